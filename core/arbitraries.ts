@@ -1,0 +1,67 @@
+/** Random documents for property tests. */
+import fc from 'fast-check';
+import { newBeat } from './beat/defaults';
+import { GRIDS } from './beat/grid';
+import { DIRECTIONS, RATES, type Beat, type Hit, type Part, type Pattern } from './beat/schema';
+
+/** Without -0, which JSON does not know. */
+const real = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((value) => value + 0);
+
+export const hits = (steps: number): fc.Arbitrary<Hit> =>
+  fc
+    .record({
+      step: fc.nat({ max: steps - 1 }),
+      nudge: fc.oneof(fc.constant(0), real(-0.5, 0.5)),
+      velocity: fc.integer({ min: 1, max: 127 }),
+      length: fc.oneof(fc.constant(null), real(0.1, 8)),
+      chance: fc.constantFrom(1, 1, 0.5, 0),
+      roll: fc.option(
+        fc.record({ curve: real(-1, 1), levels: fc.array(real(0.1, 1.5), { minLength: 2, maxLength: 6 }) }),
+        { nil: undefined, freq: 8 },
+      ),
+      grace: fc.option(
+        fc.array(fc.record({ before: real(5, 60), level: real(0.2, 1) }), { minLength: 1, maxLength: 3 }),
+        { nil: undefined, freq: 8 },
+      ),
+    })
+    .map(({ roll, grace, ...hit }) => ({ ...hit, ...(roll && { roll }), ...(grace && { grace }) }));
+
+const inOrder = (list: Hit[]) => [...list].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
+
+export const parts: fc.Arbitrary<Part> = fc.record({
+  grid: fc.constantFrom(...GRIDS),
+  steps: fc.oneof(fc.constant(null), fc.integer({ min: 1, max: 24 })),
+  rate: fc.constantFrom(...RATES),
+  direction: fc.constantFrom(...DIRECTIONS),
+  hits: fc.array(hits(24), { maxLength: 24 }).map(inOrder),
+});
+
+export const meters = fc.constantFrom(
+  { beats: 4, unit: 4 as const },
+  { beats: 7, unit: 8 as const },
+  { beats: 6, unit: 8 as const },
+  { beats: 5, unit: 4 as const },
+);
+
+/** A beat of three lanes and one pattern. */
+export const beats: fc.Arbitrary<Beat> = fc
+  .record({
+    seed: fc.nat(),
+    tempo: real(20, 300),
+    percent: real(50, 75),
+    grid: fc.constantFrom('1/8' as const, '1/16' as const),
+    meter: meters,
+    bars: fc.integer({ min: 1, max: 2 }),
+    parts: fc.tuple(parts, parts, parts),
+  })
+  .map(({ seed, tempo, percent, grid, meter, bars, parts: [kick, snare, clap] }) => {
+    const beat = newBeat('b', 'Rain on tarps', seed);
+    const pattern: Pattern = { id: 'a', name: 'A', meter, bars, parts: { kick, snare, clap } };
+    return {
+      ...beat,
+      tempo,
+      feel: { swing: { percent, grid } },
+      lanes: beat.lanes.slice(0, 3),
+      patterns: [pattern],
+    };
+  });

@@ -1,0 +1,89 @@
+import type { Ticks } from '../units';
+import { gridTicks } from './grid';
+import { instrument, type InstrumentId } from './instruments';
+import { barTicks } from './meter';
+import type { Beat, Hit, Lane, Part, Pattern } from './schema';
+
+/** A lane's part before anything is in it. */
+export const EMPTY_PART: Part = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [] };
+
+export const newHit = (step: number, velocity = 96): Hit => ({
+  step,
+  nudge: 0,
+  velocity,
+  length: null,
+  chance: 1,
+});
+
+export const newLane = (id: string, instrumentId: InstrumentId): Lane => ({
+  id,
+  name: instrument(instrumentId).name,
+  instrument: instrumentId,
+  note: instrument(instrumentId).note,
+  channel: 10,
+  level: 1,
+  pan: 0,
+  mute: false,
+  solo: false,
+});
+
+export const newPattern = (id: string, name: string): Pattern => ({
+  id,
+  name,
+  meter: { beats: 4, unit: 4 },
+  bars: 1,
+  parts: {},
+});
+
+const FIRST_LANES: InstrumentId[] = [
+  'kick',
+  'snare',
+  'clap',
+  'hat.closed',
+  'hat.open',
+  'tom.low',
+  'tom.high',
+  'ride',
+  'crash',
+  'shaker',
+];
+
+/**
+ * A beat with nothing in it yet: ten lanes, one bar of 4/4 at 100 BPM.
+ *
+ * @param id names the document for good
+ * @param seed what is drawn at random follows from it, 0 to 2^32 - 1
+ */
+export const newBeat = (id: string, name: string, seed: number): Beat => ({
+  kind: 'ruddik.beat',
+  version: 1,
+  id,
+  name,
+  tempo: 100,
+  kit: 'quay',
+  feel: { swing: { percent: 50, grid: '1/16' } },
+  seed,
+  random: 1,
+  lanes: FIRST_LANES.map((one) => newLane(one, one)),
+  patterns: [newPattern('a', 'A')],
+});
+
+/** What a lane plays in a pattern; an empty part where there is none. */
+export const partOf = (pattern: Pattern, laneId: string): Part => pattern.parts[laneId] ?? EMPTY_PART;
+
+/** The length of a pattern. */
+export const patternTicks = (pattern: Pattern): Ticks => barTicks(pattern.meter) * pattern.bars;
+
+/**
+ * How many steps a part has: its own, or as many as begin within the pattern.
+ *
+ * @example stepsOf(EMPTY_PART, newPattern('a', 'A')) // 16
+ */
+export const stepsOf = (part: Part, pattern: Pattern): number =>
+  part.steps ?? Math.max(1, Math.ceil(patternTicks(pattern) / gridTicks(part.grid) - 1e-9));
+
+/** The lanes that sound: those not muted, and only the soloed ones as long as there are any. */
+export const soundingLanes = (beat: Beat): Lane[] => {
+  const solo = beat.lanes.some((lane) => lane.solo);
+  return beat.lanes.filter((lane) => !lane.mute && (!solo || lane.solo));
+};

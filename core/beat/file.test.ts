@@ -1,0 +1,127 @@
+import fc from 'fast-check';
+import { beats } from '../arbitraries';
+import { DEMO_BEATS } from '../../demo/beats';
+import { newBeat, stepsOf } from './defaults';
+import { readBeat, readBeats } from './file';
+import { migrate } from './migrate';
+import { fileName, writeBeat, writeBeats } from './text';
+
+const whole = JSON.parse(writeBeat(newBeat('b', 'Night market', 1))) as Record<string, never>;
+const errorOf = (change: object | string): string => {
+  const read = readBeat(typeof change === 'string' ? change : JSON.stringify({ ...whole, ...change }));
+  return read.ok ? 'no error' : read.error;
+};
+
+describe('the file of a beat', () => {
+  test('every beat comes back as it was written', () => {
+    fc.assert(
+      fc.property(beats, (beat) => {
+        const read = readBeat(writeBeat(beat));
+        expect(read).toEqual({ ok: true, value: beat });
+      }),
+    );
+  });
+
+  test.each(DEMO_BEATS.map((beat) => [beat.name, beat] as const))('the demo beat %s is sound', (_, beat) => {
+    expect(readBeat(JSON.stringify(beat))).toEqual({ ok: true, value: beat });
+    for (const pattern of beat.patterns)
+      for (const part of Object.values(pattern.parts))
+        expect(part.hits.filter(({ step }) => step >= stepsOf(part, pattern))).toEqual([]);
+  });
+
+  test('there are at least five demo beats, one of them in 6/8 or 7/8, each at a tempo of its own', () => {
+    expect(DEMO_BEATS.length).toBeGreaterThanOrEqual(5);
+    expect(new Set(DEMO_BEATS.map(({ tempo }) => tempo)).size).toBe(DEMO_BEATS.length);
+    expect(DEMO_BEATS.some(({ patterns }) => patterns[0]!.meter.unit === 8)).toBe(true);
+  });
+
+  test.each([
+    ['', 'It is empty.'],
+    ['{"kind":', 'It is not JSON, or was cut short'],
+    ['[1, 2]', 'It is JSON, but not a beat of Ruddik.'],
+    ['{"kind":"other"}', 'It is JSON, but not a beat of Ruddik.'],
+  ])('of %j it says: %s', (text, sentence) => {
+    expect(errorOf(text)).toContain(sentence);
+  });
+
+  test.each([
+    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 1)'],
+    [{ version: undefined }, 'does not say which version'],
+    [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
+    [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],
+    [{ tempo: undefined }, 'Its tempo is missing.'],
+    [{ kit: 'tin' }, 'Its kit is "tin", which is none of those known (quay, lantern).'],
+    [{ name: '' }, 'Its name is 0 long, below the least there may be, 1.'],
+    [{ colour: 'red' }, 'Its document has a part that is not known, “colour”.'],
+    [{ lanes: [] }, 'Its lanes is 0 long'],
+  ])('of %j it says: %s', (change, sentence) => {
+    expect(errorOf(change)).toContain(sentence);
+  });
+
+  test('it says where in a list the fault lies, and refuses what refers to nothing', () => {
+    const beat = newBeat('b', 'B', 1);
+    expect(errorOf({ lanes: [beat.lanes[0], { ...beat.lanes[1], pan: 4 }] })).toContain(
+      'Its lanes[2].pan is 4',
+    );
+    expect(errorOf({ lanes: [beat.lanes[0], beat.lanes[0]] })).toContain('has the id of an earlier one');
+    const parts = { ghost: { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [] } };
+    expect(errorOf({ patterns: [{ ...beat.patterns[0], parts }] })).toContain(
+      'for a lane that the beat does not have',
+    );
+  });
+
+  test('whatever is read, it answers with a sentence and never throws', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.json(),
+          fc.object().map((o) => JSON.stringify({ ...whole, ...o })),
+        ),
+        (text) => {
+          const read = readBeat(text);
+          if (!read.ok) expect(read.error).toMatch(/\.$/);
+        },
+      ),
+    );
+  });
+
+  test('all beats go into one file; a faulty one among them is named and keeps no other out', () => {
+    const [one, two] = DEMO_BEATS;
+    expect(readBeats(writeBeats([one!, two!]))).toEqual({ beats: [one, two], faults: [] });
+    const read = readBeats(writeBeats([one!, { ...two!, tempo: 1 }]));
+    expect(read.beats).toEqual([one]);
+    expect(read.faults[0]).toContain('Beat 2 ("Rain on Tarps"): Its tempo is 1, below');
+    expect(readBeats(writeBeat(one!)).beats).toEqual([one]);
+  });
+});
+
+describe('migration', () => {
+  const steps = {
+    1: (raw: object) => ({ ...raw, one: true }),
+    2: (raw: object) => ({ ...raw, two: true }),
+  };
+
+  test('goes through every version between', () => {
+    expect(migrate({ version: 1 }, 3, steps)).toEqual({
+      ok: true,
+      raw: { version: 3, one: true, two: true },
+    });
+    expect(migrate({ version: 2 }, 3, steps)).toEqual({ ok: true, raw: { version: 3, two: true } });
+  });
+
+  test('says where there is no way', () => {
+    expect(migrate({ version: 1 }, 3, {})).toEqual({
+      ok: false,
+      error: 'Its format, version 1, can no longer be read.',
+    });
+    expect(migrate({ version: 4 }, 3, steps).ok).toBe(false);
+    expect(migrate({}, 3, steps).ok).toBe(false);
+  });
+});
+
+test('a file is named after what it holds, without what a system does not take', () => {
+  expect(fileName('Rain / tarps', 'A · slow')).toBe('Rain-tarps-A-slow');
+  expect(fileName('../..')).toBe('beat');
+  expect(fileName('Fähre 6')).toBe('Fähre-6');
+});

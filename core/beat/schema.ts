@@ -1,0 +1,138 @@
+import { z } from 'zod';
+import { TEMPO } from '../units';
+import { GRIDS } from './grid';
+import { INSTRUMENT_IDS } from './instruments';
+import { VERSION } from './version';
+
+const name = z.string().trim().min(1).max(80);
+const id = z.string().min(1).max(64);
+
+/** The strokes that a hit is split into. `levels` are fractions of the hit's velocity, one a stroke. */
+export const rollSchema = z.strictObject({
+  /** Above 0 the strokes come closer together towards the end, below 0 they spread. */
+  curve: z.number().min(-1).max(1),
+  levels: z.array(z.number().min(0).max(2)).min(2).max(16),
+});
+
+/** One grace stroke before a hit. */
+export const graceSchema = z.strictObject({
+  /** How long before the main stroke, in ms, whatever the tempo. */
+  before: z.number().min(1).max(200),
+  /** A fraction of the main stroke's velocity. */
+  level: z.number().min(0).max(2),
+});
+
+/** A hit sounds at (step + nudge) steps of its lane's grid: programmed, recorded and imported hits are one kind of thing. */
+export const hitSchema = z.strictObject({
+  /** From 0. */
+  step: z.int().min(0).max(4095),
+  /** Fraction of a step, always forward in time. */
+  nudge: z.number().min(-0.5).max(0.5),
+  velocity: z.int().min(1).max(127),
+  /** In steps; null rings out, and is one step long in a file. */
+  length: z.number().positive().max(64).nullable(),
+  chance: z.number().min(0).max(1),
+  roll: rollSchema.optional(),
+  grace: z.array(graceSchema).min(1).max(3).optional(),
+});
+
+export const DIRECTIONS = ['forward', 'backward', 'thereAndBack', 'random', 'walk'] as const;
+export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as const;
+
+/** What one lane plays in one pattern. */
+export const partSchema = z.strictObject({
+  grid: z.enum(GRIDS),
+  /** The length of the lane's own loop in steps; null follows the pattern's length. */
+  steps: z.int().min(1).max(64).nullable(),
+  /** How many times as fast as written the lane is read. */
+  rate: z.enum(RATES),
+  direction: z.enum(DIRECTIONS),
+  /** In order of position. Those beyond the loop's end are kept and not played. */
+  hits: z.array(hitSchema).max(8192),
+});
+
+export const meterSchema = z.strictObject({
+  beats: z.int().min(1).max(21),
+  unit: z.union([z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
+});
+
+export const patternSchema = z.strictObject({
+  id,
+  name,
+  meter: meterSchema,
+  bars: z.int().min(1).max(16),
+  /** By lane id; a lane without a part is silent. */
+  parts: z.record(id, partSchema),
+});
+
+export const laneSchema = z.strictObject({
+  /** Given once: what is drawn at random for a lane depends on it. */
+  id,
+  name,
+  instrument: z.enum(INSTRUMENT_IDS),
+  note: z.int().min(0).max(127),
+  channel: z.int().min(1).max(16),
+  /** 0 silent, 1 as it is, 2 twice as strong. */
+  level: z.number().min(0).max(2),
+  /** -1 left to 1 right. */
+  pan: z.number().min(-1).max(1),
+  mute: z.boolean(),
+  solo: z.boolean(),
+});
+
+export const feelSchema = z.strictObject({
+  /** 50 is straight. */
+  swing: z.strictObject({ percent: z.number().min(50).max(75), grid: z.enum(['1/8', '1/16']) }),
+});
+
+export const KIT_IDS = ['quay', 'lantern'] as const;
+
+/** The document. */
+export const beatSchema = z
+  .strictObject({
+    kind: z.literal('ruddik.beat'),
+    version: z.literal(VERSION),
+    id,
+    name,
+    tempo: z.number().min(TEMPO.least).max(TEMPO.most),
+    kit: z.enum(KIT_IDS),
+    feel: feelSchema,
+    /** Everything drawn at random follows from it. */
+    seed: z.int().min(0).max(0xffffffff),
+    /** The version of the function that draws. */
+    random: z.literal(1),
+    lanes: z.array(laneSchema).min(1).max(64),
+    patterns: z.array(patternSchema).min(1).max(256),
+  })
+  .superRefine((beat, ctx) => {
+    const twice = (ids: string[]) => ids.findIndex((one, at) => ids.indexOf(one) !== at);
+    for (const list of ['lanes', 'patterns'] as const) {
+      const at = twice(beat[list].map((one) => one.id));
+      if (at >= 0)
+        ctx.addIssue({ code: 'custom', path: [list, at, 'id'], message: 'has the id of an earlier one' });
+    }
+    const lanes = new Set(beat.lanes.map((lane) => lane.id));
+    beat.patterns.forEach((pattern, at) => {
+      for (const lane of Object.keys(pattern.parts)) {
+        if (!lanes.has(lane))
+          ctx.addIssue({
+            code: 'custom',
+            path: ['patterns', at, 'parts', lane],
+            message: 'is for a lane that the beat does not have',
+          });
+      }
+    });
+  });
+
+export type Roll = z.infer<typeof rollSchema>;
+export type Grace = z.infer<typeof graceSchema>;
+export type Hit = z.infer<typeof hitSchema>;
+export type Part = z.infer<typeof partSchema>;
+export type Pattern = z.infer<typeof patternSchema>;
+export type Lane = z.infer<typeof laneSchema>;
+export type Feel = z.infer<typeof feelSchema>;
+export type Swing = Feel['swing'];
+export type KitId = (typeof KIT_IDS)[number];
+export type Direction = (typeof DIRECTIONS)[number];
+export type Rate = (typeof RATES)[number];
+export type Beat = z.infer<typeof beatSchema>;

@@ -1,0 +1,20 @@
+import type { Beat } from './schema';
+import { VERSION } from './version';
+
+/** The text of a `.ruddik.json` file. */
+export const writeBeat = (beat: Beat): string => `${JSON.stringify(beat, null, 1)}\n`;
+
+/** The text of a file with all beats in it. */
+export const writeBeats = (beats: Beat[]): string =>
+  `${JSON.stringify({ kind: 'ruddik.beats', version: VERSION, beats }, null, 1)}\n`;
+
+/**
+ * Names as a file's name: letters, figures and points stay, whatever lies between becomes a hyphen.
+ *
+ * @example fileName('Rain / tarps', 'A · slow') // "Rain-tarps-A-slow"
+ */
+export const fileName = (...names: string[]): string =>
+  names
+    .join('-')
+    .replace(/[^\p{L}\p{M}\p{N}_.]+/gu, '-')
+    .replace(/^[-.]+|[-.]+$/g, '') || 'beat';

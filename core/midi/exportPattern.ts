@@ -1,0 +1,82 @@
+import { soundingLanes } from '../beat/defaults';
+import { fileName } from '../beat/text';
+import type { Beat, Pattern } from '../beat/schema';
+import { planPattern } from '../play/plan';
+import { playLoop, type LoopEdges } from '../play/play';
+import type { Channel } from '../units';
+import { fileNotes } from './fileNotes';
+import { writeSong } from './write';
+
+/** What may be chosen for a MIDI file, and its bounds. */
+export interface ExportOptions {
+  format: 0 | 1;
+  /** Ticks a quarter note. */
+  ppq: number;
+  /** How many times the pattern is played. */
+  passes: number;
+  channel: Channel;
+  includeMuted: boolean;
+  edges: LoopEdges;
+}
+
+export const EXPORT_DEFAULTS: ExportOptions = {
+  format: 1,
+  ppq: 960,
+  passes: 1,
+  channel: 10,
+  includeMuted: false,
+  edges: 'wrap',
+};
+
+export const EXPORT_BOUNDS = {
+  ppq: { least: 96, most: 1920 },
+  passes: { least: 1, most: 64 },
+  channel: { least: 1, most: 16 },
+} as const;
+
+/** A written file, and what there is to say about it. */
+export interface Exported {
+  bytes: Uint8Array;
+  /** Named after beat and pattern. */
+  name: string;
+  notes: number;
+  bars: number;
+  /** Names of the lanes that were left out because they are muted, or another one is soloed. */
+  leftOut: string[];
+  /** Notes for which there was no room among others of the same number. */
+  dropped: number;
+  /** Notes that the feel carries over the loop's edge. */
+  carried: number;
+}
+
+/**
+ * A pattern as a Standard MIDI File: note for note what is heard.
+ *
+ * @param pattern one of the beat's
+ * @example exportPattern(beat, beat.patterns[0]!, EXPORT_DEFAULTS).name // "Lantern-Walk-A.mid"
+ */
+export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptions): Exported => {
+  const plan = planPattern(beat, pattern, { includeMuted: options.includeMuted });
+  const played = playLoop(plan, options.passes, options.edges);
+  for (const note of played) note.channel = options.channel;
+  const file = fileNotes(played, plan.length * options.passes, options.ppq);
+  const sounding = new Set(options.includeMuted ? beat.lanes : soundingLanes(beat));
+  return {
+    bytes: writeSong({
+      format: options.format,
+      ppq: options.ppq,
+      tempo: beat.tempo,
+      meter: pattern.meter,
+      name: beat.name,
+      marker: pattern.name,
+      tracks: [{ name: pattern.name, notes: file.notes }],
+      end: file.end,
+    }),
+    name: `${fileName(beat.name, pattern.name)}.mid`,
+    notes: file.notes.length,
+    bars: pattern.bars * options.passes,
+    leftOut: beat.lanes.filter((lane) => !sounding.has(lane)).map((lane) => lane.name),
+    dropped: file.dropped,
+    carried: played.filter((note) => note.moved).length,
+  };
+};

@@ -1,0 +1,46 @@
+import type { Beat, Lane, Pattern, Swing } from '../beat/schema';
+import type { Bpm } from '../units';
+import { held, TEMPO } from '../units';
+
+export const SWING = { least: 50, most: 75 } as const;
+
+/** What a wish became, and whether it had to be held to its range. */
+export interface Held {
+  value: number;
+  held: boolean;
+}
+
+const within = (value: number, least: number, most: number): Held => {
+  const kept = held(value, least, most);
+  return { value: kept, held: kept !== value };
+};
+
+/** A tempo held to 20..300 BPM, to a hundredth. @example heldTempo(500) // { value: 300, held: true } */
+export const heldTempo = (bpm: Bpm): Held => within(Math.round(bpm * 100) / 100, TEMPO.least, TEMPO.most);
+
+/** A swing held to 50..75 %, to a hundredth. */
+export const heldSwing = (percent: number): Held =>
+  within(Math.round(percent * 100) / 100, SWING.least, SWING.most);
+
+export const setTempo = (beat: Beat, bpm: Bpm): Beat => ({ ...beat, tempo: heldTempo(bpm).value });
+
+export const setSwing = (beat: Beat, change: Partial<Swing>): Beat => {
+  const swing = { ...beat.feel.swing, ...change };
+  return { ...beat, feel: { ...beat.feel, swing: { ...swing, percent: heldSwing(swing.percent).value } } };
+};
+
+/** Changes one lane; the others stay the same objects. */
+export const setLane = (beat: Beat, laneId: string, change: Partial<Omit<Lane, 'id'>>): Beat => ({
+  ...beat,
+  lanes: beat.lanes.map((lane) => (lane.id === laneId ? { ...lane, ...change } : lane)),
+});
+
+/** Puts a changed pattern in the place of the one with its id. */
+export const setPattern = (beat: Beat, pattern: Pattern): Beat => ({
+  ...beat,
+  patterns: beat.patterns.map((one) => (one.id === pattern.id ? pattern : one)),
+});
+
+/** The pattern with an id, or the first one. */
+export const patternOf = (beat: Beat, id: string | null): Pattern =>
+  beat.patterns.find((pattern) => pattern.id === id) ?? beat.patterns[0]!;

@@ -1,0 +1,139 @@
+import type { Hit } from '../beat/schema';
+import type { Ticks, Velocity } from '../units';
+import { ticksPerMs } from '../units';
+import { draw, PURPOSE } from './draw';
+import { readingOrder } from './reading';
+import type { LanePlan } from './plan';
+
+/** A stroke before its feel: one blow of a stick. */
+export interface Stroke {
+  /** Where the feel takes it up, from where play began. A grace stroke stands where its main stroke stands. */
+  at: Ticks;
+  /** Added after the feel: a grace stroke's distance before its main stroke, negative. */
+  before: Ticks;
+  velocity: Velocity;
+  /** In ticks; null rings out. */
+  length: Ticks | null;
+  round: number;
+  /** Which place of the round's reading order this is, from 0: some orders come to a step more than once. */
+  turn: number;
+  /** From 0. */
+  step: number;
+  /** The place of the hit among those of its step, from 0. */
+  place: number;
+  /** The place of the stroke within its hit; the main stroke is 0, grace strokes count down from -1. */
+  stroke: number;
+  /** False where chance leaves the hit out in this round. */
+  sounds: boolean;
+}
+
+const graceOf = (hit: Hit, main: Stroke, bpm: number): Stroke[] =>
+  (hit.grace ?? []).map((grace, index) => ({
+    ...main,
+    before: -grace.before * ticksPerMs(bpm),
+    velocity: main.velocity * grace.level,
+    stroke: -1 - index,
+  }));
+
+/** How far into the roll a stroke falls, 0 to 1: `x^(2^-curve)`, so that 0 is even and the strokes close up above it. */
+const along = (x: number, curve: number): number => Math.pow(x, Math.pow(2, -curve));
+
+const rollOf = (hit: Hit, main: Stroke, span: Ticks): Stroke[] => {
+  const { levels, curve } = hit.roll!;
+  return levels.map((level, index) => {
+    const from = along(index / levels.length, curve);
+    const to = along((index + 1) / levels.length, curve);
+    return {
+      ...main,
+      at: main.at + span * from,
+      velocity: main.velocity * level,
+      length: span * (to - from),
+      stroke: index,
+    };
+  });
+};
+
+/** A roll ends at the lane's next hit and at its round's end. */
+const rollSpan = (lane: LanePlan, hit: Hit, at: Ticks, next: Ticks): Ticks =>
+  Math.max(1, Math.min((hit.length ?? 1) * lane.step, next - at));
+
+const roundStrokes = (
+  lane: LanePlan,
+  round: number,
+  from: Ticks,
+  to: Ticks,
+  bpm: number,
+  out: Stroke[],
+): void => {
+  const start = round * lane.roundTicks;
+  const order =
+    lane.direction === 'forward'
+      ? null
+      : readingOrder(lane.direction, lane.steps, round, lane.seed, lane.key);
+  const places = order ? order.length : lane.steps;
+  const first = Math.max(0, Math.ceil((from - start) / lane.step - 1e-9));
+  for (let i = first; i < places; i++) {
+    const base = start + i * lane.step;
+    if (base >= to) break;
+    if (base >= start + lane.roundTicks - 1e-6) break;
+    const step = order ? order[i]! : i;
+    const hits = lane.byStep[step];
+    if (hits)
+      hits.forEach((hit, place) => pushHit(lane, hit, { base, round, step, place, i, order }, bpm, out));
+  }
+};
+
+interface Where {
+  base: Ticks;
+  round: number;
+  step: number;
+  place: number;
+  i: number;
+  order: number[] | null;
+}
+
+/** Where the next hit of the lane in this round begins, or where the round ends. */
+const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
+  const start = where.round * lane.roundTicks;
+  const beside = lane.byStep[where.step]![where.place + 1];
+  if (beside) return where.base + beside.nudge * lane.step;
+  const places = where.order ? where.order.length : lane.steps;
+  for (let i = where.i + 1; i < places; i++) {
+    const hits = lane.byStep[where.order ? where.order[i]! : i];
+    if (hits) return start + (i + hits[0]!.nudge) * lane.step;
+  }
+  return start + lane.roundTicks;
+};
+
+const pushHit = (lane: LanePlan, hit: Hit, where: Where, bpm: number, out: Stroke[]): void => {
+  const { base, round, step, place } = where;
+  const main: Stroke = {
+    at: base + hit.nudge * lane.step,
+    before: 0,
+    velocity: hit.velocity,
+    length: hit.length === null ? null : hit.length * lane.step,
+    round,
+    turn: where.i,
+    step,
+    place,
+    stroke: 0,
+    sounds: hit.chance >= 1 || draw(lane.seed, lane.key, round, step, place, 0, PURPOSE.chance) < hit.chance,
+  };
+  if (hit.roll) out.push(...rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where))));
+  else out.push(main);
+  if (hit.grace) out.push(...graceOf(hit, main, bpm));
+};
+
+/**
+ * The strokes of the steps that begin within a stretch of time, before their feel. A nudge may carry a stroke out of
+ * the stretch by half a step, a roll by its span.
+ *
+ * @param from included, to excluded, both from where play began
+ */
+export const strokes = (lane: LanePlan, from: Ticks, to: Ticks, bpm: number): Stroke[] => {
+  const out: Stroke[] = [];
+  const first = Math.max(0, Math.floor(from / lane.roundTicks));
+  for (let round = first; round * lane.roundTicks < to; round++)
+    roundStrokes(lane, round, from, to, bpm, out);
+  return out;
+};

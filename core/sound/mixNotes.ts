@@ -1,0 +1,33 @@
+import { instrument, type InstrumentId } from '../beat/instruments';
+import type { Lane } from '../beat/schema';
+import type { Velocity } from '../units';
+import { layerOf, levelOf } from './layers';
+import type { MixNote } from './mixer';
+
+const GROUPS = new Map<string, number>();
+
+/** Choke groups as numbers from 1; 0 is none. */
+const groupOf = (id: InstrumentId): number => {
+  const { choke } = instrument(id);
+  if (!choke) return 0;
+  if (!GROUPS.has(choke)) GROUPS.set(choke, GROUPS.size + 1);
+  return GROUPS.get(choke)!;
+};
+
+/**
+ * How a lane sounds a velocity: which layer, how loud on each side. The pan keeps the power equal.
+ *
+ * @param sound the number under which the mixer has the lane's sound
+ */
+export const mixNote = (lane: Lane, velocity: Velocity, sound: number, frame: number): MixNote => {
+  const level = levelOf(velocity) * lane.level;
+  const angle = ((lane.pan + 1) * Math.PI) / 4;
+  return {
+    frame,
+    sound,
+    layer: layerOf(velocity),
+    left: level * Math.cos(angle),
+    right: level * Math.sin(angle),
+    group: groupOf(lane.instrument),
+  };
+};

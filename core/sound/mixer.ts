@@ -1,0 +1,159 @@
+import type { Frames } from '../units';
+
+/** A note as the mixer takes it. */
+export interface MixNote {
+  /** The frame of the audio clock at which it begins. */
+  frame: Frames;
+  /** Which of the sounds given to the mixer. */
+  sound: number;
+  layer: number;
+  left: number;
+  right: number;
+  /** Silences what sounds of the same group; 0 is none. */
+  group: number;
+}
+
+interface Voice {
+  data: Float32Array;
+  at: number;
+  left: number;
+  right: number;
+  group: number;
+  /** Frames left until silence; -1 while it is not fading. */
+  fading: number;
+}
+
+/** Sounds and notes waiting, and what sounds now. Mixed the same way in the audio worklet and in a bounce. */
+export interface Mixer {
+  rate: number;
+  sounds: Float32Array[][];
+  /** In order of frame. */
+  queue: MixNote[];
+  voices: Voice[];
+  /** The notes that came too late to begin on their frame, and the worst delay. */
+  late: { count: number; worst: Frames };
+}
+
+export const createMixer = (rate: number): Mixer => ({
+  rate,
+  sounds: [],
+  queue: [],
+  voices: [],
+  late: { count: 0, worst: 0 },
+});
+
+const MOST_VOICES = 96;
+const FADE_SECONDS = 0.004;
+
+/**
+ * Puts what is to be played from a frame on in the place of what was planned from there.
+ *
+ * @param from what waits at this frame or later is dropped
+ * @param notes in order of frame
+ */
+export const replan = (mixer: Mixer, from: Frames, notes: MixNote[]): void => {
+  const kept = mixer.queue.filter((note) => note.frame < from);
+  mixer.queue = kept.concat(notes);
+};
+
+const fade = (mixer: Mixer, voice: Voice): void => {
+  if (voice.fading < 0) voice.fading = Math.round(mixer.rate * FADE_SECONDS);
+};
+
+/** Begins a note now, silencing its group and, when too many sound, the oldest voice. */
+export const startNote = (mixer: Mixer, note: MixNote): void => {
+  const data = mixer.sounds[note.sound]?.[note.layer];
+  if (!data) return;
+  if (note.group) for (const voice of mixer.voices) if (voice.group === note.group) fade(mixer, voice);
+  if (mixer.voices.length >= MOST_VOICES) mixer.voices.shift();
+  mixer.voices.push({ data, at: 0, left: note.left, right: note.right, group: note.group, fading: -1 });
+};
+
+/** Silent at once, without a click: what waits is dropped, what sounds fades in 4 ms. */
+export const silence = (mixer: Mixer): void => {
+  mixer.queue = [];
+  for (const voice of mixer.voices) fade(mixer, voice);
+};
+
+/** Adds a voice to a stretch of the output. Returns false when it has ended. */
+const addVoice = (
+  mixer: Mixer,
+  voice: Voice,
+  left: Float32Array,
+  right: Float32Array,
+  from: number,
+  to: number,
+): boolean => {
+  const length = Math.min(to - from, voice.data.length - voice.at);
+  const total = mixer.rate * FADE_SECONDS;
+  for (let i = 0; i < length; i++) {
+    let x = voice.data[voice.at + i]!;
+    if (voice.fading >= 0) {
+      if (voice.fading === 0) return false;
+      x *= voice.fading / total;
+      voice.fading -= 1;
+    }
+    left[from + i]! += x * voice.left;
+    right[from + i]! += x * voice.right;
+  }
+  voice.at += length;
+  return voice.at < voice.data.length;
+};
+
+const mixStretch = (
+  mixer: Mixer,
+  left: Float32Array,
+  right: Float32Array,
+  from: number,
+  to: number,
+): void => {
+  if (to <= from) return;
+  mixer.voices = mixer.voices.filter((voice) => addVoice(mixer, voice, left, right, from, to));
+};
+
+const noteLate = (mixer: Mixer, by: Frames): void => {
+  if (by <= mixer.rate / 1000) return;
+  mixer.late.count += 1;
+  mixer.late.worst = Math.max(mixer.late.worst, by);
+};
+
+/** Keeps the sum below full scale: straight up to 0.7, then bent softly. */
+const bounded = (x: number): number => {
+  const size = Math.abs(x);
+  return size < 0.7 ? x : Math.sign(x) * (0.7 + 0.3 * Math.tanh((size - 0.7) / 0.3));
+};
+
+/**
+ * Fills the next stretch of output. Every note begins on its own frame.
+ *
+ * @param start the frame of the audio clock at the first sample
+ * @param started is told of each note that begins, and on which frame
+ */
+export const mix = (
+  mixer: Mixer,
+  left: Float32Array,
+  right: Float32Array,
+  start: Frames,
+  started?: (note: MixNote, frame: Frames) => void,
+): void => {
+  left.fill(0);
+  right.fill(0);
+  const end = start + left.length;
+  let done = 0;
+  let taken = 0;
+  while (taken < mixer.queue.length && mixer.queue[taken]!.frame < end) {
+    const note = mixer.queue[taken++]!;
+    const at = Math.max(0, note.frame - start);
+    if (note.frame < start) noteLate(mixer, start - note.frame);
+    if (at > done) mixStretch(mixer, left, right, done, at);
+    done = Math.max(done, at);
+    startNote(mixer, note);
+    started?.(note, start + done);
+  }
+  if (taken) mixer.queue.splice(0, taken);
+  mixStretch(mixer, left, right, done, left.length);
+  for (let i = 0; i < left.length; i++) {
+    left[i] = bounded(left[i]!);
+    right[i] = bounded(right[i]!);
+  }
+};

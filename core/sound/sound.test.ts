@@ -1,0 +1,150 @@
+import { INSTRUMENT_IDS, INSTRUMENTS } from '../beat/instruments';
+import { newLane } from '../beat/defaults';
+import { KITS, standIn } from './kits';
+import { layerOf, levelOf, makeSound } from './layers';
+import { createMixer, mix, replan, silence, type MixNote } from './mixer';
+import { mixNote } from './mixNotes';
+
+const RATE = 16000;
+const kits = Object.values(KITS);
+
+/** Zero crossings a second: a plain measure of how bright a sound is. */
+const brightness = (data: Float32Array): number => {
+  let count = 0;
+  const length = Math.min(data.length, RATE * 0.05);
+  for (let i = 1; i < length; i++) if (data[i]! * data[i - 1]! < 0) count++;
+  return (count * RATE) / length;
+};
+
+describe('instruments', () => {
+  test('cover General MIDI’s percussion, 35 to 81', () => {
+    const notes = new Set(Object.values(INSTRUMENTS).map(({ note }) => note));
+    for (let note = 35; note <= 81; note++) expect(notes).toContain(note);
+  });
+
+  test('each has a sound in each kit, its own or that of a relative', () => {
+    for (const kit of kits)
+      for (const id of INSTRUMENT_IDS) expect(kit.sounds[standIn(kit, id)]).toBeDefined();
+    expect(standIn(KITS.quay, 'china')).toBe('crash');
+    expect(standIn(KITS.lantern, 'snare')).toBe('snare');
+  });
+});
+
+describe.each(kits)('the kit $name', (kit) => {
+  const ids = Object.keys(kit.sounds) as (keyof typeof kit.sounds)[];
+  const sounds = ids.map((id) => makeSound(kit, id, RATE));
+
+  test('has at least twelve instruments, all of them audible and within full scale', () => {
+    expect(ids.length).toBeGreaterThanOrEqual(12);
+    for (const { layers } of sounds)
+      for (const layer of layers) {
+        const peak = layer.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+        expect(peak).toBeGreaterThan(0.2);
+        expect(peak).toBeLessThanOrEqual(1);
+        expect(Math.abs(layer.at(-1)!)).toBeLessThan(0.001);
+      }
+  });
+
+  test('sounds brighter when struck harder', () => {
+    for (const id of ['kick', 'snare', 'hat.closed', 'tom.low'] as const) {
+      const { layers } = sounds[ids.indexOf(id)]!;
+      expect(brightness(layers.at(-1)!)).toBeGreaterThan(brightness(layers[0]!));
+    }
+  });
+
+  test('is the same wherever it is made', () => {
+    expect(makeSound(kit, 'snare', RATE).layers).toEqual(sounds[ids.indexOf('snare')]!.layers);
+  });
+});
+
+describe('the mixer', () => {
+  const ones = new Float32Array(4000).fill(0.5);
+  const note = (frame: number, more: Partial<MixNote> = {}): MixNote => ({
+    frame,
+    sound: 0,
+    layer: 0,
+    left: 1,
+    right: 1,
+    group: 0,
+    ...more,
+  });
+  const withSound = () => {
+    const mixer = createMixer(RATE);
+    mixer.sounds[0] = [ones];
+    return mixer;
+  };
+  const render = (mixer: ReturnType<typeof withSound>, start: number, length: number) => {
+    const left = new Float32Array(length);
+    const started: number[] = [];
+    mix(mixer, left, new Float32Array(length), start, (_, frame) => started.push(frame));
+    return { left, started };
+  };
+
+  test('begins every note on its own frame, wherever the blocks fall', () => {
+    const mixer = withSound();
+    replan(mixer, 0, [note(5), note(130), note(200)]);
+    const first = render(mixer, 0, 128);
+    expect([first.left[4], first.left[5], first.started]).toEqual([0, 0.5, [5]]);
+    expect(render(mixer, 128, 128).started).toEqual([130, 200]);
+    expect(mixer.late).toEqual({ count: 0, worst: 0 });
+  });
+
+  test('plays a late note at once and counts it when it is late by over 1 ms', () => {
+    const mixer = withSound();
+    replan(mixer, 0, [note(100), note(120)]);
+    expect(render(mixer, 130, 128).started).toEqual([130, 130]);
+    expect(mixer.late).toEqual({ count: 1, worst: 30 });
+  });
+
+  test('a new plan takes the place of what waits from its frame on', () => {
+    const mixer = withSound();
+    replan(mixer, 0, [note(10), note(50), note(90)]);
+    replan(mixer, 40, [note(60)]);
+    expect(render(mixer, 0, 128).started).toEqual([10, 60]);
+  });
+
+  test('notes of a group silence one another within 4 ms, and others go on', () => {
+    const mixer = withSound();
+    replan(mixer, 0, [note(0, { group: 1 }), note(100, { group: 1, left: 0, right: 0 })]);
+    const { left } = render(mixer, 0, 400);
+    expect(left[99]).toBe(0.5);
+    expect(left[100 + RATE * 0.005]).toBe(0);
+    const apart = withSound();
+    replan(apart, 0, [note(0, { group: 1 }), note(100, { group: 2, left: 0, right: 0 })]);
+    expect(render(apart, 0, 400).left[399]).toBe(0.5);
+  });
+
+  test('falls silent at once, without a jump', () => {
+    const mixer = withSound();
+    replan(mixer, 0, [note(0), note(300)]);
+    render(mixer, 0, 128);
+    silence(mixer);
+    const { left, started } = render(mixer, 128, 400);
+    expect(started).toEqual([]);
+    expect(left[200]).toBe(0);
+    for (let i = 1; i < 200; i++) expect(Math.abs(left[i]! - left[i - 1]!)).toBeLessThan(0.02);
+  });
+
+  test('stays within full scale however much sounds at once', () => {
+    const mixer = withSound();
+    replan(
+      mixer,
+      0,
+      Array.from({ length: 60 }, () => note(0)),
+    );
+    const { left } = render(mixer, 0, 128);
+    expect(Math.max(...left)).toBeLessThanOrEqual(1);
+  });
+});
+
+test('velocity sets layer and level, pan keeps the power', () => {
+  expect([1, 40, 80, 127].map(layerOf)).toEqual([0, 1, 2, 3]);
+  expect(levelOf(127)).toBe(1);
+  expect(levelOf(64)).toBeCloseTo(0.33, 2);
+  const lane = newLane('hat', 'hat.closed');
+  for (const pan of [-1, -0.5, 0, 1]) {
+    const { left, right, group } = mixNote({ ...lane, pan }, 127, 0, 0);
+    expect(left ** 2 + right ** 2).toBeCloseTo(1);
+    expect(group).toBe(mixNote(newLane('o', 'hat.open'), 1, 0, 0).group);
+  }
+});

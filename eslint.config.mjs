@@ -1,0 +1,72 @@
+import js from '@eslint/js';
+import importX from 'eslint-plugin-import-x';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+/** Imports run one way: core imports nothing of the rest; state imports core; screens import state, ui and core. */
+const zone = (target, from, message) => ({ target, from, message });
+const ROOMS = ['src', 'server', 'cli', 'demo', 'e2e', 'bench'];
+const SCREENS = ['frame', 'pattern', 'export', 'beats'];
+
+const zones = [
+  ...ROOMS.map((room) => zone('./core/**/!(*.test).ts', `./${room}`, 'core imports nothing of the rest')),
+  ...['app', 'screens', 'ui', 'audio', 'workers'].map((room) =>
+    zone('./src/state', `./src/${room}`, 'state imports core only'),
+  ),
+  ...['app', 'screens', 'state', 'audio', 'workers'].map((room) =>
+    zone('./src/ui', `./src/${room}`, 'ui knows nothing of what it shows'),
+  ),
+  ...['app', 'screens', 'ui', 'state'].map((room) =>
+    zone('./src/audio', `./src/${room}`, 'the audio side knows neither state nor screens'),
+  ),
+  ...['src', 'cli', 'demo'].map((room) => zone('./server', `./${room}`, 'the server serves what is built')),
+  ...['src', 'server'].map((room) => zone('./cli', `./${room}`, 'the command line stands on core')),
+  ...SCREENS.flatMap((screen) =>
+    SCREENS.filter((other) => other !== screen).map((other) =>
+      zone(`./src/screens/${screen}`, `./src/screens/${other}`, 'nothing imports from a sibling screen'),
+    ),
+  ),
+];
+
+export default ts.config(
+  { ignores: ['dist', 'node_modules', '.expo', 'public', 'test-results'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    plugins: { 'import-x': importX, 'react-hooks': hooks },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      'import-x/no-restricted-paths': ['error', { zones }],
+      'import-x/no-cycle': 'error',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-require-imports': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: ['react*', 'expo*', '@rneui/*', 'node:*', 'fs', 'path'] },
+      ],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'localStorage', 'performance'],
+      'no-restricted-properties': [
+        'error',
+        {
+          object: 'Math',
+          property: 'random',
+          message: 'The random source is passed in, or drawn by core/play/draw.',
+        },
+        { object: 'Date', property: 'now', message: 'The clock is passed in.' },
+      ],
+    },
+  },
+  { files: ['**/*.{js,mjs,cjs}', 'bin/*'], languageOptions: { globals: globals.node } },
+  { files: ['**/*.{js,cjs}'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+);

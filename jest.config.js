@@ -1,0 +1,25 @@
+/** Core needs no browser and no React; the rest runs as it does on the web. */
+const transform = { '^.+\\.tsx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] };
+const web = { ...require('jest-expo/web/jest-preset') };
+// Only for watching, and not understood within a project.
+delete web.watchPlugins;
+
+module.exports = {
+  projects: [
+    {
+      displayName: 'core',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/{core,cli,server,scripts}/**/*.test.ts'],
+      transform,
+    },
+    {
+      ...web,
+      displayName: 'src',
+      rootDir: __dirname,
+      testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+      transformIgnorePatterns: [
+        '/node_modules/(?!(.pnpm|react-native|@react-native|@react-native-community|expo|@expo|react-navigation|@react-navigation|native-base|@rneui|lucide-react|nanoid|@react-native-async-storage))',
+      ],
+    },
+  ],
+};

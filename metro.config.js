@@ -1,0 +1,20 @@
+const { getDefaultConfig } = require('expo/metro-config');
+
+const config = getDefaultConfig(__dirname);
+
+// What the page must not carry: icon fonts that RNE asks for on its way to an icon, and Zod's translations.
+const EMPTY = [/^@react-native-vector-icons\//, /^react-native-vector-icons\//];
+const EMPTY_IN_ZOD = /(^|\/)locales\/index(\.js)?$/;
+
+config.resolver.resolveRequest = (context, name, platform) => {
+  const from = context.originModulePath;
+  if (EMPTY.some((pattern) => pattern.test(name))) return { type: 'empty' };
+  if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
+  return context.resolveRequest(context, name, platform);
+};
+
+config.transformer.getTransformOptions = async () => ({
+  transform: { experimentalImportSupport: true, inlineRequires: true },
+});
+
+module.exports = config;

@@ -1,0 +1,39 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4790;
+
+export const CHROMIUM_FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--autoplay-policy=no-user-gesture-required',
+];
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 60000,
+  expect: { timeout: 10000 },
+  workers: 2,
+  retries: process.env['CI'] ? 1 : 0,
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    video: 'off',
+    trace: 'off',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+  },
+  projects: [
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme: 'dark' } },
+    { name: 'wide', use: { viewport: { width: 1280, height: 800 }, colorScheme: 'light' } },
+  ],
+  webServer: {
+    command: 'node --import tsx server/main.ts',
+    env: { PORT: String(PORT) },
+    url: `http://127.0.0.1:${PORT}/health`,
+    reuseExistingServer: false,
+  },
+});

@@ -1,0 +1,39 @@
+/** Everything that must hold, on a fresh clone too: types, lint, unit tests, the app built, end-to-end tests. */
+import fs from 'node:fs';
+import path from 'node:path';
+import { readyApp, readyBrowser, readyPackages, ROOT, run } from './ready.mjs';
+
+readyPackages();
+readyBrowser();
+
+const results = path.join(ROOT, 'test-results');
+fs.mkdirSync(results, { recursive: true });
+const unitFile = path.join(results, 'unit.json');
+const endToEndFile = path.join(results, 'e2e.json');
+for (const file of [unitFile, endToEndFile]) fs.rmSync(file, { force: true });
+
+const step = (name, command, args) => {
+  process.stdout.write(`\n${name}\n`);
+  return { name, ok: run(command, args) === 0 };
+};
+
+const steps = [
+  step('Type check', 'npx', ['tsc', '--noEmit']),
+  step('Lint', 'npx', ['eslint', '.']),
+  step('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
+  step('Unit tests', 'npx', ['jest', '--json', `--outputFile=${unitFile}`]),
+];
+readyApp();
+steps.push(step('End-to-end tests', 'npx', ['playwright', 'test']));
+
+const read = (file) => (fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null);
+const unit = read(unitFile);
+const endToEnd = read(endToEndFile);
+const passed = (unit?.numPassedTests ?? 0) + (endToEnd?.stats.expected ?? 0) + (endToEnd?.stats.flaky ?? 0);
+const broken = steps.filter(({ ok }) => !ok);
+const failedTests = (unit?.numFailedTests ?? 0) + (endToEnd?.stats.unexpected ?? 0);
+const failed = broken.length ? Math.max(failedTests, broken.length) : 0;
+
+for (const { name } of broken) process.stdout.write(`\n${name}: failed`);
+process.stdout.write(`\nTests: ${passed} passed, ${failed} failed\n`);
+process.exit(broken.length ? 1 : 0);

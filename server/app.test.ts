@@ -1,0 +1,73 @@
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import type { Server } from 'node:http';
+import { request } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
+import { createApp, inlineScripts } from './app';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'ruddik-'));
+const PAGE = '<html><script>go()</script><script src="/a.js"></script></html>';
+let server: Server;
+
+beforeAll(async () => {
+  const built = path.join(folder, 'dist');
+  mkdirSync(path.join(built, '_expo', 'static'), { recursive: true });
+  writeFileSync(path.join(folder, 'secret.txt'), 'secret');
+  writeFileSync(path.join(built, 'index.html'), PAGE);
+  writeFileSync(path.join(built, 'export.html'), PAGE);
+  writeFileSync(path.join(built, '_expo', 'static', 'a-1.js'), 'let a = 1;');
+  writeFileSync(path.join(built, '_expo', 'static', 'a-1.js.br'), brotliCompressSync('let a = 1;'));
+  server = createApp(built).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+});
+afterAll(() => server.close());
+
+/** A raw request, so that nothing tidies up the path on its way. */
+const get = (at: string, headers: Record<string, string> = {}) =>
+  new Promise<{ status: number; headers: Record<string, unknown>; text: string }>((resolve, reject) => {
+    const { port } = server.address() as AddressInfo;
+    request({ port, host: '127.0.0.1', path: at, headers }, (response) => {
+      let text = '';
+      response.on('data', (piece: Buffer) => (text += piece.toString('latin1')));
+      response.on('end', () => resolve({ status: response.statusCode!, headers: response.headers, text }));
+    })
+      .on('error', reject)
+      .end();
+  });
+
+test('serves pages under their names, and says that it is well', async () => {
+  expect((await get('/')).text).toBe(PAGE);
+  expect((await get('/export')).text).toBe(PAGE);
+  expect(JSON.parse((await get('/health')).text)).toEqual({ ok: true });
+});
+
+test.each([
+  '/../secret.txt',
+  '/%2e%2e/secret.txt',
+  '/..%2fsecret.txt',
+  '/_expo/../../secret.txt',
+  '/no',
+  '/%00',
+])('gives nothing for %s', async (at) => {
+  const { status, text } = await get(at);
+  expect([400, 403, 404]).toContain(status);
+  expect(text).not.toContain('secret');
+  expect(text).not.toContain('    at ');
+});
+
+test('hashed files are compressed and kept for long; pages are asked for anew', async () => {
+  const file = await get('/_expo/static/a-1.js', { 'accept-encoding': 'br' });
+  expect(file.headers['content-encoding']).toBe('br');
+  expect(file.headers['cache-control']).toContain('immutable');
+  expect((await get('/')).headers['cache-control']).toBe('no-cache');
+});
+
+test('the policy lets no outside origin in, and of inline scripts only those of the pages', async () => {
+  const policy = String((await get('/')).headers['content-security-policy']);
+  const [hash] = inlineScripts([PAGE]);
+  expect(policy).toContain(`script-src 'self' ${hash}`);
+  expect(policy).not.toMatch(/https?:|\*|script-src[^;]*unsafe/);
+  expect(inlineScripts([PAGE])).toHaveLength(1);
+});

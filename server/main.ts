@@ -1,0 +1,28 @@
+import path from 'node:path';
+import { createApp } from './app';
+
+const port = Number(process.env['PORT'] ?? 4730);
+const host = process.env['HOST'] ?? '127.0.0.1';
+
+const fail = (sentence: string): never => {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(1);
+};
+
+if (!Number.isInteger(port) || port < 0 || port > 65535)
+  fail(`PORT is to be a number from 0 to 65535, not “${process.env['PORT']}”.`);
+
+const server = createApp(path.join(__dirname, '..', 'dist')).listen(port, host, (error?: Error) => {
+  if (error) return;
+  const address = server.address();
+  const at = typeof address === 'object' && address ? address.port : port;
+  process.stdout.write(`Ruddik is at http://${host === '0.0.0.0' ? 'localhost' : host}:${at}\n`);
+});
+
+server.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code === 'EADDRINUSE')
+    fail(`Port ${port} is in use. Stop what uses it, or choose another: PORT=${port + 1} npm start`);
+  fail(`The server could not start at ${host}, port ${port}: ${error.message}`);
+});
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));

@@ -1,0 +1,142 @@
+import fc from 'fast-check';
+import { beats } from '../../core/arbitraries';
+import { newBeat, newHit } from '../../core/beat/defaults';
+import type { Beat } from '../../core/beat/schema';
+import { setStep } from '../../core/pattern/hits';
+import { planPattern } from '../../core/play/plan';
+import { playWindow } from '../../core/play/play';
+import {
+  change,
+  CUT_SECONDS,
+  frameAt,
+  startFeeder,
+  tickAt,
+  wake,
+  type Batch,
+  type PlannedNote,
+} from './feeder';
+
+const RATE = 48000;
+
+const everyStep = (tempo = 120): Beat => {
+  const beat = { ...newBeat('b', 'B', 1), tempo };
+  const hits = Array.from({ length: 16 }, (_, at) => newHit(at));
+  const kick = {
+    grid: '1/16' as const,
+    steps: null,
+    rate: '1' as const,
+    direction: 'forward' as const,
+    hits,
+  };
+  return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
+};
+const plan = (beat: Beat) => planPattern(beat, beat.patterns[0]!);
+
+/** What the audio thread does with batches: begins each note at its frame, or as soon as it knows of it. */
+const createEar = () => {
+  let queue: PlannedNote[] = [];
+  const heard: { note: PlannedNote; at: number }[] = [];
+  return {
+    heard,
+    take(batch: Batch | null) {
+      if (batch) queue = queue.filter((note) => note.frame < batch.from).concat(batch.notes);
+    },
+    listen(to: number, now: number) {
+      queue
+        .filter((note) => note.frame < to)
+        .forEach((note) => heard.push({ note, at: Math.max(note.frame, now) }));
+      queue = queue.filter((note) => note.frame >= to);
+    },
+  };
+};
+
+const late = (heard: { note: PlannedNote; at: number }[]) =>
+  heard.filter(({ note, at }) => at > note.frame + RATE / 1000);
+
+describe('the feeder', () => {
+  test('loses and delays nothing when it is woken only once a second, or after up to two', () => {
+    fc.assert(
+      fc.property(
+        beats,
+        fc.array(fc.double({ min: 0.01, max: 2, noNaN: true }), { minLength: 3, maxLength: 12 }),
+        (beat, pauses) => {
+          const feeder = startFeeder(plan(beat), RATE, 4800);
+          const ear = createEar();
+          let now = 0;
+          ear.take(wake(feeder, now));
+          for (const pause of [...pauses, 1, 1]) {
+            const next = now + Math.round(pause * RATE);
+            ear.listen(next, now);
+            now = next;
+            ear.take(wake(feeder, now));
+          }
+          const whole = playWindow(plan(beat), 0, tickAt(feeder, now + 2)).filter(
+            (note) => frameAt(feeder, note.tick) < now,
+          );
+          expect(late(ear.heard)).toEqual([]);
+          expect(ear.heard.map(({ note }) => note.tick)).toEqual(whole.map((note) => note.tick));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test('meets every frame to half a frame', () => {
+    const feeder = startFeeder(plan(everyStep(97)), RATE, 1000);
+    const { notes } = wake(feeder, 0)!;
+    for (const note of notes) {
+      const exact = 1000 + (note.tick * 60 * RATE) / (960 * 97);
+      expect(Math.abs(note.frame - exact)).toBeLessThanOrEqual(0.5);
+    }
+  });
+
+  test('an edit is heard after 25 ms at the latest, and nothing else changes', () => {
+    const before = everyStep();
+    const after = { ...before, patterns: [setStep(before.patterns[0]!, 'snare', 5, true)] };
+    const feeder = startFeeder(plan(before), RATE, 0);
+    wake(feeder, 0);
+    // Step 6 sounds at 0.625 s; the edit comes 30 ms before.
+    const batch = change(feeder, plan(after), Math.round(0.595 * RATE));
+    expect(batch.from).toBe(Math.round((0.595 + CUT_SECONDS) * RATE));
+    expect(batch.notes[0]!.frame).toBe(30000);
+    expect(batch.notes.slice(0, 3).map(({ lane, step }) => [lane, step])).toEqual([
+      [0, 5],
+      [1, 5],
+      [0, 6],
+    ]);
+  });
+
+  test('a change of swing while it plays neither doubles nor drops a hit', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 96000 }),
+        fc.constantFrom(50, 54, 60, 66, 75),
+        fc.constantFrom(50, 54, 60, 66, 75),
+        (at, from, to) => {
+          const swung = (percent: number) =>
+            plan({ ...everyStep(), feel: { swing: { percent, grid: '1/16' as const } } });
+          const feeder = startFeeder(swung(from), RATE, 0);
+          const ear = createEar();
+          ear.take(wake(feeder, 0));
+          ear.listen(at, 0);
+          ear.take(change(feeder, swung(to), at));
+          ear.take(wake(feeder, at + RATE));
+          ear.listen(at + 2 * RATE, at);
+          const turns = ear.heard.map(({ note }) => note.round * 16 + note.step);
+          expect(turns).toEqual(Array.from({ length: turns.length }, (_, turn) => turn));
+        },
+      ),
+    );
+  });
+
+  test('a change of tempo goes on from where playback stands', () => {
+    const feeder = startFeeder(plan(everyStep(120)), RATE, 0);
+    wake(feeder, 0);
+    const now = RATE;
+    const cut = now + CUT_SECONDS * RATE;
+    const tick = tickAt(feeder, cut);
+    change(feeder, plan(everyStep(240)), now);
+    expect(tickAt(feeder, cut)).toBeCloseTo(tick);
+    expect(tickAt(feeder, cut + RATE) - tick).toBeCloseTo(3840);
+  });
+});

@@ -1,0 +1,48 @@
+import type { Beat } from '../../core/beat/schema';
+import type { MixNote } from '../../core/sound/mixer';
+import type { Frames, Ticks, Velocity } from '../../core/units';
+
+/** From the page to the worker. */
+export type ToWorker =
+  | { type: 'connect'; port: MessagePort }
+  | { type: 'beat'; beat: Beat; patternId: string }
+  | { type: 'play' }
+  | { type: 'stop' }
+  | { type: 'strike'; laneId: string; velocity: Velocity }
+  | { type: 'report' };
+
+/** A note that was handed to the audio clock, for the eye and for measuring. */
+export interface HandedNote {
+  frame: Frames;
+  lane: number;
+  step: number;
+  stroke: number;
+  note: number;
+  velocity: Velocity;
+}
+
+/** What the mixer has to say of itself. */
+export interface MixerReport {
+  late: number;
+  worst: Frames;
+  /** The frames on which notes began, the last few thousand. */
+  started: Frames[];
+}
+
+/** From the worker to the page. */
+export type FromWorker =
+  | { type: 'anchor'; frame: Frames; tick: Ticks; tempo: number }
+  | { type: 'handed'; from: Frames; notes: HandedNote[] }
+  | { type: 'report'; report: MixerReport };
+
+/** From the worker to the mixer in the audio thread. */
+export type ToMixer =
+  | { type: 'sound'; index: number; layers: Float32Array[] }
+  | { type: 'replan'; from: Frames; notes: MixNote[] }
+  | { type: 'strike'; note: MixNote }
+  | { type: 'clock'; on: boolean }
+  | { type: 'silence' }
+  | { type: 'report' };
+
+/** From the mixer to the worker. */
+export type FromMixer = { type: 'now'; frame: Frames } | { type: 'report'; report: MixerReport };

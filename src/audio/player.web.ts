@@ -1,0 +1,140 @@
+import type { Beat } from '../../core/beat/schema';
+import { patternOf } from '../../core/pattern/beatEdits';
+import { QUARTER, type Ticks, type Velocity } from '../../core/units';
+import type { FromWorker, HandedNote, MixerReport, ToWorker } from './messages';
+import { SAMPLE_RATE } from './timing';
+
+/** The page's hand on the sound: everything that must be on time happens in the worker and the audio thread. */
+interface Player {
+  worker: Worker;
+  context: AudioContext | null;
+  starting: Promise<void> | null;
+  anchors: { frame: number; tick: Ticks; tempo: number }[];
+  /** What was handed to the audio clock and has not been seen yet, in order of frame. */
+  handed: HandedNote[];
+  log: HandedNote[] | null;
+  reports: ((report: MixerReport) => void)[];
+}
+
+let player: Player | null = null;
+
+const tell = (message: ToWorker, transfer: Transferable[] = []) =>
+  current().worker.postMessage(message, transfer);
+
+const hear = (message: FromWorker) => {
+  const one = current();
+  switch (message.type) {
+    case 'anchor':
+      one.anchors.push(message);
+      if (one.anchors.length > 64) one.anchors.shift();
+      return;
+    case 'handed':
+      one.handed = one.handed.filter((note) => note.frame < message.from).concat(message.notes);
+      if (one.log) one.log = one.log.filter((note) => note.frame < message.from).concat(message.notes);
+      return;
+    case 'report':
+      one.reports.splice(0).forEach((give) => give(message.report));
+  }
+};
+
+const create = (): Player => {
+  const worker = new Worker(new URL('../workers/playerWorker', window.location.href));
+  worker.onmessage = ({ data }: MessageEvent<FromWorker>) => hear(data);
+  return { worker, context: null, starting: null, anchors: [], handed: [], log: null, reports: [] };
+};
+
+const current = (): Player => (player ??= create());
+
+const connect = async (one: Player): Promise<void> => {
+  const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
+  one.context = context;
+  await context.audioWorklet.addModule(require.unstable_resolveWorker('./mixer.worklet'));
+  const node = new AudioWorkletNode(context, 'ruddik-mixer', {
+    numberOfInputs: 0,
+    outputChannelCount: [2],
+  });
+  node.connect(context.destination);
+  const { port1, port2 } = new MessageChannel();
+  node.port.postMessage({ port: port2 }, [port2]);
+  tell({ type: 'connect', port: port1 }, [port1]);
+};
+
+/** Sound may begin only at a person's touch, so the audio clock is not made before the first one. */
+const ready = async (): Promise<void> => {
+  const one = current();
+  one.starting ??= connect(one);
+  await one.starting;
+  if (one.context?.state === 'suspended') await one.context.resume();
+};
+
+/** Hands over the beat as it is now; while it plays, the change is heard at once. */
+export const setPlayed = (beat: Beat, patternId: string | null): void => {
+  const pattern = patternOf(beat, patternId);
+  tell({ type: 'beat', beat: { ...beat, patterns: [pattern] }, patternId: pattern.id });
+};
+
+export const startPlaying = async (): Promise<void> => {
+  const one = current();
+  one.anchors = [];
+  one.handed = [];
+  await ready();
+  tell({ type: 'play' });
+};
+
+export const stopPlaying = (): void => {
+  const one = current();
+  one.anchors = [];
+  one.handed = [];
+  tell({ type: 'stop' });
+};
+
+/** Sounds one lane once. */
+export const strikeLane = async (laneId: string, velocity: Velocity): Promise<void> => {
+  await ready();
+  tell({ type: 'strike', laneId, velocity });
+};
+
+const heardFrame = (context: AudioContext): number =>
+  (context.currentTime - (context.outputLatency || context.baseLatency || 0)) * SAMPLE_RATE;
+
+/** Where playback stands in the ears of the listener, in ticks from where play began; null before it sounds. */
+export const playedTick = (): Ticks | null => {
+  if (!player?.context) return null;
+  const frame = heardFrame(player.context);
+  for (let i = player.anchors.length - 1; i >= 0; i--) {
+    const anchor = player.anchors[i]!;
+    if (anchor.frame <= frame)
+      return anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
+  }
+  return null;
+};
+
+/** The notes that have been heard since the last call. */
+export const takeHeard = (): HandedNote[] => {
+  if (!player?.context || !player.handed.length) return [];
+  const frame = heardFrame(player.context);
+  const at = player.handed.findIndex((note) => note.frame > frame);
+  return player.handed.splice(0, at < 0 ? player.handed.length : at);
+};
+
+/** For measuring: keeps a list of what is handed to the audio clock from now on. */
+export const startLog = (): void => {
+  current().log = [];
+};
+
+/** For measuring: what was handed over, what the mixer began and how much of it late. */
+export const readLog = (): Promise<{ handed: HandedNote[]; report: MixerReport }> =>
+  new Promise((resolve) => {
+    const one = current();
+    one.reports.push((report) => resolve({ handed: one.log ?? [], report }));
+    tell({ type: 'report' });
+  });
+
+declare global {
+  interface Window {
+    /** What was handed to the audio clock and what began, for those who measure it in the running app. */
+    ruddik?: { startLog: typeof startLog; readLog: typeof readLog };
+  }
+}
+
+if (typeof window !== 'undefined') window.ruddik = { startLog, readLog };

@@ -1,0 +1,71 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { keeper, store } from '../../state/session';
+import type { NoticeAction } from '../../state/slices';
+import { useApp } from '../../state/store';
+import { saveBeatFile, saveText } from '../../ui/files';
+import { HelpContext } from '../../ui/help';
+import { KeysSheet } from './KeysSheet';
+import { Notices } from './Notices';
+import { Tabs } from './Tabs';
+import { Transport } from './Transport';
+import { useKeys } from './keys';
+import { useSound } from './sound';
+
+const does = async (action: NoticeAction): Promise<void> => {
+  if (action.kind === 'restoreBeat') await keeper.restore(action.id);
+  if (action.kind === 'downloadAside')
+    saveText(await keeper.asideText(action.key), 'damaged-beat.ruddik.json.txt');
+  const { beat } = store.getState().doc;
+  if (action.kind === 'saveBeat' && beat) saveBeatFile(beat);
+};
+
+/** Day or night as chosen, or as the system has it. */
+const useTheme = () => {
+  const theme = useApp((state) => state.view.theme);
+  const ready = useApp((state) => state.library.status === 'ready');
+  useEffect(() => {
+    if (!ready) return;
+    const root = document.documentElement;
+    if (theme === 'system') root.removeAttribute('data-theme');
+    else root.setAttribute('data-theme', theme);
+    // Only a copy, read before the page is painted; the setting itself is kept with all the others.
+    if (theme === 'system') localStorage.removeItem('ruddik-theme');
+    else localStorage.setItem('ruddik-theme', theme);
+  }, [theme, ready]);
+};
+
+const useKeeping = () => {
+  useEffect(() => {
+    const hide = () => void keeper.flush();
+    const ask = () => void navigator.storage?.persist?.();
+    window.addEventListener('pagehide', hide);
+    document.addEventListener('visibilitychange', hide);
+    window.addEventListener('pointerdown', ask, { once: true });
+    return () => {
+      window.removeEventListener('pagehide', hide);
+      document.removeEventListener('visibilitychange', hide);
+      window.removeEventListener('pointerdown', ask);
+    };
+  }, []);
+};
+
+/** What stands around every screen. */
+export const Frame = ({ children }: { children: ReactNode }) => {
+  const [help, setHelp] = useState(false);
+  const [showHelp] = useState(() => () => setHelp(true));
+  useTheme();
+  useKeeping();
+  useSound();
+  useKeys(showHelp);
+  return (
+    <HelpContext value={showHelp}>
+      <div className="frame">
+        <Notices onAction={(action) => void does(action)} />
+        <main>{children}</main>
+        <Transport />
+        <Tabs />
+      </div>
+      <KeysSheet open={help} onClose={() => setHelp(false)} />
+    </HelpContext>
+  );
+};

@@ -1,0 +1,15 @@
+import { Sheet } from '../../ui/Sheet';
+import { KEYS } from './keys';
+
+export const KeysSheet = ({ open, onClose }: { open: boolean; onClose: () => void }) => (
+  <Sheet title="Keys" open={open} onClose={onClose}>
+    <dl className="keys">
+      {KEYS.map(({ keys, does }) => (
+        <div key={keys}>
+          <dt className="figure">{keys}</dt>
+          <dd>{does}</dd>
+        </div>
+      ))}
+    </dl>
+  </Sheet>
+);

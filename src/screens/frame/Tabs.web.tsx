@@ -1,0 +1,24 @@
+import { Link, usePathname } from 'expo-router';
+import { Icon, type IconName } from '../../ui/Icon';
+
+const TABS: { href: '/' | '/export'; label: string; icon: IconName }[] = [
+  { href: '/', label: 'Pattern', icon: 'pattern' },
+  { href: '/export', label: 'Export', icon: 'export' },
+];
+
+/** The screens in the order of the work. */
+export const Tabs = () => {
+  const path = usePathname();
+  return (
+    <nav className="tabs" aria-label="Screens">
+      {TABS.map(({ href, label, icon }) => (
+        <Link key={href} href={href} asChild>
+          <a {...(path === href && { 'aria-current': 'page' as const })}>
+            <Icon name={icon} size={22} />
+            {label}
+          </a>
+        </Link>
+      ))}
+    </nav>
+  );
+};

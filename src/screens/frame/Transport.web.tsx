@@ -1,0 +1,139 @@
+import { useEffect, useRef } from 'react';
+import { playedTick } from '../../audio/player';
+import { barTicks, beatTicks } from '../../../core/beat/meter';
+import type { Pattern } from '../../../core/beat/schema';
+import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
+import { TEMPO } from '../../../core/units';
+import { swingSet, tempoSet } from '../../state/doc';
+import { noticed } from '../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { Icon } from '../../ui/Icon';
+import { NumberField } from '../../ui/NumberField';
+import { togglePlay } from './sound';
+
+/** A place in the pattern as it is counted: bar, beat, sixteenth. @example place(pattern, 1200) // "1.2.2" */
+export const placeText = (pattern: Pattern, tick: number): string => {
+  const bar = barTicks(pattern.meter);
+  const inside = ((tick % (bar * pattern.bars)) + bar * pattern.bars) % (bar * pattern.bars);
+  const inBar = inside % bar;
+  const beat = beatTicks(pattern.meter);
+  return [inside / bar, inBar / beat, (inBar % beat) / 240].map((part) => Math.floor(part) + 1).join('.');
+};
+
+const Place = () => {
+  const pattern = useApp(selectPattern);
+  const playing = useApp((state) => state.view.playing);
+  const figure = useRef<HTMLSpanElement>(null);
+  const under = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    if (!pattern) return;
+    let frame = 0;
+    const show = () => {
+      const text = placeText(pattern, (playing && playedTick()) || 0);
+      if (figure.current && figure.current.textContent !== text) {
+        figure.current.textContent = text;
+        under.current!.textContent = `bar ${text.split('.')[0]} of ${pattern.bars}`;
+      }
+      if (playing) frame = requestAnimationFrame(show);
+    };
+    show();
+    return () => cancelAnimationFrame(frame);
+  }, [pattern, playing]);
+  return (
+    <div className="place" aria-hidden>
+      <span className="figure" ref={figure}>
+        1.1.1
+      </span>
+      <span className="under" ref={under}>
+        bar 1
+      </span>
+    </div>
+  );
+};
+
+const TempoField = () => {
+  const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
+  const act = useDo();
+  const change = (asked: number, gesture?: string) => {
+    const { value, held } = heldTempo(asked);
+    act(tempoSet({ tempo: value, ...(gesture && { gesture }) }));
+    if (held)
+      act(
+        noticed({
+          text: `The tempo goes from ${TEMPO.least} to ${TEMPO.most} BPM; ${asked} was held to ${value}.`,
+          subject: 'tempo',
+        }),
+      );
+  };
+  return <NumberField label="Tempo" value={tempo} {...TEMPO} under="BPM" width={72} onChange={change} />;
+};
+
+const SwingField = () => {
+  const swing = useApp((state) => state.doc.beat?.feel.swing);
+  const act = useDo();
+  const change = (asked: number, gesture?: string) => {
+    const { value, held } = heldSwing(asked);
+    act(swingSet({ change: { percent: value }, ...(gesture && { gesture }) }));
+    if (held)
+      act(
+        noticed({
+          text: `Swing goes from ${SWING.least} to ${SWING.most} %; ${asked} was held to ${value}.`,
+          subject: 'swing',
+        }),
+      );
+  };
+  const sixteenths = (swing?.grid ?? '1/16') === '1/16';
+  return (
+    <>
+      <NumberField
+        label="Swing"
+        value={swing?.percent ?? 50}
+        {...SWING}
+        under="swing"
+        unit=" %"
+        width={80}
+        onChange={change}
+      />
+      <button
+        className="swing-grid"
+        type="button"
+        aria-label={sixteenths ? 'Swung notes: sixteenths' : 'Swung notes: eighths'}
+        onClick={() => act(swingSet({ change: { grid: sixteenths ? '1/8' : '1/16' } }))}
+      >
+        {sixteenths ? '16ths' : '8ths'}
+      </button>
+    </>
+  );
+};
+
+/** What only the ear needs: mute and solo are never forgotten, since they are said here. */
+const Silenced = () => {
+  const lanes = useApp((state) => state.doc.beat?.lanes);
+  const muted = lanes?.filter((lane) => lane.mute).length ?? 0;
+  const soloed = lanes?.filter((lane) => lane.solo).length ?? 0;
+  if (!muted && !soloed) return null;
+  const parts = [muted && `${muted} muted`, soloed && `${soloed} soloed`].filter(Boolean);
+  return <span className="silenced">{parts.join(', ')}</span>;
+};
+
+export const Transport = () => {
+  const playing = useApp((state) => state.view.playing);
+  const ready = useApp((state) => selectBeat(state) !== null);
+  return (
+    <section className="transport" aria-label="Transport">
+      <button
+        className="play"
+        type="button"
+        aria-label={playing ? 'Stop' : 'Play'}
+        disabled={!ready}
+        onClick={togglePlay}
+      >
+        <Icon name={playing ? 'stop' : 'play'} filled />
+      </button>
+      <TempoField />
+      <SwingField />
+      <Silenced />
+      <Place />
+    </section>
+  );
+};

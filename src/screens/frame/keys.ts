@@ -1,0 +1,59 @@
+import { useEffect } from 'react';
+import { redone, undone } from '../../state/doc';
+import { store } from '../../state/session';
+import { togglePlay } from './sound';
+
+const isText = (target: Element | null): boolean =>
+  target?.matches(
+    'input:not([type=range]):not([type=checkbox]):not([type=radio]), textarea, [contenteditable]',
+  ) ?? false;
+
+/** What a press of the space bar works by itself. */
+const isButton = (target: Element | null): boolean =>
+  target?.closest(
+    'button, a, select, summary, [role=button], [role=switch], [type=checkbox], [type=radio]',
+  ) != null;
+
+const onKey = (event: KeyboardEvent, help: () => void): void => {
+  const target = event.target instanceof Element ? event.target : null;
+  if (event.defaultPrevented || isText(target)) return;
+  const command = event.ctrlKey || event.metaKey;
+  const key = event.key.toLowerCase();
+  if (command && key === 'z') {
+    event.preventDefault();
+    store.dispatch(event.shiftKey ? redone() : undone());
+  } else if (command && key === 'y') {
+    event.preventDefault();
+    store.dispatch(redone());
+  } else if (!command && event.key === ' ' && !isButton(target)) {
+    event.preventDefault();
+    if (!event.repeat) togglePlay();
+  } else if (!command && event.key === '?') {
+    event.preventDefault();
+    help();
+  }
+};
+
+/** The keys that work everywhere. */
+export const useKeys = (help: () => void): void => {
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => onKey(event, help);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, [help]);
+};
+
+/** All keys, for the sheet that lists them. */
+export const KEYS: { keys: string; does: string }[] = [
+  { keys: 'Space', does: 'Play and stop' },
+  { keys: 'Arrows', does: 'Move among the steps and lanes' },
+  { keys: 'Home, End', does: 'First and last step of the lane' },
+  { keys: 'Enter', does: 'Put a hit on the step, or take it off' },
+  { keys: '1 to 9', does: 'Velocity of the step, 9 is the strongest' },
+  { keys: 'O', does: 'Open the lane, or close it' },
+  { keys: 'H', does: 'Hear the lane' },
+  { keys: 'M, S', does: 'Mute or solo the lane' },
+  { keys: 'Ctrl or Cmd + Z', does: 'Undo' },
+  { keys: 'Shift + Ctrl or Cmd + Z', does: 'Redo' },
+  { keys: '?', does: 'This list' },
+];

@@ -1,0 +1,50 @@
+import { useEffect } from 'react';
+import { setPlayed, startPlaying, stopPlaying } from '../../audio/player';
+import { noticed, viewChanged } from '../../state/slices';
+import { store } from '../../state/session';
+
+/** Long enough for a tap to be painted first, short enough for an edit to be heard at once. */
+const HAND_OVER_MS = 8;
+
+/** Hands every change of the open beat to the player. */
+export const useSound = (): void => {
+  useEffect(() => {
+    let given: unknown[] = [];
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    const give = () => {
+      timer = null;
+      const { doc, view } = store.getState();
+      const now = [doc.beat, view.patternId];
+      if (!doc.beat || now.every((one, at) => one === given[at])) return;
+      given = now;
+      setPlayed(doc.beat, view.patternId);
+    };
+    const later = () => {
+      timer ??= setTimeout(give, given.length ? HAND_OVER_MS : 200);
+    };
+    later();
+    return store.subscribe(later);
+  }, []);
+};
+
+/** Plays, or stops at once. */
+export const togglePlay = (): void => {
+  const { view, doc } = store.getState();
+  if (!doc.beat) return;
+  const playing = !view.playing;
+  store.dispatch(viewChanged({ playing }));
+  if (!playing) {
+    stopPlaying();
+    return;
+  }
+  startPlaying().catch(() => {
+    store.dispatch(viewChanged({ playing: false }));
+    store.dispatch(
+      noticed({
+        text: 'The browser gave no sound output. Check that a device is connected, then play again.',
+        tone: 'danger',
+        subject: 'sound',
+      }),
+    );
+  });
+};

@@ -1,0 +1,39 @@
+import type { Lane } from '../../../core/beat/schema';
+import { laneChanged } from '../../state/doc';
+import { useDo } from '../../state/store';
+import { Range } from '../../ui/Range';
+
+const side = (pan: number): string => {
+  const percent = Math.round(Math.abs(pan) * 100);
+  if (!percent) return 'centre';
+  return `${percent} % ${pan < 0 ? 'L' : 'R'}`;
+};
+
+/** Level and pan of a lane. */
+export const LaneSound = ({ lane }: { lane: Lane }) => {
+  const act = useDo();
+  return (
+    <>
+      <Range
+        label={`Level of ${lane.name}`}
+        short="Level"
+        value={lane.level}
+        least={0}
+        most={2}
+        step={0.01}
+        shown={`${Math.round(lane.level * 100)} %`}
+        onChange={(level, gesture) => act(laneChanged({ laneId: lane.id, change: { level }, gesture }))}
+      />
+      <Range
+        label={`Pan of ${lane.name}`}
+        short="Pan"
+        value={lane.pan}
+        least={-1}
+        most={1}
+        step={0.01}
+        shown={side(lane.pan)}
+        onChange={(pan, gesture) => act(laneChanged({ laneId: lane.id, change: { pan }, gesture }))}
+      />
+    </>
+  );
+};

@@ -1,0 +1,207 @@
+import { useRouter } from 'expo-router';
+import { use, useState } from 'react';
+import { barTicks } from '../../../core/beat/meter';
+import type { Beat, KitId, Lane, Pattern } from '../../../core/beat/schema';
+import { KITS } from '../../../core/sound/kits';
+import { kitSet, redone, undone } from '../../state/doc';
+import { viewChanged, ZOOMS } from '../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { Action } from '../../ui/Action';
+import { HelpContext } from '../../ui/help';
+import { Icon } from '../../ui/Icon';
+import { useWide } from '../../ui/useWide';
+import { LaneSound } from './LaneSound';
+import { Strings } from './Strings';
+import './strings.css';
+
+const Head = () => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const canUndo = useApp((state) => state.doc.past.length > 0);
+  const canRedo = useApp((state) => state.doc.future.length > 0);
+  const act = useDo();
+  const router = useRouter();
+  const help = use(HelpContext);
+  return (
+    <header className="screen-head">
+      <Action label="Beats" iconOnly icon={<Icon name="beats" />} onPress={() => router.push('/beats')} />
+      <div className="titles">
+        <h1>{beat?.name ?? 'Ruddik'}</h1>
+        {beat && pattern ? (
+          <select
+            className="choice"
+            aria-label="Pattern shown"
+            value={pattern.id}
+            onChange={(event) => act(viewChanged({ patternId: event.target.value }))}
+          >
+            {beat.patterns.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </select>
+        ) : null}
+      </div>
+      <Action
+        label="Undo"
+        iconOnly
+        icon={<Icon name="undo" />}
+        disabled={!canUndo}
+        onPress={() => act(undone())}
+      />
+      <Action
+        label="Redo"
+        iconOnly
+        icon={<Icon name="redo" />}
+        disabled={!canRedo}
+        onPress={() => act(redone())}
+      />
+      <Action label="Keys" iconOnly icon={<Icon name="keys" />} onPress={help} />
+    </header>
+  );
+};
+
+const GLASS = { 1: 2, 2: 4, 4: 1 } as const;
+
+const Tools = ({ pattern, bar, wide }: { pattern: Pattern; bar: number; wide: boolean }) => {
+  const { zoom, mixOpen, glass } = useApp((state) => state.view);
+  const act = useDo();
+  const zooms = ZOOMS.filter((one) => wide || one >= 1);
+  const at = zooms.indexOf(zoom as (typeof zooms)[number]);
+  const steps = Math.round(barTicks(pattern.meter) / zoom / 240);
+  const turn = (by: number) => {
+    const stop = document.querySelectorAll('.strings .stop')[Math.max(0, (bar + by) * Math.max(1, zoom))];
+    stop?.scrollIntoView({ inline: 'start', block: 'nearest' });
+  };
+  return (
+    <div className="tools">
+      <button type="button" aria-label="Previous bar" disabled={bar <= 0} onClick={() => turn(-1)}>
+        <Icon name="left" />
+      </button>
+      <span aria-live="polite">{`Bar ${bar + 1} of ${pattern.bars}`}</span>
+      <button type="button" aria-label="Next bar" disabled={bar >= pattern.bars - 1} onClick={() => turn(1)}>
+        <Icon name="right" />
+      </button>
+      <span className="gap" />
+      <button
+        type="button"
+        aria-label={`Reading glass: partings drawn ${glass} times as wide`}
+        onClick={() => act(viewChanged({ glass: GLASS[glass] }))}
+      >
+        {`Glass ${glass}×`}
+      </button>
+      <button
+        type="button"
+        aria-label={`More steps than ${steps}`}
+        disabled={at <= 0}
+        onClick={() => act(viewChanged({ zoom: zooms[at - 1]! }))}
+      >
+        <Icon name="zoomOut" />
+      </button>
+      <button
+        type="button"
+        aria-label={`Fewer steps than ${steps}`}
+        disabled={at >= zooms.length - 1}
+        onClick={() => act(viewChanged({ zoom: zooms[at + 1]! }))}
+      >
+        <Icon name="zoomIn" />
+      </button>
+      <button
+        type="button"
+        aria-label="Mute and solo for all lanes"
+        aria-pressed={mixOpen}
+        onClick={() => act(viewChanged({ mixOpen: !mixOpen }))}
+      >
+        M S
+      </button>
+    </div>
+  );
+};
+
+const KitChoice = ({ kit }: { kit: KitId }) => {
+  const act = useDo();
+  return (
+    <label className="kit-choice">
+      Kit
+      <select
+        aria-label="Kit"
+        value={kit}
+        onChange={(event) => act(kitSet({ kit: event.target.value as KitId }))}
+      >
+        {Object.values(KITS).map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <span>{KITS[kit].about}</span>
+    </label>
+  );
+};
+
+const Panel = ({ beat, lane }: { beat: Beat; lane: Lane | undefined }) => (
+  <aside className="panel" aria-label="Lane">
+    {lane ? (
+      <>
+        <h2>{lane.name}</h2>
+        <p>{`Note ${lane.note}, channel ${lane.channel}`}</p>
+        <LaneSound lane={lane} />
+      </>
+    ) : (
+      <>
+        <h2>No lane is open</h2>
+        <p>
+          Press a lane’s name to hear it and to open its string: there, drag a bead up or down for its
+          velocity.
+        </p>
+      </>
+    )}
+    <h2>Sound</h2>
+    <KitChoice kit={beat.kit} />
+  </aside>
+);
+
+/** What is seen before the beat is there: the strings without their beads. */
+const Skeleton = () => (
+  <div className="strings skeleton" aria-busy aria-label="Loading the beat">
+    <div className="sheet">
+      {Array.from({ length: 10 }, (_, at) => (
+        <div key={at} className="lane">
+          <div className="name" />
+        </div>
+      ))}
+    </div>
+  </div>
+);
+
+/** The pattern, programmed on its strings. */
+export const PatternScreen = () => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const openLane = useApp((state) => state.view.openLane);
+  const wide = useWide();
+  const [bar, setBar] = useState(0);
+  return (
+    <>
+      <Head />
+      {beat && pattern ? (
+        <>
+          <Tools pattern={pattern} bar={bar} wide={wide} />
+          <div className="pattern-body">
+            <Strings
+              key={pattern.id}
+              beat={beat}
+              pattern={pattern}
+              wide={wide}
+              onBar={setBar}
+              foot={wide ? null : <KitChoice kit={beat.kit} />}
+            />
+            {wide ? <Panel beat={beat} lane={beat.lanes.find(({ id }) => id === openLane)} /> : null}
+          </div>
+        </>
+      ) : (
+        <Skeleton />
+      )}
+    </>
+  );
+};

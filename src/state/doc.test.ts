@@ -1,0 +1,76 @@
+import fc from 'fast-check';
+import { newBeat } from '../../core/beat/defaults';
+import { isOn } from '../../core/pattern/hits';
+import { partOf } from '../../core/beat/defaults';
+import {
+  beatOpened,
+  beatRenamed,
+  docReducer,
+  HISTORY,
+  kitSet,
+  laneChanged,
+  redone,
+  stepSet,
+  swingSet,
+  tempoSet,
+  undone,
+  velocitySet,
+  type DocState,
+} from './doc';
+
+const start = (): DocState => docReducer(undefined, beatOpened({ beat: newBeat('b', 'B', 1) }));
+const on = { patternId: 'a', laneId: 'kick' };
+
+const actions = fc.oneof(
+  fc.record({ step: fc.nat({ max: 15 }), on: fc.boolean() }).map((one) => stepSet({ ...on, ...one })),
+  fc
+    .record({ step: fc.nat({ max: 15 }), velocity: fc.integer({ min: 1, max: 127 }) })
+    .map((one) => velocitySet({ ...on, ...one })),
+  fc.integer({ min: 20, max: 300 }).map((tempo) => tempoSet({ tempo })),
+  fc.integer({ min: 50, max: 75 }).map((percent) => swingSet({ change: { percent } })),
+  fc.boolean().map((mute) => laneChanged({ laneId: 'snare', change: { mute } })),
+  fc.constantFrom('quay' as const, 'lantern' as const).map((kit) => kitSet({ kit })),
+  fc.string({ minLength: 1 }).map((name) => beatRenamed({ name })),
+);
+
+test('any 100 actions can be undone to the first beat and redone to the last', () => {
+  fc.assert(
+    fc.property(fc.array(actions, { minLength: 100, maxLength: 100 }), (list) => {
+      const first = start();
+      const last = list.reduce(docReducer, first);
+      const back = last.past.reduce((state) => docReducer(state, undone()), last);
+      expect(back.beat).toEqual(first.beat);
+      const again = last.past.reduce((state) => docReducer(state, redone()), back);
+      expect(again.beat).toEqual(last.beat);
+    }),
+  );
+});
+
+test('a gesture is one step, a new one begins another, and at least 200 are kept', () => {
+  let state = start();
+  for (let step = 0; step < 8; step++)
+    state = docReducer(state, stepSet({ ...on, step, on: true, gesture: 'one' }));
+  state = docReducer(state, stepSet({ ...on, step: 0, on: false, gesture: 'two' }));
+  expect(state.past).toHaveLength(2);
+  state = docReducer(docReducer(state, undone()), undone());
+  expect(partOf(state.beat!.patterns[0]!, 'kick').hits).toEqual([]);
+  for (let i = 0; i < HISTORY + 50; i++) state = docReducer(state, tempoSet({ tempo: 100 + (i % 2) }));
+  expect(HISTORY).toBeGreaterThanOrEqual(200);
+  expect(state.past).toHaveLength(HISTORY);
+});
+
+test('what changes nothing is no step, and a new edit ends what could be redone', () => {
+  let state = docReducer(start(), stepSet({ ...on, step: 3, on: true }));
+  expect(docReducer(state, stepSet({ ...on, step: 3, on: true }))).toBe(state);
+  state = docReducer(state, undone());
+  expect(state.future).toHaveLength(1);
+  state = docReducer(state, stepSet({ ...on, step: 4, on: true }));
+  expect(state.future).toEqual([]);
+  expect(isOn(partOf(state.beat!.patterns[0]!, 'kick'), 4)).toBe(true);
+});
+
+test('nothing is edited while no beat is open', () => {
+  const empty = docReducer(undefined, { type: 'start' });
+  expect(docReducer(empty, tempoSet({ tempo: 90 }))).toBe(empty);
+  expect(docReducer(empty, undone())).toBe(empty);
+});

@@ -1,0 +1,25 @@
+import { DEMO_BEATS } from '../../demo/beats';
+import { createKeeper } from './keeper';
+import { browserStorage } from './storage';
+import { createStore } from './store';
+import { browserTabs } from './tabs';
+
+/** The one store of the page, and who keeps its beats. */
+export const store = createStore();
+
+export const keeper = createKeeper({
+  store,
+  storage: browserStorage(),
+  tabs: typeof window === 'undefined' ? { say: () => undefined, listen: () => undefined } : browserTabs(),
+  demos: DEMO_BEATS,
+  fileFormat: () => import('../../core/beat/file'),
+  now: Date.now,
+  seed: () => crypto.getRandomValues(new Uint32Array(1))[0]!,
+});
+
+let booting: Promise<void> | null = null;
+
+/** Loads what the app comes back to; begun once, as early as the page can. */
+export const boot = (): Promise<void> => (booting ??= keeper.boot());
+
+if (typeof window !== 'undefined') void boot();

@@ -1,0 +1,123 @@
+import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
+
+/** What is looked at, as far as screens share it. Not part of the beat. */
+export interface ViewState {
+  patternId: string | null;
+  openLane: string | null;
+  /** How many times as wide as a bar on the page the strings are drawn: 1 fills the page with one bar. */
+  zoom: number;
+  /** Mute and solo of all lanes beside their names. */
+  mixOpen: boolean;
+  /** How many times as wide partings from the base feel are drawn. */
+  glass: 1 | 2 | 4;
+  theme: 'system' | 'night' | 'day';
+  playing: boolean;
+  /** Where saving stands. */
+  saving: 'saved' | 'pending' | 'failed';
+}
+
+export const ZOOMS = [0.25, 0.5, 1, 2, 4] as const;
+
+const initialView: ViewState = {
+  patternId: null,
+  openLane: null,
+  zoom: 1,
+  mixOpen: false,
+  glass: 2,
+  theme: 'system',
+  playing: false,
+  saving: 'saved',
+};
+
+const view = createSlice({
+  name: 'view',
+  initialState: initialView,
+  reducers: {
+    viewChanged: (state, { payload }: PayloadAction<Partial<ViewState>>) => ({ ...state, ...payload }),
+  },
+});
+
+/** A beat as it stands in the list of beats. */
+export interface BeatSummary {
+  id: string;
+  name: string;
+  tempo: number;
+  meter: string;
+  bars: number;
+  /** When it was last saved, in ms since 1970. */
+  saved: number;
+}
+
+/** Saved data that could not be read and was set aside. */
+export interface SetAside {
+  key: string;
+  name: string;
+  reason: string;
+}
+
+export interface LibraryState {
+  status: 'loading' | 'ready';
+  beats: BeatSummary[];
+  aside: SetAside[];
+}
+
+const library = createSlice({
+  name: 'library',
+  initialState: { status: 'loading', beats: [], aside: [] } as LibraryState,
+  reducers: {
+    libraryRead: (_state, { payload }: PayloadAction<Omit<LibraryState, 'status'>>): LibraryState => ({
+      status: 'ready',
+      ...payload,
+    }),
+    summarySet: (state, { payload }: PayloadAction<BeatSummary>) => {
+      const at = state.beats.findIndex(({ id }) => id === payload.id);
+      if (at < 0) state.beats.push(payload);
+      else state.beats[at] = payload;
+    },
+    summaryRemoved: (state, { payload }: PayloadAction<string>) => {
+      state.beats = state.beats.filter(({ id }) => id !== payload);
+    },
+    asideRemoved: (state, { payload }: PayloadAction<string>) => {
+      state.aside = state.aside.filter(({ key }) => key !== payload);
+    },
+  },
+});
+
+/** What a notice offers to do. */
+export type NoticeAction =
+  { kind: 'saveBeat' } | { kind: 'restoreBeat'; id: string } | { kind: 'downloadAside'; key: string };
+
+export interface Notice {
+  id: string;
+  text: string;
+  tone: 'plain' | 'danger';
+  /** Stays until it is dismissed. */
+  lasting: boolean;
+  action?: { label: string; does: NoticeAction };
+  /** A later notice of the same subject takes its place. */
+  subject?: string;
+}
+
+const notices = createSlice({
+  name: 'notices',
+  initialState: [] as Notice[],
+  reducers: {
+    noticed: {
+      prepare: (notice: Partial<Notice> & { text: string }) => ({
+        payload: { id: nanoid(), tone: 'plain', lasting: false, ...notice } as Notice,
+      }),
+      reducer: (state, { payload }: PayloadAction<Notice>) =>
+        [...state.filter(({ subject }) => !subject || subject !== payload.subject), payload].slice(-4),
+    },
+    noticeDismissed: (state, { payload }: PayloadAction<string>) => state.filter(({ id }) => id !== payload),
+    subjectClosed: (state, { payload }: PayloadAction<string>) =>
+      state.filter(({ subject }) => subject !== payload),
+  },
+});
+
+export const { viewChanged } = view.actions;
+export const { libraryRead, summarySet, summaryRemoved, asideRemoved } = library.actions;
+export const { noticed, noticeDismissed, subjectClosed } = notices.actions;
+export const viewReducer = view.reducer;
+export const libraryReducer = library.reducer;
+export const noticesReducer = notices.reducer;

@@ -1,0 +1,70 @@
+import ArrowUpFromLine from 'lucide-react/icons/arrow-up-from-line';
+import ChevronLeft from 'lucide-react/icons/chevron-left';
+import ChevronRight from 'lucide-react/icons/chevron-right';
+import CopyPlus from 'lucide-react/icons/copy-plus';
+import Download from 'lucide-react/icons/download';
+import FolderOpen from 'lucide-react/icons/folder-open';
+import Keyboard from 'lucide-react/icons/keyboard';
+import Pencil from 'lucide-react/icons/pencil';
+import Play from 'lucide-react/icons/play';
+import Plus from 'lucide-react/icons/plus';
+import Redo from 'lucide-react/icons/redo-2';
+import Square from 'lucide-react/icons/square';
+import Trash from 'lucide-react/icons/trash-2';
+import Undo from 'lucide-react/icons/undo-2';
+import X from 'lucide-react/icons/x';
+import ZoomIn from 'lucide-react/icons/zoom-in';
+import ZoomOut from 'lucide-react/icons/zoom-out';
+
+interface ShapeProps {
+  size?: number;
+  strokeWidth?: number;
+  fill?: string;
+}
+
+/** Our own notation in small: strings with beads. */
+const Strings = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
+  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
+    <path d="M2 6h20M2 12h20M2 18h20" strokeWidth={strokeWidth} />
+    <circle cx="6" cy="6" r="3" />
+    <circle cx="16.5" cy="12" r="3" />
+    <circle cx="10" cy="18" r="2" />
+  </svg>
+);
+
+/** The icons in use, by what they mean here. */
+const ICONS = {
+  beats: FolderOpen,
+  close: X,
+  copy: CopyPlus,
+  download: Download,
+  export: ArrowUpFromLine,
+  keys: Keyboard,
+  left: ChevronLeft,
+  new: Plus,
+  pattern: Strings,
+  play: Play,
+  redo: Redo,
+  remove: Trash,
+  rename: Pencil,
+  right: ChevronRight,
+  stop: Square,
+  undo: Undo,
+  zoomIn: ZoomIn,
+  zoomOut: ZoomOut,
+};
+
+export type IconName = keyof typeof ICONS;
+
+export const Icon = ({
+  name,
+  size = 20,
+  filled = false,
+}: {
+  name: IconName;
+  size?: number;
+  filled?: boolean;
+}) => {
+  const Shape = ICONS[name];
+  return <Shape size={size} strokeWidth={1.8} aria-hidden fill={filled ? 'currentColor' : 'none'} />;
+};

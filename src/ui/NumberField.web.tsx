@@ -1,0 +1,106 @@
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+
+interface NumberFieldProps {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  /** What the unit is called below the figure. */
+  under: string;
+  /** Behind the figure, such as " %". */
+  unit?: string;
+  /** How much an arrow key or eight points of a drag change. */
+  step?: number;
+  width: number;
+  /** Gets what was asked for, in range or not; `gesture` is the same all through one drag. */
+  onChange: (value: number, gesture?: string) => void;
+}
+
+const shown = (value: number): string => String(Math.round(value * 100) / 100);
+
+/** What a person typed as a number: a comma counts as a point, a unit behind it is passed over. */
+const typed = (text: string): number => Number.parseFloat(text.replace(',', '.'));
+
+const DRAG_POINTS = 4;
+
+/** A figure to type, to drag up and down, or to change by the arrow keys. */
+export const NumberField = (props: NumberFieldProps) => {
+  const { label, value, least, most, under, unit = '', step = 1, width, onChange } = props;
+  const [draft, setDraft] = useState<string | null>(null);
+  const drag = useRef<{ y: number; from: number; gesture: string; moved: boolean } | null>(null);
+
+  const take = () => {
+    if (draft !== null && Number.isFinite(typed(draft))) onChange(typed(draft));
+    setDraft(null);
+  };
+
+  const keys = (event: KeyboardEvent<HTMLInputElement>) => {
+    const by = { ArrowUp: step, ArrowDown: -step, PageUp: 10 * step, PageDown: -10 * step }[event.key];
+    if (by !== undefined) {
+      event.preventDefault();
+      setDraft(null);
+      onChange(value + by);
+    }
+    if (event.key === 'Enter') {
+      take();
+      event.currentTarget.select();
+    }
+    if (event.key === 'Escape') {
+      setDraft(null);
+      event.currentTarget.blur();
+    }
+  };
+
+  const press = (event: PointerEvent<HTMLInputElement>) => {
+    if (document.activeElement === event.currentTarget) return;
+    drag.current = { y: event.clientY, from: value, gesture: `${label} ${event.timeStamp}`, moved: false };
+    event.currentTarget.setPointerCapture(event.pointerId);
+    event.preventDefault();
+  };
+
+  const move = (event: PointerEvent<HTMLInputElement>) => {
+    const now = drag.current;
+    if (!now) return;
+    const up = now.y - event.clientY;
+    if (Math.abs(up) > DRAG_POINTS) now.moved = true;
+    if (!now.moved) return;
+    const wanted = now.from + Math.round(up / 8) * step;
+    onChange(Math.min(most, Math.max(least, wanted)), now.gesture);
+  };
+
+  const release = (event: PointerEvent<HTMLInputElement>) => {
+    const now = drag.current;
+    drag.current = null;
+    if (now && !now.moved) {
+      event.currentTarget.focus();
+      event.currentTarget.select();
+    }
+  };
+
+  return (
+    <span className="number-field" style={{ width }}>
+      <input
+        type="text"
+        inputMode="decimal"
+        role="spinbutton"
+        aria-label={label}
+        aria-valuenow={value}
+        aria-valuemin={least}
+        aria-valuemax={most}
+        aria-valuetext={`${shown(value)}${unit || ` ${under}`}`}
+        autoComplete="off"
+        value={draft ?? `${shown(value)}${unit}`}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={take}
+        onKeyDown={keys}
+        onPointerDown={press}
+        onPointerMove={move}
+        onPointerUp={release}
+        onPointerCancel={() => (drag.current = null)}
+      />
+      <span className="under" aria-hidden>
+        {under}
+      </span>
+    </span>
+  );
+};

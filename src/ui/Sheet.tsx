@@ -1,0 +1,48 @@
+import Overlay from '@rneui/themed/dist/Overlay';
+import type { ReactNode } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Action } from './Action';
+import { Icon } from './Icon';
+import { colour, CORNER, font } from './tokens';
+
+const styles = StyleSheet.create({
+  sheet: {
+    position: 'absolute',
+    bottom: 0,
+    width: '100%',
+    maxWidth: 560,
+    maxHeight: '85%' as unknown as number,
+    padding: 16,
+    backgroundColor: colour.raised,
+    borderTopLeftRadius: CORNER,
+    borderTopRightRadius: CORNER,
+    borderBottomLeftRadius: 0,
+    borderBottomRightRadius: 0,
+    shadowOpacity: 0,
+  },
+  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', marginBottom: 8 },
+});
+
+interface SheetProps {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+}
+
+/** A sheet from below. Escape and a tap beside it close it; focus stays within while it is open. */
+export const Sheet = ({ title, open, onClose, children }: SheetProps) => (
+  <Overlay
+    isVisible={open}
+    onBackdropPress={onClose}
+    overlayStyle={styles.sheet}
+    aria-label={title}
+    {...({ role: 'dialog', animationType: 'none' } as object)}
+  >
+    <View style={styles.head}>
+      <h2 style={{ margin: 0, fontSize: 18, fontFamily: font.words, color: colour.text }}>{title}</h2>
+      <Action label="Close" iconOnly icon={<Icon name="close" />} onPress={onClose} />
+    </View>
+    <ScrollView>{children}</ScrollView>
+  </Overlay>
+);
