@@ -37,7 +37,13 @@ export default ts.config(
   {
     files: ['**/*.{ts,tsx}'],
     plugins: { 'import-x': importX, 'react-hooks': hooks },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    settings: {
+      'import-x/resolver-next': [
+        createTypeScriptImportResolver({
+          extensions: ['.web.tsx', '.web.ts', '.tsx', '.ts', '.mjs', '.js', '.json'],
+        }),
+      ],
+    },
     rules: {
       ...hooks.configs.recommended.rules,
       'import-x/no-restricted-paths': ['error', { zones }],

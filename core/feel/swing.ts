@@ -8,25 +8,34 @@ const span = (meter: Meter, swing: Swing): Ticks =>
   isCompound(meter) && swing.grid === '1/8' ? 1440 : barTicks(meter);
 
 /**
- * Where swing puts a position. What stands between the steps bends with them; order is kept.
+ * Swing for one meter, made ready for many positions. What stands between the steps bends with them; order is kept.
  *
  * Inside a pair of steps of length g, at phase x from 0 to 2g: below g it becomes `x * s / 50`, from there on
  * `2g * s/100 + (x - g) * (100 - s) / 50`. A single step left over at the end of a bar stays straight.
  *
- * @param position from where play began; negative before it
- * @returns the position in ticks
+ * @returns from a position to where swing puts it, both in ticks from where play began, negative before it
+ */
+export const swingBend = (meter: Meter, swing: Swing): ((position: Ticks) => Ticks) => {
+  const s = swing.percent;
+  if (s === 50) return (position) => position;
+  const g = gridTicks(swing.grid);
+  const pair = 2 * g;
+  const length = span(meter, swing);
+  return (position) => {
+    const start = Math.floor(position / length) * length;
+    const inside = position - start;
+    const before = Math.floor(inside / pair) * pair;
+    if (before + pair > length) return position;
+    const x = inside - before;
+    const bent = x < g ? (x * s) / 50 : (pair * s) / 100 + ((x - g) * (100 - s)) / 50;
+    return start + before + bent;
+  };
+};
+
+/**
+ * Where swing puts one position.
+ *
  * @example swung(240, { beats: 4, unit: 4 }, { percent: 60, grid: '1/16' }) // 288
  */
-export const swung = (position: Ticks, meter: Meter, swing: Swing): Ticks => {
-  const s = swing.percent;
-  if (s === 50) return position;
-  const g = gridTicks(swing.grid);
-  const length = span(meter, swing);
-  const start = Math.floor(position / length) * length;
-  const inside = position - start;
-  const pair = Math.floor(inside / (2 * g));
-  if ((pair + 1) * 2 * g > length) return position;
-  const x = inside - pair * 2 * g;
-  const bent = x < g ? (x * s) / 50 : (2 * g * s) / 100 + ((x - g) * (100 - s)) / 50;
-  return start + pair * 2 * g + bent;
-};
+export const swung = (position: Ticks, meter: Meter, swing: Swing): Ticks =>
+  swingBend(meter, swing)(position);

@@ -2,7 +2,7 @@ import { soundingLanes } from '../beat/defaults';
 import { fileName } from '../beat/text';
 import type { Beat, Pattern } from '../beat/schema';
 import { planPattern } from '../play/plan';
-import { playLoop, type LoopEdges } from '../play/play';
+import { playLoopByLane, type LoopEdges, type Note } from '../play/play';
 import type { Channel } from '../units';
 import { fileNotes } from './fileNotes';
 import { writeSong } from './write';
@@ -49,6 +49,13 @@ export interface Exported {
   carried: number;
 }
 
+function* onChannel(lanes: Iterable<Note[]>, channel: Channel): Generator<Note[], void, void> {
+  for (const lane of lanes) {
+    for (const note of lane) note.channel = channel;
+    yield lane;
+  }
+}
+
 /**
  * A pattern as a Standard MIDI File: note for note what is heard.
  *
@@ -57,9 +64,8 @@ export interface Exported {
  */
 export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptions): Exported => {
   const plan = planPattern(beat, pattern, { includeMuted: options.includeMuted });
-  const played = playLoop(plan, options.passes, options.edges);
-  for (const note of played) note.channel = options.channel;
-  const file = fileNotes(played, plan.length * options.passes, options.ppq);
+  const played = playLoopByLane(plan, options.passes, options.edges);
+  const file = fileNotes(onChannel(played, options.channel), plan.length * options.passes, options.ppq);
   const sounding = new Set(options.includeMuted ? beat.lanes : soundingLanes(beat));
   return {
     bytes: writeSong({
@@ -73,10 +79,10 @@ export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptio
       end: file.end,
     }),
     name: `${fileName(beat.name, pattern.name)}.mid`,
-    notes: file.notes.length,
+    notes: file.notes.size,
     bars: pattern.bars * options.passes,
     leftOut: beat.lanes.filter((lane) => !sounding.has(lane)).map((lane) => lane.name),
     dropped: file.dropped,
-    carried: played.filter((note) => note.moved).length,
+    carried: file.carried,
   };
 };

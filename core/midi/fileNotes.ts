@@ -1,100 +1,108 @@
 import type { Note } from '../play/play';
-import type { Channel, MidiNote, Ticks, Velocity } from '../units';
+import type { Ticks } from '../units';
 import { held, QUARTER } from '../units';
-
-/** A note as it stands in a file: whole ticks of the file's own division. */
-export interface FileNote {
-  tick: number;
-  length: number;
-  velocity: Velocity;
-  note: MidiNote;
-  channel: Channel;
-}
+import {
+  concatenated,
+  copyNote,
+  emptyColumns,
+  shortened,
+  sortedByTick,
+  type NoteColumns,
+} from './noteColumns';
 
 export interface FileNotes {
-  notes: FileNote[];
+  notes: NoteColumns;
   /** Where the file ends, in its own ticks. */
   end: number;
   /** How many notes found no room among those of the same number and were left out, the softer ones. */
   dropped: number;
+  /** How many notes the feel carried over the loop's edge. */
+  carried: number;
 }
 
-/** Lanes that share channel and note count as one. */
-const byNumber = (notes: FileNote[]): FileNote[][] => {
-  const groups = new Map<number, FileNote[]>();
-  for (const note of notes) {
-    const key = note.channel * 128 + note.note;
-    const group = groups.get(key);
-    if (group) group.push(note);
-    else groups.set(key, [note]);
-  }
-  return [...groups.values()];
-};
-
-/** A run of occupied ticks, one note a tick, that ends with `out`. Finds where it begins. */
-const runStart = (out: FileNote[]): number => {
-  let at = out.length - 1;
-  while (at > 0 && out[at - 1]!.tick === out[at]!.tick - 1) at--;
+/** A run of occupied ticks, one note a tick, that ends with the last of `size` notes. Finds where it begins. */
+const runStart = ({ tick }: NoteColumns, size: number): number => {
+  let at = size - 1;
+  while (at > 0 && tick[at - 1]! === tick[at]! - 1) at--;
   return at;
 };
 
-/** Every note its own tick: one that falls onto the tick before goes one later; at the end the softest gives way. */
-const spread = (notes: FileNote[], end: number): FileNote[] => {
-  const out: FileNote[] = [];
-  for (const note of notes) {
-    const last = out[out.length - 1];
-    const tick = last ? Math.max(note.tick, last.tick + 1) : note.tick;
-    if (tick < end) {
-      out.push({ ...note, tick });
-      continue;
-    }
-    const from = runStart(out);
-    let softest = from;
-    for (let i = from; i < out.length; i++) if (out[i]!.velocity < out[softest]!.velocity) softest = i;
-    if (out[softest]!.velocity >= note.velocity) continue;
-    for (let i = softest; i + 1 < out.length; i++) out[i] = { ...out[i + 1]!, tick: out[i]!.tick };
-    out[out.length - 1] = { ...note, tick: end - 1 };
+/** No room before the end: the softest of the run gives way to a louder note. */
+const makeRoom = (notes: NoteColumns, size: number, from: number, end: number): void => {
+  const { velocity, tick } = notes;
+  const start = runStart(notes, size);
+  let softest = start;
+  for (let i = start; i < size; i++) if (velocity[i]! < velocity[softest]!) softest = i;
+  if (velocity[softest]! >= velocity[from]!) return;
+  for (let i = softest; i + 1 < size; i++) {
+    const place = tick[i]!;
+    copyNote(notes, i + 1, notes, i);
+    tick[i] = place;
   }
-  return out;
+  copyNote(notes, from, notes, size - 1);
+  tick[size - 1] = end - 1;
 };
 
-const endedBeforeNext = (notes: FileNote[], end: number): FileNote[] => {
-  notes.forEach((note, at) => {
-    const limit = notes[at + 1]?.tick ?? end;
-    note.length = held(note.length, 1, limit - note.tick);
-  });
+/** Every note its own tick: one that falls onto the tick before goes one later. */
+const spread = (notes: NoteColumns, end: number): NoteColumns => {
+  let size = 0;
+  for (let i = 0; i < notes.size; i++) {
+    const tick = size ? Math.max(notes.tick[i]!, notes.tick[size - 1]! + 1) : notes.tick[i]!;
+    if (tick >= end) {
+      makeRoom(notes, size, i, end);
+      continue;
+    }
+    copyNote(notes, i, notes, size);
+    notes.tick[size++] = tick;
+  }
+  return shortened(notes, size);
+};
+
+const endBeforeNext = (notes: NoteColumns, end: number): NoteColumns => {
+  const { tick, length, size } = notes;
+  for (let i = 0; i < size; i++) {
+    const limit = i + 1 < size ? tick[i + 1]! : end;
+    length[i] = held(length[i]!, 1, limit - tick[i]!);
+  }
   return notes;
+};
+
+const laneColumns = (lane: Note[], scale: number, end: number): NoteColumns => {
+  const out = emptyColumns(lane.length);
+  lane.forEach((note, i) => {
+    out.tick[i] = Math.round(note.tick * scale) % end;
+    out.length[i] = Math.round(note.length * scale);
+    out.velocity[i] = note.velocity;
+    out.note[i] = note.note;
+    out.channel[i] = note.channel;
+  });
+  return out;
 };
 
 /**
  * Brings notes onto the ticks of a file: at most one note a tick for each channel and number, none longer than to the
- * next one or the file's end, none shorter than a tick.
+ * next one or the file's end, none shorter than a tick. Lanes that share channel and number count as one.
  *
+ * @param played the notes in any pieces, each of one channel and number
  * @param total the length of what is written, in ticks of 960 to the quarter; a note that rounds onto it is carried
  *   to the start
  * @param ppq the file's division, ticks a quarter
  */
-export const fileNotes = (played: Note[], total: Ticks, ppq: number): FileNotes => {
+export const fileNotes = (played: Iterable<Note[]>, total: Ticks, ppq: number): FileNotes => {
   const scale = ppq / QUARTER;
   const end = Math.round(total * scale);
-  const rounded = played.map((note) => {
-    const tick = Math.round(note.tick * scale) % end;
-    return {
-      tick,
-      length: Math.round(note.length * scale),
-      velocity: note.velocity,
-      note: note.note,
-      channel: note.channel,
-    };
-  });
-  const notes = byNumber(rounded).flatMap((group) =>
-    endedBeforeNext(
-      spread(
-        group.sort((a, b) => a.tick - b.tick),
-        end,
-      ),
-      end,
-    ),
+  const groups = new Map<number, NoteColumns[]>();
+  let all = 0;
+  let carried = 0;
+  for (const lane of played) {
+    if (!lane[0]) continue;
+    const key = lane[0].channel * 128 + lane[0].note;
+    groups.set(key, [...(groups.get(key) ?? []), laneColumns(lane, scale, end)]);
+    all += lane.length;
+    for (const note of lane) if (note.moved) carried += 1;
+  }
+  const notes = concatenated(
+    [...groups.values()].map((lanes) => endBeforeNext(spread(sortedByTick(concatenated(lanes)), end), end)),
   );
-  return { notes, end, dropped: played.length - notes.length };
+  return { notes, end, dropped: all - notes.size, carried };
 };

@@ -1,5 +1,14 @@
 import { parseMidi } from 'midi-file';
-import type { FileNote } from './fileNotes';
+import type { Channel, MidiNote, Velocity } from '../units';
+
+/** A note in ticks of the file. */
+export interface FileNote {
+  tick: number;
+  length: number;
+  velocity: Velocity;
+  note: MidiNote;
+  channel: Channel;
+}
 
 /** The notes of a file that Ruddik wrote, with its division. For files from anywhere this is not enough. */
 export interface ReadNotes {

@@ -1,7 +1,7 @@
 import { writeMidi, type MidiEvent } from 'midi-file';
 import type { Meter } from '../beat/meter';
 import type { Bpm } from '../units';
-import type { FileNote } from './fileNotes';
+import type { NoteColumns } from './noteColumns';
 
 /** What a Standard MIDI File is to hold. */
 export interface MidiSong {
@@ -12,7 +12,7 @@ export interface MidiSong {
   meter: Meter;
   name: string;
   marker: string;
-  tracks: { name: string; notes: FileNote[] }[];
+  tracks: { name: string; notes: NoteColumns }[];
   /** Where every track ends, in ticks of the file. */
   end: number;
 }
@@ -40,72 +40,83 @@ const conductor = (song: MidiSong): MidiEvent[] => [
 ];
 
 /** The order of a track: by tick, ends before starts. Sorted as plain numbers, which is several times as fast. */
-const inOrder = (notes: FileNote[]): Float64Array => {
-  const count = notes.length;
-  const keys = new Float64Array(count * 2);
-  for (let i = 0; i < count; i++) {
-    const { tick, length } = notes[i]!;
-    keys[2 * i] = (tick * 2 + 1) * count + i;
-    keys[2 * i + 1] = (tick + length) * 2 * count + i;
+const inOrder = ({ size, tick, length }: NoteColumns): Float64Array => {
+  const keys = new Float64Array(size * 2);
+  for (let i = 0; i < size; i++) {
+    keys[2 * i] = (tick[i]! * 2 + 1) * size + i;
+    keys[2 * i + 1] = (tick[i]! + length[i]!) * 2 * size + i;
   }
   return keys.sort();
 };
 
-const noteEvents = (notes: FileNote[]): { events: MidiEvent[]; last: number } => {
-  const count = notes.length;
-  const events: MidiEvent[] = [];
+/** Writes a number seven bits a byte, all but the last marked. Returns where it ends. */
+const writeVarInt = (bytes: Uint8Array, at: number, value: number): number => {
+  for (let shift = 21; shift > 0; shift -= 7)
+    if (value >= 1 << shift) bytes[at++] = ((value >> shift) & 0x7f) | 0x80;
+  bytes[at++] = value & 0x7f;
+  return at;
+};
+
+/** The longest time between events, and the three bytes of a note. */
+const MOST_EVENT_BYTES = 7;
+const RELEASE = 64;
+
+/**
+ * The bytes of notes on and off. Written here and not by the package, which makes an object of each event and copies
+ * all it has written so far at every longer number: it takes minutes for 100,000 notes.
+ */
+const noteBytes = (notes: NoteColumns): { bytes: Uint8Array; last: number } => {
+  const { size } = notes;
+  const bytes = new Uint8Array(size * 2 * MOST_EVENT_BYTES);
+  let at = 0;
   let last = 0;
   for (const key of inOrder(notes)) {
-    const half = Math.floor(key / count);
-    const note = notes[key - half * count]!;
-    const tick = half >> 1;
+    const half = Math.floor(key / size);
+    const i = key - half * size;
+    const tick = Math.floor(half / 2);
     const on = half % 2 === 1;
-    events.push({
-      deltaTime: tick - last,
-      type: on ? 'noteOn' : 'noteOff',
-      channel: note.channel - 1,
-      noteNumber: note.note,
-      velocity: on ? note.velocity : 64,
-    });
+    at = writeVarInt(bytes, at, tick - last);
+    bytes[at++] = (on ? 0x90 : 0x80) | (notes.channel[i]! - 1);
+    bytes[at++] = notes.note[i]!;
+    bytes[at++] = on ? notes.velocity[i]! : RELEASE;
     last = tick;
   }
-  return { events, last };
+  return { bytes: bytes.subarray(0, at), last };
 };
 
 const endOfTrack = (deltaTime: number): MidiEvent => ({ deltaTime, meta: true, type: 'endOfTrack' });
 
-/** Each event's bytes are joined to all before it by the package; short runs keep that from growing with the square. */
-const RUN = 256;
 const HEADER_BYTES = 14 + 8;
 
-const trackBody = (events: MidiEvent[]): number[][] => {
-  const runs: number[][] = [];
-  for (let at = 0; at < events.length; at += RUN) {
-    const bytes = writeMidi({
-      header: { format: 0, numTracks: 1, ticksPerBeat: 960 },
-      tracks: [events.slice(at, at + RUN)],
-    });
-    runs.push(bytes.slice(HEADER_BYTES));
-  }
-  return runs;
-};
+/** The bytes of a few events, by the package: a file of one track without its heads. */
+const eventBytes = (events: MidiEvent[]): number[] =>
+  writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 960 }, tracks: [events] }).slice(HEADER_BYTES);
 
-const joined = (runs: ArrayLike<number>[]): Uint8Array => {
-  const out = new Uint8Array(runs.reduce((sum, run) => sum + run.length, 0));
+const joined = (pieces: ArrayLike<number>[]): Uint8Array => {
+  const out = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
   let at = 0;
-  for (const run of runs) {
-    out.set(run, at);
-    at += run.length;
+  for (const piece of pieces) {
+    out.set(piece, at);
+    at += piece.length;
   }
   return out;
 };
 
-const chunk = (events: MidiEvent[]): Uint8Array => {
-  const body = joined(trackBody(events));
+const chunk = (...pieces: ArrayLike<number>[]): Uint8Array => {
   const head = new Uint8Array(8);
   head.set([0x4d, 0x54, 0x72, 0x6b]);
-  new DataView(head.buffer).setUint32(4, body.length);
-  return joined([head, body]);
+  new DataView(head.buffer).setUint32(
+    4,
+    pieces.reduce((sum, piece) => sum + piece.length, 0),
+  );
+  return joined([head, ...pieces]);
+};
+
+const trackChunk = (song: MidiSong, track: MidiSong['tracks'][number]): Uint8Array => {
+  const name: MidiEvent = { deltaTime: 0, meta: true, type: 'trackName', text: bytesAsText(track.name) };
+  const { bytes, last } = noteBytes(track.notes);
+  const first = song.format === 0 ? conductor(song) : [name];
+  return chunk(eventBytes(first), bytes, eventBytes([endOfTrack(song.end - last)]));
 };
 
 /**
@@ -114,14 +125,8 @@ const chunk = (events: MidiEvent[]): Uint8Array => {
  * @returns a file that strict readers take: nothing overlaps, every track ends at `song.end`
  */
 export const writeSong = (song: MidiSong): Uint8Array => {
-  const tracks: MidiEvent[][] = [];
-  if (song.format === 1) tracks.push([...conductor(song), endOfTrack(song.end)]);
-  for (const track of song.tracks) {
-    const { events, last } = noteEvents(track.notes);
-    const name: MidiEvent = { deltaTime: 0, meta: true, type: 'trackName', text: bytesAsText(track.name) };
-    const first = song.format === 0 ? conductor(song) : [name];
-    tracks.push([...first, ...events, endOfTrack(song.end - last)]);
-  }
+  const tracks = song.tracks.map((track) => trackChunk(song, track));
+  if (song.format === 1) tracks.unshift(chunk(eventBytes([...conductor(song), endOfTrack(song.end)])));
   const header = writeMidi({
     header: { format: song.format, numTracks: tracks.length, ticksPerBeat: song.ppq },
     tracks: [],
@@ -129,5 +134,5 @@ export const writeSong = (song: MidiSong): Uint8Array => {
   // With no tracks at hand the package counts none: the number of tracks stands in bytes 10 and 11.
   header[10] = tracks.length >> 8;
   header[11] = tracks.length & 0xff;
-  return joined([header, ...tracks.map(chunk)]);
+  return joined([header, ...tracks]);
 };

@@ -1,8 +1,8 @@
-import { swung } from '../feel/swing';
+import { swingBend } from '../feel/swing';
 import type { Channel, MidiNote, Ticks, Velocity } from '../units';
 import { held, ticksPerMs } from '../units';
 import type { LanePlan, PlayPlan } from './plan';
-import { strokes, type Stroke } from './strokes';
+import { eachStroke, type Stroke } from './strokes';
 
 /** A stroke as it sounds. */
 export interface Note {
@@ -25,8 +25,14 @@ export interface Note {
   moved: boolean;
 }
 
-const feel = (lane: LanePlan, plan: PlayPlan, stroke: Stroke): Note => ({
-  tick: swung(stroke.at, plan.meter, lane.swing) + stroke.before,
+/** From a position of a lane to where the base feel takes it. */
+type Bend = (position: Ticks) => Ticks;
+
+/** Makes a lane's base feel ready: also for the touch cells, which bend as the beads do. */
+export const bendOf = (plan: PlayPlan, lane: LanePlan): Bend => swingBend(plan.meter, lane.swing);
+
+const feel = (lane: LanePlan, bend: Bend, stroke: Stroke): Note => ({
+  tick: bend(stroke.at) + stroke.before,
   length: stroke.length ?? lane.step,
   velocity: held(Math.round(stroke.velocity), 1, 127),
   note: lane.note,
@@ -42,6 +48,13 @@ const feel = (lane: LanePlan, plan: PlayPlan, stroke: Stroke): Note => ({
 
 const inOrder = (a: Note, b: Note): number =>
   a.tick - b.tick || a.lane - b.lane || a.round - b.round || a.turn - b.turn || a.stroke - b.stroke;
+
+/** Sorts in place; a lane's notes mostly are in order as they come, which is found out much faster than sorted. */
+const sorted = (notes: Note[]): Note[] => {
+  for (let i = 1; i < notes.length; i++)
+    if (inOrder(notes[i - 1]!, notes[i]!) > 0) return notes.sort(inOrder);
+  return notes;
+};
 
 /** Strokes of one lane that stand less than 1 ms apart become one, the louder. */
 const merged = (notes: Note[], apart: Ticks): Note[] => {
@@ -68,10 +81,11 @@ const ended = (notes: Note[]): Note[] => {
 
 const laneNotes = (plan: PlayPlan, lane: LanePlan, from: Ticks, to: Ticks): Note[] => {
   const notes: Note[] = [];
-  for (const stroke of strokes(lane, from, to, plan.tempo))
-    if (stroke.sounds) notes.push(feel(lane, plan, stroke));
-  notes.sort(inOrder);
-  return ended(merged(notes, ticksPerMs(plan.tempo)));
+  const bend = bendOf(plan, lane);
+  eachStroke(lane, from, to, plan.tempo, (stroke) => {
+    if (stroke.sounds) notes.push(feel(lane, bend, stroke));
+  });
+  return ended(merged(sorted(notes), ticksPerMs(plan.tempo)));
 };
 
 /** A little more than a run of strokes that merge can be long, so that a window sees where it begins. */
@@ -111,25 +125,53 @@ const aroundLoop = (note: Note, total: Ticks, edges: LoopEdges): Note => {
   return { ...note, tick, moved: true };
 };
 
+/** A long loop is played in pieces, so that what a file needs of them can be kept without the rest. */
+const PIECE: Ticks = 16 * 3840;
+
+function* loopOfLane(
+  plan: PlayPlan,
+  lane: LanePlan,
+  total: Ticks,
+  edges: LoopEdges,
+): Generator<Note[], void, void> {
+  const before = lane.reach + RUN;
+  const after = before + lane.longest;
+  for (let at = 0; at < total; at += PIECE) {
+    const from = at === 0 ? -Infinity : at;
+    const to = at + PIECE >= total ? Infinity : at + PIECE;
+    const notes = laneNotes(plan, lane, Math.max(0, at - before), Math.min(total, at + PIECE + after));
+    yield notes
+      .filter((note) => note.tick >= from && note.tick < to)
+      .map((note) => aroundLoop(note, total, edges));
+  }
+}
+
 /**
- * The notes of so many passes as a loop: what is carried over an edge comes in at the other one, or is held at it,
- * and nothing sounds past the end.
+ * The notes of so many passes as a loop: what is carried over an edge comes in at the other one, or is held at it.
  *
  * @param passes 1 or more
- * @returns the notes in order of time
+ * @yields one lane after the other, each in pieces, so that a long file need not hold all notes at once; a length may
+ *   still reach past the end, or past a note that was carried round
+ */
+export function* playLoopByLane(
+  plan: PlayPlan,
+  passes: number,
+  edges: LoopEdges = 'wrap',
+): Generator<Note[], void, void> {
+  for (const lane of plan.lanes) yield* loopOfLane(plan, lane, plan.length * passes, edges);
+}
+
+/**
+ * The same with all lanes together, in order of time, and nothing sounding past the end.
+ *
+ * @param passes 1 or more
  */
 export const playLoop = (plan: PlayPlan, passes: number, edges: LoopEdges = 'wrap'): Note[] => {
   const total = plan.length * passes;
-  const out: Note[] = [];
-  for (const lane of plan.lanes) {
-    const notes = laneNotes(plan, lane, 0, total).map((note) => aroundLoop(note, total, edges));
-    if (notes.some((note) => note.moved)) notes.sort(inOrder);
-    for (const note of ended(notes)) {
-      note.length = Math.min(note.length, total - note.tick);
-      out.push(note);
-    }
-  }
-  return out.sort(inOrder);
+  const lanes = plan.lanes.map((lane) => ended(sorted([...loopOfLane(plan, lane, total, edges)].flat())));
+  const notes = lanes.flat();
+  for (const note of notes) note.length = Math.min(note.length, total - note.tick);
+  return notes.sort(inOrder);
 };
 
 /** A hit as it is drawn: where its stroke sounds in the pattern's first pass, whether chance lets it sound or not. */
@@ -145,19 +187,19 @@ export interface Drawn {
 }
 
 /** What a lane plays over the pattern's length from the start, for the eye: every stroke, none merged or held. */
-export const drawnStrokes = (plan: PlayPlan, lane: LanePlan): Drawn[] =>
-  strokes(lane, 0, plan.length, plan.tempo).map((stroke) => {
-    const note = feel(lane, plan, stroke);
-    return {
+export const drawnStrokes = (plan: PlayPlan, lane: LanePlan): Drawn[] => {
+  const bend = bendOf(plan, lane);
+  const drawn: Drawn[] = [];
+  eachStroke(lane, 0, plan.length, plan.tempo, (stroke) => {
+    const { tick, velocity } = feel(lane, bend, stroke);
+    drawn.push({
       step: stroke.step,
       place: stroke.place,
       stroke: stroke.stroke,
       rule: stroke.round * lane.roundTicks + stroke.turn * lane.step,
-      tick: note.tick,
-      velocity: note.velocity,
-    };
+      tick,
+      velocity,
+    });
   });
-
-/** Where the feel takes a position of a lane: for the touch cells, which bend as the beads do. */
-export const bent = (plan: PlayPlan, lane: LanePlan, position: Ticks): Ticks =>
-  swung(position, plan.meter, lane.swing);
+  return drawn;
+};

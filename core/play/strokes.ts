@@ -63,7 +63,7 @@ const roundStrokes = (
   from: Ticks,
   to: Ticks,
   bpm: number,
-  out: Stroke[],
+  take: (stroke: Stroke) => void,
 ): void => {
   const start = round * lane.roundTicks;
   const order =
@@ -79,7 +79,7 @@ const roundStrokes = (
     const step = order ? order[i]! : i;
     const hits = lane.byStep[step];
     if (hits)
-      hits.forEach((hit, place) => pushHit(lane, hit, { base, round, step, place, i, order }, bpm, out));
+      hits.forEach((hit, place) => giveHit(lane, hit, { base, round, step, place, i, order }, bpm, take));
   }
 };
 
@@ -105,7 +105,13 @@ const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
   return start + lane.roundTicks;
 };
 
-const pushHit = (lane: LanePlan, hit: Hit, where: Where, bpm: number, out: Stroke[]): void => {
+const giveHit = (
+  lane: LanePlan,
+  hit: Hit,
+  where: Where,
+  bpm: number,
+  take: (stroke: Stroke) => void,
+): void => {
   const { base, round, step, place } = where;
   const main: Stroke = {
     at: base + hit.nudge * lane.step,
@@ -119,21 +125,26 @@ const pushHit = (lane: LanePlan, hit: Hit, where: Where, bpm: number, out: Strok
     stroke: 0,
     sounds: hit.chance >= 1 || draw(lane.seed, lane.key, round, step, place, 0, PURPOSE.chance) < hit.chance,
   };
-  if (hit.roll) out.push(...rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where))));
-  else out.push(main);
-  if (hit.grace) out.push(...graceOf(hit, main, bpm));
+  if (hit.roll) rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where))).forEach(take);
+  else take(main);
+  if (hit.grace) graceOf(hit, main, bpm).forEach(take);
 };
 
 /**
- * The strokes of the steps that begin within a stretch of time, before their feel. A nudge may carry a stroke out of
- * the stretch by half a step, a roll by its span.
+ * Gives the strokes of the steps that begin within a stretch of time, before their feel. A nudge may carry a stroke out
+ * of the stretch by half a step, a roll by its span. They are given one by one and not as a list: in a long file the
+ * list would cost more than all that is done with it.
  *
  * @param from included, to excluded, both from where play began
  */
-export const strokes = (lane: LanePlan, from: Ticks, to: Ticks, bpm: number): Stroke[] => {
-  const out: Stroke[] = [];
+export const eachStroke = (
+  lane: LanePlan,
+  from: Ticks,
+  to: Ticks,
+  bpm: number,
+  take: (stroke: Stroke) => void,
+): void => {
   const first = Math.max(0, Math.floor(from / lane.roundTicks));
   for (let round = first; round * lane.roundTicks < to; round++)
-    roundStrokes(lane, round, from, to, bpm, out);
-  return out;
+    roundStrokes(lane, round, from, to, bpm, take);
 };

@@ -82,7 +82,7 @@ export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, see
     revision = at;
     saved = beat;
     dispatch(subjectClosed('tabs'));
-    dispatch(viewChanged({ patternId: patternId ?? beat.patterns[0]!.id, openLane: null, saving: 'saved' }));
+    dispatch(viewChanged({ patternId: patternId ?? beat.patterns[0]!.id, openLane: null }));
     dispatch(beatOpened({ beat }));
     tabs.say({ type: 'opened', id: beat.id });
   };
@@ -94,7 +94,6 @@ export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, see
 
   const full = (fault: unknown) => {
     const why = /quota|full/i.test(String(fault)) ? 'is full' : 'does not take it';
-    dispatch(viewChanged({ saving: 'failed' }));
     say(`The browser’s storage ${why}. Your work goes on here, but is not kept: save it to a file.`, {
       tone: 'danger',
       lasting: true,
@@ -126,7 +125,6 @@ export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, see
       revision = result.revision;
       saved = beat;
       dispatch(summarySet(disk.summaryOf(beat, now())));
-      dispatch(viewChanged({ saving: current() === beat ? 'saved' : 'pending' }));
       dispatch(subjectClosed('storage'));
       tabs.say({ type: 'saved', id: beat.id, revision });
     } catch (fault) {
@@ -154,10 +152,7 @@ export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, see
     let { patternId } = store.getState().view;
     store.subscribe(() => {
       const { view } = store.getState();
-      if (current() !== saved && current()) {
-        if (view.saving === 'saved') dispatch(viewChanged({ saving: 'pending' }));
-        later();
-      }
+      if (current() !== saved && current()) later();
       if (SETTINGS.some((key) => settings[key] !== view[key])) {
         settings = pickSettings(view);
         disk.writeSettings(storage, settings).catch(full);

@@ -12,8 +12,6 @@ export interface ViewState {
   glass: 1 | 2 | 4;
   theme: 'system' | 'night' | 'day';
   playing: boolean;
-  /** Where saving stands. */
-  saving: 'saved' | 'pending' | 'failed';
 }
 
 export const ZOOMS = [0.25, 0.5, 1, 2, 4] as const;
@@ -26,7 +24,6 @@ const initialView: ViewState = {
   glass: 2,
   theme: 'system',
   playing: false,
-  saving: 'saved',
 };
 
 const view = createSlice({

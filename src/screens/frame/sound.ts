@@ -3,6 +3,8 @@ import { setPlayed, startPlaying, stopPlaying } from '../../audio/player';
 import { noticed, viewChanged } from '../../state/slices';
 import { store } from '../../state/session';
 
+/** The sound is made ready once the screen is there. */
+const FIRST_MS = 600;
 /** Long enough for a tap to be painted first, short enough for an edit to be heard at once. */
 const HAND_OVER_MS = 8;
 
@@ -20,7 +22,7 @@ export const useSound = (): void => {
       setPlayed(doc.beat, view.patternId);
     };
     const later = () => {
-      timer ??= setTimeout(give, given.length ? HAND_OVER_MS : 200);
+      timer ??= setTimeout(give, given.length ? HAND_OVER_MS : FIRST_MS);
     };
     later();
     return store.subscribe(later);

@@ -1,13 +1,14 @@
 import { memo, type CSSProperties } from 'react';
 import { instrument } from '../../../core/beat/instruments';
 import type { Lane } from '../../../core/beat/schema';
+import type { Ticks } from '../../../core/units';
 import { strikeLane } from '../../audio/player';
 import { laneChanged } from '../../state/doc';
 import { viewChanged } from '../../state/slices';
 import { selectPattern, useApp, useDo, type RootState } from '../../state/store';
-import { createDrawings } from './drawing';
+import { createDrawings, type Cell } from './drawing';
 import { LaneSound } from './LaneSound';
-import { BeadMark, StepCell } from './StepCell';
+import { BeadMark, Measure } from './StepCell';
 
 const drawingOf = createDrawings();
 
@@ -81,6 +82,18 @@ const Name = ({ lane, open }: { lane: Lane; open: boolean }) => {
   );
 };
 
+/** The steps of each bar, up to a tick. A step belongs to the bar that its place on the straight grid lies in. */
+const measuresOf = (cells: Cell[], bar: Ticks, upTo: Ticks): Cell[][] => {
+  const measures: Cell[][] = [];
+  for (const cell of cells) {
+    if (cell.left >= upTo) break;
+    const at = Math.max(0, Math.floor((cell.left + cell.right) / 2 / bar + 1e-6));
+    while (measures.length <= at) measures.push([]);
+    measures[at]!.push(cell);
+  }
+  return measures;
+};
+
 interface LaneRowProps {
   lane: Lane;
   index: number;
@@ -89,10 +102,14 @@ interface LaneRowProps {
   sounding: boolean;
   /** Level and pan below the open string, where there is no panel for them. */
   withSound: boolean;
+  /** Up to which tick its steps are drawn yet. */
+  upTo: Ticks;
+  /** The length of a bar. */
+  bar: Ticks;
 }
 
 /** A lane as a string with its beads; the open one is taller, and height is velocity there. */
-export const LaneRow = memo(({ lane, index, open, sounding, withSound }: LaneRowProps) => {
+export const LaneRow = memo(({ lane, index, open, sounding, withSound, upTo, bar }: LaneRowProps) => {
   const drawing = useApp(selectDrawing(lane));
   const { material, pigment } = instrument(lane.instrument);
   const classes = `lane ${material}${open ? ' open' : ''}${sounding ? '' : ' silent'}`;
@@ -111,8 +128,15 @@ export const LaneRow = memo(({ lane, index, open, sounding, withSound }: LaneRow
               <span key={velocity} className="guide" aria-hidden style={heightOf(velocity)} />
             ))
           : null}
-        {drawing?.cells.map((cell) => (
-          <StepCell key={cell.step} cell={cell} laneIndex={index} laneName={lane.name} />
+        {measuresOf(drawing?.cells ?? [], bar, upTo).map((cells, at) => (
+          <Measure
+            key={at}
+            cells={cells}
+            from={at * bar}
+            length={bar}
+            laneIndex={index}
+            laneName={lane.name}
+          />
         ))}
         {drawing?.repeats.length ? (
           <span className="repeats" aria-hidden>

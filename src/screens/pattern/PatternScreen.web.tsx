@@ -63,12 +63,19 @@ const Head = () => {
 
 const GLASS = { 1: 2, 2: 4, 4: 1 } as const;
 
-const Tools = ({ pattern, bar, wide }: { pattern: Pattern; bar: number; wide: boolean }) => {
-  const { zoom, mixOpen, glass } = useApp((state) => state.view);
+interface ToolsProps extends Pick<Pattern, 'meter' | 'bars'> {
+  bar: number;
+  wide: boolean;
+}
+
+const Tools = ({ meter, bars, bar, wide }: ToolsProps) => {
+  const zoom = useApp((state) => state.view.zoom);
+  const mixOpen = useApp((state) => state.view.mixOpen);
+  const glass = useApp((state) => state.view.glass);
   const act = useDo();
   const zooms = ZOOMS.filter((one) => wide || one >= 1);
   const at = zooms.indexOf(zoom as (typeof zooms)[number]);
-  const steps = Math.round(barTicks(pattern.meter) / zoom / 240);
+  const steps = Math.round(barTicks(meter) / zoom / 240);
   const turn = (by: number) => {
     const stop = document.querySelectorAll('.strings .stop')[Math.max(0, (bar + by) * Math.max(1, zoom))];
     stop?.scrollIntoView({ inline: 'start', block: 'nearest' });
@@ -78,8 +85,8 @@ const Tools = ({ pattern, bar, wide }: { pattern: Pattern; bar: number; wide: bo
       <button type="button" aria-label="Previous bar" disabled={bar <= 0} onClick={() => turn(-1)}>
         <Icon name="left" />
       </button>
-      <span aria-live="polite">{`Bar ${bar + 1} of ${pattern.bars}`}</span>
-      <button type="button" aria-label="Next bar" disabled={bar >= pattern.bars - 1} onClick={() => turn(1)}>
+      <span aria-live="polite">{`Bar ${bar + 1} of ${bars}`}</span>
+      <button type="button" aria-label="Next bar" disabled={bar >= bars - 1} onClick={() => turn(1)}>
         <Icon name="right" />
       </button>
       <span className="gap" />
@@ -163,13 +170,15 @@ const Panel = ({ beat, lane }: { beat: Beat; lane: Lane | undefined }) => (
 
 /** What is seen before the beat is there: the strings without their beads. */
 const Skeleton = () => (
-  <div className="strings skeleton" aria-busy aria-label="Loading the beat">
-    <div className="sheet">
-      {Array.from({ length: 10 }, (_, at) => (
-        <div key={at} className="lane">
-          <div className="name" />
-        </div>
-      ))}
+  <div className="strings-frame skeleton">
+    <div className="strings" aria-busy aria-label="Loading the beat">
+      <div className="sheet">
+        {Array.from({ length: 10 }, (_, at) => (
+          <div key={at} className="lane">
+            <div className="name" />
+          </div>
+        ))}
+      </div>
     </div>
   </div>
 );
@@ -186,7 +195,7 @@ export const PatternScreen = () => {
       <Head />
       {beat && pattern ? (
         <>
-          <Tools pattern={pattern} bar={bar} wide={wide} />
+          <Tools meter={pattern.meter} bars={pattern.bars} bar={bar} wide={wide} />
           <div className="pattern-body">
             <Strings
               key={pattern.id}

@@ -1,4 +1,5 @@
 import { memo, type CSSProperties } from 'react';
+import type { Ticks } from '../../../core/units';
 import type { Bead, Cell } from './drawing';
 
 /** Partings smaller than this are not marked: less than a point on a phone. */
@@ -30,12 +31,14 @@ export const BeadMark = ({ bead, left }: { bead: Bead; left: number }) => (
 
 interface StepCellProps {
   cell: Cell;
+  /** Where the measure begins that it stands in. */
+  from: Ticks;
   laneIndex: number;
   laneName: string;
 }
 
 /** One step: what is painted is what a screen reader says. */
-export const StepCell = memo(({ cell, laneIndex, laneName }: StepCellProps) => {
+const StepCell = memo(({ cell, from, laneIndex, laneName }: StepCellProps) => {
   const on = cell.beads.length > 0;
   return (
     <span
@@ -49,7 +52,7 @@ export const StepCell = memo(({ cell, laneIndex, laneName }: StepCellProps) => {
       data-step={cell.step}
       style={
         {
-          left: ticks(cell.left),
+          left: ticks(cell.left - from),
           width: ticks(cell.right - cell.left),
           '--centre': Math.round((cell.pip - cell.left) * 100) / 100,
         } as CSSProperties
@@ -62,3 +65,32 @@ export const StepCell = memo(({ cell, laneIndex, laneName }: StepCellProps) => {
   );
 });
 StepCell.displayName = 'StepCell';
+
+interface MeasureProps {
+  /** The steps of one bar. */
+  cells: Cell[];
+  from: Ticks;
+  /** The length of the bar. */
+  length: Ticks;
+  laneIndex: number;
+  laneName: string;
+}
+
+/** One bar of a string: painted and searched by itself, and not at all while it is off the page. */
+export const Measure = memo(
+  ({ cells, from, length, laneIndex, laneName }: MeasureProps) => (
+    <span className="measure" style={{ left: ticks(from), width: ticks(length) }}>
+      {cells.map((cell) => (
+        <StepCell key={cell.step} cell={cell} from={from} laneIndex={laneIndex} laneName={laneName} />
+      ))}
+    </span>
+  ),
+  (a, b) =>
+    a.from === b.from &&
+    a.length === b.length &&
+    a.laneIndex === b.laneIndex &&
+    a.laneName === b.laneName &&
+    a.cells.length === b.cells.length &&
+    a.cells.every((cell, at) => cell === b.cells[at]),
+);
+Measure.displayName = 'Measure';

@@ -1,7 +1,17 @@
-import { useEffect, useRef, useState, type CSSProperties, type FocusEvent, type ReactNode } from 'react';
+import {
+  memo,
+  startTransition,
+  useEffect,
+  useRef,
+  useState,
+  type CSSProperties,
+  type FocusEvent,
+  type ReactNode,
+} from 'react';
 import { soundingLanes, patternTicks } from '../../../core/beat/defaults';
 import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Beat, Pattern } from '../../../core/beat/schema';
+import type { Ticks } from '../../../core/units';
 import { store } from '../../state/session';
 import { useApp } from '../../state/store';
 import { countBar } from './count';
@@ -21,14 +31,14 @@ const Velocities = () => (
   </div>
 );
 
-const Count = ({ pattern }: { pattern: Pattern }) => {
-  const bar = barTicks(pattern.meter);
-  const counts = countBar(pattern.meter);
+const Count = memo(({ meter, bars }: Pick<Pattern, 'meter' | 'bars'>) => {
+  const bar = barTicks(meter);
+  const counts = countBar(meter);
   return (
     <div className="count" aria-hidden>
       <div className="corner" />
       <div className="string">
-        {Array.from({ length: pattern.bars }, (_, at) => (
+        {Array.from({ length: bars }, (_, at) => (
           <span key={at} className="bar" style={{ left: `calc(var(--ppt) * ${at * bar})` }}>
             {counts.map(({ at: place, text, strong }) => (
               <span
@@ -44,7 +54,8 @@ const Count = ({ pattern }: { pattern: Pattern }) => {
       </div>
     </div>
   );
-};
+});
+Count.displayName = 'Count';
 
 /** One tab stop for all steps: the one that had the focus last. */
 const rove = (event: FocusEvent<HTMLElement>): void => {
@@ -53,6 +64,19 @@ const rove = (event: FocusEvent<HTMLElement>): void => {
     if (cell !== event.target) cell.setAttribute('tabindex', '-1');
   });
   event.target.setAttribute('tabindex', '0');
+};
+
+/** How long the page that is seen is there alone before the others are put beside it. */
+const STAGE_MS = 250;
+
+/** Up to which tick steps are put on the page: the first page at once, so that it can be played, then all. */
+const useStaged = (page: Ticks): Ticks => {
+  const [all, setAll] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => startTransition(() => setAll(true)), STAGE_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return all ? Infinity : page;
 };
 
 interface StringsProps {
@@ -67,7 +91,10 @@ interface StringsProps {
 
 /** The strings of a pattern, one a lane, with the count above and the playing position over them. */
 export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
-  const { openLane, zoom, mixOpen, playing } = useApp((state) => state.view);
+  const openLane = useApp((state) => state.view.openLane);
+  const zoom = useApp((state) => state.view.zoom);
+  const mixOpen = useApp((state) => state.view.mixOpen);
+  const playing = useApp((state) => state.view.playing);
   const root = useRef<HTMLDivElement>(null);
   const line = useRef<HTMLDivElement>(null);
   const [touch] = useState(() => createTouch(store));
@@ -75,6 +102,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
   const length = patternTicks(pattern);
   const page = Math.min(bar / zoom, length);
   const sounding = new Set(soundingLanes(beat));
+  const upTo = useStaged(page);
 
   useEffect(() => {
     const first = root.current?.querySelector('[data-step]');
@@ -89,7 +117,6 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
       line.current!.dataset['points'] = String(points);
       onBar(Math.round(scroller.scrollLeft / points / bar));
     };
-    measure();
     const watcher = new ResizeObserver(measure);
     watcher.observe(scroller);
     scroller.addEventListener('scroll', measure, { passive: true });
@@ -101,7 +128,8 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
 
   useEffect(() => {
     if (!playing) return;
-    return startSweep({ line: line.current!, scroller: root.current!, length, page });
+    const tempo = () => store.getState().doc.beat?.tempo ?? 0;
+    return startSweep({ line: line.current!, scroller: root.current!, length, page, tempo });
   }, [playing, length, page]);
 
   const style = {
@@ -112,41 +140,46 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
   } as CSSProperties;
 
   return (
-    <div
-      ref={root}
-      className={mixOpen ? 'strings mixing' : 'strings'}
-      role="group"
-      aria-label="Strings"
-      style={style}
-      onPointerDown={(event) => touch.down(event.nativeEvent)}
-      onPointerMove={(event) => touch.move(event.nativeEvent)}
-      onPointerUp={(event) => touch.up(event.nativeEvent)}
-      onPointerCancel={touch.cancel}
-      onPointerLeave={touch.cancel}
-      onClick={(event) => touch.click(event.nativeEvent)}
-      onKeyDown={keys}
-      onFocus={rove}
-    >
-      <Velocities />
-      <div className="sheet">
-        <Count pattern={pattern} />
-        {beat.lanes.map((lane, index) => (
-          <LaneRow
-            key={lane.id}
-            lane={lane}
-            index={index}
-            open={openLane === lane.id}
-            sounding={sounding.has(lane)}
-            withSound={!wide}
-          />
-        ))}
-        {foot}
-        <div className="sweep" aria-hidden>
-          <div ref={line} className="hairline" hidden />
+    <div className="strings-frame">
+      <div
+        ref={root}
+        className={mixOpen ? 'strings mixing' : 'strings'}
+        role="group"
+        aria-label="Strings"
+        style={style}
+        onPointerDown={(event) => touch.down(event.nativeEvent)}
+        onPointerMove={(event) => touch.move(event.nativeEvent)}
+        onPointerUp={(event) => touch.up(event.nativeEvent)}
+        onPointerCancel={touch.cancel}
+        onPointerLeave={touch.cancel}
+        onMouseDown={(event) => touch.mouseDown(event.nativeEvent)}
+        onClick={(event) => touch.click(event.nativeEvent)}
+        onKeyDown={keys}
+        onFocus={rove}
+      >
+        <Velocities />
+        <div className="sheet">
+          <Count meter={pattern.meter} bars={pattern.bars} />
+          {beat.lanes.map((lane, index) => (
+            <LaneRow
+              key={lane.id}
+              lane={lane}
+              index={index}
+              open={openLane === lane.id}
+              sounding={sounding.has(lane)}
+              withSound={!wide}
+              upTo={upTo}
+              bar={bar}
+            />
+          ))}
+          {foot}
+          {Array.from({ length: Math.ceil(length / page - 1e-9) }, (_, at) => (
+            <span key={at} className="stop" aria-hidden style={{ left: `calc(var(--ppt) * ${at * page})` }} />
+          ))}
         </div>
-        {Array.from({ length: Math.ceil(length / page - 1e-9) }, (_, at) => (
-          <span key={at} className="stop" aria-hidden style={{ left: `calc(var(--ppt) * ${at * page})` }} />
-        ))}
+      </div>
+      <div className="sweep" aria-hidden>
+        <div ref={line} className="hairline" hidden />
       </div>
     </div>
   );

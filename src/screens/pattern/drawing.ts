@@ -1,7 +1,7 @@
 import { partOf, patternTicks } from '../../../core/beat/defaults';
 import type { Beat, Lane, Part, Pattern } from '../../../core/beat/schema';
 import { planLane, type LanePlan, type PlayPlan } from '../../../core/play/plan';
-import { bent, drawnStrokes, type Drawn } from '../../../core/play/play';
+import { bendOf, drawnStrokes, type Drawn } from '../../../core/play/play';
 import { held, type Ticks } from '../../../core/units';
 
 /** A bead: where a stroke sounds and how hard. Positions are in ticks from the pattern's start. */
@@ -52,7 +52,8 @@ const beadOf = (stroke: Drawn, part: Part, base: Ticks, step: Ticks, glass: numb
 });
 
 const emptyCells = (plan: PlayPlan, lane: LanePlan, shown: number): Cell[] => {
-  const centre = (step: number) => bent(plan, lane, step * lane.step);
+  const bend = bendOf(plan, lane);
+  const centre = (step: number) => bend(step * lane.step);
   return Array.from({ length: shown }, (_, step) => {
     const pip = centre(step);
     const before = step ? centre(step - 1) : pip - lane.step;
@@ -71,12 +72,13 @@ export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number
     length: patternTicks(pattern),
     lanes: [lanePlan],
   };
+  const bend = bendOf(plan, lanePlan);
   const loop = lanePlan.roundTicks;
   const shown = Math.min(lanePlan.steps, Math.ceil(plan.length / lanePlan.step - 1e-9));
   const cells = emptyCells(plan, lanePlan, shown);
   const repeats: Bead[] = [];
   for (const stroke of drawnStrokes(plan, lanePlan)) {
-    const bead = beadOf(stroke, part, bent(plan, lanePlan, stroke.rule), lanePlan.step, glass);
+    const bead = beadOf(stroke, part, bend(stroke.rule), lanePlan.step, glass);
     const cell = stroke.rule < loop - 1e-6 ? cells[Math.round(stroke.rule / lanePlan.step)] : undefined;
     if (!cell) repeats.push(bead);
     else {

@@ -1,8 +1,13 @@
 import { playedTick, takeHeard } from '../../audio/player';
-import type { Ticks } from '../../../core/units';
+import { ticksPerMs, type Ticks } from '../../../core/units';
 
+/** How long the line moves before its place is taken from the sound again. */
+const GLIDE_MS = 400;
 /** How long a bead stays lit. */
 const LIT_MS = 110;
+
+/** The first rule stands half a sixteenth from the strings' beginning. */
+const INSET: Ticks = 120;
 
 interface SweepParts {
   /** The hairline. */
@@ -12,6 +17,8 @@ interface SweepParts {
   length: Ticks;
   /** How much a page shows. */
   page: Ticks;
+  /** The tempo now, in BPM. */
+  tempo: () => number;
 }
 
 /** Lights what has just been heard; put out again after a moment. */
@@ -34,7 +41,7 @@ const light = (lit: Map<Element, number>, now: number): void => {
  *
  * @returns stops it
  */
-export const startSweep = ({ line, scroller, length, page }: SweepParts): (() => void) => {
+export const startSweep = ({ line, scroller, length, page, tempo }: SweepParts): (() => void) => {
   const lit = new Map<Element, number>();
   let frame = 0;
   let shownPage = -1;
@@ -43,12 +50,32 @@ export const startSweep = ({ line, scroller, length, page }: SweepParts): (() =>
   scroller.addEventListener('wheel', byHand, { passive: true });
   scroller.addEventListener('touchmove', byHand, { passive: true });
 
+  let glide: Animation | null = null;
+  let glidesUntil = 0;
+  let last = { tick: 0, left: 0 };
+
+  /** Lets the browser move the line by itself for a while: setting its place in every frame costs a third of the frame. */
+  const sweepOn = (tick: Ticks, ticksPerMs: number, now: number) => {
+    const left = scroller.scrollLeft;
+    const onward = tick >= last.tick && left === last.left && now < glidesUntil;
+    last = { tick, left };
+    if (onward) return;
+    const at = (where: Ticks) => `translateX(${(where + INSET) * points() - left}px)`;
+    glide?.cancel();
+    glide = line.animate([{ transform: at(tick) }, { transform: at(tick + 2 * GLIDE_MS * ticksPerMs) }], {
+      duration: 2 * GLIDE_MS,
+      fill: 'forwards',
+    });
+    glidesUntil = now + GLIDE_MS;
+  };
+
+  const points = () => Number(line.dataset['points'] ?? 0);
+
   const turn = (tick: Ticks) => {
     const now = Math.floor(tick / page);
     if (now === shownPage) return;
     shownPage = now;
-    const pixels = Number(line.dataset['points'] ?? 0);
-    if (follow && length > page) scroller.scrollTo({ left: now * page * pixels });
+    if (follow && length > page) scroller.scrollTo({ left: now * page * points() });
   };
 
   const show = (now: number) => {
@@ -56,8 +83,8 @@ export const startSweep = ({ line, scroller, length, page }: SweepParts): (() =>
     line.hidden = played === null;
     if (played !== null) {
       const tick = played % length;
-      line.style.setProperty('--at', String(Math.round(tick * 10) / 10));
       turn(tick);
+      sweepOn(tick, ticksPerMs(tempo()), now);
     }
     light(lit, now);
     frame = requestAnimationFrame(show);
@@ -66,6 +93,7 @@ export const startSweep = ({ line, scroller, length, page }: SweepParts): (() =>
 
   return () => {
     cancelAnimationFrame(frame);
+    glide?.cancel();
     scroller.removeEventListener('wheel', byHand);
     scroller.removeEventListener('touchmove', byHand);
     line.hidden = true;

@@ -30,6 +30,8 @@ const laneOf = (cell: Element): HTMLElement => cell.closest<HTMLElement>('[data-
 
 /** Movement, in points, before a press becomes a drag. */
 const SLACK = { mouse: 3, touch: 8 };
+/** After this long a press has been painted. */
+const FOCUS_MS = 80;
 /** Points of height for the whole range of velocity in the open string. */
 const VELOCITY_POINTS = 96;
 
@@ -49,6 +51,8 @@ export interface Touch {
   move(event: PointerEvent): void;
   up(event: PointerEvent): void;
   cancel(): void;
+  /** Keeps the focus out of the way of the paint: it comes a moment later. */
+  mouseDown(event: MouseEvent): void;
   /** A click without a pointer: assistive technology. */
   click(event: MouseEvent): void;
 }
@@ -139,6 +143,12 @@ export const createTouch = (store: Store): Touch => {
     },
     cancel: () => {
       grip = null;
+    },
+    mouseDown: (event) => {
+      const cell = cellOf(event.target);
+      if (!cell) return;
+      event.preventDefault();
+      setTimeout(() => cell.focus({ preventScroll: true }), FOCUS_MS);
     },
     click: (event) => {
       const cell = cellOf(event.target);

@@ -1,0 +1,130 @@
+/** What is written against what is scheduled, and what it costs. */
+import { parseMidi, writeMidi } from 'midi-file';
+import { EXPORT_DEFAULTS, exportPattern } from '../core/midi/exportPattern';
+import { fileNotes } from '../core/midi/fileNotes';
+import { readNotes } from '../core/midi/readBack';
+import { writeSong } from '../core/midi/write';
+import { planPattern } from '../core/play/plan';
+import { playLoop, playLoopByLane } from '../core/play/play';
+import type { Beat } from '../core/beat/schema';
+import { DEMO_BEATS } from '../demo/beats';
+import { change, frameAt, startFeeder, wake, type PlannedNote } from '../src/audio/feeder';
+import { grown } from './beats';
+import { median, report } from './report';
+
+const RATE = 48000;
+const PASSES = 8;
+
+/** What the audio clock is given, woken at uneven times, with edits that change nothing. */
+const scheduled = (beat: Beat): PlannedNote[] => {
+  const plan = planPattern(beat, beat.patterns[0]!);
+  const feeder = startFeeder(plan, RATE, 4800);
+  const end = frameAt(feeder, plan.length * PASSES);
+  let queue: PlannedNote[] = [];
+  for (let now = 0, turn = 0; now < end; now += 480 + ((turn * 7919) % 40000), turn++) {
+    const batch = turn % 9 === 8 ? change(feeder, plan, now) : wake(feeder, now);
+    if (batch) queue = queue.filter((note) => note.frame < batch.from).concat(batch.notes);
+  }
+  return queue.filter((note) => note.frame < end);
+};
+
+const compare = (beat: Beat): { wrong: number; notes: number; left: number; worst: number } => {
+  const pattern = beat.patterns[0]!;
+  const plan = planPattern(beat, pattern);
+  const total = plan.length * PASSES;
+  const moved = playLoop(plan, PASSES).filter((note) => note.moved);
+  const file = readNotes(
+    exportPattern(beat, pattern, { ...EXPORT_DEFAULTS, ppq: 1920, passes: PASSES }).bytes,
+  );
+  const tickMs = file.tempo / 1000 / 1920;
+  const carried = new Set(moved.map((note) => `${note.note} ${Math.round(note.tick * 2) % (total * 2)}`));
+  const written = file.notes.filter((note) => !carried.has(`${note.note} ${note.tick}`));
+  // Early notes of the pass that follows the last one are heard before its bar line and not part of these passes.
+  const heard = scheduled(beat).filter((note) => !note.moved && note.round * plan.length < total);
+  let worst = 0;
+  let wrong = Math.abs(heard.length - written.length);
+  const byNote = new Map<number, typeof written>();
+  for (const note of written) byNote.set(note.note, [...(byNote.get(note.note) ?? []), note]);
+  for (const note of heard) {
+    const ms = ((note.frame - 4800) * 1000) / RATE;
+    const same = byNote
+      .get(note.note)
+      ?.find((one) => one.velocity === note.velocity && Math.abs(one.tick * tickMs - ms) <= tickMs / 2 + 0.1);
+    if (same) worst = Math.max(worst, Math.abs(same.tick * tickMs - ms));
+    else wrong++;
+  }
+  return { wrong, notes: heard.length, left: moved.length, worst };
+};
+
+const ms = (work: () => void): number => {
+  const start = performance.now();
+  work();
+  return performance.now() - start;
+};
+
+const BIG = grown(16, 16);
+const PER_PASS = playLoop(planPattern(BIG, BIG.patterns[0]!), 1).length;
+
+/**
+ * At 96 ticks a quarter every time between events fits one byte. That is the package's best case: where more bytes are
+ * needed it copies all that it has written so far, and 100,000 notes take it minutes.
+ */
+const PPQ = 96;
+
+/** Plays and writes about so many notes; the bytes. */
+const playAndWrite = (notes: number): Uint8Array => {
+  const plan = planPattern(BIG, BIG.patterns[0]!);
+  const passes = Math.round(notes / PER_PASS);
+  const file = fileNotes(playLoopByLane(plan, passes), plan.length * passes, PPQ);
+  return writeSong({
+    format: 1,
+    ppq: PPQ,
+    tempo: BIG.tempo,
+    meter: BIG.patterns[0]!.meter,
+    name: BIG.name,
+    marker: 'A',
+    tracks: [{ name: 'A', notes: file.notes }],
+    end: file.end,
+  });
+};
+
+const againstPackage = (): void => {
+  const bytes = playAndWrite(100000);
+  const ours: number[] = [];
+  const theirs: number[] = [];
+  for (let round = 0; round < 7; round++) {
+    ours.push(ms(() => playAndWrite(100000)));
+    theirs.push(ms(() => writeMidi(parseMidi(bytes), { running: false })));
+  }
+  const ratio = median(ours) / median(theirs);
+  const count = readNotes(bytes).notes.length;
+  report(
+    `play and write ${count} notes, against midi-file parsing and writing the same file`,
+    `${ratio.toFixed(2)} x (${median(ours).toFixed(0)} ms against ${median(theirs).toFixed(0)} ms)`,
+    '1.5 x or less',
+    ratio <= 1.5,
+  );
+};
+
+const growth = (): void => {
+  const small: number[] = [];
+  const large: number[] = [];
+  for (let round = 0; round < 5; round++) {
+    small.push(ms(() => playAndWrite(100000)));
+    large.push(ms(() => playAndWrite(400000)));
+  }
+  const ratio = median(large) / median(small);
+  report('cost from 100,000 to 400,000 notes', `${ratio.toFixed(2)} x`, 'at most 4.4 x', ratio <= 4.4);
+};
+
+for (const beat of DEMO_BEATS) {
+  const { wrong, notes, left, worst } = compare(beat);
+  report(
+    `${beat.name}: exported at 1920 against scheduled, 8 passes`,
+    `${notes} notes, ${wrong} differ, worst ${worst.toFixed(3)} ms, ${left} carried over the edge and left out`,
+    'none differ',
+    wrong === 0 && notes > 0,
+  );
+}
+againstPackage();
+growth();

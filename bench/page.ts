@@ -1,0 +1,213 @@
+/** What a person waits for, in the built app, with the processor slowed four times. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { writeBeat } from '../core/beat/text';
+import { CHROMIUM_FLAGS } from '../playwright.config';
+import { grown } from './beats';
+import { median, quantile, report } from './report';
+
+const PORT = 4791;
+const ADDRESS = `http://127.0.0.1:${PORT}`;
+const SLOWED = 4;
+const SCREEN = { width: 390, height: 844 };
+
+declare global {
+  interface Window {
+    firstStep?: number;
+    taps?: number[];
+  }
+}
+
+const slowed = async (context: BrowserContext, page: Page, rate = SLOWED): Promise<void> => {
+  const session = await context.newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate });
+};
+
+const opened = async (browser: Browser): Promise<{ context: BrowserContext; page: Page }> => {
+  const context = await browser.newContext({ viewport: SCREEN });
+  // The compiler of these scripts names functions by a helper that the page does not have.
+  await context.addInitScript('globalThis.__name = (named) => named');
+  const page = await context.newPage();
+  return { context, page };
+};
+
+/** Brotli bytes of the JavaScript that a first visit asks for, workers included. */
+const bundle = async (browser: Browser): Promise<void> => {
+  const { context, page } = await opened(browser);
+  const bytes = new Map<string, number>();
+  page.on('response', (response) => {
+    const { pathname } = new URL(response.url());
+    if (pathname.endsWith('.js')) bytes.set(pathname, Number(response.headers()['content-length'] ?? 0));
+  });
+  await page.goto(ADDRESS);
+  await page.locator('[data-step]').first().waitFor();
+  await page.waitForTimeout(1000);
+  await context.close();
+  const total = [...bytes.values()].reduce((sum, size) => sum + size, 0) / 1024;
+  report(
+    `JavaScript of the first screen (${bytes.size} files, Brotli)`,
+    `${total.toFixed(0)} KiB`,
+    'under 330 KiB',
+    total > 0 && total < 330,
+  );
+};
+
+const coldOnce = async (browser: Browser): Promise<{ paint: number; grid: number }> => {
+  const { context, page } = await opened(browser);
+  await slowed(context, page);
+  await page.addInitScript(() => {
+    new MutationObserver((_, observer) => {
+      if (!document.querySelector('[data-step]')) return;
+      observer.disconnect();
+      requestAnimationFrame(() => setTimeout(() => (window.firstStep = performance.now())));
+    }).observe(document, { childList: true, subtree: true });
+  });
+  await page.goto(ADDRESS);
+  await page.waitForFunction(() => window.firstStep !== undefined);
+  const times = await page.evaluate(() => ({
+    paint: performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? NaN,
+    grid: window.firstStep!,
+  }));
+  await context.close();
+  return times;
+};
+
+const cold = async (browser: Browser): Promise<void> => {
+  const times = [];
+  for (let round = 0; round < 7; round++) times.push(await coldOnce(browser));
+  const paint = median(times.map((one) => one.paint)) / 1000;
+  const grid = median(times.map((one) => one.grid)) / 1000;
+  report('cold start, first paint', `${paint.toFixed(2)} s`, 'under 0.8 s', paint < 0.8);
+  report('cold start, playable grid', `${grid.toFixed(2)} s`, 'under 2.0 s', grid < 2);
+};
+
+const withBeat = async (page: Page, lanes: number, bars: number): Promise<void> => {
+  const file = path.join(mkdtempSync(path.join(tmpdir(), 'bench-')), 'beat.ruddik.json');
+  writeFileSync(file, writeBeat(grown(lanes, bars)));
+  await page.goto(ADDRESS);
+  await page.locator('[data-step]').first().waitFor();
+  await page.getByRole('button', { name: 'Beats', exact: true }).click();
+  await page.locator('input[type=file]').setInputFiles(file);
+  await page.locator(`#step-${lanes - 1}-${bars * 16 - 1}`).waitFor({ state: 'attached' });
+  await page.waitForTimeout(1500);
+};
+
+/** From the press to the frame in which the step is painted, as often as asked for, in ms. */
+const taps = async (page: Page, lanes: number, count: number): Promise<number[]> => {
+  await page.evaluate(() => {
+    window.taps = [];
+    addEventListener(
+      'pointerdown',
+      (event) => {
+        const cell = (event.target as Element).closest('[data-step]')!;
+        const before = cell.getAttribute('aria-checked');
+        const look = () => {
+          if (cell.getAttribute('aria-checked') === before) return void requestAnimationFrame(look);
+          const painted = new MessageChannel();
+          painted.port1.onmessage = () => window.taps!.push(performance.now() - event.timeStamp);
+          painted.port2.postMessage(0);
+        };
+        requestAnimationFrame(look);
+      },
+      true,
+    );
+  });
+  // Where the steps are is asked for beforehand: asking is work for the page too.
+  const places: { x: number; y: number }[] = [];
+  for (let tap = 0; tap < count; tap++) {
+    const cell = page.locator(`#step-${tap % Math.min(lanes, 8)}-${(tap * 5) % 15}`);
+    const box = (await cell.boundingBox())!;
+    places.push({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
+  }
+  for (const [tap, { x, y }] of places.entries()) {
+    await page.mouse.move(x, y);
+    await page.waitForTimeout(60);
+    await page.mouse.down();
+    await page.waitForTimeout(50);
+    await page.mouse.up();
+    await page.waitForTimeout(40 + ((tap * 13) % 40));
+  }
+  await page.waitForTimeout(300);
+  return page.evaluate(() => window.taps!);
+};
+
+const TAPS = 120;
+
+const still = async (browser: Browser): Promise<void> => {
+  const { context, page } = await opened(browser);
+  await withBeat(page, 12, 1);
+  await slowed(context, page);
+  const times = await taps(page, 12, TAPS);
+  await context.close();
+  const most = quantile(times, 0.95);
+  report(
+    `tap to painted, 12 lanes x 16 steps, still (${times.length} taps)`,
+    `median ${median(times).toFixed(0)} ms, 95 % under ${most.toFixed(0)} ms`,
+    '95 % under 50 ms',
+    most < 50,
+  );
+};
+
+const playing = async (browser: Browser): Promise<void> => {
+  const { context, page } = await opened(browser);
+  await withBeat(page, 12, 4);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  // The page would turn with the position; a hand on it keeps it where the taps go.
+  await page.locator('.strings').dispatchEvent('wheel');
+  await page.locator('.strings').evaluate((strings) => strings.scrollTo({ left: 0 }));
+  await slowed(context, page);
+  await page.waitForTimeout(500);
+  const times = await taps(page, 12, TAPS);
+  await context.close();
+  const most = quantile(times, 0.95);
+  report(
+    `tap to painted, 12 lanes x 64 steps, playing (${times.length} taps)`,
+    `median ${median(times).toFixed(0)} ms, 95 % under ${most.toFixed(0)} ms`,
+    'median under 45 ms, 95 % under 80 ms',
+    median(times) < 45 && most < 80,
+  );
+};
+
+const BLOCKS = 10;
+
+const blocked = async (browser: Browser): Promise<void> => {
+  const { context, page } = await opened(browser);
+  await withBeat(page, 12, 1);
+  await page.evaluate(() => window.ruddik!.startLog());
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.waitForTimeout(1000);
+  for (let block = 0; block < BLOCKS; block++) {
+    await page.evaluate(() => {
+      const end = performance.now() + 500;
+      while (performance.now() < end);
+    });
+    await page.waitForTimeout(200);
+  }
+  const { handed, report: heard } = await page.evaluate(() => window.ruddik!.readLog());
+  await context.close();
+  const last = heard.started.at(-1) ?? 0;
+  const due = handed.filter((note) => note.frame <= last).length;
+  report(
+    `hits late by more than 1 ms, the page blocked for 500 ms ${BLOCKS} times (${heard.started.length} hits)`,
+    `${heard.late} late, ${due - heard.started.length} lost`,
+    'none',
+    heard.late === 0 && heard.started.length > 100 && due === heard.started.length,
+  );
+};
+
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+  env: { ...process.env, PORT: String(PORT) },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+
+const main = async (): Promise<void> => {
+  await new Promise((resolve) => server.stdout.once('data', resolve));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  for (const measure of [bundle, cold, still, playing, blocked]) await measure(browser);
+  await browser.close();
+};
+
+void main().finally(() => server.kill());

@@ -1,0 +1,74 @@
+/** Remakes the pictures of docs/screenshots from the demo beats. */
+import { spawn } from 'node:child_process';
+import { chromium, type Browser, type Page } from '@playwright/test';
+import { CHROMIUM_FLAGS } from '../playwright.config';
+
+const PORT = 4792;
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+
+interface Shot {
+  name: string;
+  size: typeof PHONE;
+  theme: 'dark' | 'light';
+  act: (page: Page) => Promise<void>;
+}
+
+const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+const toExport = (page: Page) => page.getByRole('link', { name: 'Export' }).click();
+const openSnare = (page: Page) => press(page, 'Snare');
+
+const SHOTS: Shot[] = [
+  { name: 'pattern-phone-night', size: PHONE, theme: 'dark', act: () => Promise.resolve() },
+  { name: 'pattern-phone-day', size: PHONE, theme: 'light', act: openSnare },
+  {
+    name: 'pattern-wide-night',
+    size: WIDE,
+    theme: 'dark',
+    act: async (page) => {
+      await press(page, 'Mute and solo for all lanes');
+      await openSnare(page);
+      await press(page, 'Mute Kick');
+    },
+  },
+  {
+    name: 'pattern-wide-day',
+    size: WIDE,
+    theme: 'light',
+    act: async (page) => {
+      await press(page, 'Beats');
+      await press(page, 'Open Ferry at Six');
+    },
+  },
+  { name: 'export-phone-night', size: PHONE, theme: 'dark', act: toExport },
+  { name: 'export-wide-day', size: WIDE, theme: 'light', act: toExport },
+  { name: 'beats-phone-day', size: PHONE, theme: 'light', act: (page) => press(page, 'Beats') },
+  { name: 'beats-wide-night', size: WIDE, theme: 'dark', act: (page) => press(page, 'Beats') },
+];
+
+const take = async (browser: Browser, { name, size, theme, act }: Shot): Promise<void> => {
+  const context = await browser.newContext({ viewport: size, colorScheme: theme });
+  const page = await context.newPage();
+  await page.goto(`http://127.0.0.1:${PORT}`);
+  await page.locator('[data-step]').first().waitFor();
+  await page.waitForTimeout(1200);
+  await act(page);
+  await page.mouse.move(size.width - 2, size.height / 2);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await context.close();
+};
+
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+  env: { ...process.env, PORT: String(PORT) },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+
+const main = async (): Promise<void> => {
+  await new Promise((resolve) => server.stdout.once('data', resolve));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  for (const shot of SHOTS) await take(browser, shot);
+  await browser.close();
+};
+
+void main().finally(() => server.kill());
