@@ -66,6 +66,8 @@ const rove = (event: FocusEvent<HTMLElement>): void => {
   event.target.setAttribute('tabindex', '0');
 };
 
+/** What a page shows beyond its ticks, as in the style sheet. */
+const AROUND: Ticks = 40;
 /** How long the page that is seen is there alone before the others are put beside it. */
 const STAGE_MS = 250;
 
@@ -113,7 +115,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
     const scroller = root.current!;
     const measure = () => {
       const string = scroller.querySelector<HTMLElement>('.count .string')!;
-      const points = string.clientWidth / (length + 100);
+      const points = string.clientWidth / (length + AROUND);
       line.current!.dataset['points'] = String(points);
       onBar(Math.round(scroller.scrollLeft / points / bar));
     };
