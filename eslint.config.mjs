@@ -74,5 +74,6 @@ export default ts.config(
     },
   },
   { files: ['**/*.{js,mjs,cjs}', 'bin/*'], languageOptions: { globals: globals.node } },
+  { files: ['jest.dom.js'], languageOptions: { globals: globals.browser } },
   { files: ['**/*.{js,cjs}'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 );

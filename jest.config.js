@@ -15,6 +15,7 @@ module.exports = {
     {
       ...web,
       displayName: 'src',
+      setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js'],
       rootDir: __dirname,
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       transformIgnorePatterns: [

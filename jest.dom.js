@@ -1,0 +1,13 @@
+/** What the browser has and jsdom lacks. */
+if (typeof window !== 'undefined' && !window.PointerEvent) {
+  window.PointerEvent = class PointerEvent extends MouseEvent {
+    constructor(type, init = {}) {
+      super(type, init);
+      this.pointerId = init.pointerId;
+      this.pointerType = init.pointerType;
+    }
+  };
+  Element.prototype.scrollIntoView = () => undefined;
+  Element.prototype.setPointerCapture = () => undefined;
+  document.elementFromPoint ??= () => null;
+}
