@@ -7,10 +7,11 @@ export const step = (page: Page, lane: string, number: number): Locator =>
 
 export const button = (page: Page, name: string): Locator => page.getByRole('button', { name, exact: true });
 
-/** Opens the app and waits until its beat is there. */
+/** Opens the app and waits until its beat is there, to the last bar. */
 export const openApp = async (page: Page): Promise<void> => {
   await page.goto('/');
   await expect(step(page, 'Kick', 1)).toBeVisible();
+  await expect(step(page, 'Kick', 32)).toBeAttached();
 };
 
 /** The app is saved within a second of an edit. */

@@ -104,6 +104,7 @@ test('a change that another tab has saved appears here; both are kept when both 
   two.store.dispatch(tempoSet({ tempo: 92 }));
   await one.keeper.flush();
   await two.keeper.flush();
+  await settle();
   const beats = [one, two].map(({ state }) => state().doc.beat!);
   expect(beats.map(({ tempo }) => tempo)).toEqual([91, 92]);
   expect(beats.map(({ name }) => name)).toEqual(['Demo', 'Demo (second tab)']);

@@ -102,11 +102,16 @@ export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, see
     });
   };
 
+  const add = async (beat: Beat, at = now()): Promise<number> => {
+    const { revision: first } = await disk.saveBeat(storage, beat, 0, at);
+    dispatch(summarySet(disk.summaryOf(beat, at)));
+    tabs.say({ type: 'saved', id: beat.id, revision: first });
+    return first;
+  };
+
   const fork = async (beat: Beat) => {
     const copy = { ...beat, id: nanoid(), name: `${beat.name} (second tab)`.slice(0, 80) };
-    const result = await disk.saveBeat(storage, copy, 0, now());
-    show(copy, result.revision, store.getState().view.patternId);
-    dispatch(summarySet(disk.summaryOf(copy, now())));
+    show(copy, await add(copy), store.getState().view.patternId);
     await rememberOpen();
     say(
       `“${beat.name}” was changed in another tab at the same time. Both are kept; this one is now “${copy.name}”.`,
@@ -187,11 +192,6 @@ export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, see
     show(got.beat, got.revision, known ? patternId : null);
     await rememberOpen();
     return true;
-  };
-
-  const add = async (beat: Beat, at = now()): Promise<void> => {
-    await disk.saveBeat(storage, beat, 0, at);
-    dispatch(summarySet(disk.summaryOf(beat, at)));
   };
 
   /** Demo beats of the first start; the first of them is shown before it is written. */
