@@ -15,6 +15,8 @@ export const CHROMIUM_FLAGS = [
 
 export default defineConfig({
   testDir: 'e2e',
+  // Emptied at each start: the results of the other tests lie beside it.
+  outputDir: 'test-results/e2e',
   timeout: 60000,
   expect: { timeout: 10000 },
   workers: 2,
