@@ -1,11 +1,10 @@
 /** What a person waits for, in the built app, with the processor slowed four times. */
-import { spawn } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { writeBeat } from '../core/beat/text';
-import { CHROMIUM_FLAGS } from '../playwright.config';
+import { browse } from '../scripts/browse';
 import { grown } from './beats';
 import { median, quantile, report } from './report';
 
@@ -198,16 +197,6 @@ const blocked = async (browser: Browser): Promise<void> => {
   );
 };
 
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-  env: { ...process.env, PORT: String(PORT) },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-
-const main = async (): Promise<void> => {
-  await new Promise((resolve) => server.stdout.once('data', resolve));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+void browse(PORT, async (browser) => {
   for (const measure of [bundle, cold, still, playing, blocked]) await measure(browser);
-  await browser.close();
-};
-
-void main().finally(() => server.kill());
+});

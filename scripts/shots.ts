@@ -1,7 +1,6 @@
 /** Remakes the pictures of docs/screenshots from the demo beats. */
-import { spawn } from 'node:child_process';
-import { chromium, type Browser, type Page } from '@playwright/test';
-import { CHROMIUM_FLAGS } from '../playwright.config';
+import type { Browser, Page } from '@playwright/test';
+import { browse } from './browse';
 
 const PORT = 4792;
 const PHONE = { width: 390, height: 844 };
@@ -59,16 +58,6 @@ const take = async (browser: Browser, { name, size, theme, act }: Shot): Promise
   await context.close();
 };
 
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-  env: { ...process.env, PORT: String(PORT) },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-
-const main = async (): Promise<void> => {
-  await new Promise((resolve) => server.stdout.once('data', resolve));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+void browse(PORT, async (browser) => {
   for (const shot of SHOTS) await take(browser, shot);
-  await browser.close();
-};
-
-void main().finally(() => server.kill());
+});

@@ -8,17 +8,18 @@ import { Sheet } from '../../ui/Sheet';
 import { colour, CORNER, font } from '../../ui/tokens';
 
 const styles = StyleSheet.create({
-  box: {
+  box: { borderWidth: 0, borderBottomWidth: 0, marginTop: 4 },
+  field: { paddingHorizontal: 4 },
+  input: {
     minHeight: 48,
+    paddingHorizontal: 12,
     borderWidth: 1,
-    borderBottomWidth: 1,
     borderColor: colour.pip,
     borderRadius: CORNER,
-    paddingHorizontal: 12,
-    marginTop: 4,
+    fontFamily: font.words,
+    fontSize: 16,
+    color: colour.text,
   },
-  field: { paddingHorizontal: 0 },
-  input: { fontFamily: font.words, fontSize: 16, color: colour.text },
   label: { fontFamily: font.words, fontSize: 14, fontWeight: '400', color: colour.quiet },
   error: { color: colour.ruddle, fontSize: 14, marginHorizontal: 0 },
 });
