@@ -198,5 +198,8 @@ const blocked = async (browser: Browser): Promise<void> => {
 };
 
 void browse(PORT, async (browser) => {
-  for (const measure of [bundle, cold, still, playing, blocked]) await measure(browser);
+  const all = { bundle, cold, still, playing, blocked };
+  const wanted = process.argv.slice(2);
+  for (const [name, measure] of Object.entries(all))
+    if (!wanted.length || wanted.includes(name)) await measure(browser);
 });

@@ -1,6 +1,6 @@
 import type { Beat } from '../../core/beat/schema';
 import { patternOf } from '../../core/pattern/beatEdits';
-import { QUARTER, type Ticks, type Velocity } from '../../core/units';
+import { QUARTER, type Ms, type Ticks, type Velocity } from '../../core/units';
 import type { FromWorker, HandedNote, MixerReport, ToWorker } from './messages';
 import { SAMPLE_RATE } from './timing';
 
@@ -115,6 +115,13 @@ export const takeHeard = (): HandedNote[] => {
   const frame = heardFrame(player.context);
   const at = player.handed.findIndex((note) => note.frame > frame);
   return player.handed.splice(0, at < 0 ? player.handed.length : at);
+};
+
+/** How long it is until the next note that was handed over is heard, in ms; null where none is known. */
+export const msToNextHeard = (): Ms | null => {
+  const next = player?.handed[0];
+  if (!player?.context || !next) return null;
+  return Math.max(0, ((next.frame - heardFrame(player.context)) * 1000) / SAMPLE_RATE);
 };
 
 /** For measuring: keeps a list of what is handed to the audio clock from now on. */

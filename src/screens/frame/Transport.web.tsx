@@ -3,7 +3,7 @@ import { playedTick } from '../../audio/player';
 import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Pattern } from '../../../core/beat/schema';
 import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
-import { TEMPO } from '../../../core/units';
+import { TEMPO, ticksPerMs } from '../../../core/units';
 import { swingSet, tempoSet } from '../../state/doc';
 import { noticed } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
@@ -23,22 +23,26 @@ export const placeText = (pattern: Pattern, tick: number): string => {
 const Place = () => {
   const pattern = useApp(selectPattern);
   const playing = useApp((state) => state.view.playing);
+  const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
   const figure = useRef<HTMLSpanElement>(null);
   const under = useRef<HTMLSpanElement>(null);
   useEffect(() => {
     if (!pattern) return;
-    let frame = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
     const show = () => {
-      const text = placeText(pattern, (playing && playedTick()) || 0);
+      const played = playing ? playedTick() : 0;
+      const text = placeText(pattern, played ?? 0);
       if (figure.current && figure.current.textContent !== text) {
         figure.current.textContent = text;
         under.current!.textContent = `bar ${text.split('.')[0]} of ${pattern.bars}`;
       }
-      if (playing) frame = requestAnimationFrame(show);
+      // The figure changes once a sixteenth: there is nothing to do in between.
+      const toNext = played === null ? 16 : (240 - (played % 240)) / ticksPerMs(tempo);
+      if (playing) timer = setTimeout(show, toNext + 1);
     };
     show();
-    return () => cancelAnimationFrame(frame);
-  }, [pattern, playing]);
+    return () => clearTimeout(timer);
+  }, [pattern, playing, tempo]);
   return (
     <div className="place" aria-hidden>
       <span className="figure" ref={figure}>

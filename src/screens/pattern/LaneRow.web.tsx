@@ -1,21 +1,18 @@
-import { memo, type CSSProperties } from 'react';
+import { memo, useLayoutEffect, useMemo, type CSSProperties } from 'react';
 import { instrument } from '../../../core/beat/instruments';
 import type { Lane } from '../../../core/beat/schema';
 import type { Ticks } from '../../../core/units';
 import { strikeLane } from '../../audio/player';
 import { laneChanged } from '../../state/doc';
 import { viewChanged } from '../../state/slices';
-import { selectPattern, useApp, useDo, type RootState } from '../../state/store';
-import { createDrawings, type Cell } from './drawing';
+import { useApp, useDo } from '../../state/store';
+import { laneDrawing } from './drawings';
+import type { Ink } from './ink';
 import { LaneSound } from './LaneSound';
-import { BeadMark, Measure } from './StepCell';
-
-const drawingOf = createDrawings();
-
-const selectDrawing = (lane: Lane) => (state: RootState) => {
-  const pattern = selectPattern(state);
-  return pattern && state.doc.beat ? drawingOf(state.doc.beat, pattern, lane, state.view.glass) : null;
-};
+import type { Look } from './paint';
+import { picturesOf } from './pictures';
+import { StepCell } from './StepCell';
+import type { Board } from './board';
 
 /** The velocity at which a name sounds its lane. */
 const TRY_VELOCITY = 100;
@@ -82,18 +79,6 @@ const Name = ({ lane, open }: { lane: Lane; open: boolean }) => {
   );
 };
 
-/** The steps of each bar, up to a tick. A step belongs to the bar that its place on the straight grid lies in. */
-const measuresOf = (cells: Cell[], bar: Ticks, upTo: Ticks): Cell[][] => {
-  const measures: Cell[][] = [];
-  for (const cell of cells) {
-    if (cell.left >= upTo) break;
-    const at = Math.max(0, Math.floor((cell.left + cell.right) / 2 / bar + 1e-6));
-    while (measures.length <= at) measures.push([]);
-    measures[at]!.push(cell);
-  }
-  return measures;
-};
-
 interface LaneRowProps {
   lane: Lane;
   index: number;
@@ -104,18 +89,33 @@ interface LaneRowProps {
   withSound: boolean;
   /** Up to which tick its steps are drawn yet. */
   upTo: Ticks;
-  /** The length of a bar. */
+  /** The length of a bar, of a beat and of the pattern. */
   bar: Ticks;
+  beat: Ticks;
+  total: Ticks;
+  /** Points for a tick. */
+  points: number;
+  ink: Ink | null;
+  board: Board;
 }
 
 /** A lane as a string with its beads; the open one is taller, and height is velocity there. */
-export const LaneRow = memo(({ lane, index, open, sounding, withSound, upTo, bar }: LaneRowProps) => {
-  const drawing = useApp(selectDrawing(lane));
+export const LaneRow = memo((props: LaneRowProps) => {
+  const { lane, index, open, sounding, withSound, upTo, bar, beat, total, points, ink, board } = props;
+  const drawing = useApp((state) => laneDrawing(state, lane));
   const { material, pigment } = instrument(lane.instrument);
-  const classes = `lane ${material}${open ? ' open' : ''}${sounding ? '' : ' silent'}`;
+  const look = useMemo(
+    (): Look | null =>
+      ink && points > 0 ? { ink, dye: ink[pigment], material, open, silent: !sounding, points } : null,
+    [ink, pigment, material, open, sounding, points],
+  );
+  useLayoutEffect(() => {
+    if (drawing && look) board.setLane(index, picturesOf(drawing, { bar, beat, total }), look);
+  }, [board, index, drawing, look, bar, beat, total]);
+  useLayoutEffect(() => () => board.dropLane(index), [board, index]);
   return (
     <div
-      className={classes}
+      className={`lane${open ? ' open' : ''}`}
       role="group"
       aria-label={lane.name}
       data-lane={lane.id}
@@ -123,31 +123,11 @@ export const LaneRow = memo(({ lane, index, open, sounding, withSound, upTo, bar
     >
       <Name lane={lane} open={open} />
       <div className="string">
-        {open
-          ? GUIDES.map((velocity) => (
-              <span key={velocity} className="guide" aria-hidden style={heightOf(velocity)} />
-            ))
-          : null}
-        {measuresOf(drawing?.cells ?? [], bar, upTo).map((cells, at) => (
-          <Measure
-            key={at}
-            cells={cells}
-            from={at * bar}
-            length={bar}
-            laneIndex={index}
-            laneName={lane.name}
-          />
-        ))}
-        {drawing?.repeats.length ? (
-          <span className="repeats" aria-hidden>
-            {drawing.repeats.map((bead, at) => (
-              <BeadMark key={at} bead={bead} left={0} />
-            ))}
-          </span>
-        ) : null}
-        {drawing?.knot != null ? (
-          <span className="knot" aria-hidden style={{ left: `calc(var(--ppt) * ${drawing.knot})` }} />
-        ) : null}
+        {drawing?.cells.map((cell) =>
+          cell.left < upTo ? (
+            <StepCell key={cell.step} cell={cell} laneIndex={index} laneName={lane.name} />
+          ) : null,
+        )}
       </div>
       {open && withSound ? (
         <div className="below">

@@ -2,10 +2,12 @@ import {
   memo,
   startTransition,
   useEffect,
+  useLayoutEffect,
   useRef,
   useState,
   type CSSProperties,
   type FocusEvent,
+  type RefObject,
   type ReactNode,
 } from 'react';
 import { soundingLanes, patternTicks } from '../../../core/beat/defaults';
@@ -15,6 +17,9 @@ import type { Ticks } from '../../../core/units';
 import { store } from '../../state/session';
 import { useApp } from '../../state/store';
 import { countBar } from './count';
+import { createBoard, type Board } from './board';
+import { AROUND, namesWidth } from './geometry';
+import { useInk } from './ink';
 import { LaneRow } from './LaneRow';
 import { stepKeys } from './stepKeys';
 import { startSweep } from './sweep';
@@ -66,8 +71,6 @@ const rove = (event: FocusEvent<HTMLElement>): void => {
   event.target.setAttribute('tabindex', '0');
 };
 
-/** What a page shows beyond its ticks, as in the style sheet. */
-const AROUND: Ticks = 40;
 /** How long the page that is seen is there alone before the others are put beside it. */
 const STAGE_MS = 250;
 
@@ -79,6 +82,55 @@ const useStaged = (page: Ticks): Ticks => {
     return () => clearTimeout(timer);
   }, []);
   return all ? Infinity : page;
+};
+
+interface BarCanvasProps {
+  /** Which bar, from 0. */
+  at: number;
+  from: Ticks;
+  length: Ticks;
+  board: Board;
+}
+
+/** What the strings of one bar are painted on. */
+const BarCanvas = memo(({ at, from, length, board }: BarCanvasProps) => {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useLayoutEffect(() => board.attach(at, length, canvas.current!), [board, at, length]);
+  return (
+    <canvas
+      ref={canvas}
+      className="leaf"
+      aria-hidden
+      width={0}
+      height={0}
+      style={{ left: `calc(var(--names) + var(--ppt) * ${from})` }}
+    />
+  );
+});
+BarCanvas.displayName = 'BarCanvas';
+
+/** Tells the board where each lane's string stands, whenever the sheet changes its height. */
+const useTops = (
+  root: RefObject<HTMLDivElement | null>,
+  board: Board,
+  openLane: string | null,
+  lanes: number,
+) => {
+  useLayoutEffect(() => {
+    const sheet = root.current!.querySelector<HTMLElement>('.sheet')!;
+    const measure = () => {
+      const strings = [...sheet.querySelectorAll<HTMLElement>('[data-lane]')];
+      const last = strings[strings.length - 1];
+      board.setTops(
+        strings.map((lane) => lane.offsetTop),
+        last ? last.offsetTop + last.offsetHeight : 0,
+      );
+    };
+    measure();
+    const watcher = new ResizeObserver(measure);
+    watcher.observe(sheet);
+    return () => watcher.disconnect();
+  }, [root, board, openLane, lanes]);
 };
 
 interface StringsProps {
@@ -105,40 +157,46 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
   const page = Math.min(bar / zoom, length);
   const sounding = new Set(soundingLanes(beat));
   const upTo = useStaged(page);
+  const ink = useInk();
+  const [board] = useState(createBoard);
+  const lanesShown = beat.lanes.length;
+  const [width, setWidth] = useState(0);
+  const points = Math.max(0, (width - namesWidth(mixOpen)) / (page + AROUND));
 
   useEffect(() => {
     const first = root.current?.querySelector('[data-step]');
     if (!root.current?.querySelector('[data-step][tabindex="0"]')) first?.setAttribute('tabindex', '0');
   });
 
-  useEffect(() => {
+  useTops(root, board, openLane, lanesShown);
+
+  useLayoutEffect(() => {
     const scroller = root.current!;
-    const measure = () => {
-      const string = scroller.querySelector<HTMLElement>('.count .string')!;
-      const points = string.clientWidth / (length + AROUND);
-      line.current!.dataset['points'] = String(points);
-      onBar(Math.round(scroller.scrollLeft / points / bar));
-    };
+    const measure = () => setWidth(scroller.clientWidth);
+    measure();
     const watcher = new ResizeObserver(measure);
     watcher.observe(scroller);
-    scroller.addEventListener('scroll', measure, { passive: true });
-    return () => {
-      watcher.disconnect();
-      scroller.removeEventListener('scroll', measure);
-    };
-  }, [length, bar, onBar, zoom, mixOpen]);
+    return () => watcher.disconnect();
+  }, []);
+
+  useEffect(() => {
+    const scroller = root.current!;
+    const turned = () => onBar(points ? Math.round(scroller.scrollLeft / points / bar) : 0);
+    turned();
+    line.current!.dataset['points'] = String(points);
+    scroller.addEventListener('scroll', turned, { passive: true });
+    return () => scroller.removeEventListener('scroll', turned);
+  }, [bar, onBar, points]);
 
   useEffect(() => {
     if (!playing) return;
     const tempo = () => store.getState().doc.beat?.tempo ?? 0;
-    return startSweep({ line: line.current!, scroller: root.current!, length, page, tempo });
-  }, [playing, length, page]);
+    return startSweep({ line: line.current!, scroller: root.current!, board, length, page, tempo });
+  }, [playing, board, length, page]);
 
   const style = {
     '--page': page,
     '--total': length,
-    '--bar': bar,
-    '--beat': beatTicks(pattern.meter),
   } as CSSProperties;
 
   return (
@@ -172,6 +230,20 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
               withSound={!wide}
               upTo={upTo}
               bar={bar}
+              beat={beatTicks(pattern.meter)}
+              total={length}
+              points={points}
+              ink={ink}
+              board={board}
+            />
+          ))}
+          {Array.from({ length: pattern.bars }, (_, at) => (
+            <BarCanvas
+              key={at}
+              at={at}
+              from={at * bar}
+              length={at === pattern.bars - 1 ? bar + AROUND : bar}
+              board={board}
             />
           ))}
           {foot}

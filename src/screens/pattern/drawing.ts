@@ -10,6 +10,8 @@ export interface Bead {
   /** The straight grid's position that it belongs to. */
   rule: Ticks;
   velocity: number;
+  /** The step that it is a stroke of, from 0. */
+  step: number;
   place: number;
   stroke: number;
   chance: number;
@@ -46,6 +48,7 @@ const beadOf = (stroke: Drawn, part: Part, base: Ticks, step: Ticks, glass: numb
   x: magnified(stroke, base, step, glass),
   rule: stroke.rule,
   velocity: stroke.velocity,
+  step: stroke.step,
   place: stroke.place,
   stroke: stroke.stroke,
   chance: part.hits.find((hit) => hit.step === stroke.step)?.chance ?? 1,

@@ -18,6 +18,7 @@ jest.mock('../../audio/player', () => ({
   },
   playedTick: () => null,
   takeHeard: () => [],
+  msToNextHeard: () => null,
 }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');

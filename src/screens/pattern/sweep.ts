@@ -1,18 +1,21 @@
-import { playedTick, takeHeard } from '../../audio/player';
+import { msToNextHeard, playedTick, takeHeard } from '../../audio/player';
 import { ticksPerMs, type Ticks } from '../../../core/units';
+import { INSET } from './geometry';
+import type { Board } from './board';
 
 /** How long the line moves before its place is taken from the sound again. */
 const GLIDE_MS = 400;
 /** How long a bead stays lit. */
 const LIT_MS = 110;
-
-/** The first rule stands half a sixteenth from the strings' beginning. */
-const INSET: Ticks = 120;
+/** How long it waits for the sound to begin, and for anything to happen at all. */
+const SOON_MS = 16;
+const IDLE_MS = 60;
 
 interface SweepParts {
   /** The hairline. */
   line: HTMLElement;
   scroller: HTMLElement;
+  board: Board;
   /** The pattern's length. */
   length: Ticks;
   /** How much a page shows. */
@@ -21,55 +24,71 @@ interface SweepParts {
   tempo: () => number;
 }
 
+/** A step that is lit, and until when. */
+interface Lit {
+  lane: number;
+  step: number;
+  until: number;
+}
+
 /** Lights what has just been heard; put out again after a moment. */
-const light = (lit: Map<Element, number>, now: number): void => {
-  for (const note of takeHeard()) {
-    const cell = document.getElementById(`step-${note.lane}-${note.step}`);
-    if (!cell) continue;
-    cell.classList.add('lit');
-    lit.set(cell, now + LIT_MS);
+const light = (board: Board, lit: Map<string, Lit>, now: number): void => {
+  for (const { lane, step } of takeHeard()) {
+    lit.set(`${lane} ${step}`, { lane, step, until: now + LIT_MS });
+    board.light(lane, step, true);
   }
-  for (const [cell, until] of lit) {
+  for (const [key, { lane, step, until }] of lit) {
     if (until > now) continue;
-    cell.classList.remove('lit');
-    lit.delete(cell);
+    board.light(lane, step, false);
+    lit.delete(key);
   }
+  board.paint();
+};
+
+interface Line {
+  /** Puts the line where the sound is and lets it glide on from there. */
+  put(tick: Ticks, ticksPerMs: number): void;
+  stop(): void;
+}
+
+/** The browser moves the line by itself for a while: setting its place in every frame costs a third of the frame. */
+const createLine = (line: HTMLElement, points: () => number, scrolled: () => number): Line => {
+  let glide: Animation | null = null;
+  return {
+    put: (tick, ticksPerMs) => {
+      const at = (where: Ticks) => `translateX(${(where + INSET) * points() - scrolled()}px)`;
+      const before = glide;
+      glide = line.animate([{ transform: at(tick) }, { transform: at(tick + 2 * GLIDE_MS * ticksPerMs) }], {
+        duration: 2 * GLIDE_MS,
+        fill: 'forwards',
+      });
+      before?.cancel();
+      line.hidden = false;
+    },
+    stop: () => {
+      glide?.cancel();
+      line.hidden = true;
+    },
+  };
 };
 
 /**
- * Moves the hairline with the sound until it is told to stop. The page follows the position until a hand scrolls it.
+ * Moves the hairline with the sound and lights what is heard, until it is told to stop. The page follows the position
+ * until a hand scrolls it. It wakes for what is heard and not for every frame: a frame in which nothing is to be done
+ * costs the page as much as one in which something is.
  *
  * @returns stops it
  */
-export const startSweep = ({ line, scroller, length, page, tempo }: SweepParts): (() => void) => {
-  const lit = new Map<Element, number>();
-  let frame = 0;
+export const startSweep = ({ line, scroller, board, length, page, tempo }: SweepParts): (() => void) => {
+  const lit = new Map<string, Lit>();
+  const points = () => Number(line.dataset['points'] ?? 0);
+  let left = scroller.scrollLeft;
   let shownPage = -1;
   let follow = true;
-  const byHand = () => (follow = false);
-  scroller.addEventListener('wheel', byHand, { passive: true });
-  scroller.addEventListener('touchmove', byHand, { passive: true });
-
-  let glide: Animation | null = null;
+  let timer: ReturnType<typeof setTimeout> | undefined;
   let glidesUntil = 0;
-  let last = { tick: 0, left: 0 };
-
-  /** Lets the browser move the line by itself for a while: setting its place in every frame costs a third of the frame. */
-  const sweepOn = (tick: Ticks, ticksPerMs: number, now: number) => {
-    const left = scroller.scrollLeft;
-    const onward = tick >= last.tick && left === last.left && now < glidesUntil;
-    last = { tick, left };
-    if (onward) return;
-    const at = (where: Ticks) => `translateX(${(where + INSET) * points() - left}px)`;
-    glide?.cancel();
-    glide = line.animate([{ transform: at(tick) }, { transform: at(tick + 2 * GLIDE_MS * ticksPerMs) }], {
-      duration: 2 * GLIDE_MS,
-      fill: 'forwards',
-    });
-    glidesUntil = now + GLIDE_MS;
-  };
-
-  const points = () => Number(line.dataset['points'] ?? 0);
+  let lastTick = -1;
+  const hairline = createLine(line, points, () => left);
 
   const turn = (tick: Ticks) => {
     const now = Math.floor(tick / page);
@@ -78,25 +97,47 @@ export const startSweep = ({ line, scroller, length, page, tempo }: SweepParts):
     if (follow && length > page) scroller.scrollTo({ left: now * page * points() });
   };
 
-  const show = (now: number) => {
+  const msToEdge = (tick: Ticks) => (page - (tick % page)) / ticksPerMs(tempo());
+
+  /** Shows where the sound is; returns after how many ms it must be looked at again. */
+  const sweep = (now: number): number => {
     const played = playedTick();
-    line.hidden = played === null;
-    if (played !== null) {
-      const tick = played % length;
-      turn(tick);
-      sweepOn(tick, ticksPerMs(tempo()), now);
+    if (played === null) return SOON_MS;
+    const tick = played % length;
+    turn(tick);
+    if (now >= glidesUntil || tick < lastTick) {
+      hairline.put(tick, ticksPerMs(tempo()));
+      glidesUntil = now + GLIDE_MS;
     }
-    light(lit, now);
-    frame = requestAnimationFrame(show);
+    lastTick = tick;
+    return Math.min(glidesUntil - now, msToEdge(tick) + 1);
   };
-  frame = requestAnimationFrame(show);
+
+  const wake = () => {
+    clearTimeout(timer);
+    const now = performance.now();
+    const again = sweep(now);
+    light(board, lit, now);
+    const out = Math.min(...[...lit.values()].map(({ until }) => until - now));
+    timer = setTimeout(wake, Math.max(1, Math.min(again, out, msToNextHeard() ?? IDLE_MS, IDLE_MS)));
+  };
+  const byHand = () => (follow = false);
+  const scrolled = () => {
+    left = scroller.scrollLeft;
+    glidesUntil = 0;
+    wake();
+  };
+  scroller.addEventListener('wheel', byHand, { passive: true });
+  scroller.addEventListener('touchmove', byHand, { passive: true });
+  scroller.addEventListener('scroll', scrolled, { passive: true });
+  wake();
 
   return () => {
-    cancelAnimationFrame(frame);
-    glide?.cancel();
+    clearTimeout(timer);
     scroller.removeEventListener('wheel', byHand);
     scroller.removeEventListener('touchmove', byHand);
-    line.hidden = true;
-    for (const cell of lit.keys()) cell.classList.remove('lit');
+    scroller.removeEventListener('scroll', scrolled);
+    hairline.stop();
+    light(board, lit, Infinity);
   };
 };

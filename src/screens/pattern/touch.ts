@@ -1,9 +1,13 @@
 import { isOn } from '../../../core/pattern/hits';
-import { partOf } from '../../../core/beat/defaults';
+import { partOf, patternTicks } from '../../../core/beat/defaults';
 import { held } from '../../../core/units';
 import { stepSet, velocitySet } from '../../state/doc';
 import type { Store } from '../../state/store';
 import { selectPattern } from '../../state/store';
+
+import type { Bead } from './drawing';
+import { laneDrawing } from './drawings';
+import { AROUND, beadTop, INSET } from './geometry';
 
 /** What a hand does on the strings: taps, painting along a string, and velocity in the open one. */
 
@@ -68,12 +72,31 @@ export const createTouch = (store: Store): Touch => {
 
   const toggle = (laneId: string, step: number) => put(laneId, step, !isOn(part(laneId), step));
 
+  /** Which hit of a step is meant: the one whose bead is nearest. */
+  const placeUnder = (event: PointerEvent, lane: HTMLElement, laneId: string, step: number): number => {
+    const state = store.getState();
+    const beads = laneDrawing(
+      state,
+      state.doc.beat!.lanes.find(({ id }) => id === laneId)!,
+    )?.cells[step]?.beads;
+    if (!beads || beads.length < 2) return 0;
+    const string = lane.querySelector('.string')!;
+    const box = string.getBoundingClientRect();
+    const points = box.width / (patternTicks(selectPattern(state)!) + AROUND);
+    const open = lane.classList.contains('open');
+    const away = (bead: Bead) =>
+      Math.hypot(
+        (bead.x + INSET) * points - (event.clientX - box.left),
+        beadTop(bead.velocity, open) - (event.clientY - box.top),
+      );
+    return beads.reduce((best, bead) => (away(bead) < away(best) ? bead : best)).place;
+  };
+
   const begin = (event: PointerEvent, cell: HTMLElement): Grip => {
     const lane = laneOf(cell);
     const laneId = lane.dataset['lane']!;
     const step = Number(cell.dataset['step']);
-    const bead = (event.target as Element).closest<HTMLElement>('[data-place]');
-    const place = Number(bead?.dataset['place'] ?? 0);
+    const place = placeUnder(event, lane, laneId, step);
     const hits = part(laneId).hits.filter((hit) => hit.step === step);
     return {
       id: event.pointerId,

@@ -1,0 +1,173 @@
+import type { Ticks } from '../../../core/units';
+import { AROUND, LANE_HEIGHT, OPEN_HEIGHT } from './geometry';
+import { paintPicture, type Look, type Picture } from './paint';
+
+/**
+ * The canvases under the steps: one a bar, all lanes on it, each lane a band. A band is painted when what it shows
+ * changes or a hit sounds, and only while its bar is on the page or next to it: many bars would fill the memory.
+ */
+export interface Board {
+  /** What a lane shows, bar by bar, and how; `lane` is its place in the beat. */
+  setLane(lane: number, pictures: Picture[], look: Look): void;
+  dropLane(lane: number): void;
+  /** Where each lane's string begins, in points from the top of the sheet, and how high the sheet is. */
+  setTops(tops: number[], height: number): void;
+  /** Gives a bar its canvas; returns what takes it away again. */
+  attach(bar: number, length: Ticks, canvas: HTMLCanvasElement): () => void;
+  /** Lights the beads of a step, or puts them out. */
+  light(lane: number, step: number, on: boolean): void;
+  /** Paints what has changed. */
+  paint(): void;
+}
+
+interface Row {
+  pictures: Picture[];
+  look: Look;
+  lit: Set<number>;
+}
+
+interface Leaf {
+  canvas: HTMLCanvasElement;
+  length: Ticks;
+  seen: boolean;
+  /** Lanes to be painted anew; all of them where it is null. */
+  dirty: Set<number> | null;
+}
+
+const MOST_RATIO = 3;
+/** Pixels of one canvas at the most; beyond it is painted coarser. */
+const MOST_PIXELS = 6e6;
+
+const sameLists = <T>(a: T[], b: T[]): boolean =>
+  a.length === b.length && a.every((one, at) => one === b[at]);
+
+const samePicture = (a: Picture, b: Picture | undefined): boolean =>
+  !!b &&
+  a.length === b.length &&
+  a.beat === b.beat &&
+  a.knot === b.knot &&
+  sameLists(a.cells, b.cells) &&
+  sameLists(a.beads, b.beads) &&
+  sameLists(a.repeats, b.repeats);
+
+const sized = (canvas: HTMLCanvasElement, width: number, height: number): number => {
+  const asked = Math.min(MOST_RATIO, window.devicePixelRatio || 1);
+  const ratio = Math.min(asked, Math.sqrt(MOST_PIXELS / Math.max(1, width * height)));
+  canvas.width = Math.round(width * ratio);
+  canvas.height = Math.round(height * ratio);
+  canvas.style.width = `${width}px`;
+  canvas.style.height = `${height}px`;
+  return ratio;
+};
+
+export const createBoard = (): Board => {
+  const rows = new Map<number, Row>();
+  const leaves = new Map<number, Leaf>();
+  const barOf = new Map<Element, number>();
+  let tops: number[] = [];
+  let height = 0;
+  let waiting = false;
+
+  const points = (): number => rows.values().next().value?.look.points ?? 0;
+
+  const paintBand = (brush: CanvasRenderingContext2D, lane: number, bar: number) => {
+    const row = rows.get(lane);
+    const picture = row?.pictures[bar];
+    const top = tops[lane];
+    if (!row || !picture || top === undefined) return;
+    brush.save();
+    brush.translate(0, top);
+    brush.beginPath();
+    brush.rect(0, 0, (picture.length + AROUND) * row.look.points, row.look.open ? OPEN_HEIGHT : LANE_HEIGHT);
+    brush.clip();
+    paintPicture(brush, picture, row.look, row.lit);
+    brush.restore();
+  };
+
+  const paintLeaf = (bar: number, leaf: Leaf) => {
+    const { dirty, canvas } = leaf;
+    if (!leaf.seen || (dirty && !dirty.size) || !points()) return;
+    if (!dirty) canvas.dataset['ratio'] = String(sized(canvas, leaf.length * points(), height));
+    leaf.dirty = new Set();
+    const brush = canvas.getContext('2d');
+    if (!brush) return;
+    const ratio = Number(canvas.dataset['ratio']);
+    brush.setTransform(ratio, 0, 0, ratio, 0, 0);
+    for (const lane of dirty ?? rows.keys()) paintBand(brush, lane, bar);
+  };
+
+  const paint = () => {
+    waiting = false;
+    for (const [bar, leaf] of leaves) paintLeaf(bar, leaf);
+  };
+
+  /** After all that React changes together, and before the browser paints. */
+  const soon = () => {
+    if (!waiting) queueMicrotask(paint);
+    waiting = true;
+  };
+
+  const all = () => {
+    for (const leaf of leaves.values()) leaf.dirty = null;
+    soon();
+  };
+
+  const see = (entries: IntersectionObserverEntry[]) => {
+    for (const { target, isIntersecting } of entries) {
+      const leaf = leaves.get(barOf.get(target) ?? -1);
+      if (!leaf || leaf.seen === isIntersecting) continue;
+      leaf.seen = isIntersecting;
+      leaf.dirty = null;
+      if (!isIntersecting) leaf.canvas.width = 0;
+    }
+    paint();
+  };
+  let eye: IntersectionObserver | null = null;
+
+  return {
+    setLane: (lane, pictures, look) => {
+      const before = rows.get(lane);
+      if (before && before.look.points !== look.points) all();
+      rows.set(lane, { pictures, look, lit: before?.lit ?? new Set() });
+      for (const [bar, { dirty }] of leaves) {
+        const picture = pictures[bar];
+        const same = look === before?.look && !!picture && samePicture(picture, before.pictures[bar]);
+        if (!same) dirty?.add(lane);
+      }
+      soon();
+    },
+    dropLane: (lane) => {
+      rows.delete(lane);
+      all();
+    },
+    setTops: (now, tall) => {
+      if (tall === height && sameLists(now, tops)) return;
+      tops = now;
+      height = tall;
+      all();
+    },
+    attach: (bar, length, canvas) => {
+      // What stands at the beginning is taken to be on the page until it is known.
+      const seen = bar === 0 || typeof IntersectionObserver === 'undefined';
+      leaves.set(bar, { canvas, length, seen, dirty: null });
+      barOf.set(canvas, bar);
+      if (typeof IntersectionObserver !== 'undefined')
+        (eye ??= new IntersectionObserver(see, { rootMargin: '0px 60% 0px 60%' })).observe(canvas);
+      soon();
+      return () => {
+        eye?.unobserve(canvas);
+        leaves.delete(bar);
+        barOf.delete(canvas);
+      };
+    },
+    light: (lane, step, on) => {
+      const row = rows.get(lane);
+      if (!row || row.lit.has(step) === on) return;
+      if (on) row.lit.add(step);
+      else row.lit.delete(step);
+      for (const [bar, { dirty }] of leaves)
+        if (row.pictures[bar]?.beads.some((bead) => bead.step === step)) dirty?.add(lane);
+    },
+    paint,
+  };
+};
