@@ -10,6 +10,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
   const from = context.originModulePath;
   if (EMPTY.some((pattern) => pattern.test(name))) return { type: 'empty' };
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
+  // The router only sets flags on it; all of it would bring animated lists to the first screen.
+  if (name === 'react-native-screens' && from.endsWith('screensFeatureFlags.js'))
+    return context.resolveRequest(context, 'react-native-screens/lib/module/flags', platform);
   return context.resolveRequest(context, name, platform);
 };
 

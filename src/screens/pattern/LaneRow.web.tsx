@@ -11,7 +11,7 @@ import type { Ink } from './ink';
 import { LaneSound } from './LaneSound';
 import type { Look } from './paint';
 import { picturesOf } from './pictures';
-import { StepCell } from './StepCell';
+import { stepCell } from './StepCell';
 import type { Board } from './board';
 
 /** The velocity at which a name sounds its lane. */
@@ -123,11 +123,7 @@ export const LaneRow = memo((props: LaneRowProps) => {
     >
       <Name lane={lane} open={open} />
       <div className="string">
-        {drawing?.cells.map((cell) =>
-          cell.left < upTo ? (
-            <StepCell key={cell.step} cell={cell} laneIndex={index} laneName={lane.name} />
-          ) : null,
-        )}
+        {drawing?.cells.map((cell) => (cell.left < upTo ? stepCell(cell, index, lane.name) : null))}
       </div>
       {open && withSound ? (
         <div className="below">

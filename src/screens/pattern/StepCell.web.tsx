@@ -1,33 +1,29 @@
-import { memo } from 'react';
 import type { Cell } from './drawing';
 import { INSET } from './geometry';
 
 const ticks = (value: number): string => `calc(var(--ppt) * ${Math.round(value * 100) / 100})`;
 
-interface StepCellProps {
-  cell: Cell;
-  laneIndex: number;
-  laneName: string;
-}
-
-/** One step for the hand, the keys and the ear; its beads are painted under it. */
-export const StepCell = memo(({ cell, laneIndex, laneName }: StepCellProps) => {
+/**
+ * One step for the hand, the keys and the ear; its beads are painted under it. A function that gives an element and not
+ * a component: there are hundreds of steps, and a component each costs more than the element.
+ */
+export const stepCell = (cell: Cell, laneIndex: number, laneName: string) => {
   const on = cell.beads.length > 0;
   return (
     <span
+      key={cell.step}
       role="checkbox"
       id={`step-${laneIndex}-${cell.step}`}
       className="step"
       aria-checked={on}
       aria-label={`${laneName}, step ${cell.step + 1}`}
-      {...(on && { 'aria-describedby': `velocity-${cell.velocity}` })}
+      aria-describedby={on ? `velocity-${cell.velocity}` : undefined}
       tabIndex={-1}
       data-step={cell.step}
       style={{
         width: ticks(cell.right - cell.left),
-        ...(cell.step === 0 && { marginLeft: ticks(cell.left + INSET) }),
+        marginLeft: cell.step === 0 ? ticks(cell.left + INSET) : undefined,
       }}
     />
   );
-});
-StepCell.displayName = 'StepCell';
+};

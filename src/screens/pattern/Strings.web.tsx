@@ -143,6 +143,14 @@ interface StringsProps {
   foot: ReactNode;
 }
 
+/** What is left for the strings on this window: measured after the first paint, and mostly found right. */
+const likelyWidth = (wide: boolean): number => {
+  const room = document.querySelector('main')?.clientWidth ?? 0;
+  return Math.max(0, wide ? room - PANEL : room);
+};
+/** The width of the panel beside the strings, as in the style sheet. */
+const PANEL = 300;
+
 /** The strings of a pattern, one a lane, with the count above and the playing position over them. */
 export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
   const openLane = useApp((state) => state.view.openLane);
@@ -160,7 +168,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
   const ink = useInk();
   const [board] = useState(createBoard);
   const lanesShown = beat.lanes.length;
-  const [width, setWidth] = useState(0);
+  const [width, setWidth] = useState(() => likelyWidth(wide));
   const points = Math.max(0, (width - namesWidth(mixOpen)) / (page + AROUND));
 
   useEffect(() => {

@@ -39,6 +39,9 @@ const kick = () => partOf(patternOf(store.getState().doc.beat!, null), 'kick').h
 const on = (element: HTMLElement) => element.getAttribute('aria-checked') === 'true';
 
 beforeEach(() => {
+  window.matchMedia = jest
+    .fn()
+    .mockReturnValue({ addEventListener: jest.fn(), removeEventListener: jest.fn() });
   jest.useFakeTimers();
   strikes.length = 0;
   global.ResizeObserver = class {
