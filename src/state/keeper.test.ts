@@ -53,6 +53,7 @@ const open = async (storage = memory(), tabs = channel()()) => {
     demos: [demo, second],
     fileFormat: () => Promise.resolve(file),
     now: () => 1,
+    screenReady: Promise.resolve(),
     seed: () => 5,
   });
   await keeper.boot();

@@ -28,6 +28,8 @@ export interface KeeperParts {
   now: () => number;
   /** A seed for a new beat, 0 to 2^32 - 1. */
   seed: () => number;
+  /** Until then nothing is shown: what changes while the page is taken over makes it begin anew. */
+  screenReady: Promise<void>;
 }
 
 export interface Keeper {
@@ -66,7 +68,8 @@ const pickSettings = (view: ViewState): Settings => ({
   theme: view.theme,
 });
 
-export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, seed }: KeeperParts): Keeper => {
+export const createKeeper = (parts: KeeperParts): Keeper => {
+  const { store, storage, tabs, demos, fileFormat, now, seed, screenReady } = parts;
   let revision = 0;
   let saved: Beat | null = null;
   let timer: ReturnType<typeof setTimeout> | null = null;
@@ -241,8 +244,9 @@ export const createKeeper = ({ store, storage, tabs, demos, fileFormat, now, see
     try {
       tabs.listen(hear);
       const settings = await disk.readSettings(storage, pickSettings(store.getState().view));
-      dispatch(viewChanged(settings));
       const library = await disk.readLibrary(storage);
+      await screenReady;
+      dispatch(viewChanged(settings));
       dispatch(libraryRead(library));
       if (!library.beats.length && !library.aside.length) return await firstStart();
       const last = await disk.readOpen(storage);

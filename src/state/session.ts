@@ -7,6 +7,11 @@ import { browserTabs } from './tabs';
 /** The one store of the page, and who keeps its beats. */
 export const store = createStore();
 
+let screenIsReady: () => void = () => undefined;
+const screenReady = new Promise<void>((resolve) => (screenIsReady = resolve));
+/** Told once by the frame when it stands. */
+export const tellScreenReady = (): void => screenIsReady();
+
 export const keeper = createKeeper({
   store,
   storage: browserStorage(),
@@ -15,6 +20,7 @@ export const keeper = createKeeper({
   fileFormat: () => import('../../core/beat/file'),
   now: Date.now,
   seed: () => crypto.getRandomValues(new Uint32Array(1))[0]!,
+  screenReady,
 });
 
 let booting: Promise<void> | null = null;

@@ -1,6 +1,7 @@
 import Button from '@rneui/themed/dist/Button';
 import type { ReactNode } from 'react';
 import { StyleSheet } from 'react-native';
+import { Themed } from './Themed';
 import { colour, CORNER, font, TARGET } from './tokens';
 
 interface ActionProps {
@@ -55,19 +56,21 @@ export const Action = ({
 }: ActionProps) => {
   const color = ink(kind, tone);
   return (
-    <Button
-      type="clear"
-      onPress={onPress}
-      disabled={disabled ?? false}
-      aria-label={label}
-      {...(pressed !== undefined && { 'aria-pressed': pressed })}
-      containerStyle={styles.container}
-      buttonStyle={[styles.button, iconOnly && styles.bare, ground(kind, pressed), disabled && styles.off]}
-      titleStyle={[styles.title, { color }]}
-      disabledTitleStyle={{ color }}
-    >
-      {icon ? <span style={{ color, display: 'flex' }}>{icon}</span> : null}
-      {iconOnly ? null : label}
-    </Button>
+    <Themed>
+      <Button
+        type="clear"
+        onPress={onPress}
+        disabled={disabled ?? false}
+        aria-label={label}
+        {...(pressed !== undefined && { 'aria-pressed': pressed })}
+        containerStyle={styles.container}
+        buttonStyle={[styles.button, iconOnly && styles.bare, ground(kind, pressed), disabled && styles.off]}
+        titleStyle={[styles.title, { color }]}
+        disabledTitleStyle={{ color }}
+      >
+        {icon ? <span style={{ color, display: 'flex' }}>{icon}</span> : null}
+        {iconOnly ? null : label}
+      </Button>
+    </Themed>
   );
 };

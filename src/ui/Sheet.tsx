@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Action } from './Action';
 import { Icon } from './Icon';
+import { Themed } from './Themed';
 import { colour, CORNER, font } from './tokens';
 
 const styles = StyleSheet.create({
@@ -32,17 +33,19 @@ interface SheetProps {
 
 /** A sheet from below. Escape and a tap beside it close it; focus stays within while it is open. */
 export const Sheet = ({ title, open, onClose, children }: SheetProps) => (
-  <Overlay
-    isVisible={open}
-    onBackdropPress={onClose}
-    overlayStyle={styles.sheet}
-    aria-label={title}
-    {...({ role: 'dialog', animationType: 'none' } as object)}
-  >
-    <View style={styles.head}>
-      <h2 style={{ margin: 0, fontSize: 18, fontFamily: font.words, color: colour.text }}>{title}</h2>
-      <Action label="Close" iconOnly icon={<Icon name="close" />} onPress={onClose} />
-    </View>
-    <ScrollView>{children}</ScrollView>
-  </Overlay>
+  <Themed>
+    <Overlay
+      isVisible={open}
+      onBackdropPress={onClose}
+      overlayStyle={styles.sheet}
+      aria-label={title}
+      {...({ role: 'dialog', animationType: 'none' } as object)}
+    >
+      <View style={styles.head}>
+        <h2 style={{ margin: 0, fontSize: 18, fontFamily: font.words, color: colour.text }}>{title}</h2>
+        <Action label="Close" iconOnly icon={<Icon name="close" />} onPress={onClose} />
+      </View>
+      <ScrollView>{children}</ScrollView>
+    </Overlay>
+  </Themed>
 );

@@ -9,6 +9,7 @@ import { useApp, useDo } from '../../state/store';
 import { Action } from '../../ui/Action';
 import { saveBeatFile, saveText } from '../../ui/files';
 import { Icon } from '../../ui/Icon';
+import { Themed } from '../../ui/Themed';
 import { colour, font } from '../../ui/tokens';
 import { RenameSheet } from './RenameSheet';
 import './beats.css';
@@ -177,7 +178,7 @@ export const BeatsScreen = () => {
   };
 
   return (
-    <>
+    <Themed>
       <header className="screen-head export-head">
         <div className="titles">
           <h1>Beats</h1>
@@ -231,6 +232,6 @@ export const BeatsScreen = () => {
         <Theme />
       </div>
       {renaming ? <RenameSheet key={renaming.id} beat={renaming} onClose={() => setRenaming(null)} /> : null}
-    </>
+    </Themed>
   );
 };

@@ -1,5 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { keeper, store } from '../../state/session';
+import { keeper, store, tellScreenReady } from '../../state/session';
 import type { NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
 import { saveBeatFile, saveText } from '../../ui/files';
@@ -35,6 +35,7 @@ const useTheme = () => {
 };
 
 const useKeeping = () => {
+  useEffect(tellScreenReady, []);
   useEffect(() => {
     const hide = () => void keeper.flush();
     const ask = () => void navigator.storage?.persist?.();
@@ -65,7 +66,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
         <Transport />
         <Tabs />
       </div>
-      <KeysSheet open={help} onClose={() => setHelp(false)} />
+      {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
     </HelpContext>
   );
 };

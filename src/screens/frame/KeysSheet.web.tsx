@@ -1,8 +1,8 @@
 import { Sheet } from '../../ui/Sheet';
 import { KEYS } from './keys';
 
-export const KeysSheet = ({ open, onClose }: { open: boolean; onClose: () => void }) => (
-  <Sheet title="Keys" open={open} onClose={onClose}>
+export const KeysSheet = ({ onClose }: { onClose: () => void }) => (
+  <Sheet title="Keys" open onClose={onClose}>
     <dl className="keys">
       {KEYS.map(({ keys, does }) => (
         <div key={keys}>

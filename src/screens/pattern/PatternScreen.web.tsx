@@ -6,9 +6,9 @@ import { KITS } from '../../../core/sound/kits';
 import { kitSet, redone, undone } from '../../state/doc';
 import { viewChanged, ZOOMS } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
-import { Action } from '../../ui/Action';
 import { HelpContext } from '../../ui/help';
 import { Icon } from '../../ui/Icon';
+import { IconButton } from '../../ui/IconButton';
 import { useWide } from '../../ui/useWide';
 import { LaneSound } from './LaneSound';
 import { Strings } from './Strings';
@@ -24,7 +24,7 @@ const Head = () => {
   const help = use(HelpContext);
   return (
     <header className="screen-head">
-      <Action label="Beats" iconOnly icon={<Icon name="beats" />} onPress={() => router.push('/beats')} />
+      <IconButton label="Beats" icon="beats" onPress={() => router.push('/beats')} />
       <div className="titles">
         <h1>{beat?.name ?? 'Ruddik'}</h1>
         {beat && pattern ? (
@@ -42,21 +42,9 @@ const Head = () => {
           </select>
         ) : null}
       </div>
-      <Action
-        label="Undo"
-        iconOnly
-        icon={<Icon name="undo" />}
-        disabled={!canUndo}
-        onPress={() => act(undone())}
-      />
-      <Action
-        label="Redo"
-        iconOnly
-        icon={<Icon name="redo" />}
-        disabled={!canRedo}
-        onPress={() => act(redone())}
-      />
-      <Action label="Keys" iconOnly icon={<Icon name="keys" />} onPress={help} />
+      <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
+      <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
+      <IconButton label="Keys" icon="keys" onPress={help} />
     </header>
   );
 };
