@@ -39,14 +39,30 @@ const conductor = (song: MidiSong): MidiEvent[] => [
   { deltaTime: 0, meta: true, type: 'marker', text: bytesAsText(song.marker) },
 ];
 
-/** The order of a track: by tick, ends before starts. Sorted as plain numbers, which is several times as fast. */
-const inOrder = ({ size, tick, length }: NoteColumns): Float64Array => {
-  const keys = new Float64Array(size * 2);
+const DIGIT = 1 << 16;
+
+/** One stable pass of a radix sort: brings items into the order of sixteen bits of their keys. */
+const byDigit = (items: Uint32Array, keys: Uint32Array, shift: number): Uint32Array => {
+  const places = new Uint32Array(DIGIT + 1);
+  for (const item of items) places[((keys[item]! >>> shift) & (DIGIT - 1)) + 1]! += 1;
+  for (let digit = 0; digit < DIGIT; digit++) places[digit + 1]! += places[digit]!;
+  const out = new Uint32Array(items.length);
+  for (const item of items) out[places[(keys[item]! >>> shift) & (DIGIT - 1)]!++] = item;
+  return out;
+};
+
+/**
+ * The order of a track: by tick, ends before starts. Event 2i is the start of note i, 2i + 1 its end. By digits and not
+ * by comparing, so that four times the notes cost four times the time.
+ */
+const inOrder = ({ size, tick, length }: NoteColumns): { order: Uint32Array; keys: Uint32Array } => {
+  const keys = new Uint32Array(size * 2);
   for (let i = 0; i < size; i++) {
-    keys[2 * i] = (tick[i]! * 2 + 1) * size + i;
-    keys[2 * i + 1] = (tick[i]! + length[i]!) * 2 * size + i;
+    keys[2 * i] = tick[i]! * 2 + 1;
+    keys[2 * i + 1] = (tick[i]! + length[i]!) * 2;
   }
-  return keys.sort();
+  const unordered = Uint32Array.from(keys, (_, at) => at);
+  return { order: byDigit(byDigit(unordered, keys, 0), keys, 16), keys };
 };
 
 /** Writes a number seven bits a byte, all but the last marked. Returns where it ends. */
@@ -70,11 +86,11 @@ const noteBytes = (notes: NoteColumns): { bytes: Uint8Array; last: number } => {
   const bytes = new Uint8Array(size * 2 * MOST_EVENT_BYTES);
   let at = 0;
   let last = 0;
-  for (const key of inOrder(notes)) {
-    const half = Math.floor(key / size);
-    const i = key - half * size;
-    const tick = Math.floor(half / 2);
-    const on = half % 2 === 1;
+  const { order, keys } = inOrder(notes);
+  for (const event of order) {
+    const i = event >>> 1;
+    const tick = keys[event]! >>> 1;
+    const on = (event & 1) === 0;
     at = writeVarInt(bytes, at, tick - last);
     bytes[at++] = (on ? 0x90 : 0x80) | (notes.channel[i]! - 1);
     bytes[at++] = notes.note[i]!;
