@@ -31,8 +31,27 @@ export const downloaded = async (page: Page, begin: () => Promise<void>): Promis
 export const bytesOf = async (download: Download): Promise<Uint8Array> =>
   new Uint8Array(await readFile(await download.path()));
 
-/** How far right of its step's left edge a lane's first bead on it stands, in points. */
+/** Where the middle of a lane's bead on a step is painted, in points from the window's left: read off the picture. */
 export const beadX = async (page: Page, lane: string, number: number): Promise<number> => {
-  const box = await step(page, lane, number).locator('.bead b').first().boundingBox();
-  return box!.x + box!.width / 2;
+  const place = (await step(page, lane, number).boundingBox())!;
+  return page.evaluate(({ x, y, width, height }) => {
+    const leaf = [...document.querySelectorAll('canvas')].find((canvas) => {
+      const box = canvas.getBoundingClientRect();
+      return box.left <= x + width / 2 && box.right > x + width / 2;
+    })!;
+    const box = leaf.getBoundingClientRect();
+    const ratio = leaf.width / box.width;
+    const row = leaf
+      .getContext('2d')!
+      .getImageData((x - box.left) * ratio, (y + height / 2 - 2 - box.top) * ratio, width * ratio, 1).data;
+    let sum = 0;
+    let count = 0;
+    for (let at = 0; at < row.length / 4; at++) {
+      if (row[4 * at + 3] !== 255) continue;
+      sum += at + 0.5;
+      count += 1;
+    }
+    if (count < 3) throw new Error('No bead is painted there.');
+    return x + sum / count / ratio;
+  }, place);
 };

@@ -9,7 +9,6 @@ export default function Html({ children }: { children: ReactNode }) {
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
-        <title>Ruddik</title>
         <meta name="description" content="Drum patterns that groove: see every hit where it sounds." />
         <meta name="theme-color" content="#17211F" media="(prefers-color-scheme: dark)" />
         <meta name="theme-color" content="#F3EFE6" media="(prefers-color-scheme: light)" />

@@ -1,4 +1,5 @@
 import { Slot } from 'expo-router';
+import Head from 'expo-router/head';
 import { Provider } from 'react-redux';
 import { Frame } from '../screens/frame/Frame';
 import { store } from '../state/session';
@@ -7,6 +8,9 @@ import '../ui/theme.css';
 export default function Layout() {
   return (
     <Provider store={store}>
+      <Head>
+        <title>Ruddik</title>
+      </Head>
       <Frame>
         <Slot />
       </Frame>
