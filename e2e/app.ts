@@ -41,9 +41,16 @@ export const beadX = async (page: Page, lane: string, number: number): Promise<n
     })!;
     const box = leaf.getBoundingClientRect();
     const ratio = leaf.width / box.width;
+    // A bead is wider than its step on a phone.
+    const from = x - 10;
     const row = leaf
       .getContext('2d')!
-      .getImageData((x - box.left) * ratio, (y + height / 2 - 2 - box.top) * ratio, width * ratio, 1).data;
+      .getImageData(
+        (from - box.left) * ratio,
+        (y + height / 2 - 2 - box.top) * ratio,
+        (width + 20) * ratio,
+        1,
+      ).data;
     let sum = 0;
     let count = 0;
     for (let at = 0; at < row.length / 4; at++) {
@@ -52,6 +59,6 @@ export const beadX = async (page: Page, lane: string, number: number): Promise<n
       count += 1;
     }
     if (count < 3) throw new Error('No bead is painted there.');
-    return x + sum / count / ratio;
+    return from + sum / count / ratio;
   }, place);
 };
