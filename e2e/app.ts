@@ -51,13 +51,16 @@ export const beadX = async (page: Page, lane: string, number: number): Promise<n
         (width + 20) * ratio,
         1,
       ).data;
-    let sum = 0;
-    let count = 0;
-    for (let at = 0; at < row.length / 4; at++) {
-      if (row[4 * at + 3] !== 255) continue;
-      sum += at + 0.5;
-      count += 1;
+    // Rules and pips are opaque too, but narrower: the bead has the colour seen most.
+    const places = new Map<string, number[]>();
+    for (let at = 0; at < row.length; at += 4) {
+      if (row[at + 3] !== 255) continue;
+      const colour = row.slice(at, at + 3).join();
+      places.set(colour, [...(places.get(colour) ?? []), at / 4 + 0.5]);
     }
+    const bead = [...places.values()].reduce((most, one) => (one.length > most.length ? one : most), []);
+    const sum = bead.reduce((all, one) => all + one, 0);
+    const count = bead.length;
     if (count < 3) throw new Error('No bead is painted there.');
     return from + sum / count / ratio;
   }, place);
