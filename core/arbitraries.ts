@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { newBeat } from './beat/defaults';
 import { GRIDS } from './beat/grid';
-import { DIRECTIONS, RATES, type Beat, type Hit, type Part, type Pattern } from './beat/schema';
+import { DIRECTIONS, RATES, SPACINGS, type Beat, type Hit, type Part, type Pattern } from './beat/schema';
 
 /** Without -0, which JSON does not know. */
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((value) => value + 0);
@@ -16,15 +16,28 @@ export const hits = (steps: number): fc.Arbitrary<Hit> =>
       length: fc.oneof(fc.constant(null), real(0.1, 8)),
       chance: fc.constantFrom(1, 1, 0.5, 0),
       roll: fc.option(
-        fc.record({ curve: real(-1, 1), levels: fc.array(real(0.1, 1.5), { minLength: 2, maxLength: 6 }) }),
+        fc.record({
+          curve: real(-1, 1),
+          levels: fc.array(real(0.1, 1.5), { minLength: 2, maxLength: 6 }),
+          spacing: fc.constantFrom(...SPACINGS),
+        }),
         { nil: undefined, freq: 8 },
       ),
       grace: fc.option(
         fc.array(fc.record({ before: real(5, 60), level: real(0.2, 1) }), { minLength: 1, maxLength: 3 }),
         { nil: undefined, freq: 8 },
       ),
+      passes: fc.option(
+        fc.record({ of: fc.integer({ min: 2, max: 8 }), on: fc.uniqueArray(fc.nat(7), { minLength: 1 }) }),
+        { nil: undefined, freq: 8 },
+      ),
     })
-    .map(({ roll, grace, ...hit }) => ({ ...hit, ...(roll && { roll }), ...(grace && { grace }) }));
+    .map(({ roll, grace, passes, ...hit }) => ({
+      ...hit,
+      ...(passes && { passes }),
+      ...(roll && { roll }),
+      ...(grace && { grace }),
+    }));
 
 const inOrder = (list: Hit[]) => [...list].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
 
@@ -33,6 +46,8 @@ export const parts: fc.Arbitrary<Part> = fc.record({
   steps: fc.oneof(fc.constant(null), fc.integer({ min: 1, max: 24 })),
   rate: fc.constantFrom(...RATES),
   direction: fc.constantFrom(...DIRECTIONS),
+  shift: fc.oneof(fc.constant(0), real(-0.5, 0.5)),
+  offbeat: fc.oneof(fc.constant(0), real(-0.5, 0.5)),
   hits: fc.array(hits(24), { maxLength: 24 }).map(inOrder),
 });
 

@@ -1,5 +1,6 @@
 import type { Ticks } from '../units';
 import { gridTicks } from './grid';
+import { LEVELS } from './levels';
 import { instrument, type InstrumentId } from './instruments';
 import { barTicks } from './meter';
 import type { Beat, Hit, Lane, Part, Pattern } from './schema';
@@ -56,7 +57,7 @@ const FIRST_LANES: InstrumentId[] = [
  */
 export const newBeat = (id: string, name: string, seed: number): Beat => ({
   kind: 'ruddik.beat',
-  version: 1,
+  version: 2,
   id,
   name,
   tempo: 100,
@@ -64,6 +65,8 @@ export const newBeat = (id: string, name: string, seed: number): Beat => ({
   feel: { swing: { percent: 50, grid: '1/16' } },
   seed,
   random: 1,
+  levels: { ...LEVELS },
+  groups: [],
   lanes: FIRST_LANES.map((one) => newLane(one, one)),
   patterns: [newPattern('a', 'A')],
 });

@@ -1,10 +1,15 @@
+import { LEVELS } from './levels';
+
 /** A document as it was read, before it has been checked. */
 export type Raw = Record<string, unknown>;
 /** Brings a document from the version it stands under to the next one. */
 export type Migrations = Record<number, (raw: Raw) => Raw>;
 
 /** One entry for each version that is no longer current. Version 1 is the first. */
-export const MIGRATIONS: Migrations = {};
+export const MIGRATIONS: Migrations = {
+  // Version 2 added levels that one tap gives, and groups of lanes; what else it added may be left out.
+  1: (raw) => ({ ...raw, levels: { ...LEVELS }, groups: [] }),
+};
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };
 

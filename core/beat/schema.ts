@@ -6,12 +6,18 @@ import { VERSION } from './version';
 
 const name = z.string().trim().min(1).max(80);
 const id = z.string().min(1).max(64);
+const velocity = z.int().min(1).max(127);
+
+export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
+export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
 
 /** The strokes that a hit is split into. `levels` are fractions of the hit's velocity, one a stroke. */
 export const rollSchema = z.strictObject({
   /** Above 0 the strokes come closer together towards the end, below 0 they spread. */
   curve: z.number().min(-1).max(1),
   levels: z.array(z.number().min(0).max(2)).min(2).max(16),
+  /** How pairs of strokes divide their time: 1 : 1, 2 : 1 or 3 : 1. Left out, it is even. */
+  spacing: z.enum(SPACINGS).optional(),
 });
 
 /** One grace stroke before a hit. */
@@ -28,10 +34,14 @@ export const hitSchema = z.strictObject({
   step: z.int().min(0).max(4095),
   /** Fraction of a step, always forward in time. */
   nudge: z.number().min(-0.5).max(0.5),
-  velocity: z.int().min(1).max(127),
+  velocity,
   /** In steps; null rings out, and is one step long in a file. */
   length: z.number().positive().max(64).nullable(),
   chance: z.number().min(0).max(1),
+  /** On which rounds of a cycle it sounds, counted from 0; left out, on all. */
+  passes: z
+    .strictObject({ of: z.int().min(2).max(8), on: z.array(z.int().min(0).max(7)).min(1).max(8) })
+    .optional(),
   roll: rollSchema.optional(),
   grace: z.array(graceSchema).min(1).max(3).optional(),
 });
@@ -47,6 +57,9 @@ export const partSchema = z.strictObject({
   /** How many times as fast as written the lane is read. */
   rate: z.enum(RATES),
   direction: z.enum(DIRECTIONS),
+  /** Fraction of a step by which all steps are nudged together, and by which every second one is besides. */
+  shift: z.number().min(-0.5).max(0.5).optional(),
+  offbeat: z.number().min(-0.5).max(0.5).optional(),
   /** In order of position. Those beyond the loop's end are kept and not played. */
   hits: z.array(hitSchema).max(8192),
 });
@@ -56,13 +69,30 @@ export const meterSchema = z.strictObject({
   unit: z.union([z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
 });
 
+/** One outcome of an operation of chance: nothing that was rolled is lost. */
+export const takeSchema = z.strictObject({
+  id,
+  name,
+  /** Which operation it came from, in words. */
+  how: z.string().max(80),
+  seed: z.int().min(0).max(0xffffffff),
+  kept: z.boolean(),
+  parts: z.record(id, partSchema),
+});
+
 export const patternSchema = z.strictObject({
   id,
   name,
+  pigment: z.enum(PIGMENTS).optional(),
+  /** The pattern that it is a variation of. */
+  parent: id.optional(),
   meter: meterSchema,
   bars: z.int().min(1).max(16),
   /** By lane id; a lane without a part is silent. */
   parts: z.record(id, partSchema),
+  takes: z.array(takeSchema).max(500).optional(),
+  /** The take that the parts were last taken from. */
+  take: id.optional(),
 });
 
 export const laneSchema = z.strictObject({
@@ -78,7 +108,22 @@ export const laneSchema = z.strictObject({
   pan: z.number().min(-1).max(1),
   mute: z.boolean(),
   solo: z.boolean(),
+  /** Its own dye; left out, that of its instrument. */
+  pigment: z.enum(PIGMENTS).optional(),
+  /** The id of the group that it is in. */
+  group: id.optional(),
+  /** Lanes of one choke group silence one another; 0 is none, left out it is as the instrument has it. */
+  choke: z.int().min(0).max(8).optional(),
+  /** In semitones. */
+  tune: z.number().min(-24).max(24).optional(),
+  /** How much of its ringing is left, 1 is all. */
+  decay: z.number().min(0.02).max(1).optional(),
+  /** In Hz; left out, open. */
+  lowPass: z.number().min(100).max(20000).optional(),
+  highPass: z.number().min(20).max(8000).optional(),
 });
+
+export const groupSchema = z.strictObject({ id, name, folded: z.boolean() });
 
 export const feelSchema = z.strictObject({
   /** 50 is straight. */
@@ -101,12 +146,15 @@ export const beatSchema = z
     seed: z.int().min(0).max(0xffffffff),
     /** The version of the function that draws. */
     random: z.literal(1),
+    /** The velocities that one tap gives. */
+    levels: z.strictObject({ ghost: velocity, normal: velocity, accent: velocity }),
+    groups: z.array(groupSchema).max(32),
     lanes: z.array(laneSchema).min(1).max(64),
     patterns: z.array(patternSchema).min(1).max(256),
   })
   .superRefine((beat, ctx) => {
     const twice = (ids: string[]) => ids.findIndex((one, at) => ids.indexOf(one) !== at);
-    for (const list of ['lanes', 'patterns'] as const) {
+    for (const list of ['lanes', 'patterns', 'groups'] as const) {
       const at = twice(beat[list].map((one) => one.id));
       if (at >= 0)
         ctx.addIssue({ code: 'custom', path: [list, at, 'id'], message: 'has the id of an earlier one' });
@@ -129,6 +177,10 @@ export type Grace = z.infer<typeof graceSchema>;
 export type Hit = z.infer<typeof hitSchema>;
 export type Part = z.infer<typeof partSchema>;
 export type Pattern = z.infer<typeof patternSchema>;
+export type Take = z.infer<typeof takeSchema>;
+export type Group = z.infer<typeof groupSchema>;
+export type Levels = Beat['levels'];
+export type Spacing = (typeof SPACINGS)[number];
 export type Lane = z.infer<typeof laneSchema>;
 export type Feel = z.infer<typeof feelSchema>;
 export type Swing = Feel['swing'];

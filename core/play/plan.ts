@@ -27,6 +27,9 @@ export interface LanePlan {
   /** The longest note. */
   longest: Ticks;
   swing: Swing;
+  /** Fractions of a step: all steps are nudged by the one, every second one by the other besides. */
+  shift: number;
+  offbeat: number;
   /** The lane's id as a number, for what is drawn at random. */
   key: number;
   seed: number;
@@ -62,7 +65,8 @@ const farthest = (part: Part, step: Ticks, swing: Swing, tempo: Bpm): Ticks => {
     for (const one of hit.grace ?? []) grace = Math.max(grace, one.before * ticksPerMs(tempo));
   }
   const bend = swing.percent === 50 ? 0 : gridTicks(swing.grid);
-  return step / 2 + bend + Math.max(roll, grace) + ticksPerMs(tempo);
+  const together = Math.abs(part.shift ?? 0) + Math.abs(part.offbeat ?? 0);
+  return step * (0.5 + together) + bend + Math.max(roll, grace) + ticksPerMs(tempo);
 };
 
 const longestOf = (part: Part, step: Ticks): Ticks =>
@@ -89,6 +93,8 @@ export const planLane = (beat: Beat, pattern: Pattern, lane: Lane): LanePlan => 
     reach: farthest(part, step, swing, beat.tempo),
     longest: longestOf(part, step),
     swing,
+    shift: part.shift ?? 0,
+    offbeat: part.offbeat ?? 0,
     key: hashText(lane.id),
     seed: beat.seed,
   };

@@ -1,4 +1,4 @@
-import type { Hit } from '../beat/schema';
+import type { Hit, Spacing } from '../beat/schema';
 import type { Ticks, Velocity } from '../units';
 import { ticksPerMs } from '../units';
 import { draw, PURPOSE } from './draw';
@@ -38,11 +38,22 @@ const graceOf = (hit: Hit, main: Stroke, bpm: number): Stroke[] =>
 /** How far into the roll a stroke falls, 0 to 1: `x^(2^-curve)`, so that 0 is even and the strokes close up above it. */
 const along = (x: number, curve: number): number => Math.pow(x, Math.pow(2, -curve));
 
+/** How much longer the first stroke of a pair is than the second. */
+const LONG: Record<Spacing, number> = { even: 1, triplet: 2, dotted: 3 };
+
+/** Where the strokes of a roll begin and the last ends, 0 to 1, before its curve. */
+const spaced = (count: number, spacing: Spacing): number[] => {
+  const edges = [0];
+  for (let i = 0; i < count; i++) edges.push(edges[i]! + (i % 2 ? 1 : LONG[spacing]));
+  return edges.map((edge) => edge / edges[count]!);
+};
+
 const rollOf = (hit: Hit, main: Stroke, span: Ticks): Stroke[] => {
-  const { levels, curve } = hit.roll!;
+  const { levels, curve, spacing = 'even' } = hit.roll!;
+  const edges = spaced(levels.length, spacing);
   return levels.map((level, index) => {
-    const from = along(index / levels.length, curve);
-    const to = along((index + 1) / levels.length, curve);
+    const from = along(edges[index]!, curve);
+    const to = along(edges[index + 1]!, curve);
     return {
       ...main,
       at: main.at + span * from,
@@ -92,15 +103,21 @@ interface Where {
   order: number[] | null;
 }
 
+/** By what a lane nudges a step besides the hit's own nudge. */
+const nudgeOf = (lane: LanePlan, step: number): number => lane.shift + (step % 2 ? lane.offbeat : 0);
+
+const inPass = ({ passes }: Hit, round: number): boolean => !passes || passes.on.includes(round % passes.of);
+
 /** Where the next hit of the lane in this round begins, or where the round ends. */
 const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
   const start = where.round * lane.roundTicks;
   const beside = lane.byStep[where.step]![where.place + 1];
-  if (beside) return where.base + beside.nudge * lane.step;
+  if (beside) return where.base + (beside.nudge + nudgeOf(lane, where.step)) * lane.step;
   const places = where.order ? where.order.length : lane.steps;
   for (let i = where.i + 1; i < places; i++) {
-    const hits = lane.byStep[where.order ? where.order[i]! : i];
-    if (hits) return start + (i + hits[0]!.nudge) * lane.step;
+    const step = where.order ? where.order[i]! : i;
+    const hits = lane.byStep[step];
+    if (hits) return start + (i + hits[0]!.nudge + nudgeOf(lane, step)) * lane.step;
   }
   return start + lane.roundTicks;
 };
@@ -114,7 +131,7 @@ const giveHit = (
 ): void => {
   const { base, round, step, place } = where;
   const main: Stroke = {
-    at: base + hit.nudge * lane.step,
+    at: base + (hit.nudge + nudgeOf(lane, step)) * lane.step,
     before: 0,
     velocity: hit.velocity,
     length: hit.length === null ? null : hit.length * lane.step,
@@ -123,7 +140,9 @@ const giveHit = (
     step,
     place,
     stroke: 0,
-    sounds: hit.chance >= 1 || draw(lane.seed, lane.key, round, step, place, 0, PURPOSE.chance) < hit.chance,
+    sounds:
+      inPass(hit, round) &&
+      (hit.chance >= 1 || draw(lane.seed, lane.key, round, step, place, 0, PURPOSE.chance) < hit.chance),
   };
   if (hit.roll) rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where))).forEach(take);
   else take(main);

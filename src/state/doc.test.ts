@@ -3,12 +3,14 @@ import { newBeat } from '../../core/beat/defaults';
 import { isOn } from '../../core/pattern/hits';
 import { partOf } from '../../core/beat/defaults';
 import {
+  beatEdited,
   beatOpened,
   beatRenamed,
   docReducer,
   HISTORY,
   kitSet,
   laneChanged,
+  patternsEdited,
   redone,
   stepSet,
   swingSet,
@@ -31,6 +33,22 @@ const actions = fc.oneof(
   fc.boolean().map((mute) => laneChanged({ laneId: 'snare', change: { mute } })),
   fc.constantFrom('quay' as const, 'lantern' as const).map((kit) => kitSet({ kit })),
   fc.string({ minLength: 1 }).map((name) => beatRenamed({ name })),
+  fc.nat().map((seed) =>
+    patternsEdited({
+      patternIds: ['a'],
+      edit: { edit: 'vary', args: { laneIds: ['kick'], seed, id: `t${seed}`, share: 0.5 } },
+    }),
+  ),
+  fc
+    .integer({ min: -9, max: 9 })
+    .map((by) =>
+      patternsEdited({
+        patternIds: ['a'],
+        edit: { edit: 'rotate', args: { laneIds: ['kick', 'snare'], by } },
+      }),
+    ),
+  fc.nat({ max: 9 }).map((to) => beatEdited({ edit: { edit: 'moveLane', args: { laneId: 'kick', to } } })),
+  fc.uuid().map((id) => beatEdited({ edit: { edit: 'duplicatePattern', args: { id, from: 'a' } } })),
 );
 
 test('any 100 actions can be undone to the first beat and redone to the last', () => {

@@ -1,6 +1,7 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { Beat, Lane, Pattern, Swing } from '../../core/beat/schema';
 import { patternOf, setLane, setPattern, setSwing, setTempo } from '../../core/pattern/beatEdits';
+import { editBeat, editPatterns, type BeatEdit, type PatternEdit } from '../../core/pattern/edits';
 import { setStep, setVelocity } from '../../core/pattern/hits';
 
 /** The open beat and its history. Beats are never changed in place, so the history shares what did not change. */
@@ -36,6 +37,12 @@ export const laneChanged = createAction<Gesture & { laneId: string; change: Part
 export const tempoSet = createAction<Gesture & { tempo: number }>('doc/tempoSet');
 export const swingSet = createAction<Gesture & { change: Partial<Swing> }>('doc/swingSet');
 export const kitSet = createAction<{ kit: Beat['kit'] }>('doc/kitSet');
+/** Any edit of patterns by its name; sent to all patterns given. */
+export const patternsEdited = createAction<Gesture & { patternIds: string[]; edit: PatternEdit }>(
+  'doc/patternsEdited',
+);
+/** Any edit of the beat by its name. */
+export const beatEdited = createAction<Gesture & { edit: BeatEdit }>('doc/beatEdited');
 export const beatRenamed = createAction<{ name: string }>('doc/beatRenamed');
 export const undone = createAction('doc/undone');
 export const redone = createAction('doc/redone');
@@ -69,6 +76,8 @@ const edited = (beat: Beat, action: UnknownAction): Beat => {
   if (tempoSet.match(action)) return setTempo(beat, action.payload.tempo);
   if (swingSet.match(action)) return setSwing(beat, action.payload.change);
   if (kitSet.match(action)) return { ...beat, kit: action.payload.kit };
+  if (patternsEdited.match(action)) return editPatterns(beat, action.payload.patternIds, action.payload.edit);
+  if (beatEdited.match(action)) return editBeat(beat, action.payload.edit);
   if (beatRenamed.match(action)) return { ...beat, name: action.payload.name };
   return beat;
 };

@@ -1,0 +1,188 @@
+import { newHit, partOf, stepsOf } from '../beat/defaults';
+import type { Hit, Part, Pattern, Take } from '../beat/schema';
+import { draw, hashText } from '../play/draw';
+import { held } from '../units';
+import { withPart } from './hits';
+
+/** What a randomization leaves as it is. */
+export interface Held {
+  count: boolean;
+  places: boolean;
+  velocities: boolean;
+}
+
+/** What a number is drawn for, apart from those of play. */
+const FOR = { count: 101, place: 102, velocity: 103, choose: 104, kind: 105, where: 106 } as const;
+
+const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
+
+/** Strong places are the likelier: the fewer times a place must be halved to be reached, the stronger it is. */
+const weight = (step: number, steps: number): number => {
+  let strength = 1;
+  for (let half = steps / 2; half >= 1; half /= 2) if (step % half === 0) strength += 1;
+  return strength;
+};
+
+const randomPlaces = (steps: number, count: number, random: (at: number) => number): number[] =>
+  Array.from({ length: steps }, (_, step) => ({ step, key: Math.pow(random(step), 1 / weight(step, steps)) }))
+    .sort((a, b) => b.key - a.key)
+    .slice(0, count)
+    .map(({ step }) => step)
+    .sort((a, b) => a - b);
+
+/**
+ * A lane rolled anew: how many hits, where and how hard, as far as they are not held.
+ *
+ * @param seed 0 to 2^32 - 1; the same seed gives the same hits
+ */
+export const randomized = (part: Part, steps: number, laneId: string, seed: number, keep: Held): Part => {
+  const lane = hashText(laneId);
+  const random = (what: number) => (at: number) => draw(seed, lane, at, what);
+  const inside = part.hits.filter(({ step }) => step < steps);
+  const beyond = part.hits.filter(({ step }) => step >= steps);
+  const some = Math.max(1, Math.round(steps * (0.15 + 0.5 * random(FOR.count)(0))));
+  const count = keep.count ? new Set(inside.map(({ step }) => step)).size : some;
+  const places = keep.places
+    ? [...new Set(inside.map(({ step }) => step))].slice(0, keep.count ? undefined : Math.max(count, 1))
+    : randomPlaces(steps, count, random(FOR.place));
+  const velocityAt = (step: number, at: number) =>
+    keep.velocities
+      ? (inside[at % Math.max(1, inside.length)]?.velocity ?? 96)
+      : Math.round(held(40 + 62 * random(FOR.velocity)(step) + 6 * weight(step, steps), 1, 127));
+  const hits = places.map((step, at): Hit => {
+    const before = keep.places ? inside.find((hit) => hit.step === step) : undefined;
+    return { ...(before ?? newHit(step)), velocity: velocityAt(step, at) };
+  });
+  return { ...part, hits: inOrder([...hits, ...beyond]) };
+};
+
+const freeNear = (step: number, steps: number, taken: Set<number>): number | null => {
+  for (const by of [1, -1, 2, -2]) {
+    const place = (step + by + steps) % steps;
+    if (!taken.has(place)) return place;
+  }
+  return null;
+};
+
+const varied1 = (hit: Hit, steps: number, taken: Set<number>, kind: number, amount: number): Hit[] => {
+  const near = freeNear(hit.step, steps, taken);
+  if (kind < 0.35 && near !== null) {
+    taken.delete(hit.step);
+    taken.add(near);
+    return [{ ...hit, step: near }];
+  }
+  if (kind < 0.55 && near !== null) {
+    taken.add(near);
+    return [hit, { ...newHit(near, Math.max(1, Math.round(hit.velocity * 0.6))) }];
+  }
+  if (kind < 0.7) {
+    taken.delete(hit.step);
+    return [];
+  }
+  const moved = Math.round(held(hit.velocity + (amount < 0.5 ? -1 : 1) * (8 + 24 * amount), 1, 127));
+  return [{ ...hit, velocity: moved === hit.velocity ? Math.max(1, moved - 10) : moved }];
+};
+
+/**
+ * A lane with a share of its hits changed: moved to a free neighbour, joined by a soft one, left out, or struck otherwise.
+ * The rest stays; the strongest are changed last.
+ *
+ * @param share 0 to 1: about so many of the hits
+ */
+export const varied = (part: Part, steps: number, laneId: string, seed: number, share: number): Part => {
+  const lane = hashText(laneId);
+  const random = (step: number, what: number) => draw(seed, lane, step, what);
+  const inside = part.hits.filter(({ step }) => step < steps);
+  const count = inside.length ? Math.max(1, Math.round(inside.length * held(share, 0, 1))) : 0;
+  const byTurn = [...inside].sort(
+    (a, b) =>
+      a.velocity / 127 +
+      0.25 * random(a.step, FOR.choose) -
+      (b.velocity / 127 + 0.25 * random(b.step, FOR.choose)),
+  );
+  const chosen = new Set(byTurn.slice(0, count));
+  const taken = new Set(part.hits.map(({ step }) => step));
+  const hits = part.hits.flatMap((hit) =>
+    chosen.has(hit)
+      ? varied1(hit, steps, taken, random(hit.step, FOR.kind), random(hit.step, FOR.where))
+      : [hit],
+  );
+  return { ...part, hits: inOrder(hits) };
+};
+
+/** How many takes a pattern keeps; beyond it the oldest that are not kept give way. */
+export const MOST_TAKES = 200;
+
+const shortened = (takes: Take[]): Take[] => {
+  let over = takes.length - MOST_TAKES;
+  return over <= 0 ? takes : takes.filter((take) => take.kept || over-- <= 0);
+};
+
+const sameParts = (a: Record<string, Part>, b: Record<string, Part>): boolean =>
+  Object.keys({ ...a, ...b }).every((lane) => a[lane] === b[lane]);
+
+const takeOf = (
+  pattern: Pattern,
+  parts: Record<string, Part>,
+  how: string,
+  seed: number,
+  id: string,
+): Take => ({
+  id,
+  name: `Take ${(pattern.takes?.length ?? 0) + 1}`,
+  how,
+  seed,
+  kept: false,
+  parts,
+});
+
+/**
+ * Puts an outcome of chance in the place of the pattern's parts and keeps it as a take, with what was there before it.
+ *
+ * @param change the new part of each lane
+ * @param id of the new take
+ */
+export const rolled = (
+  pattern: Pattern,
+  lanes: string[],
+  change: (part: Part, steps: number, laneId: string) => Part,
+  how: string,
+  seed: number,
+  id: string,
+): Pattern => {
+  const out = lanes.reduce((now, laneId) => {
+    const part = partOf(now, laneId);
+    return withPart(now, laneId, change(part, stepsOf(part, now), laneId));
+  }, pattern);
+  const known = (pattern.takes ?? []).some((take) => sameParts(take.parts, pattern.parts));
+  const before = known ? [] : [{ ...takeOf(pattern, pattern.parts, 'What was there', seed, `${id}.before`) }];
+  const takes = [...(pattern.takes ?? []), ...before];
+  const take = takeOf({ ...pattern, takes }, out.parts, how, seed, id);
+  return { ...out, takes: shortened([...takes, take]), take: id };
+};
+
+/** Puts a take back in its place. What was changed by hand since the last take is kept as one too. */
+export const recalled = (pattern: Pattern, takeId: string): Pattern => {
+  const take = pattern.takes?.find(({ id }) => id === takeId);
+  if (!take) return pattern;
+  const known = (pattern.takes ?? []).some(({ parts }) => sameParts(parts, pattern.parts));
+  const hand = known
+    ? []
+    : [takeOf(pattern, pattern.parts, 'By hand', 0, `${takeId}.${pattern.takes!.length}`)];
+  return { ...pattern, parts: take.parts, takes: shortened([...pattern.takes!, ...hand]), take: takeId };
+};
+
+export const changeTake = (
+  pattern: Pattern,
+  takeId: string,
+  change: Partial<Pick<Take, 'name' | 'kept'>>,
+): Pattern => ({
+  ...pattern,
+  takes: (pattern.takes ?? []).map((take) => (take.id === takeId ? { ...take, ...change } : take)),
+});
+
+export const dropTake = (pattern: Pattern, takeId: string): Pattern => {
+  const { take, ...rest } = pattern;
+  const takes = (pattern.takes ?? []).filter(({ id }) => id !== takeId);
+  return { ...rest, takes, ...(take !== undefined && take !== takeId && { take }) };
+};

@@ -1,0 +1,111 @@
+import { newPattern, partOf } from '../beat/defaults';
+import type { Meter } from '../beat/meter';
+import { barTicks } from '../beat/meter';
+import type { Beat, Hit, Pattern } from '../beat/schema';
+import { held } from '../units';
+
+/** Making, ordering and comparing patterns. */
+
+export const BARS = { least: 1, most: 16 } as const;
+export const BEATS = { least: 1, most: 21 } as const;
+
+/** The next letter that no pattern is named by. @example freeName(beat) // "B" */
+export const freeName = (beat: Beat): string => {
+  const names = new Set(beat.patterns.map(({ name }) => name.split(' ')[0]));
+  for (let at = 0; ; at++) {
+    const name = String.fromCharCode(65 + (at % 26)) + (at < 26 ? '' : String(Math.floor(at / 26)));
+    if (!names.has(name)) return name;
+  }
+};
+
+/** Adds an empty pattern of the meter and length of the one before it. */
+export const addPattern = (beat: Beat, id: string, like: Pattern): Beat => ({
+  ...beat,
+  patterns: [...beat.patterns, { ...newPattern(id, freeName(beat)), meter: like.meter, bars: like.bars }],
+});
+
+/** A variation: the same hits, with the original as its parent, right after it. Its takes are its own from now on. */
+export const duplicatePattern = (beat: Beat, id: string, from: string): Beat => {
+  const at = beat.patterns.findIndex((pattern) => pattern.id === from);
+  const original = beat.patterns[at];
+  if (!original) return beat;
+  const { takes: _takes, take: _take, ...rest } = original;
+  const name = `${freeName(beat)} of ${original.name}`.slice(0, 80);
+  const copy: Pattern = { ...rest, id, name, parent: from };
+  return { ...beat, patterns: [...beat.patterns.slice(0, at + 1), copy, ...beat.patterns.slice(at + 1)] };
+};
+
+/** Takes a pattern away; the last one stays. Variations of it keep its parent's parent. */
+export const removePattern = (beat: Beat, id: string): Beat => {
+  if (beat.patterns.length < 2) return beat;
+  const gone = beat.patterns.find((pattern) => pattern.id === id);
+  const patterns = beat.patterns
+    .filter((pattern) => pattern.id !== id)
+    .map((pattern) => {
+      if (pattern.parent !== id) return pattern;
+      const { parent: _, ...rest } = pattern;
+      return gone?.parent ? { ...rest, parent: gone.parent } : rest;
+    });
+  return { ...beat, patterns };
+};
+
+const moved = <T>(list: T[], from: number, to: number): T[] => {
+  const rest = [...list.slice(0, from), ...list.slice(from + 1)];
+  const at = held(to, 0, rest.length);
+  return from < 0 ? list : [...rest.slice(0, at), list[from]!, ...rest.slice(at)];
+};
+
+/** Moves one of a list with ids to another place, from 0. */
+export const movedTo = <T extends { id: string }>(list: T[], id: string, to: number): T[] =>
+  moved(
+    list,
+    list.findIndex((one) => one.id === id),
+    to,
+  );
+
+/** Another time signature; hits stay at their steps, and those beyond the end are kept. */
+export const setMeter = (pattern: Pattern, meter: Meter): Pattern => ({
+  ...pattern,
+  meter: { ...meter, beats: Math.round(held(meter.beats, BEATS.least, BEATS.most)) },
+});
+
+/** Another length; what lies beyond is kept and comes back. */
+export const setBars = (pattern: Pattern, bars: number): Pattern => ({
+  ...pattern,
+  bars: Math.round(held(bars, BARS.least, BARS.most)),
+});
+
+/** Twice as many bars, the second half like the first. @returns null where that is more than 16 */
+export const repeatBars = (pattern: Pattern, stepsOf: (laneId: string) => number): Pattern | null => {
+  if (pattern.bars * 2 > BARS.most) return null;
+  const parts = Object.fromEntries(
+    Object.entries(pattern.parts).map(([laneId, part]) => {
+      if (part.steps !== null) return [laneId, part];
+      const steps = stepsOf(laneId);
+      const inside = part.hits.filter(({ step }) => step < steps);
+      return [
+        laneId,
+        { ...part, hits: [...inside, ...inside.map((hit) => ({ ...hit, step: hit.step + steps }))] },
+      ];
+    }),
+  );
+  return { ...pattern, bars: pattern.bars * 2, parts };
+};
+
+const written = (hits: Hit[]): string => JSON.stringify(hits);
+
+/** The steps at which a variation differs from its parent: hits added, gone or changed. */
+export const differences = (pattern: Pattern, parent: Pattern, laneId: string): Set<number> => {
+  const [now, before] = [partOf(pattern, laneId), partOf(parent, laneId)];
+  const steps = new Set<number>();
+  if (now.hits === before.hits) return steps;
+  for (const { step } of [...now.hits, ...before.hits]) {
+    const at = (hits: Hit[]) => written(hits.filter((hit) => hit.step === step));
+    if (!steps.has(step) && at(now.hits) !== at(before.hits)) steps.add(step);
+  }
+  return steps;
+};
+
+/** How many bars an amount of ticks fills. */
+export const barsOf = (ticks: number, meter: Meter): number =>
+  Math.max(1, Math.ceil(ticks / barTicks(meter) - 1e-9));
