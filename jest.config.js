@@ -17,6 +17,9 @@ module.exports = {
       displayName: 'src',
       setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js'],
       rootDir: __dirname,
+      // The icons come as .mjs.
+      transform: { ...web.transform, '\\.mjs$': Object.values(web.transform)[0] },
+      moduleFileExtensions: [...web.moduleFileExtensions, 'mjs'],
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       transformIgnorePatterns: [
         '/node_modules/(?!(.pnpm|react-native|@react-native|@react-native-community|expo|@expo|react-navigation|@react-navigation|native-base|@rneui|lucide-react|nanoid|@react-native-async-storage))',

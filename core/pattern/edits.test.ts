@@ -59,6 +59,13 @@ const patternArgs: {
     steps: fc.integer({ min: -6, max: 6 }),
     lanes: fc.integer({ min: -2, max: 2 }),
   }),
+  recordHit: fc.record({
+    laneId: fc.constantFrom(...LANES),
+    tick: fc.double({ min: 0, max: 9000, noNaN: true }),
+    velocity: fc.integer({ min: 1, max: 127 }),
+    quantize: fc.constantFrom(0, 0.5, 1),
+  }),
+  eraseBetween: fc.record({ laneId: fc.constantFrom(...LANES), from: fc.nat(4000), to: fc.nat(9000) }),
   fillEvery: fc.record({
     laneIds,
     every: fc.integer({ min: 1, max: 9 }),
@@ -369,4 +376,46 @@ test('one lane split off is a beat of its own, and comes back in under another i
   const back = bringLanes(beat, 'a', alone, ['snare'], (id) => `${id}.2`);
   expect(beatSchema.safeParse(back).success).toBe(true);
   expect(back.patterns[0]!.parts['snare.2']).toEqual(partOf(full, 'snare'));
+});
+
+describe('playing in', () => {
+  test('what is played keeps its exact time, whatever the swing', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 3700, noNaN: true }),
+        fc.double({ min: 50, max: 75, noNaN: true }),
+        (tick, percent) => {
+          const swung = { ...beat, feel: { swing: { percent, grid: '1/16' as const } } };
+          const edit: PatternEdit = {
+            edit: 'recordHit',
+            args: { laneId: 'kick', tick, velocity: 90, quantize: 0 },
+          };
+          const out = editPatterns(swung, ['a'], edit);
+          const [note] = playWindow(planPattern(out, out.patterns[0]!), 0, 3840);
+          expect(note!.tick).toBeCloseTo(tick, 3);
+        },
+      ),
+    );
+  });
+
+  test('and comes nearer to the grid by the strength asked for', () => {
+    const at = (quantize: number) => {
+      const args = { laneId: 'kick', tick: 300, velocity: 90, quantize };
+      return partOf(editPatterns(beat, ['a'], { edit: 'recordHit', args }).patterns[0]!, 'kick').hits[0];
+    };
+    expect(at(0)).toMatchObject({ step: 1, nudge: expect.closeTo(0.25) });
+    expect(at(0.5)).toMatchObject({ step: 1, nudge: expect.closeTo(0.125) });
+    expect(at(1)).toMatchObject({ step: 1, nudge: 0 });
+  });
+
+  test('a held key erases only what passes by', () => {
+    const rows = { ...beat, patterns: [withPart(empty, 'kick', presetPart({ line: 'xxxxxxxxxxxxxxxx' }))] };
+    const out = editPatterns(rows, ['a'], {
+      edit: 'eraseBetween',
+      args: { laneId: 'kick', from: 480, to: 960 },
+    });
+    expect(partOf(out.patterns[0]!, 'kick').hits.map(({ step }) => step)).toEqual([
+      0, 1, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15,
+    ]);
+  });
 });

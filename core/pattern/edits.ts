@@ -25,6 +25,7 @@ import {
   setMeter,
 } from './patterns';
 import { applyLanePreset, applyPatternPreset, LANE_PRESETS, PATTERN_PRESETS } from './presets';
+import { eraseBetween, recordHit, type Played } from './record';
 import * as spots from './spots';
 import type { Clip, Spot } from './spots';
 
@@ -81,6 +82,10 @@ export const PATTERN_EDITS = {
     const moved = spots.moveHits(pattern, a.spots, a.steps, a.lanes, lanes);
     return moved.ok ? moved.pattern : pattern;
   },
+  recordHit: (pattern: Pattern, a: Played, beat: Beat) =>
+    beat.lanes.some(({ id }) => id === a.laneId) ? recordHit(beat, pattern, a) : pattern,
+  eraseBetween: (pattern: Pattern, a: { laneId: string; from: number; to: number }, beat: Beat) =>
+    eraseBetween(beat, pattern, a.laneId, a.from, a.to),
   fillEvery: (pattern: Pattern, a: OnLanes & { every: number; from: number; to: number }) =>
     each(pattern, a.laneIds, (now, laneId) => spots.fillEvery(now, laneId, a.every, a.from, a.to)),
   setPart: (pattern: Pattern, a: OnLanes & { change: Partial<Omit<Part, 'hits'>> }) =>

@@ -10,6 +10,8 @@ export interface Note {
   tick: Ticks;
   /** To its end, or to the lane's next note. */
   length: Ticks;
+  /** Whether the sound ends with its length; otherwise it rings out. */
+  cut: boolean;
   velocity: Velocity;
   note: MidiNote;
   channel: Channel;
@@ -34,6 +36,7 @@ export const bendOf = (plan: PlayPlan, lane: LanePlan): Bend => swingBend(plan.m
 const feel = (lane: LanePlan, bend: Bend, stroke: Stroke): Note => ({
   tick: bend(stroke.at) + stroke.before,
   length: stroke.length ?? lane.step,
+  cut: stroke.cut,
   velocity: held(Math.round(stroke.velocity), 1, 127),
   note: lane.note,
   channel: lane.channel,

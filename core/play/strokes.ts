@@ -14,6 +14,8 @@ export interface Stroke {
   velocity: Velocity;
   /** In ticks; null rings out. */
   length: Ticks | null;
+  /** Whether the sound ends with it. The strokes of a roll ring into one another. */
+  cut: boolean;
   round: number;
   /** Which place of the round's reading order this is, from 0: some orders come to a step more than once. */
   turn: number;
@@ -135,6 +137,7 @@ const giveHit = (
     before: 0,
     velocity: hit.velocity,
     length: hit.length === null ? null : hit.length * lane.step,
+    cut: hit.length !== null && !hit.roll,
     round,
     turn: where.i,
     step,

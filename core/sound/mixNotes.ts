@@ -1,4 +1,4 @@
-import { instrument, type InstrumentId } from '../beat/instruments';
+import { instrument } from '../beat/instruments';
 import type { Lane } from '../beat/schema';
 import type { Velocity } from '../units';
 import { layerOf, levelOf } from './layers';
@@ -6,9 +6,13 @@ import type { MixNote } from './mixer';
 
 const GROUPS = new Map<string, number>();
 
+/** The numbers of a lane's own choke groups, apart from those of the instruments. */
+const OWN = 1000;
+
 /** Choke groups as numbers from 1; 0 is none. */
-const groupOf = (id: InstrumentId): number => {
-  const { choke } = instrument(id);
+const groupOf = (lane: Lane): number => {
+  if (lane.choke !== undefined) return lane.choke ? OWN + lane.choke : 0;
+  const { choke } = instrument(lane.instrument);
   if (!choke) return 0;
   if (!GROUPS.has(choke)) GROUPS.set(choke, GROUPS.size + 1);
   return GROUPS.get(choke)!;
@@ -28,6 +32,6 @@ export const mixNote = (lane: Lane, velocity: Velocity, sound: number, frame: nu
     layer: layerOf(velocity),
     left: level * Math.cos(angle),
     right: level * Math.sin(angle),
-    group: groupOf(lane.instrument),
+    group: groupOf(lane),
   };
 };

@@ -11,6 +11,10 @@ export interface MixNote {
   right: number;
   /** Silences what sounds of the same group; 0 is none. */
   group: number;
+  /** After so many it is faded out; 0 or left out, it rings. */
+  frames?: Frames;
+  /** Whose peak it counts towards: the lane's place, from 0. */
+  lane?: number;
 }
 
 interface Voice {
@@ -21,6 +25,9 @@ interface Voice {
   group: number;
   /** Frames left until silence; -1 while it is not fading. */
   fading: number;
+  /** Frames left until it is faded out. */
+  rest: Frames;
+  lane: number;
 }
 
 /** Sounds and notes waiting, and what sounds now. Mixed the same way in the audio worklet and in a bounce. */
@@ -32,7 +39,12 @@ export interface Mixer {
   voices: Voice[];
   /** The notes that came too late to begin on their frame, and the worst delay. */
   late: { count: number; worst: Frames };
+  /** The highest level of each lane since they were last taken, 1 is full scale. */
+  peaks: Float32Array;
 }
+
+/** As many lanes as a beat may have. */
+const LANES = 64;
 
 export const createMixer = (rate: number): Mixer => ({
   rate,
@@ -40,6 +52,7 @@ export const createMixer = (rate: number): Mixer => ({
   queue: [],
   voices: [],
   late: { count: 0, worst: 0 },
+  peaks: new Float32Array(LANES),
 });
 
 const MOST_VOICES = 96;
@@ -66,7 +79,16 @@ export const startNote = (mixer: Mixer, note: MixNote): void => {
   if (!data) return;
   if (note.group) for (const voice of mixer.voices) if (voice.group === note.group) fade(mixer, voice);
   if (mixer.voices.length >= MOST_VOICES) mixer.voices.shift();
-  mixer.voices.push({ data, at: 0, left: note.left, right: note.right, group: note.group, fading: -1 });
+  mixer.voices.push({
+    data,
+    at: 0,
+    left: note.left,
+    right: note.right,
+    group: note.group,
+    fading: -1,
+    rest: note.frames ? Math.round(note.frames) : Infinity,
+    lane: note.lane ?? -1,
+  });
 };
 
 /** Silent at once, without a click: what waits is dropped, what sounds fades in 4 ms. */
@@ -86,17 +108,22 @@ const addVoice = (
 ): boolean => {
   const length = Math.min(to - from, voice.data.length - voice.at);
   const total = mixer.rate * FADE_SECONDS;
+  let peak = 0;
   for (let i = 0; i < length; i++) {
     let x = voice.data[voice.at + i]!;
+    if (voice.rest-- <= 0) fade(mixer, voice);
     if (voice.fading >= 0) {
       if (voice.fading === 0) return false;
       x *= voice.fading / total;
       voice.fading -= 1;
     }
+    if (x > peak) peak = x;
     left[from + i]! += x * voice.left;
     right[from + i]! += x * voice.right;
   }
   voice.at += length;
+  if (voice.lane >= 0)
+    mixer.peaks[voice.lane] = Math.max(mixer.peaks[voice.lane]!, peak * Math.max(voice.left, voice.right));
   return voice.at < voice.data.length;
 };
 

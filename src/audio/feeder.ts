@@ -39,9 +39,14 @@ export interface Feeder {
   until: Frames;
   /** When each note of late was planned, by its identity. */
   sent: Map<string, Frames>;
+  /** The frame at which the plan begins: another one may still sound until then. */
+  begins: Frames;
+  /** What takes the plan's place when its time has come. */
+  next: { plan: PlayPlan; frame: Frames } | null;
 }
 
-const framesPerTick = (feeder: Feeder): number => (60 * feeder.rate) / (QUARTER * feeder.plan.tempo);
+/** How many frames a tick lasts. */
+export const framesPerTick = (feeder: Feeder): number => (60 * feeder.rate) / (QUARTER * feeder.plan.tempo);
 
 /** The frame at which a tick sounds. */
 export const frameAt = (feeder: Feeder, tick: Ticks): Frames =>
@@ -54,13 +59,19 @@ export const tickAt = (feeder: Feeder, frame: Frames): Ticks =>
 const identity = (note: Note): string =>
   `${note.lane}/${note.round}/${note.turn}/${note.place}/${note.stroke}`;
 
-/** Begins playing a plan at its start, on a frame. */
-export const startFeeder = (plan: PlayPlan, rate: number, frame: Frames): Feeder => ({
+/**
+ * Begins playing a plan, on a frame.
+ *
+ * @param tick where it begins: before 0 for a count-in
+ */
+export const startFeeder = (plan: PlayPlan, rate: number, frame: Frames, tick: Ticks = 0): Feeder => ({
   plan,
   rate,
-  anchor: { frame, tick: 0 },
+  anchor: { frame, tick },
   until: frame,
   sent: new Map(),
+  begins: frame,
+  next: null,
 });
 
 /** The notes that begin within a stretch of frames. Told by their frames: ticks at its edges may round either way. */
@@ -75,12 +86,57 @@ const remember = (feeder: Feeder, notes: PlannedNote[], now: Frames): void => {
   for (const note of notes) feeder.sent.set(identity(note), note.frame);
 };
 
+/** When another pattern begins while one is playing. */
+export type SwitchAt = 'now' | 'beat' | 'end';
+
+const boundary = (tick: Ticks, every: Ticks): Ticks => Math.ceil(tick / every - 1e-9) * every;
+
+const begin = (feeder: Feeder): void => {
+  const { plan, frame } = feeder.next!;
+  feeder.plan = plan;
+  feeder.anchor = { frame, tick: 0 };
+  feeder.begins = frame;
+  feeder.next = null;
+  feeder.sent.clear();
+};
+
+/**
+ * Lets another plan begin, from its start, at once or where the one that plays comes to a beat or to its end.
+ *
+ * @param beat the length of a beat of what plays
+ * @returns what takes the place of what was handed over beyond that moment; null where it is still to come
+ */
+export const switchTo = (
+  feeder: Feeder,
+  plan: PlayPlan,
+  now: Frames,
+  at: SwitchAt,
+  beat: Ticks,
+): Batch | null => {
+  const cut = Math.round(now + CUT_SECONDS * feeder.rate);
+  const tick = tickAt(feeder, Math.max(cut, feeder.begins));
+  const from = at === 'now' ? tick : boundary(tick, at === 'beat' ? beat : feeder.plan.length);
+  feeder.next = { plan, frame: frameAt(feeder, from) };
+  if (feeder.next.frame > feeder.until) return null;
+  const { frame } = feeder.next;
+  begin(feeder);
+  feeder.until = Math.max(feeder.until, frame + Math.round(PIECE_SECONDS * feeder.rate));
+  const notes = planned(feeder, frame, feeder.until);
+  remember(feeder, notes, now);
+  return { from: frame, notes };
+};
+
 /** Hands over what falls into the lead. To be called often; a pause of two seconds does no harm. */
 export const wake = (feeder: Feeder, now: Frames): Batch | null => {
   const from = feeder.until;
   const to = Math.round(now + LEAD_SECONDS * feeder.rate);
   if (to - from < PIECE_SECONDS * feeder.rate) return null;
-  const notes = planned(feeder, from, to);
+  const turn = feeder.next && feeder.next.frame <= to ? feeder.next.frame : null;
+  const notes = planned(feeder, from, turn ?? to);
+  if (turn !== null) {
+    begin(feeder);
+    notes.push(...planned(feeder, turn, to));
+  }
   feeder.until = to;
   remember(feeder, notes, now);
   return { from, notes };
@@ -91,11 +147,12 @@ export const wake = (feeder: Feeder, now: Frames): Batch | null => {
  * to come is not lost where the change moves it to before now: it sounds at once.
  */
 export const change = (feeder: Feeder, plan: PlayPlan, now: Frames): Batch => {
-  const cut = Math.round(now + CUT_SECONDS * feeder.rate);
+  const cut = Math.max(feeder.begins, Math.round(now + CUT_SECONDS * feeder.rate));
   feeder.anchor = { frame: cut, tick: tickAt(feeder, cut) };
   feeder.plan = plan;
   feeder.until = cut + Math.round(LEAD_SECONDS * feeder.rate);
-  const recent = cut - LOOK_BACK_SECONDS * feeder.rate;
+  if (feeder.next) feeder.until = Math.min(feeder.until, feeder.next.frame);
+  const recent = Math.max(feeder.begins, cut - LOOK_BACK_SECONDS * feeder.rate);
   const notes = planned(feeder, recent, feeder.until).flatMap((note) => {
     const before = feeder.sent.get(identity(note));
     if (note.frame < cut) return before !== undefined && before >= cut ? [{ ...note, frame: cut }] : [];

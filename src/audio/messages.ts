@@ -2,11 +2,21 @@ import type { Beat } from '../../core/beat/schema';
 import type { MixNote } from '../../core/sound/mixer';
 import type { Frames, Ticks, Velocity } from '../../core/units';
 
+/** The click: on every beat, stronger on the first of a bar. */
+export interface Metronome {
+  on: boolean;
+  /** 0 to 1. */
+  level: number;
+  accent: boolean;
+}
+
 /** From the page to the worker. */
 export type ToWorker =
   | { type: 'connect'; port: MessagePort }
   | { type: 'beat'; beat: Beat; patternId: string }
-  | { type: 'play' }
+  | { type: 'play'; countIn: Ticks }
+  | { type: 'metronome'; metronome: Metronome }
+  | { type: 'switch'; beat: Beat; patternId: string; at: 'now' | 'beat' | 'end' }
   | { type: 'stop' }
   | { type: 'strike'; laneId: string; velocity: Velocity }
   | { type: 'report' };

@@ -11,6 +11,8 @@ declare class AudioWorkletProcessor {
 
 /** How many blocks of 128 frames pass between two words to the worker: about 11 ms. */
 const CLOCK_EVERY = 4;
+/** The meters are told every 85 ms. */
+const PEAKS_EVERY = 32;
 const MOST_STARTED = 20000;
 
 class MixerProcessor extends AudioWorkletProcessor {
@@ -65,6 +67,10 @@ class MixerProcessor extends AudioWorkletProcessor {
       if (this.started.length > MOST_STARTED) this.started.splice(0, MOST_STARTED / 2);
     });
     this.blocks += 1;
+    if (this.blocks % PEAKS_EVERY === 0) {
+      this.port.postMessage(this.mixer.peaks);
+      this.mixer.peaks.fill(0);
+    }
     if (this.clock && this.blocks % CLOCK_EVERY === 0) this.say({ type: 'now', frame: currentFrame + 128 });
     return true;
   }

@@ -1,7 +1,8 @@
 import type { Beat } from '../../core/beat/schema';
 import { patternOf } from '../../core/pattern/beatEdits';
-import { QUARTER, type Ms, type Ticks, type Velocity } from '../../core/units';
-import type { FromWorker, HandedNote, MixerReport, ToWorker } from './messages';
+import { QUARTER, ticksPerMs, type Ms, type Ticks, type Velocity } from '../../core/units';
+import type { SwitchAt } from './feeder';
+import type { FromWorker, HandedNote, Metronome, MixerReport, ToWorker } from './messages';
 import { SAMPLE_RATE } from './timing';
 
 /** The page's hand on the sound: everything that must be on time happens in the worker and the audio thread. */
@@ -45,6 +46,14 @@ const create = (): Player => {
 
 const current = (): Player => (player ??= create());
 
+const peakHearers = new Set<(peaks: Float32Array) => void>();
+
+/** Tells how loud each lane was, by its place, some twelve times a second. @returns stops it */
+export const hearPeaks = (give: (peaks: Float32Array) => void): (() => void) => {
+  peakHearers.add(give);
+  return () => peakHearers.delete(give);
+};
+
 const connect = async (one: Player): Promise<void> => {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
   one.context = context;
@@ -53,6 +62,7 @@ const connect = async (one: Player): Promise<void> => {
     numberOfInputs: 0,
     outputChannelCount: [2],
   });
+  node.port.onmessage = ({ data }: MessageEvent<Float32Array>) => peakHearers.forEach((give) => give(data));
   node.connect(context.destination);
   const { port1, port2 } = new MessageChannel();
   node.port.postMessage({ port: port2 }, [port2]);
@@ -73,12 +83,19 @@ export const setPlayed = (beat: Beat, patternId: string | null): void => {
   tell({ type: 'beat', beat: { ...beat, patterns: [pattern] }, patternId: pattern.id });
 };
 
-export const startPlaying = async (): Promise<void> => {
+/** Lets another pattern begin while one plays: at once, at its next beat, or at its end. */
+export const switchPattern = (beat: Beat, patternId: string | null, at: SwitchAt): void => {
+  const pattern = patternOf(beat, patternId);
+  tell({ type: 'switch', beat: { ...beat, patterns: [pattern] }, patternId: pattern.id, at });
+};
+
+/** @param countIn how long is counted before the pattern begins */
+export const startPlaying = async (countIn: Ticks = 0): Promise<void> => {
   const one = current();
   one.anchors = [];
   one.handed = [];
   await ready();
-  tell({ type: 'play' });
+  tell({ type: 'play', countIn });
 };
 
 export const stopPlaying = (): void => {
@@ -87,6 +104,8 @@ export const stopPlaying = (): void => {
   one.handed = [];
   tell({ type: 'stop' });
 };
+
+export const setMetronome = (metronome: Metronome): void => tell({ type: 'metronome', metronome });
 
 /** Sounds one lane once. */
 export const strikeLane = async (laneId: string, velocity: Velocity): Promise<void> => {
@@ -107,6 +126,13 @@ export const playedTick = (): Ticks | null => {
       return anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
   }
   return null;
+};
+
+/** The same at a moment of the page's clock, such as that of an event: in ms as `performance.now` has it. */
+export const playedTickAt = (time: Ms): Ticks | null => {
+  const tick = playedTick();
+  const tempo = player?.anchors.at(-1)?.tempo;
+  return tick === null || tempo === undefined ? null : tick - (performance.now() - time) * ticksPerMs(tempo);
 };
 
 /** The notes that have been heard since the last call. */

@@ -39,14 +39,12 @@ const actions = fc.oneof(
       edit: { edit: 'vary', args: { laneIds: ['kick'], seed, id: `t${seed}`, share: 0.5 } },
     }),
   ),
-  fc
-    .integer({ min: -9, max: 9 })
-    .map((by) =>
-      patternsEdited({
-        patternIds: ['a'],
-        edit: { edit: 'rotate', args: { laneIds: ['kick', 'snare'], by } },
-      }),
-    ),
+  fc.integer({ min: -9, max: 9 }).map((by) =>
+    patternsEdited({
+      patternIds: ['a'],
+      edit: { edit: 'rotate', args: { laneIds: ['kick', 'snare'], by } },
+    }),
+  ),
   fc.nat({ max: 9 }).map((to) => beatEdited({ edit: { edit: 'moveLane', args: { laneId: 'kick', to } } })),
   fc.uuid().map((id) => beatEdited({ edit: { edit: 'duplicatePattern', args: { id, from: 'a' } } })),
 );

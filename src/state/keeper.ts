@@ -41,6 +41,8 @@ export interface Keeper {
   rename(id: string, name: string): Promise<void>;
   duplicate(id: string): Promise<void>;
   remove(id: string): Promise<void>;
+  /** Adds a beat that was made from another one, and says so. */
+  takeIn(beat: Beat): Promise<void>;
   restore(id: string): Promise<void>;
   /** Takes in what a file holds; each beat becomes one of its own. */
   bringIn(fileName: string, text: string): Promise<void>;
@@ -58,7 +60,7 @@ export interface Keeper {
 /** An edit is on the disk after this many ms at the latest, and the time it takes to write. */
 const SAVE_AFTER = 300;
 
-const SETTINGS = ['zoom', 'mixOpen', 'glass', 'theme'] as const;
+const SETTINGS = ['zoom', 'mixOpen', 'glass', 'theme', 'metronome', 'switchAt', 'latency'] as const;
 type Settings = Pick<ViewState, (typeof SETTINGS)[number]>;
 
 const pickSettings = (view: ViewState): Settings => ({
@@ -66,6 +68,9 @@ const pickSettings = (view: ViewState): Settings => ({
   mixOpen: view.mixOpen,
   glass: view.glass,
   theme: view.theme,
+  metronome: view.metronome,
+  switchAt: view.switchAt,
+  latency: view.latency,
 });
 
 export const createKeeper = (parts: KeeperParts): Keeper => {
@@ -350,6 +355,10 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
       if (one) await add({ ...one, id: nanoid(), name: `${one.name} copy`.slice(0, 80) });
     }),
     remove: guarded(remove),
+    takeIn: guarded(async (made: Beat) => {
+      await add(made);
+      say(`“${made.name}” is among your beats now.`);
+    }),
     restore: guarded(restore),
     bringIn: guarded(bringIn),
     all,

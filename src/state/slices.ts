@@ -1,5 +1,7 @@
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
+import type { Clip, Spot } from '../../core/pattern/spots';
+
 /** What is looked at, as far as screens share it. Not part of the beat. */
 export interface ViewState {
   patternId: string | null;
@@ -12,6 +14,39 @@ export interface ViewState {
   glass: 1 | 2 | 4;
   theme: 'system' | 'night' | 'day';
   playing: boolean;
+  /** The steps chosen on the strings. */
+  spots: Spot[];
+  /** The step that the hand or the keys were on last. */
+  cursor: Spot | null;
+  /** What was copied. */
+  clip: Clip | null;
+  /** The other patterns that an edit is sent to as well. */
+  also: string[];
+  /** Which page of the drawer is open under the strings. */
+  drawer: 'hits' | 'lane' | 'sound' | 'chance' | 'pads' | null;
+  /** When another pattern begins while one is playing. */
+  switchAt: 'now' | 'beat' | 'end';
+  playIn: PlayInSettings;
+  metronome: MetronomeSettings;
+  /** A bar is counted before the pattern begins. */
+  countIn: boolean;
+  /** How much later a stroke arrives than it was meant, in ms. */
+  latency: number;
+}
+
+export interface PlayInSettings {
+  recording: boolean;
+  replace: boolean;
+  erasing: boolean;
+  stepwise: boolean;
+  quantize: number;
+}
+
+export interface MetronomeSettings {
+  on: boolean;
+  level: number;
+  accent: boolean;
+  onlyRecording: boolean;
 }
 
 export const ZOOMS = [0.25, 0.5, 1, 2, 4] as const;
@@ -24,6 +59,16 @@ const initialView: ViewState = {
   glass: 2,
   theme: 'system',
   playing: false,
+  spots: [],
+  cursor: null,
+  clip: null,
+  also: [],
+  drawer: 'hits',
+  switchAt: 'end',
+  playIn: { recording: false, replace: false, erasing: false, stepwise: false, quantize: 0 },
+  metronome: { on: false, level: 0.6, accent: true, onlyRecording: false },
+  countIn: false,
+  latency: 0,
 };
 
 const view = createSlice({

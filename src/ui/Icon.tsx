@@ -1,10 +1,12 @@
 import ArrowUpFromLine from 'lucide-react/icons/arrow-up-from-line';
+import ChevronDown from 'lucide-react/icons/chevron-down';
 import ChevronLeft from 'lucide-react/icons/chevron-left';
 import ChevronRight from 'lucide-react/icons/chevron-right';
 import CopyPlus from 'lucide-react/icons/copy-plus';
 import Download from 'lucide-react/icons/download';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Keyboard from 'lucide-react/icons/keyboard';
+import Metronome from 'lucide-react/icons/metronome';
 import Pencil from 'lucide-react/icons/pencil';
 import Play from 'lucide-react/icons/play';
 import Plus from 'lucide-react/icons/plus';
@@ -37,10 +39,12 @@ const ICONS = {
   beats: FolderOpen,
   close: X,
   copy: CopyPlus,
+  down: ChevronDown,
   download: Download,
   export: ArrowUpFromLine,
   keys: Keyboard,
   left: ChevronLeft,
+  metronome: Metronome,
   new: Plus,
   pattern: Strings,
   play: Play,

@@ -1,14 +1,32 @@
 /** Feeds the mixer, away from the page: it is woken by the audio thread, so that nothing the page does makes it late. */
 import { patternOf } from '../../core/pattern/beatEdits';
-import { planPattern } from '../../core/play/plan';
+import { planBar, planPattern } from '../../core/play/plan';
 import { playWindow } from '../../core/play/play';
-import type { Beat } from '../../core/beat/schema';
+import type { Beat, Lane } from '../../core/beat/schema';
 import { KITS, standIn } from '../../core/sound/kits';
 import { makeSound } from '../../core/sound/layers';
+import { isPlain, shapeLayers, shapeOf, type Shape } from '../../core/sound/shape';
 import { mixNote } from '../../core/sound/mixNotes';
-import { change, startFeeder, tickAt, wake, type Batch, type Feeder } from '../audio/feeder';
-import type { FromMixer, FromWorker, ToMixer, ToWorker } from '../audio/messages';
+import {
+  change,
+  frameAt,
+  framesPerTick,
+  startFeeder,
+  switchTo,
+  tickAt,
+  wake,
+  type SwitchAt,
+  type Batch,
+  type Feeder,
+} from '../audio/feeder';
+import { beatTicks } from '../../core/beat/meter';
+import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
+import type { MixNote } from '../../core/sound/mixer';
+import type { Ticks } from '../../core/units';
+import type { FromMixer, FromWorker, Metronome, ToMixer, ToWorker } from '../audio/messages';
 import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
+
+const MOST_SOUNDS = 96;
 
 interface State {
   beat: Beat | null;
@@ -21,6 +39,8 @@ interface State {
   waiting: boolean;
   now: { frame: number; at: number };
   making: boolean;
+  metronome: Metronome;
+  countIn: Ticks;
 }
 
 const state: State = {
@@ -32,6 +52,8 @@ const state: State = {
   waiting: false,
   now: { frame: 0, at: 0 },
   making: false,
+  metronome: { on: false, level: 0.6, accent: true },
+  countIn: 0,
 };
 
 const toPage = (message: FromWorker) => postMessage(message);
@@ -39,8 +61,11 @@ const toMixer = (message: ToMixer) => state.mixer?.postMessage(message);
 
 const now = () => state.now.frame + ((performance.now() - state.now.at) * SAMPLE_RATE) / 1000;
 
-const soundKey = (beat: Beat, instrument: Beat['lanes'][number]['instrument']) =>
-  `${beat.kit}/${standIn(KITS[beat.kit], instrument)}`;
+const soundKey = (beat: Beat, lane: Lane) => {
+  const base = `${beat.kit}/${standIn(KITS[beat.kit], lane.instrument)}`;
+  const shape = shapeOf(lane);
+  return isPlain(shape) ? base : `${base}/${JSON.stringify(shape)}`;
+};
 
 const plan = () => planPattern(state.beat!, patternOf(state.beat!, state.patternId));
 
@@ -48,18 +73,52 @@ const plan = () => planPattern(state.beat!, patternOf(state.beat!, state.pattern
 const missing = (): string[] => {
   const { beat } = state;
   if (!beat) return [];
-  const wanted = new Set(beat.lanes.map((lane) => soundKey(beat, lane.instrument)));
+  const wanted = new Set(beat.lanes.map((lane) => soundKey(beat, lane)));
   return [...wanted].filter((key) => !state.sounds.has(key));
 };
 
 const giveSound = ({ index, layers }: { index: number; layers: Float32Array[] }) =>
   toMixer({ type: 'sound', index, layers });
 
+const giveClicks = () =>
+  makeClicks(SAMPLE_RATE).forEach((layer, at) =>
+    toMixer({ type: 'sound', index: CLICKS + at, layers: [layer] }),
+  );
+
+/** The clicks that fall into what has just been handed over: always while it counts in. */
+const clicks = (feeder: Feeder, from: number): MixNote[] => {
+  const { metronome, plan: playing } = { ...state, plan: feeder.plan };
+  const beat = beatTicks(playing.meter);
+  const until = metronome.on ? Infinity : 0;
+  return clickNotes(tickAt(feeder, from), Math.min(until, tickAt(feeder, feeder.until)), {
+    beat,
+    bar: planBar(playing),
+    level: metronome.level,
+    accent: metronome.accent,
+    frameAt: (tick) => frameAt(feeder, tick),
+  });
+};
+
 const makeOne = (key: string) => {
-  const [kit, id] = key.split('/') as [keyof typeof KITS, Parameters<typeof makeSound>[1]];
-  const sound = { index: state.sounds.size, layers: makeSound(KITS[kit], id, SAMPLE_RATE).layers };
+  const [kit, id, ...shape] = key.split('/') as [keyof typeof KITS, Parameters<typeof makeSound>[1], string];
+  const plain = state.sounds.get(`${kit}/${id}`)?.layers ?? makeSound(KITS[kit], id, SAMPLE_RATE).layers;
+  const layers = shape.length ? shapeLayers(plain, JSON.parse(shape.join('/')) as Shape, SAMPLE_RATE) : plain;
+  forgetShapes();
+  const used = new Set([...state.sounds.values()].map(({ index }) => index));
+  let index = 0;
+  while (used.has(index)) index += 1;
+  const sound = { index, layers };
   state.sounds.set(key, sound);
   giveSound(sound);
+};
+
+/** A slider that is dragged shapes a sound at every move; those that no lane asks for any more go. */
+const forgetShapes = () => {
+  const { beat } = state;
+  if (!beat || state.sounds.size < MOST_SOUNDS) return;
+  const wanted = new Set(beat.lanes.map((lane) => soundKey(beat, lane)));
+  for (const key of state.sounds.keys())
+    if (key.split('/').length > 2 && !wanted.has(key)) state.sounds.delete(key);
 };
 
 /** One sound at a time, so that a word from the page or the audio thread is never kept waiting long. */
@@ -79,10 +138,14 @@ const hand = (batch: Batch | null) => {
   if (!batch || !beat) return;
   const notes = batch.notes.flatMap((note) => {
     const lane = beat.lanes[note.lane]!;
-    const sound = state.sounds.get(soundKey(beat, lane.instrument));
-    return sound ? [mixNote(lane, note.velocity, sound.index, note.frame)] : [];
+    const sound = state.sounds.get(soundKey(beat, lane));
+    const frames = note.cut ? note.length * framesPerTick(state.feeder!) : 0;
+    return sound
+      ? [{ ...mixNote(lane, note.velocity, sound.index, note.frame), frames, lane: note.lane }]
+      : [];
   });
-  toMixer({ type: 'replan', from: batch.from, notes });
+  const all = [...notes, ...(state.feeder ? clicks(state.feeder, batch.from) : [])];
+  toMixer({ type: 'replan', from: batch.from, notes: all.sort((a, b) => a.frame - b.frame) });
   toPage({
     type: 'handed',
     from: batch.from,
@@ -111,7 +174,12 @@ const begin = () => {
   const first = plan();
   // The first notes are worked out before the start is set, so that they cannot come too late for it.
   playWindow(first, 0, first.length);
-  state.feeder = startFeeder(first, SAMPLE_RATE, Math.round(now() + START_SECONDS * SAMPLE_RATE));
+  state.feeder = startFeeder(
+    first,
+    SAMPLE_RATE,
+    Math.round(now() + START_SECONDS * SAMPLE_RATE),
+    -state.countIn,
+  );
   sayAnchor();
   hand(wake(state.feeder, now()));
 };
@@ -123,8 +191,24 @@ const stop = () => {
   toMixer({ type: 'silence' });
 };
 
+/** Another pattern begins; the one that plays goes on until then. */
+const switchPattern = (beat: Beat, patternId: string, at: SwitchAt) => {
+  const { feeder } = state;
+  state.beat = beat;
+  state.patternId = patternId;
+  if (!state.making) makeSounds();
+  if (!feeder) return;
+  hand(switchTo(feeder, plan(), now(), at, beatTicks(feeder.plan.meter)));
+  if (!feeder.next) sayAnchor();
+};
+
 const takeBeat = (beat: Beat, patternId: string) => {
   const tempo = state.feeder?.plan.tempo;
+  if (state.feeder?.next) {
+    state.beat = beat;
+    state.feeder.next.plan = plan();
+    return;
+  }
   state.beat = beat;
   state.patternId = patternId;
   if (!state.making) makeSounds();
@@ -137,7 +221,7 @@ const strikeLane = (laneId: string, velocity: number) => {
   const { beat } = state;
   const lane = beat?.lanes.find((one) => one.id === laneId);
   if (!beat || !lane) return;
-  const key = soundKey(beat, lane.instrument);
+  const key = soundKey(beat, lane);
   if (!state.sounds.has(key)) makeOne(key);
   toMixer({ type: 'strike', note: mixNote(lane, velocity, state.sounds.get(key)!.index, 0) });
 };
@@ -149,7 +233,11 @@ const fromMixer = (message: FromMixer) => {
   }
   state.now = { frame: message.frame, at: performance.now() };
   if (state.waiting) begin();
-  else if (state.feeder) hand(wake(state.feeder, message.frame));
+  else if (state.feeder) {
+    const waiting = state.feeder.next !== null;
+    hand(wake(state.feeder, message.frame));
+    if (waiting && !state.feeder.next) sayAnchor();
+  }
 };
 
 onmessage = ({ data }: MessageEvent<ToWorker>) => {
@@ -157,12 +245,21 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
     case 'connect':
       state.mixer = data.port;
       state.mixer.onmessage = (event: MessageEvent<FromMixer>) => fromMixer(event.data);
+      giveClicks();
       state.sounds.forEach(giveSound);
       return;
     case 'beat':
       takeBeat(data.beat, data.patternId);
       return;
+    case 'switch':
+      switchPattern(data.beat, data.patternId, data.at);
+      return;
+    case 'metronome':
+      state.metronome = data.metronome;
+      if (state.feeder) hand(change(state.feeder, state.feeder.plan, now()));
+      return;
     case 'play':
+      state.countIn = data.countIn;
       state.waiting = true;
       toMixer({ type: 'clock', on: true });
       return;

@@ -9,7 +9,7 @@ import { Notices } from './Notices';
 import { Tabs } from './Tabs';
 import { Transport } from './Transport';
 import { useKeys } from './keys';
-import { useSound } from './sound';
+import { useClick, useSound } from './sound';
 
 const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'restoreBeat') await keeper.restore(action.id);
@@ -57,6 +57,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useTheme();
   useKeeping();
   useSound();
+  useClick();
   useKeys(showHelp);
   return (
     <HelpContext value={showHelp}>

@@ -4,10 +4,11 @@ import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Pattern } from '../../../core/beat/schema';
 import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
 import { TEMPO, ticksPerMs } from '../../../core/units';
-import { swingSet, tempoSet } from '../../state/doc';
-import { noticed } from '../../state/slices';
+import { beatEdited, swingSet, tempoSet } from '../../state/doc';
+import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { Icon } from '../../ui/Icon';
+import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
 import { togglePlay } from './sound';
 
@@ -110,14 +111,37 @@ const SwingField = () => {
   );
 };
 
-/** What only the ear needs: mute and solo are never forgotten, since they are said here. */
+/** Mute and solo are never forgotten: they are said here, and one tap clears them. */
 const Silenced = () => {
   const lanes = useApp((state) => state.doc.beat?.lanes);
+  const act = useDo();
   const muted = lanes?.filter((lane) => lane.mute).length ?? 0;
   const soloed = lanes?.filter((lane) => lane.solo).length ?? 0;
   if (!muted && !soloed) return null;
   const parts = [muted && `${muted} muted`, soloed && `${soloed} soloed`].filter(Boolean);
-  return <span className="silenced">{parts.join(', ')}</span>;
+  return (
+    <button
+      type="button"
+      className="silenced"
+      aria-label={`${parts.join(', ')}: clear`}
+      onClick={() => act(beatEdited({ edit: { edit: 'clearSilenced', args: {} } }))}
+    >
+      {parts.join(', ')}
+    </button>
+  );
+};
+
+const Click = () => {
+  const metronome = useApp((state) => state.view.metronome);
+  const act = useDo();
+  return (
+    <IconButton
+      label="Metronome"
+      icon="metronome"
+      pressed={metronome.on}
+      onPress={() => act(viewChanged({ metronome: { ...metronome, on: !metronome.on } }))}
+    />
+  );
 };
 
 export const Transport = () => {
@@ -136,6 +160,7 @@ export const Transport = () => {
       </button>
       <TempoField />
       <SwingField />
+      <Click />
       <Silenced />
       <Place />
     </section>

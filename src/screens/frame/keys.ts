@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
+import { viewChanged } from '../../state/slices';
 import { togglePlay } from './sound';
 
 const isText = (target: Element | null): boolean =>
@@ -28,6 +29,11 @@ const onKey = (event: KeyboardEvent, help: () => void): void => {
   } else if (!command && event.key === ' ' && !isButton(target)) {
     event.preventDefault();
     if (!event.repeat) togglePlay();
+  } else if (!command && event.shiftKey && /^Digit[1-9]$/.test(event.code)) {
+    const pattern = store.getState().doc.beat?.patterns[Number(event.code.slice(5)) - 1];
+    if (!pattern) return;
+    event.preventDefault();
+    store.dispatch(viewChanged({ patternId: pattern.id, spots: [], cursor: null }));
   } else if (!command && event.key === '?') {
     event.preventDefault();
     help();
@@ -53,6 +59,15 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: 'O', does: 'Open the lane, or close it' },
   { keys: 'H', does: 'Hear the lane' },
   { keys: 'M, S', does: 'Mute or solo the lane' },
+  { keys: 'Shift + arrows', does: 'Choose more steps' },
+  { keys: 'Ctrl or Cmd + A', does: 'Choose all hits of the lane' },
+  { keys: 'Escape', does: 'Choose nothing' },
+  { keys: 'Ctrl or Cmd + C, X, V', does: 'Copy, cut, paste at the step' },
+  { keys: 'Ctrl or Cmd + D', does: 'Duplicate what is chosen' },
+  { keys: 'Alt + arrows', does: 'Move what is chosen' },
+  { keys: 'Delete', does: 'Take the chosen hits off' },
+  { keys: ', and .', does: 'Nudge by 1 ms; with Shift by 10 ms' },
+  { keys: 'Shift + 1 to 9', does: 'Show one of the first nine patterns' },
   { keys: 'Ctrl or Cmd + Z', does: 'Undo' },
   { keys: 'Shift + Ctrl or Cmd + Z', does: 'Redo' },
   { keys: '?', does: 'This list' },

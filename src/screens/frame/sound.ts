@@ -1,5 +1,7 @@
 import { useEffect } from 'react';
-import { setPlayed, startPlaying, stopPlaying } from '../../audio/player';
+import { barTicks } from '../../../core/beat/meter';
+import { setMetronome, setPlayed, startPlaying, stopPlaying, switchPattern } from '../../audio/player';
+import { selectPattern } from '../../state/store';
 import { noticed, viewChanged } from '../../state/slices';
 import { store } from '../../state/session';
 
@@ -18,14 +20,32 @@ export const useSound = (): void => {
       const { doc, view } = store.getState();
       const now = [doc.beat, view.patternId];
       if (!doc.beat || now.every((one, at) => one === given[at])) return;
+      const turned = view.playing && given[0] !== undefined && given[1] !== view.patternId;
       given = now;
-      setPlayed(doc.beat, view.patternId);
+      if (turned) switchPattern(doc.beat, view.patternId, view.switchAt);
+      else setPlayed(doc.beat, view.patternId);
     };
     const later = () => {
       timer ??= setTimeout(give, given.length ? HAND_OVER_MS : FIRST_MS);
     };
     later();
     return store.subscribe(later);
+  }, []);
+};
+
+/** Tells the player of the click: on, but where it is wanted in recording alone. */
+export const useClick = (): void => {
+  useEffect(() => {
+    let given = '';
+    const tell = () => {
+      const { metronome, playIn, playing } = store.getState().view;
+      const { on, level, accent, onlyRecording } = metronome;
+      const now = { on: on && (!onlyRecording || playIn.recording), level, accent };
+      if (!playing || JSON.stringify(now) === given) return;
+      given = JSON.stringify(now);
+      setMetronome(now);
+    };
+    return store.subscribe(tell);
   }, []);
 };
 
@@ -39,7 +59,8 @@ export const togglePlay = (): void => {
     stopPlaying();
     return;
   }
-  startPlaying().catch(() => {
+  const pattern = selectPattern(store.getState())!;
+  startPlaying(view.countIn ? barTicks(pattern.meter) : 0).catch(() => {
     store.dispatch(viewChanged({ playing: false }));
     store.dispatch(
       noticed({

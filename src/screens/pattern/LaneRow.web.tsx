@@ -6,9 +6,8 @@ import { strikeLane } from '../../audio/player';
 import { laneChanged } from '../../state/doc';
 import { viewChanged } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
-import { laneDrawing } from './drawings';
+import { chosenSteps, laneDrawing, markedSteps } from './drawings';
 import type { Ink } from './ink';
-import { LaneSound } from './LaneSound';
 import type { Look } from './paint';
 import { picturesOf } from './pictures';
 import { stepCell } from './StepCell';
@@ -65,6 +64,7 @@ const Name = ({ lane, open }: { lane: Lane; open: boolean }) => {
         {mark ? <small>{mark}</small> : null}
       </button>
       <Switches lane={lane} />
+      <i className="meter" aria-hidden />
       {open ? (
         <>
           <span className="reading figure" aria-live="off" />
@@ -85,8 +85,6 @@ interface LaneRowProps {
   open: boolean;
   /** False where it is muted, or another lane is soloed. */
   sounding: boolean;
-  /** Level and pan below the open string, where there is no panel for them. */
-  withSound: boolean;
   /** Up to which tick its steps are drawn yet. */
   upTo: Ticks;
   /** The length of a bar, of a beat and of the pattern. */
@@ -101,13 +99,18 @@ interface LaneRowProps {
 
 /** A lane as a string with its beads; the open one is taller, and height is velocity there. */
 export const LaneRow = memo((props: LaneRowProps) => {
-  const { lane, index, open, sounding, withSound, upTo, bar, beat, total, points, ink, board } = props;
+  const { lane, index, open, sounding, upTo, bar, beat, total, points, ink, board } = props;
   const drawing = useApp((state) => laneDrawing(state, lane));
-  const { material, pigment } = instrument(lane.instrument);
+  const { material } = instrument(lane.instrument);
+  const pigment = lane.pigment ?? instrument(lane.instrument).pigment;
+  const chosen = useApp((state) => chosenSteps(state, lane.id));
+  const marked = useApp((state) => markedSteps(state, lane.id));
   const look = useMemo(
     (): Look | null =>
-      ink && points > 0 ? { ink, dye: ink[pigment], material, open, silent: !sounding, points } : null,
-    [ink, pigment, material, open, sounding, points],
+      ink && points > 0
+        ? { ink, dye: ink[pigment], material, open, silent: !sounding, points, chosen, marked }
+        : null,
+    [ink, pigment, material, open, sounding, points, chosen, marked],
   );
   useLayoutEffect(() => {
     if (drawing && look) board.setLane(index, picturesOf(drawing, { bar, beat, total }), look);
@@ -119,17 +122,15 @@ export const LaneRow = memo((props: LaneRowProps) => {
       role="group"
       aria-label={lane.name}
       data-lane={lane.id}
+      data-index={index}
       style={{ '--dye': `var(--${pigment})` } as CSSProperties}
     >
       <Name lane={lane} open={open} />
       <div className="string">
-        {drawing?.cells.map((cell) => (cell.left < upTo ? stepCell(cell, index, lane.name) : null))}
+        {drawing?.cells.map((cell, at) =>
+          cell.left < upTo ? stepCell(cell, index, lane.name, at === 0) : null,
+        )}
       </div>
-      {open && withSound ? (
-        <div className="below">
-          <LaneSound lane={lane} />
-        </div>
-      ) : null}
     </div>
   );
 });

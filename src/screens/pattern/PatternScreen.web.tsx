@@ -1,20 +1,21 @@
 import { useRouter } from 'expo-router';
-import { use, useState } from 'react';
+import { nanoid } from '@reduxjs/toolkit';
+import { lazy, Suspense, use, useEffect, useState } from 'react';
 import { barTicks } from '../../../core/beat/meter';
-import type { Beat, KitId, Lane, Pattern } from '../../../core/beat/schema';
+import type { KitId, Pattern } from '../../../core/beat/schema';
 import { KITS } from '../../../core/sound/kits';
-import { kitSet, redone, undone } from '../../state/doc';
+import { beatEdited, kitSet, redone, undone } from '../../state/doc';
 import { viewChanged, ZOOMS } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { HelpContext } from '../../ui/help';
 import { Icon } from '../../ui/Icon';
+import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { useWide } from '../../ui/useWide';
-import { LaneSound } from './LaneSound';
 import { Strings } from './Strings';
 import './strings.css';
 
-const Head = () => {
+const Head = ({ onPatterns }: { onPatterns: () => void }) => {
   const beat = useApp(selectBeat);
   const pattern = useApp(selectPattern);
   const canUndo = useApp((state) => state.doc.past.length > 0);
@@ -28,18 +29,9 @@ const Head = () => {
       <div className="titles">
         <h1>{beat?.name ?? 'Ruddik'}</h1>
         {beat && pattern ? (
-          <select
-            className="choice"
-            aria-label="Pattern shown"
-            value={pattern.id}
-            onChange={(event) => act(viewChanged({ patternId: event.target.value }))}
-          >
-            {beat.patterns.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
-              </option>
-            ))}
-          </select>
+          <button type="button" className="choice" aria-label="Pattern shown" onClick={onPatterns}>
+            {pattern.name}
+          </button>
         ) : null}
       </div>
       <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
@@ -134,28 +126,6 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
   );
 };
 
-const Panel = ({ beat, lane }: { beat: Beat; lane: Lane | undefined }) => (
-  <aside className="panel" aria-label="Lane">
-    {lane ? (
-      <>
-        <h2>{lane.name}</h2>
-        <p>{`Note ${lane.note}, channel ${lane.channel}`}</p>
-        <LaneSound lane={lane} />
-      </>
-    ) : (
-      <>
-        <h2>No lane is open</h2>
-        <p>
-          Press a lane’s name to hear it and to open its string: there, drag a bead up or down for its
-          velocity.
-        </p>
-      </>
-    )}
-    <h2>Sound</h2>
-    <KitChoice kit={beat.kit} />
-  </aside>
-);
-
 /** What is seen before the beat is there: the strings without their beads. */
 const Skeleton = () => (
   <div className="strings-frame skeleton">
@@ -171,30 +141,74 @@ const Skeleton = () => (
   </div>
 );
 
+const Drawer = lazy(async () => ({ default: (await import('./drawer/Drawer')).Drawer }));
+const PatternsSheet = lazy(async () => ({ default: (await import('./PatternsSheet')).PatternsSheet }));
+
+/** The drawer is fetched once the strings can be played. */
+const LATER_MS = 600;
+const useLater = (): boolean => {
+  const [later, setLater] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLater(true), LATER_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return later;
+};
+
+const Foot = ({ kit }: { kit: KitId }) => {
+  const act = useDo();
+  const addLane = () => {
+    const id = nanoid();
+    act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument: 'cowbell' } } }));
+    act(viewChanged({ openLane: id, drawer: 'lane', cursor: null, spots: [] }));
+  };
+  return (
+    <div className="foot">
+      <KitChoice kit={kit} />
+      <div className="chips">
+        <Chip onPress={addLane}>Add a lane</Chip>
+        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Pads</Chip>
+      </div>
+    </div>
+  );
+};
+
 /** The pattern, programmed on its strings. */
 export const PatternScreen = () => {
   const beat = useApp(selectBeat);
   const pattern = useApp(selectPattern);
   const openLane = useApp((state) => state.view.openLane);
+  const pads = useApp((state) => state.view.drawer === 'pads');
   const wide = useWide();
   const [bar, setBar] = useState(0);
+  const [patterns, setPatterns] = useState(false);
+  const mayDraw = useLater();
   return (
     <>
-      <Head />
+      <Head onPatterns={() => setPatterns(true)} />
       {beat && pattern ? (
         <>
           <Tools meter={pattern.meter} bars={pattern.bars} bar={bar} wide={wide} />
-          <div className="pattern-body">
+          <div className={wide ? 'pattern-body' : 'pattern-body narrow'}>
             <Strings
               key={pattern.id}
               beat={beat}
               pattern={pattern}
               wide={wide}
               onBar={setBar}
-              foot={wide ? null : <KitChoice kit={beat.kit} />}
+              foot={<Foot kit={beat.kit} />}
             />
-            {wide ? <Panel beat={beat} lane={beat.lanes.find(({ id }) => id === openLane)} /> : null}
+            {mayDraw && (wide || openLane !== null || pads) ? (
+              <Suspense fallback={<div className={wide ? 'drawer wide' : 'drawer'} />}>
+                <Drawer wide={wide} />
+              </Suspense>
+            ) : null}
           </div>
+          {patterns ? (
+            <Suspense fallback={null}>
+              <PatternsSheet onClose={() => setPatterns(false)} />
+            </Suspense>
+          ) : null}
         </>
       ) : (
         <Skeleton />

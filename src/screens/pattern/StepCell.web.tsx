@@ -7,8 +7,8 @@ const ticks = (value: number): string => `calc(var(--ppt) * ${Math.round(value *
  * One step for the hand, the keys and the ear; its beads are painted under it. A function that gives an element and not
  * a component: there are hundreds of steps, and a component each costs more than the element.
  */
-export const stepCell = (cell: Cell, laneIndex: number, laneName: string) => {
-  const on = cell.beads.length > 0;
+export const stepCell = (cell: Cell, laneIndex: number, laneName: string, first: boolean) => {
+  const on = cell.velocity > 0;
   return (
     <span
       key={cell.step}
@@ -22,7 +22,7 @@ export const stepCell = (cell: Cell, laneIndex: number, laneName: string) => {
       data-step={cell.step}
       style={{
         width: ticks(cell.right - cell.left),
-        marginLeft: cell.step === 0 ? ticks(cell.left + INSET) : undefined,
+        marginLeft: first ? ticks(cell.left + INSET) : undefined,
       }}
     />
   );

@@ -1,4 +1,5 @@
 import {
+  Fragment,
   memo,
   startTransition,
   useEffect,
@@ -15,13 +16,16 @@ import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Beat, Pattern } from '../../../core/beat/schema';
 import type { Ticks } from '../../../core/units';
 import { store } from '../../state/session';
+import { viewChanged } from '../../state/slices';
 import { useApp } from '../../state/store';
 import { countBar } from './count';
 import { createBoard, type Board } from './board';
 import { AROUND, namesWidth } from './geometry';
 import { useInk } from './ink';
+import { GroupRow } from './GroupRow';
 import { LaneRow } from './LaneRow';
 import { stepKeys } from './stepKeys';
+import { useMeters } from './meters';
 import { startSweep } from './sweep';
 import { createTouch } from './touch';
 
@@ -69,6 +73,11 @@ const rove = (event: FocusEvent<HTMLElement>): void => {
     if (cell !== event.target) cell.setAttribute('tabindex', '-1');
   });
   event.target.setAttribute('tabindex', '0');
+  const laneId = event.target.closest<HTMLElement>('[data-lane]')!.dataset['lane']!;
+  const step = Number(event.target.dataset['step']);
+  const { cursor } = store.getState().view;
+  if (cursor?.laneId !== laneId || cursor.step !== step)
+    store.dispatch(viewChanged({ cursor: { laneId, step } }));
 };
 
 /** How long the page that is seen is there alone before the others are put beside it. */
@@ -83,6 +92,9 @@ const useStaged = (page: Ticks): Ticks => {
   }, []);
   return all ? Infinity : page;
 };
+
+/** After this long the drawer has its height. */
+const SETTLED_MS = 250;
 
 interface BarCanvasProps {
   /** Which bar, from 0. */
@@ -121,10 +133,9 @@ const useTops = (
     const measure = () => {
       const strings = [...sheet.querySelectorAll<HTMLElement>('[data-lane]')];
       const last = strings[strings.length - 1];
-      board.setTops(
-        strings.map((lane) => lane.offsetTop),
-        last ? last.offsetTop + last.offsetHeight : 0,
-      );
+      const tops: (number | null)[] = Array.from({ length: lanes }, () => null);
+      for (const lane of strings) tops[Number(lane.dataset['index'])] = lane.offsetTop;
+      board.setTops(tops, last ? last.offsetTop + last.offsetHeight : 0);
     };
     measure();
     const watcher = new ResizeObserver(measure);
@@ -196,6 +207,18 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
     return () => scroller.removeEventListener('scroll', turned);
   }, [bar, onBar, points]);
 
+  useMeters(playing && mixOpen, root);
+
+  useEffect(() => {
+    // The open string stays in sight when the drawer comes up under it.
+    if (!openLane) return;
+    const timer = setTimeout(() => {
+      const lane = root.current?.querySelector(`[data-lane="${CSS.escape(openLane)}"]`);
+      lane?.scrollIntoView?.({ block: 'nearest', inline: 'nearest' });
+    }, SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [openLane]);
+
   useEffect(() => {
     if (!playing) return;
     const tempo = () => store.getState().doc.beat?.tempo ?? 0;
@@ -228,23 +251,30 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
         <Velocities />
         <div className="sheet">
           <Count meter={pattern.meter} bars={pattern.bars} />
-          {beat.lanes.map((lane, index) => (
-            <LaneRow
-              key={lane.id}
-              lane={lane}
-              index={index}
-              open={openLane === lane.id}
-              sounding={sounding.has(lane)}
-              withSound={!wide}
-              upTo={upTo}
-              bar={bar}
-              beat={beatTicks(pattern.meter)}
-              total={length}
-              points={points}
-              ink={ink}
-              board={board}
-            />
-          ))}
+          {beat.lanes.map((lane, index) => {
+            const group = beat.groups.find(({ id }) => id === lane.group);
+            const first = group && beat.lanes[index - 1]?.group !== group.id;
+            return (
+              <Fragment key={lane.id}>
+                {first ? <GroupRow group={group} lanes={beat.lanes} /> : null}
+                {group?.folded ? null : (
+                  <LaneRow
+                    lane={lane}
+                    index={index}
+                    open={openLane === lane.id}
+                    sounding={sounding.has(lane)}
+                    upTo={upTo}
+                    bar={bar}
+                    beat={beatTicks(pattern.meter)}
+                    total={length}
+                    points={points}
+                    ink={ink}
+                    board={board}
+                  />
+                )}
+              </Fragment>
+            );
+          })}
           {Array.from({ length: pattern.bars }, (_, at) => (
             <BarCanvas
               key={at}

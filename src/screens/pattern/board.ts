@@ -10,8 +10,8 @@ export interface Board {
   /** What a lane shows, bar by bar, and how; `lane` is its place in the beat. */
   setLane(lane: number, pictures: Picture[], look: Look): void;
   dropLane(lane: number): void;
-  /** Where each lane's string begins, in points from the top of the sheet, and how high the sheet is. */
-  setTops(tops: number[], height: number): void;
+  /** Where each lane's string begins, in points from the top of the sheet; null while it is folded away. */
+  setTops(tops: (number | null)[], height: number): void;
   /** Gives a bar its canvas; returns what takes it away again. */
   attach(bar: number, length: Ticks, canvas: HTMLCanvasElement): () => void;
   /** Lights the beads of a step, or puts them out. */
@@ -64,7 +64,7 @@ export const createBoard = (): Board => {
   const rows = new Map<number, Row>();
   const leaves = new Map<number, Leaf>();
   const barOf = new Map<Element, number>();
-  let tops: number[] = [];
+  let tops: (number | null)[] = [];
   let height = 0;
   let waiting = false;
 
@@ -74,7 +74,7 @@ export const createBoard = (): Board => {
     const row = rows.get(lane);
     const picture = row?.pictures[bar];
     const top = tops[lane];
-    if (!row || !picture || top === undefined) return;
+    if (!row || !picture || top == null) return;
     brush.save();
     brush.translate(0, top);
     brush.beginPath();

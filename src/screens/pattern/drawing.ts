@@ -1,5 +1,5 @@
 import { partOf, patternTicks } from '../../../core/beat/defaults';
-import type { Beat, Lane, Part, Pattern } from '../../../core/beat/schema';
+import type { Beat, Hit, Lane, Pattern } from '../../../core/beat/schema';
 import { planLane, type LanePlan, type PlayPlan } from '../../../core/play/plan';
 import { bendOf, drawnStrokes, type Drawn } from '../../../core/play/play';
 import { held, type Ticks } from '../../../core/units';
@@ -15,6 +15,10 @@ export interface Bead {
   place: number;
   stroke: number;
   chance: number;
+  /** One of several strokes of a hit: grace strokes and rolls. */
+  small: boolean;
+  /** How long the hit lasts, in ticks; null where it rings out. */
+  length: Ticks | null;
 }
 
 /** A step as it is drawn and touched: its cell bends with the base feel as its bead does. */
@@ -44,26 +48,50 @@ const magnified = (stroke: Drawn, base: Ticks, step: Ticks, glass: number): Tick
   return base + held(left * glass, -most, most);
 };
 
-const beadOf = (stroke: Drawn, part: Part, base: Ticks, step: Ticks, glass: number): Bead => ({
+const beadOf = (stroke: Drawn, hit: Hit | undefined, base: Ticks, step: Ticks, glass: number): Bead => ({
   x: magnified(stroke, base, step, glass),
   rule: stroke.rule,
   velocity: stroke.velocity,
   step: stroke.step,
   place: stroke.place,
   stroke: stroke.stroke,
-  chance: part.hits.find((hit) => hit.step === stroke.step)?.chance ?? 1,
+  chance: (hit?.chance ?? 1) * (hit?.passes ? new Set(hit.passes.on).size / hit.passes.of : 1),
+  small: stroke.stroke !== 0 || hit?.roll !== undefined,
+  length: hit?.length == null ? null : hit.length * step,
 });
 
-const emptyCells = (plan: PlayPlan, lane: LanePlan, shown: number): Cell[] => {
+/**
+ * The steps from left to right. A lane read backward has its first step at the right end, so that a cell stands where its
+ * bead sounds; the other orders come to a step at changing times, and their cells stand in the written order.
+ */
+const readOnce = (lane: LanePlan, shown: number): number[] =>
+  Array.from({ length: shown }, (_, at) => (lane.direction === 'backward' ? lane.steps - 1 - at : at));
+
+const emptyCells = (plan: PlayPlan, lane: LanePlan, order: number[]): Cell[] => {
   const bend = bendOf(plan, lane);
   const centre = (step: number) => bend(step * lane.step);
-  return Array.from({ length: shown }, (_, step) => {
-    const pip = centre(step);
-    const before = step ? centre(step - 1) : pip - lane.step;
-    const after = centre(step + 1);
+  return order.map((step, at) => {
+    const pip = centre(at);
+    const before = at ? centre(at - 1) : pip - lane.step;
+    const after = centre(at + 1);
     return { step, pip, left: (before + pip) / 2, right: (pip + after) / 2, velocity: 0, beads: [] };
   });
 };
+
+/** Lanes whose order is drawn by chance: their hits are outlined where they are written, and paler where they sound. */
+const wanders = ({ direction }: LanePlan): boolean => direction === 'random' || direction === 'walk';
+
+const writtenBead = (cell: Cell): Bead => ({
+  x: cell.pip,
+  rule: cell.pip,
+  velocity: cell.velocity,
+  step: cell.step,
+  place: 0,
+  stroke: 0,
+  chance: 0,
+  small: false,
+  length: null,
+});
 
 /** What there is to draw of one lane in one pattern. */
 export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number): LaneDrawing => {
@@ -78,16 +106,21 @@ export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number
   const bend = bendOf(plan, lanePlan);
   const loop = lanePlan.roundTicks;
   const shown = Math.min(lanePlan.steps, Math.ceil(plan.length / lanePlan.step - 1e-9));
-  const cells = emptyCells(plan, lanePlan, shown);
+  const order = readOnce(lanePlan, shown);
+  const cells = emptyCells(plan, lanePlan, order);
+  const bySpot = new Map(cells.map((cell, at) => [at, cell]));
   const repeats: Bead[] = [];
   for (const stroke of drawnStrokes(plan, lanePlan)) {
-    const bead = beadOf(stroke, part, bend(stroke.rule), lanePlan.step, glass);
-    const cell = stroke.rule < loop - 1e-6 ? cells[Math.round(stroke.rule / lanePlan.step)] : undefined;
-    if (!cell) repeats.push(bead);
-    else {
-      cell.beads.push(bead);
-      if (stroke.stroke >= 0) cell.velocity = Math.max(cell.velocity, stroke.velocity);
-    }
+    const hit = lanePlan.byStep[stroke.step]?.[stroke.place];
+    const bead = beadOf(stroke, hit, bend(stroke.rule), lanePlan.step, glass);
+    const cell = stroke.rule < loop - 1e-6 ? bySpot.get(Math.round(stroke.rule / lanePlan.step)) : undefined;
+    if (cell?.step === stroke.step && !wanders(lanePlan)) cell.beads.push(bead);
+    else repeats.push(bead);
+  }
+  for (const cell of cells) {
+    const hits = lanePlan.byStep[cell.step] ?? [];
+    cell.velocity = hits.reduce((most, hit) => Math.max(most, hit.velocity), 0);
+    if (cell.velocity && wanders(lanePlan)) cell.beads = [writtenBead(cell)];
   }
   return { cells, repeats, knot: part.steps !== null && loop < plan.length ? loop : null };
 };
@@ -99,13 +132,18 @@ const sameBead = (a: Bead, b: Bead | undefined): boolean =>
   a.velocity === b.velocity &&
   a.chance === b.chance &&
   a.place === b.place &&
+  a.small === b.small &&
+  a.length === b.length &&
+  a.step === b.step &&
   a.stroke === b.stroke;
 
 const sameCell = (a: Cell, b: Cell | undefined): boolean =>
   !!b &&
+  a.step === b.step &&
   a.left === b.left &&
   a.right === b.right &&
   a.pip === b.pip &&
+  a.velocity === b.velocity &&
   a.beads.length === b.beads.length &&
   a.beads.every((bead, at) => sameBead(bead, b.beads[at]));
 

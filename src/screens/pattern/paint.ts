@@ -29,6 +29,9 @@ export interface Look {
   silent: boolean;
   /** Points for a tick. */
   points: number;
+  /** The steps that are chosen, and those that differ from the pattern that this one varies. */
+  chosen: ReadonlySet<number>;
+  marked: ReadonlySet<number>;
 }
 
 /** Partings smaller than this are not marked: less than a point on a phone. */
@@ -110,7 +113,7 @@ const fillBead = (brush: Brush, bead: Bead, x: number, y: number, look: Look, co
 };
 
 /** Strokes beside the main one are smaller than a single hit of the same velocity. */
-export const sizeOf = (bead: Bead): number => beadSize(bead.velocity) * (bead.stroke === 0 ? 1 : 0.75);
+export const sizeOf = (bead: Bead): number => beadSize(bead.velocity) * (bead.small ? 0.7 : 1);
 
 const paintBead = (brush: Brush, picture: Picture, bead: Bead, look: Look, lit: boolean): void => {
   const x = across(picture, look, bead.x);
@@ -128,6 +131,45 @@ const paintBead = (brush: Brush, picture: Picture, bead: Bead, look: Look, lit: 
     brush.fillRect(Math.min(x, x + away * look.points), y - tall - 4, Math.abs(away) * look.points, 1);
   }
   fillBead(brush, bead, x, y, look, lit ? look.ink.text : look.dye);
+};
+
+/** What is chosen wears a ring; what differs from the parent a dot above the string. */
+const paintMarks = (brush: Brush, picture: Picture, look: Look): void => {
+  if (!look.chosen.size && !look.marked.size) return;
+  for (const cell of picture.cells) {
+    if (look.marked.has(cell.step)) {
+      brush.fillStyle = look.ink.woad;
+      brush.fillRect(across(picture, look, cell.pip) - 3, 2, 6, 3);
+    }
+    if (!look.chosen.has(cell.step)) continue;
+    brush.strokeStyle = look.ink.woad;
+    brush.lineWidth = 2;
+    for (const bead of cell.beads) {
+      if (bead.stroke !== 0) continue;
+      brush.beginPath();
+      const radius = sizeOf(bead) * (look.material === 'metal' ? 0.62 : 0.5) + 3;
+      brush.arc(across(picture, look, bead.x), beadTop(bead.velocity, look.open), radius, 0, 2 * Math.PI);
+      brush.stroke();
+    }
+    if (!cell.velocity)
+      brush.strokeRect(
+        across(picture, look, cell.pip) - 5,
+        (look.open ? OPEN_HEIGHT : LANE_HEIGHT) / 2 - 5,
+        10,
+        10,
+      );
+  }
+};
+
+/** How long a hit lasts, at the foot of the open string; a roll's span too. */
+const paintLength = (brush: Brush, picture: Picture, bead: Bead, look: Look): void => {
+  if (!look.open || bead.length === null || bead.stroke !== 0) return;
+  const x = across(picture, look, bead.x);
+  brush.fillStyle = look.dye;
+  brush.globalAlpha *= 0.6;
+  brush.fillRect(x, OPEN_HEIGHT - 8, Math.max(3, bead.length * look.points), 3);
+  brush.globalAlpha /= 0.6;
+  brush.fillRect(x + Math.max(3, bead.length * look.points) - 2, OPEN_HEIGHT - 12, 3, 11);
 };
 
 const paintKnot = (brush: Brush, x: number, look: Look): void => {
@@ -155,11 +197,15 @@ export const paintPicture = (brush: Brush, picture: Picture, look: Look, lit: Re
   paintString(brush, width, look);
   brush.globalAlpha = strength;
   for (const cell of picture.cells)
-    if (!cell.beads.length) paintPip(brush, across(picture, look, cell.pip), height / 2, look.ink);
+    if (!cell.velocity) paintPip(brush, across(picture, look, cell.pip), height / 2, look.ink);
   brush.globalAlpha = strength * 0.45;
   for (const bead of picture.repeats) paintBead(brush, picture, bead, look, false);
   brush.globalAlpha = strength;
-  for (const bead of picture.beads) paintBead(brush, picture, bead, look, lit.has(bead.step));
+  for (const bead of picture.beads) {
+    paintLength(brush, picture, bead, look);
+    paintBead(brush, picture, bead, look, lit.has(bead.step));
+  }
+  paintMarks(brush, picture, look);
   brush.globalAlpha = 1;
   if (picture.knot !== null) paintKnot(brush, across(picture, look, picture.knot), look);
 };

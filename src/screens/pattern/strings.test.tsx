@@ -19,6 +19,7 @@ jest.mock('../../audio/player', () => ({
   playedTick: () => null,
   takeHeard: () => [],
   msToNextHeard: () => null,
+  hearPeaks: () => () => undefined,
 }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
@@ -51,7 +52,7 @@ beforeEach(() => {
   };
   const beat = newBeat('b', 'Quay', 1);
   const withHit = setVelocity(setStep(beat.patterns[0]!, 'kick', 4, true), 'kick', 4, 70);
-  store.dispatch(viewChanged({ openLane: null, patternId: 'a' }));
+  store.dispatch(viewChanged({ openLane: null, patternId: 'a', spots: [], cursor: null }));
   store.dispatch(beatOpened({ beat: { ...beat, patterns: [withHit] } }));
   render(
     <Provider store={store}>
@@ -111,14 +112,45 @@ test('in the open string a bead is dragged up and down, one step of the history'
     pointerType: 'mouse',
     pointerId: 1,
     button: 0,
-    clientX: 50,
+    clientX: 0,
     clientY,
   });
-  fireEvent.pointerDown(step('Kick', 5), mouse(100));
-  for (const y of [90, 80, 60]) fireEvent.pointerMove(step('Kick', 5), mouse(y));
-  fireEvent.pointerUp(step('Kick', 5), mouse(60));
-  expect(kick()[0]!.velocity).toBe(Math.round(70 + (40 * 126) / 96));
+  fireEvent.pointerDown(step('Kick', 5), mouse(63));
+  for (const y of [58, 40, 23]) fireEvent.pointerMove(step('Kick', 5), mouse(y));
+  fireEvent.pointerUp(step('Kick', 5), mouse(23));
+  expect(kick()[0]!.velocity).toBe(Math.round(70 + 40 / 0.86));
   expect(store.getState().doc.past).toHaveLength(past + 1);
+  // Sideways it is nudged, and beside the bead a drag draws velocities.
+  const at = (clientX: number, clientY: number) => ({ ...mouse(clientY), clientX });
+  fireEvent.pointerDown(step('Kick', 5), at(0, 23));
+  fireEvent.pointerMove(step('Kick', 5), at(10, 23));
+  fireEvent.pointerUp(step('Kick', 5), at(10, 23));
+  expect(kick()[0]!.nudge).toBe(0.5);
+  expect(store.getState().doc.past).toHaveLength(past + 2);
+});
+
+test('hits are chosen by keys, copied, moved, nudged and taken off', () => {
+  const press = (key: string, more: object = {}) =>
+    fireEvent.keyDown(document.activeElement!, { key, ...more });
+  step('Kick', 5).focus();
+  press('a', { ctrlKey: true });
+  expect(store.getState().view.spots).toEqual([{ laneId: 'kick', step: 4 }]);
+  press('c', { ctrlKey: true });
+  press('ArrowRight', { altKey: true });
+  expect(kick().map((hit) => hit.step)).toEqual([5]);
+  press('.');
+  // 1 ms of a sixteenth of 150 ms.
+  expect(kick()[0]!.nudge).toBeCloseTo(1 / 150);
+  step('Snare', 3).focus();
+  press('v', { ctrlKey: true });
+  expect(on(step('Snare', 3))).toBe(true);
+  press('Delete');
+  expect(on(step('Snare', 3))).toBe(false);
+  press('Escape');
+  expect(store.getState().view.spots).toEqual([]);
+  step('Snare', 16).focus();
+  press('ArrowLeft', { shiftKey: true });
+  expect(store.getState().view.spots.map((spot) => spot.step)).toEqual([15, 14]);
 });
 
 test('keys walk, put hits, set velocities and work the lane', () => {

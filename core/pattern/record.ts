@@ -1,0 +1,78 @@
+import { newHit, partOf } from '../beat/defaults';
+import type { Beat, Hit, Pattern } from '../beat/schema';
+import { planLane } from '../play/plan';
+import { bendOf } from '../play/play';
+import { planPattern } from '../play/plan';
+import { held, type Ticks, type Velocity } from '../units';
+import { withPart } from './hits';
+
+/** Playing in: what was played keeps its exact time as nudge. */
+
+/** The position that the base feel takes to `sounding`: found by halving, since the feel keeps order. */
+const beforeFeel = (bend: (position: Ticks) => Ticks, sounding: Ticks): Ticks => {
+  let [low, high] = [sounding - 960, sounding + 960];
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2;
+    if (bend(middle) < sounding) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+};
+
+export interface Played {
+  laneId: string;
+  /** Where it sounded, from where play began. */
+  tick: Ticks;
+  velocity: Velocity;
+  /** 0 keeps the exact time, 1 puts it on the grid. */
+  quantize: number;
+}
+
+/** The step and nudge at which a hit sounds at a tick. Lanes with an order of their own take it by its place in the loop. */
+export const placePlayed = (
+  beat: Beat,
+  pattern: Pattern,
+  { laneId, tick, quantize }: Played,
+): Pick<Hit, 'step' | 'nudge'> => {
+  const lane = beat.lanes.find(({ id }) => id === laneId)!;
+  const plan = planLane(beat, pattern, lane);
+  const bend = bendOf(planPattern(beat, pattern), plan);
+  const inLoop = ((tick % plan.roundTicks) + plan.roundTicks) % plan.roundTicks;
+  const place = beforeFeel(bend, inLoop) / plan.step - plan.shift;
+  const nearest = Math.round(place);
+  const step = ((nearest % plan.steps) + plan.steps) % plan.steps;
+  const own = step % 2 ? plan.offbeat : 0;
+  return { step, nudge: held((place - nearest - own) * (1 - held(quantize, 0, 1)), -0.5, 0.5) + 0 };
+};
+
+/** Two hits of a step that are nearer than this, in steps, are one. */
+const SAME = 0.12;
+
+/** Adds what was played; a hit at the same place gives way to it. */
+export const recordHit = (beat: Beat, pattern: Pattern, played: Played): Pattern => {
+  const { step, nudge } = placePlayed(beat, pattern, played);
+  const part = partOf(pattern, played.laneId);
+  const kept = part.hits.filter((hit) => hit.step !== step || Math.abs(hit.nudge - nudge) > SAME);
+  const hit = { ...newHit(step, Math.round(held(played.velocity, 1, 127))), nudge };
+  const hits = [...kept, hit].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
+  return withPart(pattern, played.laneId, { ...part, hits });
+};
+
+/** Takes away what a lane plays between two moments. @param from included, to excluded, from where play began */
+export const eraseBetween = (
+  beat: Beat,
+  pattern: Pattern,
+  laneId: string,
+  from: Ticks,
+  to: Ticks,
+): Pattern => {
+  const lane = beat.lanes.find(({ id }) => id === laneId);
+  if (!lane || to <= from) return pattern;
+  const plan = planLane(beat, pattern, lane);
+  const first = Math.floor(from / plan.step);
+  const gone = new Set<number>();
+  for (let at = first; at * plan.step < to; at++) gone.add(((at % plan.steps) + plan.steps) % plan.steps);
+  const part = partOf(pattern, laneId);
+  const hits = part.hits.filter(({ step }) => !gone.has(step));
+  return hits.length === part.hits.length ? pattern : withPart(pattern, laneId, { ...part, hits });
+};

@@ -1,0 +1,43 @@
+import type { Group, Lane } from '../../../core/beat/schema';
+import { beatEdited } from '../../state/doc';
+import { useDo } from '../../state/store';
+import { Icon } from '../../ui/Icon';
+
+/** The head of a group of lanes: folds them away, and mutes them together. */
+export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
+  const act = useDo();
+  const inside = lanes.filter((lane) => lane.group === group.id);
+  const muted = inside.every(({ mute }) => mute);
+  return (
+    <div className="group-row" role="group" aria-label={group.name}>
+      <button
+        type="button"
+        aria-expanded={!group.folded}
+        onClick={() =>
+          act(
+            beatEdited({
+              edit: { edit: 'setGroup', args: { groupId: group.id, change: { folded: !group.folded } } },
+            }),
+          )
+        }
+      >
+        <Icon name={group.folded ? 'right' : 'down'} size={16} />
+        {group.folded ? `${group.name}, ${inside.length} lanes` : group.name}
+      </button>
+      <button
+        type="button"
+        aria-label={`Mute ${group.name}`}
+        aria-pressed={muted}
+        onClick={() =>
+          act(
+            beatEdited({
+              edit: { edit: 'setGroupLanes', args: { groupId: group.id, change: { mute: !muted } } },
+            }),
+          )
+        }
+      >
+        {muted ? 'muted' : 'mute'}
+      </button>
+    </div>
+  );
+};

@@ -1,0 +1,237 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { PIGMENTS, type Pattern } from '../../../core/beat/schema';
+import type { PatternEdit } from '../../../core/pattern/edits';
+import { BARS, BEATS } from '../../../core/pattern/patterns';
+import { PATTERN_PRESETS } from '../../../core/pattern/presets';
+import { meterText } from '../../../core/beat/meter';
+import { beatEdited, patternsEdited } from '../../state/doc';
+import { noticed, viewChanged } from '../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { NumberField } from '../../ui/NumberField';
+import { Sheet } from '../../ui/Sheet';
+import { BeadPicture } from './BeadPicture';
+import './drawer/drawer.css';
+
+const UNITS = [2, 4, 8, 16] as const;
+
+const WHEN = [
+  { value: 'now', name: 'at once' },
+  { value: 'beat', name: 'at the next beat' },
+  { value: 'end', name: 'at the pattern’s end' },
+] as const;
+
+/** Meter, length, name and colour of the pattern shown. */
+const Shown = ({ pattern, at, count }: { pattern: Pattern; at: number; count: number }) => {
+  const act = useDo();
+  const edit = (one: PatternEdit, gesture?: string) =>
+    act(patternsEdited({ patternIds: [pattern.id], edit: one, ...(gesture && { gesture }) }));
+  const held = (asked: number, { least, most }: { least: number; most: number }, what: string) => {
+    const kept = Math.round(Math.min(most, Math.max(least, asked)));
+    if (kept !== Math.round(asked))
+      act(
+        noticed({
+          text: `${what} go from ${least} to ${most}; ${asked} was held to ${kept}.`,
+          subject: what,
+        }),
+      );
+    return kept;
+  };
+  return (
+    <fieldset>
+      <legend>{pattern.name}</legend>
+      <label className="choice-field">
+        <span>Name</span>
+        <input
+          key={pattern.id + pattern.name}
+          type="text"
+          aria-label="Name of the pattern"
+          defaultValue={pattern.name}
+          maxLength={80}
+          onBlur={(event) =>
+            event.target.value.trim() !== pattern.name &&
+            edit({ edit: 'rename', args: { name: event.target.value } })
+          }
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      </label>
+      <div className="figures">
+        <NumberField
+          label="Bars"
+          value={pattern.bars}
+          {...BARS}
+          under="bars"
+          width={56}
+          onChange={(asked, gesture) =>
+            edit({ edit: 'setBars', args: { bars: held(asked, BARS, 'Bars') } }, gesture)
+          }
+        />
+        <NumberField
+          label="Beats of a bar"
+          value={pattern.meter.beats}
+          {...BEATS}
+          under="beats"
+          width={56}
+          onChange={(asked, gesture) =>
+            edit(
+              { edit: 'setMeter', args: { meter: { ...pattern.meter, beats: held(asked, BEATS, 'Beats') } } },
+              gesture,
+            )
+          }
+        />
+        <Chip onPress={() => edit({ edit: 'repeatBars', args: {} })}>Twice as long, the same twice</Chip>
+      </div>
+      <Choice
+        label="Note value of a beat"
+        short="Beat is"
+        value={String(pattern.meter.unit)}
+        options={UNITS.map((unit) => ({ value: String(unit), name: `1/${unit}` }))}
+        onChange={(unit) =>
+          edit({
+            edit: 'setMeter',
+            args: { meter: { ...pattern.meter, unit: Number(unit) as (typeof UNITS)[number] } },
+          })
+        }
+      />
+      <Choice
+        label="Colour of the pattern"
+        short="Colour"
+        value={pattern.pigment ?? 'walnut'}
+        options={PIGMENTS.map((value) => ({ value, name: value }))}
+        onChange={(pigment) => edit({ edit: 'recolour', args: { pigment } })}
+      />
+      <Choice
+        label="Preset for the whole pattern"
+        short="Preset"
+        value=""
+        options={[
+          { value: '', name: 'Choose a rhythm' },
+          ...PATTERN_PRESETS.map(({ id, name }) => ({ value: id, name })),
+        ]}
+        onChange={(presetId) =>
+          presetId &&
+          act(beatEdited({ edit: { edit: 'patternPreset', args: { patternId: pattern.id, presetId } } }))
+        }
+      />
+      <div className="chips">
+        <Chip
+          disabled={at === 0}
+          onPress={() =>
+            act(beatEdited({ edit: { edit: 'movePattern', args: { id: pattern.id, to: at - 1 } } }))
+          }
+        >
+          Move up
+        </Chip>
+        <Chip
+          disabled={at === count - 1}
+          onPress={() =>
+            act(beatEdited({ edit: { edit: 'movePattern', args: { id: pattern.id, to: at + 1 } } }))
+          }
+        >
+          Move down
+        </Chip>
+        <Chip
+          tone="danger"
+          disabled={count < 2}
+          onPress={() => act(beatEdited({ edit: { edit: 'removePattern', args: { id: pattern.id } } }))}
+        >
+          Delete pattern
+        </Chip>
+      </div>
+    </fieldset>
+  );
+};
+
+/** All patterns of the beat: choosing, making, ordering. */
+export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
+  const beat = useApp(selectBeat)!;
+  const shown = useApp(selectPattern)!;
+  const { also, switchAt } = useApp((state) => state.view);
+  const [several, setSeveral] = useState(also.length > 0);
+  const act = useDo();
+  const show = (id: string) => act(viewChanged({ patternId: id, spots: [], cursor: null }));
+  const make = (edit: 'addPattern' | 'duplicatePattern') => {
+    const id = nanoid();
+    act(
+      beatEdited({
+        edit:
+          edit === 'addPattern'
+            ? { edit, args: { id, like: shown } }
+            : { edit, args: { id, from: shown.id } },
+      }),
+    );
+    show(id);
+  };
+  const flip = (id: string) =>
+    act(viewChanged({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] }));
+  return (
+    <Sheet title="Patterns" open onClose={onClose}>
+      <div className="patterns drawer-like">
+        <div className="chips">
+          <Chip onPress={() => make('addPattern')}>New pattern</Chip>
+          <Chip onPress={() => make('duplicatePattern')}>{`Variation of ${shown.name}`}</Chip>
+          <Chip
+            pressed={several}
+            onPress={() => {
+              setSeveral(!several);
+              act(viewChanged({ also: [] }));
+            }}
+          >
+            Edit several at once
+          </Chip>
+        </div>
+        <ul>
+          {beat.patterns.map((pattern, at) => (
+            <li key={pattern.id}>
+              {several ? (
+                <label className="tick">
+                  <input
+                    type="checkbox"
+                    aria-label={`Edit ${pattern.name} too`}
+                    checked={pattern.id === shown.id || also.includes(pattern.id)}
+                    disabled={pattern.id === shown.id}
+                    onChange={() => flip(pattern.id)}
+                  />
+                </label>
+              ) : null}
+              <button
+                type="button"
+                className="pattern-row"
+                aria-current={pattern.id === shown.id}
+                aria-label={`Show ${pattern.name}`}
+                style={{ borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` }}
+                onClick={() => show(pattern.id)}
+              >
+                <BeadPicture pattern={pattern} lanes={beat.lanes} width={96} height={44} />
+                <span>
+                  <b>{pattern.name}</b>
+                  <small>
+                    {`${meterText(pattern.meter)}, ${pattern.bars} bar${pattern.bars === 1 ? '' : 's'}`}
+                    {pattern.parent
+                      ? `, varies ${beat.patterns.find(({ id }) => id === pattern.parent)?.name ?? 'a pattern'}`
+                      : ''}
+                  </small>
+                </span>
+                {at < 9 ? <kbd className="figure">{`⇧${at + 1}`}</kbd> : null}
+              </button>
+            </li>
+          ))}
+        </ul>
+        <Choice
+          label="While playing, another pattern begins"
+          short="Begins"
+          value={switchAt}
+          options={WHEN}
+          onChange={(value) => act(viewChanged({ switchAt: value }))}
+        />
+        <Shown
+          pattern={shown}
+          at={beat.patterns.findIndex(({ id }) => id === shown.id)}
+          count={beat.patterns.length}
+        />
+      </div>
+    </Sheet>
+  );
+};

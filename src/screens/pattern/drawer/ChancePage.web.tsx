@@ -1,0 +1,139 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import type { Lane, Pattern, Take } from '../../../../core/beat/schema';
+import { selectBeat, selectPattern, useApp } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { BeadPicture } from '../BeadPicture';
+import { edit } from './edit';
+
+const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;
+
+const SHARES = [
+  { share: 0.1, name: 'Vary a tenth' },
+  { share: 0.25, name: 'Vary a quarter' },
+  { share: 0.5, name: 'Vary half' },
+];
+
+interface TakesProps {
+  pattern: Pattern;
+  takes: Take[];
+}
+
+/** Every outcome of chance in a strip; nothing that was rolled is lost. */
+const Takes = ({ pattern, takes }: TakesProps) => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const at = takes.findIndex(({ id }) => id === pattern.take);
+  const now = takes[at];
+  const recall = (to: number) => edit('recall', { takeId: takes[to]!.id });
+  return (
+    <fieldset>
+      <legend>{`Takes: ${takes.length}`}</legend>
+      <div className="takes" role="listbox" aria-label="Takes" aria-orientation="horizontal">
+        {takes.map((take, place) => (
+          <button
+            key={take.id}
+            type="button"
+            role="option"
+            className={take.kept ? 'take kept' : 'take'}
+            aria-selected={take.id === pattern.take}
+            aria-label={`${take.name}, ${take.how}, seed ${take.seed}${take.kept ? ', kept' : ''}`}
+            title={`${take.how}, seed ${take.seed}`}
+            onClick={() => recall(place)}
+          >
+            <BeadPicture pattern={{ ...pattern, parts: take.parts }} lanes={lanes} width={72} height={36} />
+            <span>{take.name}</span>
+          </button>
+        ))}
+      </div>
+      <div className="chips">
+        <Chip disabled={at <= 0} onPress={() => recall(at - 1)}>
+          Take before
+        </Chip>
+        <Chip disabled={at < 0 || at >= takes.length - 1} onPress={() => recall(at + 1)}>
+          Take after
+        </Chip>
+        {now ? (
+          <>
+            <Chip
+              pressed={now.kept}
+              onPress={() => edit('changeTake', { takeId: now.id, change: { kept: !now.kept } })}
+            >
+              {now.kept ? 'Kept' : 'Keep'}
+            </Chip>
+            <Chip tone="danger" onPress={() => edit('dropTake', { takeId: now.id })}>
+              Drop
+            </Chip>
+          </>
+        ) : null}
+      </div>
+      {now ? (
+        <label className="choice-field">
+          <span>Name</span>
+          <input
+            key={now.id + now.name}
+            type="text"
+            aria-label="Name of the take"
+            defaultValue={now.name}
+            maxLength={80}
+            onBlur={(event) => {
+              const name = event.target.value.trim();
+              if (name && name !== now.name) edit('changeTake', { takeId: now.id, change: { name } });
+            }}
+            onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+          />
+        </label>
+      ) : null}
+    </fieldset>
+  );
+};
+
+/** Rolling and varying, with every outcome kept. */
+export const ChancePage = ({ lane }: { lane: Lane | undefined }) => {
+  const pattern = useApp(selectPattern)!;
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const [all, setAll] = useState(false);
+  const [keep, setKeep] = useState({ count: false, places: false, velocities: false });
+  const laneIds = all || !lane ? lanes.map(({ id }) => id) : [lane.id];
+  const holds = [
+    { key: 'count', name: 'Hold how many' },
+    { key: 'places', name: 'Hold where' },
+    { key: 'velocities', name: 'Hold velocities' },
+  ] as const;
+  return (
+    <>
+      <fieldset>
+        <legend>{all || !lane ? 'Chance for all lanes' : `Chance for ${lane.name}`}</legend>
+        <div className="chips">
+          {lane ? (
+            <Chip pressed={all} onPress={() => setAll(!all)}>
+              All lanes
+            </Chip>
+          ) : null}
+          <Chip onPress={() => edit('randomize', { laneIds, seed: newSeed(), id: nanoid(), keep })}>
+            Roll anew
+          </Chip>
+          {SHARES.map(({ share, name }) => (
+            <Chip key={share} onPress={() => edit('vary', { laneIds, seed: newSeed(), id: nanoid(), share })}>
+              {name}
+            </Chip>
+          ))}
+        </div>
+        <div className="chips">
+          {holds.map(({ key, name }) => (
+            <Chip key={key} pressed={keep[key]} onPress={() => setKeep({ ...keep, [key]: !keep[key] })}>
+              {name}
+            </Chip>
+          ))}
+        </div>
+      </fieldset>
+      {pattern.takes?.length ? (
+        <Takes pattern={pattern} takes={pattern.takes} />
+      ) : (
+        <p className="quiet">
+          Each result of chance becomes a take in a strip here, with what was there before it. Step back to
+          any of them; nothing is lost.
+        </p>
+      )}
+    </>
+  );
+};

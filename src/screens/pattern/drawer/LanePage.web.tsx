@@ -1,0 +1,346 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { partOf, stepsOf } from '../../../../core/beat/defaults';
+import { GRIDS, type Grid } from '../../../../core/beat/grid';
+import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/beat/instruments';
+import {
+  DIRECTIONS,
+  PIGMENTS,
+  RATES,
+  type Direction,
+  type Lane,
+  type Part,
+  type Rate,
+} from '../../../../core/beat/schema';
+import { heldNote, splitOff } from '../../../../core/pattern/lanes';
+import { meetAgain, meetText } from '../../../../core/pattern/meet';
+import { STEPS } from '../../../../core/pattern/parts';
+import { LANE_PRESETS } from '../../../../core/pattern/presets';
+import { beatEdited, laneChanged } from '../../../state/doc';
+import { keeper, store } from '../../../state/session';
+import { noticed, viewChanged } from '../../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { Choice } from '../../../ui/Choice';
+import { NumberField } from '../../../ui/NumberField';
+import { Range } from '../../../ui/Range';
+import { learnNote } from '../../../audio/noteInput';
+import { edit } from './edit';
+
+const DIRECTION_NAMES: Record<Direction, string> = {
+  forward: 'forward',
+  backward: 'backward',
+  thereAndBack: 'there and back',
+  random: 'random order',
+  walk: 'a walk to neighbours',
+};
+const GRID_NAMES = GRIDS.map((value) => ({
+  value,
+  name: value.replace('T', ' triplet').replace('D', ' dotted').replace('Q', ' quintuplet'),
+}));
+
+const Reading = ({ lane }: { lane: Lane }) => {
+  const beat = useApp(selectBeat)!;
+  const pattern = useApp(selectPattern)!;
+  const act = useDo();
+  const part = partOf(pattern, lane.id);
+  const steps = stepsOf(part, pattern);
+  const set = (change: Partial<Omit<Part, 'hits'>>, gesture?: string) =>
+    edit('setPart', { laneIds: [lane.id], change }, gesture);
+  const setSteps = (asked: number, gesture?: string) => {
+    const kept = Math.round(Math.min(STEPS.most, Math.max(STEPS.least, asked)));
+    if (kept !== Math.round(asked))
+      act(noticed({ text: `A lane has 1 to 64 steps; ${asked} was held to ${kept}.`, subject: 'steps' }));
+    set({ steps: kept }, gesture);
+  };
+  return (
+    <fieldset>
+      <legend>How it is read</legend>
+      <div className="figures">
+        <NumberField
+          label={`Steps of ${lane.name}`}
+          value={steps}
+          {...STEPS}
+          under="steps"
+          width={64}
+          onChange={setSteps}
+        />
+        <Chip disabled={part.steps === null} onPress={() => set({ steps: null })}>
+          As long as the pattern
+        </Chip>
+      </div>
+      <Choice<Grid>
+        label={`Grid of ${lane.name}`}
+        short="Grid"
+        value={part.grid}
+        options={GRID_NAMES}
+        onChange={(grid) => set({ grid })}
+      />
+      <Choice<Rate>
+        label={`Rate of ${lane.name}`}
+        short="Rate"
+        value={part.rate}
+        options={RATES.map((value) => ({ value, name: `${value} ×` }))}
+        onChange={(rate) => set({ rate })}
+      />
+      <Choice<Direction>
+        label={`Direction of ${lane.name}`}
+        short="Direction"
+        value={part.direction}
+        options={DIRECTIONS.map((value) => ({ value, name: DIRECTION_NAMES[value] }))}
+        onChange={(direction) => set({ direction })}
+      />
+      <Range
+        label={`Nudge of all steps of ${lane.name}`}
+        short="All steps"
+        value={part.shift ?? 0}
+        least={-0.5}
+        most={0.5}
+        step={0.01}
+        shown={`${Math.round((part.shift ?? 0) * 100)} %`}
+        onChange={(shift, gesture) => set({ shift }, gesture)}
+      />
+      <Range
+        label={`Nudge of every second step of ${lane.name}`}
+        short="Off-beats"
+        value={part.offbeat ?? 0}
+        least={-0.5}
+        most={0.5}
+        step={0.01}
+        shown={`${Math.round((part.offbeat ?? 0) * 100)} %`}
+        onChange={(offbeat, gesture) => set({ offbeat }, gesture)}
+      />
+      <p className="quiet">{meetText(meetAgain(beat, pattern), pattern.bars)}</p>
+    </fieldset>
+  );
+};
+
+const Turning = ({ lane }: { lane: Lane }) => {
+  const act = useDo();
+  const pattern = useApp(selectPattern)!;
+  const normal = useApp((state) => selectBeat(state)!.levels.normal);
+  const [every, setEvery] = useState(4);
+  const laneIds = [lane.id];
+  const double = () => {
+    if (stepsOf(partOf(pattern, lane.id), pattern) * 2 > STEPS.most)
+      act(noticed({ text: 'A lane has at most 64 steps, so it was not doubled.', subject: 'steps' }));
+    else edit('double', { laneIds });
+  };
+  return (
+    <fieldset>
+      <legend>Change it as a whole</legend>
+      <div className="chips">
+        <Chip onPress={() => edit('shift', { laneIds, by: -1 })}>Step left</Chip>
+        <Chip onPress={() => edit('shift', { laneIds, by: 1 })}>Step right</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: -1 })}>Turn left</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: 1 })}>Turn right</Chip>
+        <Chip onPress={() => edit('reverse', { laneIds })}>Reverse</Chip>
+        <Chip onPress={() => edit('mirror', { laneIds })}>Mirror</Chip>
+        <Chip onPress={double}>Double</Chip>
+        <Chip onPress={() => edit('halve', { laneIds })}>Halve</Chip>
+        <Chip onPress={() => edit('stretch', { laneIds, factor: 2 })}>Twice the time</Chip>
+        <Chip onPress={() => edit('stretch', { laneIds, factor: 0.5 })}>Half the time</Chip>
+        <Chip onPress={() => edit('thin', { laneIds })}>Thin out</Chip>
+        <Chip onPress={() => edit('thicken', { laneIds })}>Thicken</Chip>
+        <Chip tone="danger" onPress={() => edit('clearLanes', { laneIds })}>
+          Clear lane
+        </Chip>
+        <Chip tone="danger" onPress={() => edit('clearLanes', { laneIds: Object.keys(pattern.parts) })}>
+          Clear all lanes
+        </Chip>
+      </div>
+      <div className="figures">
+        <NumberField
+          label="Fill every so many steps"
+          value={every}
+          least={1}
+          most={64}
+          under="steps"
+          width={64}
+          onChange={(asked) => setEvery(Math.round(Math.min(64, Math.max(1, asked))))}
+        />
+        <Chip onPress={() => edit('fillEvery', { laneIds, every, from: 0, to: normal })}>
+          {every === 1 ? 'Fill every step' : `Fill every ${every}th step`}
+        </Chip>
+      </div>
+      <Choice
+        label={`Preset for ${lane.name}`}
+        short="Preset"
+        value=""
+        options={[
+          { value: '', name: 'Choose a rhythm' },
+          ...LANE_PRESETS.map(({ id, name, family }) => ({ value: id, name: `${name} (${family})` })),
+        ]}
+        onChange={(presetId) => presetId && edit('lanePreset', { laneId: lane.id, presetId })}
+      />
+    </fieldset>
+  );
+};
+
+const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }) => {
+  const act = useDo();
+  const groups = useApp((state) => selectBeat(state)!.groups);
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const [learning, setLearning] = useState(false);
+  const set = (change: Partial<Omit<Lane, 'id'>>, gesture?: string) =>
+    act(laneChanged({ laneId: lane.id, change, ...(gesture && { gesture }) }));
+  const move = (to: number) => act(beatEdited({ edit: { edit: 'moveLane', args: { laneId: lane.id, to } } }));
+  const learn = async () => {
+    setLearning(true);
+    const note = await learnNote();
+    setLearning(false);
+    if (note !== null) set({ note });
+  };
+  const above = lanes[at - 1];
+  return (
+    <fieldset>
+      <legend>What it is</legend>
+      <label className="choice-field">
+        <span>Name</span>
+        <input
+          type="text"
+          aria-label="Name of the lane"
+          defaultValue={lane.name}
+          key={lane.name}
+          maxLength={80}
+          onBlur={(event) => {
+            const name = event.target.value.trim();
+            if (name && name !== lane.name) set({ name });
+          }}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      </label>
+      <Choice<InstrumentId>
+        label={`Instrument of ${lane.name}`}
+        short="Instrument"
+        value={lane.instrument}
+        options={INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name }))}
+        onChange={(id) => set({ instrument: id, note: instrument(id).note })}
+      />
+      <div className="figures">
+        <NumberField
+          label={`Note of ${lane.name}`}
+          value={lane.note}
+          least={0}
+          most={127}
+          under="note"
+          width={64}
+          onChange={(note, gesture) => set({ note: heldNote(note) }, gesture)}
+        />
+        <NumberField
+          label={`Channel of ${lane.name}`}
+          value={lane.channel}
+          least={1}
+          most={16}
+          under="channel"
+          width={56}
+          onChange={(asked, gesture) =>
+            set({ channel: Math.round(Math.min(16, Math.max(1, asked))) }, gesture)
+          }
+        />
+        <Chip pressed={learning} onPress={() => void learn()}>
+          {learning ? 'Play a note…' : 'Learn note'}
+        </Chip>
+      </div>
+      <div className="chips">
+        {[-12, -1, 1, 12].map((by) => (
+          <Chip
+            key={by}
+            label={`Shift all notes by ${by} semitones`}
+            onPress={() => act(beatEdited({ edit: { edit: 'shiftNotes', args: { by } } }))}
+          >
+            {`All notes ${by > 0 ? '+' : '−'}${Math.abs(by)}`}
+          </Chip>
+        ))}
+      </div>
+      <Choice
+        label={`Colour of ${lane.name}`}
+        short="Colour"
+        value={lane.pigment ?? instrument(lane.instrument).pigment}
+        options={PIGMENTS.map((value) => ({ value, name: value }))}
+        onChange={(pigment) => set({ pigment })}
+      />
+      <Choice
+        label={`Choke group of ${lane.name}`}
+        short="Choked by"
+        value={lane.choke === undefined ? '' : String(lane.choke)}
+        options={[
+          { value: '', name: 'its instrument’s own' },
+          { value: '0', name: 'nothing' },
+          ...[1, 2, 3, 4, 5, 6, 7, 8].map((value) => ({ value: String(value), name: `group ${value}` })),
+        ]}
+        onChange={(choke) => set(choke === '' ? ({ choke: undefined } as object) : { choke: Number(choke) })}
+      />
+      <div className="chips">
+        <Chip disabled={at === 0} onPress={() => move(at - 1)}>
+          Move up
+        </Chip>
+        <Chip disabled={at === count - 1} onPress={() => move(at + 1)}>
+          Move down
+        </Chip>
+        {lane.group ? (
+          <Chip
+            onPress={() => act(beatEdited({ edit: { edit: 'ungroup', args: { groupId: lane.group! } } }))}
+          >
+            {`Take ${groups.find(({ id }) => id === lane.group)?.name ?? 'group'} apart`}
+          </Chip>
+        ) : (
+          <Chip
+            disabled={!above}
+            onPress={() =>
+              act(
+                beatEdited({
+                  edit: {
+                    edit: 'groupLanes',
+                    args: {
+                      id: nanoid(),
+                      name: `${above!.name} group`.slice(0, 80),
+                      laneIds: above!.group
+                        ? [
+                            ...lanes.filter(({ group }) => group === above!.group).map(({ id }) => id),
+                            lane.id,
+                          ]
+                        : [above!.id, lane.id],
+                    },
+                  },
+                }),
+              )
+            }
+          >
+            Group with the lane above
+          </Chip>
+        )}
+        <Chip
+          onPress={() => {
+            const beat = store.getState().doc.beat!;
+            void keeper.takeIn(splitOff(beat, lane.id, nanoid()));
+          }}
+        >
+          Split off into a beat
+        </Chip>
+        <Chip
+          tone="danger"
+          disabled={count < 2}
+          onPress={() => {
+            act(viewChanged({ openLane: null, spots: [], cursor: null }));
+            act(beatEdited({ edit: { edit: 'removeLane', args: { laneId: lane.id } } }));
+          }}
+        >
+          Remove lane
+        </Chip>
+      </div>
+    </fieldset>
+  );
+};
+
+/** What can be done to the open lane. */
+export const LanePage = ({ lane }: { lane: Lane }) => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  return (
+    <>
+      <Reading lane={lane} />
+      <Turning key={lane.id} lane={lane} />
+      <Identity lane={lane} at={lanes.indexOf(lane)} count={lanes.length} />
+    </>
+  );
+};

@@ -1,0 +1,269 @@
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { beatTicks } from '../../../../core/beat/meter';
+import { instrument } from '../../../../core/beat/instruments';
+import type { Lane } from '../../../../core/beat/schema';
+import { heldTempo } from '../../../../core/pattern/beatEdits';
+import { held, ticksPerMs } from '../../../../core/units';
+import { playedTickAt } from '../../../audio/player';
+import { tempoSet } from '../../../state/doc';
+import { store } from '../../../state/session';
+import { noticed, viewChanged, type PlayInSettings } from '../../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { Range } from '../../../ui/Range';
+import { ERASE_MS, enterStep, eraseNow, newSession, struck } from './playIn';
+
+/** The keys of the computer's keyboard that play the lanes, by their place on it. */
+const CODES = [
+  ...['KeyA', 'KeyS', 'KeyD', 'KeyF', 'KeyG', 'KeyH', 'KeyJ', 'KeyK', 'KeyL'],
+  ...['KeyQ', 'KeyW', 'KeyE', 'KeyR', 'KeyT', 'KeyY', 'KeyU', 'KeyI', 'KeyO', 'KeyP'],
+];
+const keyName = (at: number): string => CODES[at]?.slice(3) ?? '';
+
+const isText = (target: EventTarget | null): boolean =>
+  target instanceof Element &&
+  target.matches('input:not([type=range]):not([type=checkbox]), textarea, select');
+
+/** How hard a pad is struck where it is touched: strongest at its top. */
+const velocityAt = (event: PointerEvent<HTMLElement>): number => {
+  const box = event.currentTarget.getBoundingClientRect();
+  return Math.round(held(127 - ((event.clientY - box.top) / box.height) * 100, 20, 127));
+};
+
+const median = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
+
+const TAPS = 8;
+/** Taps farther apart begin a new count. */
+const TAP_PAUSE = 2500;
+
+/** The tempo of a hand that taps: from the mean distance of its last taps. */
+const useTapTempo = () => {
+  const taps = useRef<number[]>([]);
+  const act = useDo();
+  return (time: number) => {
+    const last = taps.current.at(-1);
+    taps.current =
+      last !== undefined && time - last < TAP_PAUSE ? [...taps.current, time].slice(-TAPS) : [time];
+    const [first] = taps.current;
+    if (taps.current.length < 3) return;
+    const apart = (time - first!) / (taps.current.length - 1);
+    act(tempoSet({ tempo: heldTempo(Math.round(60000 / apart)).value, gesture: 'tap tempo' }));
+  };
+};
+
+/** Measures how late strokes arrive: the median distance of eight taps from the click. */
+const useLatency = (done: (ms: number) => void) => {
+  const [taps, setTaps] = useState<number[] | null>(null);
+  const tap = (time: number) => {
+    const beat = selectBeat(store.getState())!;
+    const pattern = selectPattern(store.getState())!;
+    const tick = playedTickAt(time);
+    if (!taps || tick === null) return;
+    const length = beatTicks(pattern.meter);
+    const away = (tick - Math.round(tick / length) * length) / ticksPerMs(beat.tempo);
+    const now = [...taps, away];
+    if (now.length < TAPS) setTaps(now);
+    else {
+      setTaps(null);
+      done(Math.round(median(now)));
+    }
+  };
+  return { taps, begin: () => setTaps([]), tap };
+};
+
+interface PadProps {
+  lane: Lane;
+  at: number;
+  onStrike: (velocity: number, time: number) => void;
+  onRelease: () => void;
+}
+
+const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
+  const { material, pigment } = instrument(lane.instrument);
+  return (
+    <button
+      type="button"
+      className={`pad ${material}`}
+      style={{ borderColor: `var(--${lane.pigment ?? pigment})` }}
+      aria-label={`Play ${lane.name}`}
+      onPointerDown={(event) => onStrike(velocityAt(event), event.timeStamp)}
+      onPointerUp={onRelease}
+      onPointerLeave={onRelease}
+      onClick={(event) => event.detail === 0 && onStrike(100, event.timeStamp)}
+    >
+      <span>{lane.name}</span>
+      <small className="figure">{keyName(at)}</small>
+    </button>
+  );
+};
+
+/** Playing in: pads and keys, what is recorded of them, and the click. */
+export const PadsPage = () => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const levels = useApp((state) => selectBeat(state)!.levels);
+  const { playIn: how, metronome, playing, countIn, latency: late } = useApp((state) => state.view);
+  const act = useDo();
+  const session = useRef(newSession());
+  const erasing = useRef<ReturnType<typeof setInterval> | null>(null);
+  const set = (change: Partial<PlayInSettings>) => act(viewChanged({ playIn: { ...how, ...change } }));
+  const tapTempo = useTapTempo();
+  const latency = useLatency((ms) => {
+    act(viewChanged({ latency: ms }));
+    act(
+      noticed({
+        text: `Strokes arrive ${ms} ms late; recordings are set right by that.`,
+        subject: 'latency',
+      }),
+    );
+  });
+
+  useEffect(() => {
+    session.current = newSession();
+  }, [playing, how.recording]);
+
+  const release = () => {
+    if (erasing.current) clearInterval(erasing.current);
+    erasing.current = null;
+  };
+  const strike = (laneId: string, velocity: number, time: number) => {
+    if (!how.erasing)
+      return struck(store, laneId, velocity, time, { ...how, latency: late }, session.current);
+    release();
+    eraseNow(store, laneId, session.current);
+    erasing.current = setInterval(() => eraseNow(store, laneId, session.current), ERASE_MS);
+  };
+
+  const keys = useRef<(event: KeyboardEvent) => void>(() => undefined);
+  useEffect(() => {
+    keys.current = (event) => {
+      if (isText(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.code === 'Space' && how.stepwise && !playing) {
+        event.preventDefault();
+        event.stopPropagation();
+        if (!event.repeat) enterStep(store, null, 0);
+        return;
+      }
+      const lane = lanes[CODES.indexOf(event.code)];
+      if (!lane || CODES.indexOf(event.code) < 0) return;
+      event.preventDefault();
+      event.stopPropagation();
+      if (!event.repeat) strike(lane.id, event.shiftKey ? levels.accent : levels.normal, event.timeStamp);
+    };
+  });
+  useEffect(() => {
+    const down = (event: KeyboardEvent) => keys.current(event);
+    window.addEventListener('keydown', down, true);
+    window.addEventListener('keyup', release);
+    return () => {
+      window.removeEventListener('keydown', down, true);
+      window.removeEventListener('keyup', release);
+      release();
+    };
+  }, []);
+
+  return (
+    <>
+      <div className="chips">
+        <Chip tone="danger" pressed={how.recording} onPress={() => set({ recording: !how.recording })}>
+          Record
+        </Chip>
+        <Chip pressed={how.replace} onPress={() => set({ replace: !how.replace })}>
+          Replace
+        </Chip>
+        <Chip pressed={how.erasing} onPress={() => set({ erasing: !how.erasing })}>
+          Hold to erase
+        </Chip>
+        <Chip pressed={how.stepwise} onPress={() => set({ stepwise: !how.stepwise })}>
+          Step by step
+        </Chip>
+        <Chip pressed={countIn} onPress={() => act(viewChanged({ countIn: !countIn }))}>
+          Count-in
+        </Chip>
+      </div>
+      <div className="pads">
+        {lanes.map((lane, at) => (
+          <Pad
+            key={lane.id}
+            lane={lane}
+            at={at}
+            onStrike={(velocity, time) => strike(lane.id, velocity, time)}
+            onRelease={release}
+          />
+        ))}
+      </div>
+      <p className="quiet">
+        {how.stepwise
+          ? 'A pad or its key puts a hit on the next step of its lane, Space leaves a rest.'
+          : 'Struck at the top a pad is loud, at its foot soft. With Shift a key is an accent.'}
+      </p>
+      <Range
+        label="Quantize what is played in"
+        short="Quantize"
+        value={how.quantize}
+        least={0}
+        most={1}
+        step={0.05}
+        shown={`${Math.round(how.quantize * 100)} %`}
+        onChange={(quantize) => set({ quantize })}
+      />
+      <Range
+        label="Latency of what is played in"
+        short="Latency"
+        value={late}
+        least={-100}
+        most={300}
+        step={1}
+        shown={`${late} ms`}
+        onChange={(ms) => act(viewChanged({ latency: ms }))}
+      />
+      <div className="chips">
+        {latency.taps ? (
+          <button type="button" className="chip" onPointerDown={(event) => latency.tap(event.timeStamp)}>
+            {`Tap with the click: ${TAPS - latency.taps.length} more`}
+          </button>
+        ) : (
+          <Chip disabled={!playing || !metronome.on} onPress={latency.begin}>
+            Measure the latency
+          </Chip>
+        )}
+        <button
+          type="button"
+          className="chip"
+          onPointerDown={(event) => tapTempo(event.timeStamp)}
+          onClick={(event) => event.detail === 0 && tapTempo(event.timeStamp)}
+        >
+          Tap tempo
+        </button>
+      </div>
+      {latency.taps || (playing && metronome.on) ? null : (
+        <p className="quiet">To measure the latency, play with the click on.</p>
+      )}
+      <Range
+        label="Level of the click"
+        short="Click"
+        value={metronome.level}
+        least={0}
+        most={1}
+        step={0.05}
+        shown={`${Math.round(metronome.level * 100)} %`}
+        onChange={(level) => act(viewChanged({ metronome: { ...metronome, level } }))}
+      />
+      <div className="chips">
+        <Chip
+          pressed={metronome.accent}
+          onPress={() => act(viewChanged({ metronome: { ...metronome, accent: !metronome.accent } }))}
+        >
+          Accent the first beat
+        </Chip>
+        <Chip
+          pressed={metronome.onlyRecording}
+          onPress={() =>
+            act(viewChanged({ metronome: { ...metronome, onlyRecording: !metronome.onlyRecording } }))
+          }
+        >
+          Click only in recording
+        </Chip>
+      </div>
+    </>
+  );
+};

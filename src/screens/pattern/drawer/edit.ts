@@ -1,0 +1,10 @@
+import type { PatternEdit } from '../../../../core/pattern/edits';
+import { store } from '../../../state/session';
+import { editShown } from '../../../state/editing';
+
+/** Sends an edit to the pattern shown and those chosen besides. */
+export const edit = <E extends PatternEdit['edit']>(
+  name: E,
+  args: Extract<PatternEdit, { edit: E }>['args'],
+  gesture?: string,
+): void => editShown(store, { edit: name, args } as PatternEdit, gesture);
