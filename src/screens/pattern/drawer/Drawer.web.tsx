@@ -24,7 +24,7 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
   const page = useApp((state) => state.view.drawer);
   const act = useDo();
   const shown = page ?? (wide ? 'hits' : null);
-  const show = (to: Page) => act(viewChanged({ drawer: !wide && to === page ? null : to }));
+  const show = (to: Page) => act(viewChanged({ drawer: to }));
   const none = <p className="quiet">Press a lane’s name to hear it and to open its string.</p>;
   return (
     <section className={wide ? 'drawer wide' : 'drawer'} aria-label="Work on hits and lanes">

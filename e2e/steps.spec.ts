@@ -1,0 +1,157 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readNotes } from '../core/midi/readBack';
+import { button, bytesOf, downloaded, openApp, step } from './app';
+
+/** Opens a lane, and the page of the drawer below it. */
+const openLane = async (page: Page, lane: string, drawer?: string) => {
+  await button(page, lane).click();
+  await expect(page.getByRole('tab', { name: 'Hits' })).toBeVisible();
+  if (drawer) await page.getByRole('tab', { name: drawer, exact: true }).click();
+};
+
+const exported = async (page: Page, passes = '1') => {
+  await page.getByRole('link', { name: 'Export' }).click();
+  await page.getByLabel('Passes', { exact: true }).fill(passes);
+  await page.keyboard.press('Enter');
+  const file = await downloaded(page, () => button(page, 'Export MIDI').click());
+  await page.getByRole('link', { name: 'Pattern' }).click();
+  return readNotes(await bytesOf(file));
+};
+
+test('a roll with its own velocities and a flam are drawn, undone and exported', async ({ page }) => {
+  await openApp(page);
+  await openLane(page, 'Low tom');
+  await step(page, 'Low tom', 5).click();
+  await expect(page.getByText('Low tom, step 5', { exact: true })).toBeVisible();
+  await button(page, '4 rising').click();
+  await expect(page.getByRole('slider', { name: 'Stroke 4', exact: true })).toBeVisible();
+  await page.getByRole('slider', { name: 'Stroke 1', exact: true }).focus();
+  for (let press = 0; press < 4; press++) await page.keyboard.press('ArrowDown');
+  await button(page, 'Open flam').click();
+  const { notes } = await exported(page);
+  const inFirstBar = (list: typeof notes) => list.filter((note) => note.note === 45 && note.tick < 3840);
+  const toms = inFirstBar(notes);
+  expect(toms).toHaveLength(5);
+  const velocities = toms.map(({ velocity }) => velocity);
+  const rolled = velocities.slice(1);
+  expect(rolled).toEqual([...rolled].sort((a, b) => a - b));
+  // 32 ms before the hit at 92 BPM is 47 ticks.
+  expect(toms[1]!.tick - toms[0]!.tick).toBeGreaterThan(44);
+  expect(toms[1]!.tick - toms[0]!.tick).toBeLessThan(50);
+  await button(page, 'Undo').click();
+  expect(inFirstBar((await exported(page)).notes)).toHaveLength(4);
+});
+
+test('a lane of its own length and direction says when all meet again, and is exported so', async ({
+  page,
+}) => {
+  await openApp(page);
+  await openLane(page, 'Low tom', 'Lane');
+  const steps = page.getByLabel('Steps of Low tom', { exact: true });
+  await steps.fill('5');
+  await steps.press('Enter');
+  await expect(page.getByText('All lanes meet again after 10 bars.')).toBeVisible();
+  await step(page, 'Low tom', 1).click();
+  const { notes } = await exported(page);
+  const ticks = notes.filter((note) => note.note === 45).map(({ tick }) => tick);
+  expect(ticks.length).toBeGreaterThan(6);
+  await page.getByRole('tab', { name: 'Lane', exact: true }).click();
+  await page.getByLabel('Direction of Low tom').selectOption('backward');
+  const backward = await exported(page);
+  // Swing aside, the first step is now read fifth.
+  expect(backward.notes.find((note) => note.note === 45)!.tick).toBe(960);
+  await steps.fill('900');
+  await steps.press('Enter');
+  await expect(page.getByText('900 was held to 64')).toBeVisible();
+});
+
+test('nothing that was rolled is lost: takes are stepped through, kept, and survive a reload', async ({
+  page,
+}) => {
+  await openApp(page);
+  await openLane(page, 'Closed hat', 'Chance');
+  const on = async () =>
+    Promise.all(
+      Array.from({ length: 16 }, (_, at) => step(page, 'Closed hat', at + 1).getAttribute('aria-checked')),
+    );
+  const first = await on();
+  await button(page, 'Roll anew').click();
+  await button(page, 'Roll anew').click();
+  const second = await on();
+  await expect(page.getByRole('listbox', { name: 'Takes' }).getByRole('option')).toHaveCount(3);
+  await page.getByRole('listbox', { name: 'Takes' }).getByRole('option').first().click();
+  expect(await on()).toEqual(first);
+  await page.getByRole('listbox', { name: 'Takes' }).getByRole('option').last().click();
+  expect(await on()).toEqual(second);
+  await button(page, 'Keep').click();
+  await page.waitForTimeout(700);
+  await page.reload();
+  await openLane(page, 'Closed hat', 'Chance');
+  await expect(
+    page.getByRole('listbox', { name: 'Takes' }).getByRole('option', { name: /kept/ }),
+  ).toHaveCount(1);
+});
+
+test('hits are chosen over several lanes, copied by keys and moved', async ({ page }) => {
+  await openApp(page);
+  await step(page, 'Clap', 13).focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await page.keyboard.press('Control+c');
+  await step(page, 'Low tom', 2).focus();
+  await page.keyboard.press('Control+v');
+  await expect(step(page, 'Shaker', 2)).toBeChecked();
+  await page.keyboard.press('Alt+ArrowRight');
+  await expect(step(page, 'Shaker', 2)).not.toBeChecked();
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(step(page, 'Shaker', 2)).not.toBeChecked();
+});
+
+test('a variation remembers its parent, presets fill a pattern, and what lies beyond its end comes back', async ({
+  page,
+}) => {
+  await openApp(page);
+  await button(page, 'Pattern shown').click();
+  await button(page, 'Variation of A · the stalls').click();
+  await expect(page.getByText(/varies A · the stalls/)).toBeVisible();
+  await page.getByLabel('Preset for the whole pattern').selectOption({ label: 'Hands only' });
+  await button(page, 'Close').click();
+  await expect(page.getByRole('group', { name: 'Low conga', exact: true })).toBeAttached();
+  await button(page, 'Undo').click();
+  await page.keyboard.press('Shift+Digit1');
+  await expect(button(page, 'Pattern shown')).toHaveText('A · the stalls');
+});
+
+test('what is played on the pads while it plays is taken down, and one undo takes it back', async ({
+  page,
+}) => {
+  await openApp(page);
+  await button(page, 'Pads').click();
+  const checked = page
+    .getByRole('group', { name: 'Low tom', exact: true })
+    .getByRole('checkbox', { checked: true });
+  const before = await checked.count();
+  await button(page, 'Record').click();
+  await button(page, 'Metronome').click();
+  await button(page, 'Play').click();
+  await page.waitForTimeout(700);
+  for (let stroke = 0; stroke < 3; stroke++) {
+    await page.keyboard.press('KeyH');
+    await page.waitForTimeout(400);
+  }
+  await button(page, 'Stop').click();
+  expect(await checked.count()).toBeGreaterThanOrEqual(before + 2);
+  await button(page, 'Undo').click();
+  await expect(checked).toHaveCount(before);
+});
+
+test('mute is cleared by one tap wherever it is seen', async ({ page }) => {
+  await openApp(page);
+  await button(page, 'Mute and solo for all lanes').click();
+  await button(page, 'Mute Kick').click();
+  await page.getByRole('link', { name: 'Export' }).click();
+  await button(page, '1 muted: clear').click();
+  await expect(button(page, '1 muted: clear')).toBeHidden();
+});
