@@ -2,6 +2,7 @@
 import { newBeat, newHit, newLane } from '../core/beat/defaults';
 import { INSTRUMENT_IDS } from '../core/beat/instruments';
 import type { Beat } from '../core/beat/schema';
+import { sloped } from '../core/pattern/strokes';
 
 /** Lanes with a hit on a third of their steps, swung and nudged, in 4/4. */
 export const grown = (lanes: number, bars: number): Beat => {
@@ -27,5 +28,40 @@ export const grown = (lanes: number, bars: number): Beat => {
     feel: { swing: { percent: 58, grid: '1/16' } },
     lanes: ids.map((id) => newLane(id, id)),
     patterns: [{ id: 'a', name: 'A', meter: { beats: 4, unit: 4 }, bars, parts }],
+  };
+};
+
+const LENGTHS = [null, 12, 20, null, 7, 16, 24, null];
+
+/** Sixteen lanes of 64 steps with rolls, grace strokes, chance and lengths of their own. */
+export const rich = (patterns = 1): Beat => {
+  const beat = grown(16, 4);
+  const [pattern] = beat.patterns;
+  const parts = Object.fromEntries(
+    Object.entries(pattern!.parts).map(([id, part], lane) => [
+      id,
+      {
+        ...part,
+        steps: LENGTHS[lane % LENGTHS.length]!,
+        direction: lane % 5 === 4 ? ('backward' as const) : part.direction,
+        hits: part.hits.map((hit, at) => ({
+          ...hit,
+          chance: at % 6 === 5 ? 0.5 : 1,
+          ...(at % 4 === 1 && { roll: sloped(4, 0.6), length: 2 }),
+          ...(at % 7 === 3 && { grace: [{ before: 25, level: 0.5 }] }),
+        })),
+      },
+    ]),
+  );
+  return {
+    ...beat,
+    id: `rich-${patterns}`,
+    name: `Rich ${patterns}`,
+    patterns: Array.from({ length: patterns }, (_, at) => ({
+      ...pattern!,
+      id: `p${at}`,
+      name: `P${at}`,
+      parts,
+    })),
   };
 };

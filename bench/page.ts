@@ -5,7 +5,8 @@ import path from 'node:path';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { writeBeat } from '../core/beat/text';
 import { browse } from '../scripts/browse';
-import { grown } from './beats';
+import { grown, rich } from './beats';
+import type { Beat } from '../core/beat/schema';
 import { median, quantile, report } from './report';
 
 const PORT = 4791;
@@ -83,19 +84,24 @@ const cold = async (browser: Browser): Promise<void> => {
   report('cold start, playable grid', `${grid.toFixed(2)} s`, 'under 2.0 s', grid < 2);
 };
 
-const withBeat = async (page: Page, lanes: number, bars: number): Promise<void> => {
+const withBeat = (page: Page, lanes: number, bars: number): Promise<void> =>
+  withThis(page, grown(lanes, bars), lanes, bars);
+
+const withThis = async (page: Page, beat: Beat, lanes: number, bars: number): Promise<void> => {
   const file = path.join(mkdtempSync(path.join(tmpdir(), 'bench-')), 'beat.ruddik.json');
-  writeFileSync(file, writeBeat(grown(lanes, bars)));
+  writeFileSync(file, writeBeat(beat));
   await page.goto(ADDRESS);
   await page.locator('[data-step]').first().waitFor();
   await page.getByRole('button', { name: 'Beats', exact: true }).click();
   await page.locator('input[type=file]').setInputFiles(file);
-  await page.locator(`#step-${lanes - 1}-${bars * 16 - 1}`).waitFor({ state: 'attached' });
+  // The first lane has no length of its own, and all its steps.
+  await page.locator(`#step-0-${bars * 16 - 1}`).waitFor({ state: 'attached' });
+  await page.locator(`#step-${lanes - 1}-0`).waitFor({ state: 'attached' });
   await page.waitForTimeout(1500);
 };
 
 /** From the press to the frame in which the step is painted, as often as asked for, in ms. */
-const taps = async (page: Page, lanes: number, count: number): Promise<number[]> => {
+const taps = async (page: Page, lanes: number, count: number, steps = 15): Promise<number[]> => {
   await page.evaluate(() => {
     window.taps = [];
     addEventListener(
@@ -117,7 +123,7 @@ const taps = async (page: Page, lanes: number, count: number): Promise<number[]>
   // Where the steps are is asked for beforehand: asking is work for the page too.
   const places: { x: number; y: number }[] = [];
   for (let tap = 0; tap < count; tap++) {
-    const cell = page.locator(`#step-${tap % Math.min(lanes, 8)}-${(tap * 5) % 15}`);
+    const cell = page.locator(`#step-${tap % Math.min(lanes, 8)}-${(tap * 5) % steps}`);
     const box = (await cell.boundingBox())!;
     places.push({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
   }
@@ -170,6 +176,110 @@ const playing = async (browser: Browser): Promise<void> => {
   );
 };
 
+/** Plays the rich beat on its first page, the processor slowed. */
+const richPlaying = async (browser: Browser) => {
+  const { context, page } = await opened(browser);
+  await withThis(page, rich(), 16, 4);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.locator('.strings').dispatchEvent('wheel');
+  await page.locator('.strings').evaluate((strings) => strings.scrollTo({ left: 0 }));
+  await slowed(context, page);
+  await page.waitForTimeout(500);
+  return { context, page };
+};
+
+const WATCHED_MS = 6000;
+
+/** How many of a hundred frames come later than one and a half times the usual distance. */
+const lateFrames = (page: Page): Promise<number> =>
+  page.evaluate(
+    (span) =>
+      new Promise<number>((resolve) => {
+        const times: number[] = [];
+        const frame = (now: number) => {
+          times.push(now);
+          if (now - times[0]! < span) requestAnimationFrame(frame);
+          else {
+            const apart = times.slice(1).map((time, at) => time - times[at]!);
+            resolve((100 * apart.filter((one) => one > 25).length) / apart.length);
+          }
+        };
+        requestAnimationFrame(frame);
+      }),
+    WATCHED_MS,
+  );
+
+const EMPTY_PAGE = `data:text/html,<style>i{position:absolute;width:2px;height:100vh;background:red;animation:a 2s linear infinite}
+@keyframes a{to{transform:translateX(390px)}}</style><i></i>`;
+
+const frames = async (browser: Browser): Promise<void> => {
+  const empty = await opened(browser);
+  await empty.page.goto(EMPTY_PAGE);
+  await slowed(empty.context, empty.page);
+  const still = await lateFrames(empty.page);
+  await empty.context.close();
+  const { context, page } = await richPlaying(browser);
+  const late = await lateFrames(page);
+  await context.close();
+  report(
+    '16 lanes x 64 steps with rolls and polymeter, playing: late frames in a hundred',
+    `${late.toFixed(1)}, an empty page with one moving line ${still.toFixed(1)}`,
+    'at most 5 more',
+    late - still <= 5,
+  );
+};
+
+const richTaps = async (browser: Browser): Promise<void> => {
+  const { context, page } = await richPlaying(browser);
+  const times = await taps(page, 16, TAPS, 7);
+  await context.close();
+  const most = quantile(times, 0.95);
+  report(
+    `tap to painted on the same, playing (${times.length} taps)`,
+    `median ${median(times).toFixed(0)} ms, 95 % under ${most.toFixed(0)} ms`,
+    'median under 50 ms, 95 % under 90 ms',
+    median(times) < 50 && most < 90,
+  );
+};
+
+/** From the press on a beat of 64 patterns to its strings, at the machine's own speed. */
+const opening = async (browser: Browser): Promise<void> => {
+  const { context, page } = await opened(browser);
+  await withThis(page, rich(64), 16, 4);
+  const times: number[] = [];
+  for (let round = 0; round < 5; round++) {
+    await page.getByRole('button', { name: 'Beats', exact: true }).click();
+    await page.getByRole('button', { name: 'Open Lantern Walk', exact: true }).click();
+    await page.getByRole('heading', { name: 'Lantern Walk' }).waitFor();
+    await page.getByRole('button', { name: 'Beats', exact: true }).click();
+    const open = page.getByRole('button', { name: 'Open Rich 64', exact: true });
+    await open.waitFor();
+    times.push(
+      await open.evaluate(
+        (button: HTMLElement) =>
+          new Promise<number>((resolve) => {
+            const from = performance.now();
+            const look = () => {
+              const there = document.querySelector('h1')?.textContent === 'Rich 64';
+              if (there && document.querySelector('#step-15-0'))
+                requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - from)));
+              else requestAnimationFrame(look);
+            };
+            button.click();
+            look();
+          }),
+      ),
+    );
+  }
+  await context.close();
+  report(
+    'opening a beat of 64 patterns x 16 lanes',
+    `median ${median(times).toFixed(0)} ms`,
+    'under 500 ms',
+    median(times) < 500,
+  );
+};
+
 const BLOCKS = 10;
 
 const blocked = async (browser: Browser): Promise<void> => {
@@ -198,7 +308,7 @@ const blocked = async (browser: Browser): Promise<void> => {
 };
 
 void browse(PORT, async (browser) => {
-  const all = { bundle, cold, still, playing, blocked };
+  const all = { bundle, cold, still, playing, frames, richTaps, opening, blocked };
   const wanted = process.argv.slice(2);
   for (const [name, measure] of Object.entries(all))
     if (!wanted.length || wanted.includes(name)) await measure(browser);

@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { newBeat } from './beat/defaults';
 import { GRIDS } from './beat/grid';
-import { DIRECTIONS, RATES, SPACINGS, type Beat, type Hit, type Part, type Pattern } from './beat/schema';
+import { DIRECTIONS, RATES, SPACINGS } from './beat/choices';
+import type { Beat, Hit, Part, Pattern } from './beat/schema';
 
 /** Without -0, which JSON does not know. */
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((value) => value + 0);

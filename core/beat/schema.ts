@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { TEMPO } from '../units';
+import { DIRECTIONS, KIT_IDS, PIGMENTS, RATES, SPACINGS } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
 import { VERSION } from './version';
@@ -7,9 +8,6 @@ import { VERSION } from './version';
 const name = z.string().trim().min(1).max(80);
 const id = z.string().min(1).max(64);
 const velocity = z.int().min(1).max(127);
-
-export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
-export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
 
 /** The strokes that a hit is split into. `levels` are fractions of the hit's velocity, one a stroke. */
 export const rollSchema = z.strictObject({
@@ -45,9 +43,6 @@ export const hitSchema = z.strictObject({
   roll: rollSchema.optional(),
   grace: z.array(graceSchema).min(1).max(3).optional(),
 });
-
-export const DIRECTIONS = ['forward', 'backward', 'thereAndBack', 'random', 'walk'] as const;
-export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as const;
 
 /** What one lane plays in one pattern. */
 export const partSchema = z.strictObject({
@@ -129,8 +124,6 @@ export const feelSchema = z.strictObject({
   /** 50 is straight. */
   swing: z.strictObject({ percent: z.number().min(50).max(75), grid: z.enum(['1/8', '1/16']) }),
 });
-
-export const KIT_IDS = ['quay', 'lantern'] as const;
 
 /** The document. */
 export const beatSchema = z

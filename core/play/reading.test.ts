@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { DIRECTIONS, RATES } from '../beat/schema';
+import { DIRECTIONS, RATES } from '../beat/choices';
 import { draw, hash, hashText } from './draw';
 import { placesInRound, rateOf, readingOrder } from './reading';
 

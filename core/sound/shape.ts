@@ -37,7 +37,7 @@ const tuned = (data: Float32Array, semitones: number): Float32Array => {
 /** Shorter by a falling envelope over the sound's own length. */
 const damped = (data: Float32Array, decay: number): Float32Array => {
   const fall = (6.9 * (1 / decay - 1)) / data.length;
-  return data.map((x, at) => x * Math.exp(-fall * at * 4));
+  return data.map((x, at) => x * Math.exp(-fall * at));
 };
 
 /**

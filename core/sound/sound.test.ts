@@ -4,6 +4,7 @@ import { KITS, standIn } from './kits';
 import { layerOf, levelOf, makeSound } from './layers';
 import { createMixer, mix, replan, silence, type MixNote } from './mixer';
 import { mixNote } from './mixNotes';
+import { isPlain, shapeLayers, shapeOf } from './shape';
 
 const RATE = 16000;
 const kits = Object.values(KITS);
@@ -147,4 +148,87 @@ test('velocity sets layer and level, pan keeps the power', () => {
     expect(left ** 2 + right ** 2).toBeCloseTo(1);
     expect(group).toBe(mixNote(newLane('o', 'hat.open'), 1, 0, 0).group);
   }
+});
+
+describe('what a lane makes of its sound', () => {
+  const plain = makeSound(KITS.quay, 'snare', RATE).layers;
+  const shape = { tune: 0, decay: 1, lowPass: 20000, highPass: 20 };
+  const energy = (data: Float32Array, from = 0) =>
+    data.slice(from).reduce((sum, x) => sum + x * x, 0) / Math.max(1, data.length - from);
+
+  test('left open it is the sound of the kit', () => {
+    expect(isPlain(shapeOf(newLane('a', 'snare')))).toBe(true);
+    expect(isPlain(shapeOf({ ...newLane('a', 'snare'), tune: 1 }))).toBe(false);
+    expect(shapeLayers(plain, shape, RATE)).toEqual(plain);
+  });
+
+  test('an octave up is half as long and brighter, an octave down twice as long and darker', () => {
+    const [up] = shapeLayers(plain, { ...shape, tune: 12 }, RATE);
+    const [down] = shapeLayers(plain, { ...shape, tune: -12 }, RATE);
+    expect(up!.length / plain[0]!.length).toBeCloseTo(0.5, 2);
+    expect(down!.length / plain[0]!.length).toBeCloseTo(2, 2);
+    expect(brightness(up!)).toBeGreaterThan(brightness(plain[0]!));
+    expect(brightness(down!)).toBeLessThan(brightness(plain[0]!));
+  });
+
+  test('decay takes the end away and leaves the stroke', () => {
+    const [short] = shapeLayers(plain, { ...shape, decay: 0.2 }, RATE);
+    const late = Math.round(plain[0]!.length / 2);
+    expect(energy(short!, late)).toBeLessThan(energy(plain[0]!, late) / 10);
+    expect(Math.abs(short![20]!)).toBeCloseTo(Math.abs(plain[0]![20]!), 1);
+  });
+
+  test('a low-pass darkens, a high-pass thins', () => {
+    const [dark] = shapeLayers(plain, { ...shape, lowPass: 400 }, RATE);
+    const [thin] = shapeLayers(plain, { ...shape, highPass: 3000 }, RATE);
+    expect(brightness(dark!)).toBeLessThan(brightness(plain[0]!) / 2);
+    expect(brightness(thin!)).toBeGreaterThan(brightness(plain[0]!));
+  });
+});
+
+describe('the mixer, note by note', () => {
+  const ready = () => {
+    const mixer = createMixer(RATE);
+    mixer.sounds[0] = [new Float32Array(RATE).fill(0.5)];
+    return mixer;
+  };
+  const note = (more: Partial<MixNote> = {}): MixNote => ({
+    frame: 0,
+    sound: 0,
+    layer: 0,
+    left: 1,
+    right: 0.5,
+    group: 0,
+    ...more,
+  });
+
+  test('a note with a length is faded out at its end, one without rings', () => {
+    const sounding = (frames: number) => {
+      const mixer = ready();
+      replan(mixer, 0, [note({ frames })]);
+      const left = new Float32Array(4000);
+      mix(mixer, left, new Float32Array(4000), 0);
+      return left.findLastIndex((x) => x !== 0);
+    };
+    expect(sounding(1000)).toBeGreaterThan(1000);
+    expect(sounding(1000)).toBeLessThan(1000 + 0.005 * RATE);
+    expect(sounding(0)).toBe(3999);
+  });
+
+  test('the peak of each lane is kept until it is taken', () => {
+    const mixer = ready();
+    replan(mixer, 0, [note({ lane: 3 })]);
+    mix(mixer, new Float32Array(100), new Float32Array(100), 0);
+    expect(mixer.peaks[3]).toBeCloseTo(0.5);
+    expect(mixer.peaks[0]).toBe(0);
+  });
+
+  test('a lane’s own choke group takes the place of its instrument’s', () => {
+    const lane = newLane('a', 'hat.open');
+    const own = (choke: number) => mixNote({ ...lane, choke }, 90, 0, 0).group;
+    expect(mixNote(lane, 90, 0, 0).group).toBe(mixNote(newLane('b', 'hat.closed'), 90, 0, 0).group);
+    expect(own(0)).toBe(0);
+    expect(own(2)).not.toBe(own(3));
+    expect(mixNote({ ...newLane('k', 'kick'), choke: 2 }, 90, 0, 0).group).toBe(own(2));
+  });
 });

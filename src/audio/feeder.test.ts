@@ -5,11 +5,13 @@ import type { Beat } from '../../core/beat/schema';
 import { setStep } from '../../core/pattern/hits';
 import { planPattern } from '../../core/play/plan';
 import { playWindow } from '../../core/play/play';
+import { CLICKS, clickNotes } from '../../core/sound/click';
 import {
   change,
   CUT_SECONDS,
   frameAt,
   startFeeder,
+  switchTo,
   tickAt,
   wake,
   type Batch,
@@ -138,5 +140,61 @@ describe('the feeder', () => {
     change(feeder, plan(everyStep(240)), now);
     expect(tickAt(feeder, cut)).toBeCloseTo(tick);
     expect(tickAt(feeder, cut + RATE) - tick).toBeCloseTo(3840);
+  });
+
+  const other = (): Beat => {
+    const beat = everyStep();
+    const snare = { ...beat.patterns[0]!.parts['kick']!, hits: [newHit(0)] };
+    return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { snare } }] };
+  };
+
+  test.each([
+    ['now', 0.3, 0.325],
+    ['beat', 0.3, 0.5],
+    ['end', 0.3, 2],
+  ] as const)(
+    'another pattern begins %s, from its start, and the first one plays until then',
+    (at, asked, due) => {
+      const ear = createEar();
+      const feeder = startFeeder(plan(everyStep()), RATE, 0);
+      ear.take(wake(feeder, 0));
+      ear.listen(asked * RATE, asked * RATE);
+      ear.take(switchTo(feeder, plan(other()), asked * RATE, at, 960));
+      for (let second = asked; second < 5; second += 0.5) {
+        ear.take(wake(feeder, second * RATE));
+        ear.listen((second + 0.5) * RATE, second * RATE);
+      }
+      const kicks = ear.heard.filter(({ note }) => note.note === 36).map(({ note }) => note.frame / RATE);
+      const snares = ear.heard.filter(({ note }) => note.note === 38).map(({ note }) => note.frame / RATE);
+      expect(snares[0]).toBeCloseTo(due, 3);
+      expect(snares[1]! - snares[0]!).toBeCloseTo(2, 3);
+      expect(kicks).toHaveLength(Math.ceil(due / 0.125));
+      expect(kicks.every((time) => time < due)).toBe(true);
+    },
+  );
+
+  test('an edit of the pattern that is still to begin does not silence the one that plays', () => {
+    const ear = createEar();
+    const feeder = startFeeder(plan(everyStep()), RATE, 0);
+    ear.take(wake(feeder, 0));
+    ear.take(switchTo(feeder, plan(other()), 0.3 * RATE, 'end', 960));
+    ear.take(change(feeder, plan(other()), 0.4 * RATE));
+    ear.listen(2 * RATE, 0);
+    expect(ear.heard).toHaveLength(16);
+  });
+
+  test('a bar is counted before the pattern begins', () => {
+    const feeder = startFeeder(plan(everyStep()), RATE, 0, -3840);
+    const batch = wake(feeder, 0)!;
+    expect(batch.notes[0]!.frame).toBe(2 * RATE);
+    const clicks = clickNotes(tickAt(feeder, 0), 0, {
+      beat: 960,
+      bar: 3840,
+      level: 0.5,
+      accent: true,
+      frameAt: (tick) => frameAt(feeder, tick),
+    });
+    expect(clicks.map(({ frame }) => frame / RATE)).toEqual([0, 0.5, 1, 1.5]);
+    expect(clicks.map(({ sound }) => sound - CLICKS)).toEqual([1, 0, 0, 0]);
   });
 });

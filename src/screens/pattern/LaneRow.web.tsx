@@ -60,6 +60,7 @@ const Name = ({ lane, open }: { lane: Lane; open: boolean }) => {
           act(viewChanged({ openLane: open ? null : lane.id }));
         }}
       >
+        <i className={`material ${instrument(lane.instrument).material}`} aria-hidden />
         {lane.name}
         {mark ? <small>{mark}</small> : null}
       </button>

@@ -144,6 +144,8 @@ const Skeleton = () => (
 const Drawer = lazy(async () => ({ default: (await import('./drawer/Drawer')).Drawer }));
 const PatternsSheet = lazy(async () => ({ default: (await import('./PatternsSheet')).PatternsSheet }));
 
+const BringSheet = lazy(async () => ({ default: (await import('./BringSheet')).BringSheet }));
+
 /** The drawer is fetched once the strings can be played. */
 const LATER_MS = 600;
 const useLater = (): boolean => {
@@ -156,6 +158,7 @@ const useLater = (): boolean => {
 };
 
 const Foot = ({ kit }: { kit: KitId }) => {
+  const [bringing, setBringing] = useState(false);
   const act = useDo();
   const addLane = () => {
     const id = nanoid();
@@ -167,8 +170,14 @@ const Foot = ({ kit }: { kit: KitId }) => {
       <KitChoice kit={kit} />
       <div className="chips">
         <Chip onPress={addLane}>Add a lane</Chip>
+        <Chip onPress={() => setBringing(true)}>Lanes of another beat</Chip>
         <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Pads</Chip>
       </div>
+      {bringing ? (
+        <Suspense fallback={null}>
+          <BringSheet onClose={() => setBringing(false)} />
+        </Suspense>
+      ) : null}
     </div>
   );
 };

@@ -1,6 +1,7 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
-import { PIGMENTS, type Pattern } from '../../../core/beat/schema';
+import { PIGMENTS } from '../../../core/beat/choices';
+import type { Pattern } from '../../../core/beat/schema';
 import type { PatternEdit } from '../../../core/pattern/edits';
 import { BARS, BEATS } from '../../../core/pattern/patterns';
 import { PATTERN_PRESETS } from '../../../core/pattern/presets';

@@ -11,13 +11,15 @@ import {
   type RefObject,
   type ReactNode,
 } from 'react';
-import { soundingLanes, patternTicks } from '../../../core/beat/defaults';
+import { partOf, patternTicks, soundingLanes } from '../../../core/beat/defaults';
 import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Beat, Pattern } from '../../../core/beat/schema';
+import { planLane } from '../../../core/play/plan';
+import { readingOrder } from '../../../core/play/reading';
 import type { Ticks } from '../../../core/units';
 import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
-import { useApp } from '../../state/store';
+import { selectPattern, useApp } from '../../state/store';
 import { countBar } from './count';
 import { createBoard, type Board } from './board';
 import { AROUND, namesWidth } from './geometry';
@@ -91,6 +93,25 @@ const useStaged = (page: Ticks): Ticks => {
     return () => clearTimeout(timer);
   }, []);
   return all ? Infinity : page;
+};
+
+/** Where the lanes stand that have a length, a rate or a direction of their own. */
+const ownPlaces = (tick: Ticks): { lane: number; step: number }[] | null => {
+  const state = store.getState();
+  const [beat, pattern] = [state.doc.beat, selectPattern(state)];
+  if (!beat || !pattern) return null;
+  const own = beat.lanes.filter(({ id }) => {
+    const part = partOf(pattern, id);
+    return part.hits.length && (part.steps !== null || part.rate !== '1' || part.direction !== 'forward');
+  });
+  if (!own.length) return null;
+  return own.map((lane) => {
+    const plan = planLane(beat, pattern, lane);
+    const round = Math.floor(tick / plan.roundTicks);
+    const order = readingOrder(plan.direction, plan.steps, round, plan.seed, plan.key);
+    const turn = Math.floor((tick - round * plan.roundTicks) / plan.step);
+    return { lane: plan.index, step: order[Math.min(turn, order.length - 1)]! };
+  });
 };
 
 /** After this long the drawer has its height. */
@@ -222,7 +243,15 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
   useEffect(() => {
     if (!playing) return;
     const tempo = () => store.getState().doc.beat?.tempo ?? 0;
-    return startSweep({ line: line.current!, scroller: root.current!, board, length, page, tempo });
+    return startSweep({
+      line: line.current!,
+      scroller: root.current!,
+      board,
+      length,
+      page,
+      tempo,
+      places: ownPlaces,
+    });
   }, [playing, board, length, page]);
 
   const style = {

@@ -16,6 +16,8 @@ export interface Board {
   attach(bar: number, length: Ticks, canvas: HTMLCanvasElement): () => void;
   /** Lights the beads of a step, or puts them out. */
   light(lane: number, step: number, on: boolean): void;
+  /** Shows at which step a lane with a loop of its own stands; null where it does not play. */
+  stand(lane: number, step: number | null): void;
   /** Paints what has changed. */
   paint(): void;
 }
@@ -24,6 +26,8 @@ interface Row {
   pictures: Picture[];
   look: Look;
   lit: Set<number>;
+  /** The step it stands at, for lanes that keep a time of their own. */
+  at: number | null;
 }
 
 interface Leaf {
@@ -80,7 +84,7 @@ export const createBoard = (): Board => {
     brush.beginPath();
     brush.rect(0, 0, (picture.length + AROUND) * row.look.points, row.look.open ? OPEN_HEIGHT : LANE_HEIGHT);
     brush.clip();
-    paintPicture(brush, picture, row.look, row.lit);
+    paintPicture(brush, picture, row.look, row.lit, row.at);
     brush.restore();
   };
 
@@ -128,7 +132,7 @@ export const createBoard = (): Board => {
     setLane: (lane, pictures, look) => {
       const before = rows.get(lane);
       if (before && before.look.points !== look.points) all();
-      rows.set(lane, { pictures, look, lit: before?.lit ?? new Set() });
+      rows.set(lane, { pictures, look, lit: before?.lit ?? new Set(), at: before?.at ?? null });
       for (const [bar, { dirty }] of leaves) {
         const picture = pictures[bar];
         const same = look === before?.look && !!picture && samePicture(picture, before.pictures[bar]);
@@ -167,6 +171,14 @@ export const createBoard = (): Board => {
       else row.lit.delete(step);
       for (const [bar, { dirty }] of leaves)
         if (row.pictures[bar]?.beads.some((bead) => bead.step === step)) dirty?.add(lane);
+    },
+    stand: (lane, step) => {
+      const row = rows.get(lane);
+      if (!row || row.at === step) return;
+      const touched = [row.at, step];
+      row.at = step;
+      for (const [bar, { dirty }] of leaves)
+        if (row.pictures[bar]?.cells.some((cell) => touched.includes(cell.step))) dirty?.add(lane);
     },
     paint,
   };

@@ -172,6 +172,19 @@ const paintLength = (brush: Brush, picture: Picture, bead: Bead, look: Look): vo
   brush.fillRect(x + Math.max(3, bead.length * look.points) - 2, OPEN_HEIGHT - 12, 3, 11);
 };
 
+/** A lane that keeps a time of its own has its own small marker at the string's foot. */
+const paintPlace = (brush: Brush, picture: Picture, look: Look, at: number, height: number): void => {
+  const cell = picture.cells.find(({ step }) => step === at);
+  if (!cell) return;
+  const x = across(picture, look, cell.pip);
+  brush.fillStyle = look.ink.text;
+  brush.beginPath();
+  brush.moveTo(x, height - 8);
+  brush.lineTo(x + 5, height - 1);
+  brush.lineTo(x - 5, height - 1);
+  brush.fill();
+};
+
 const paintKnot = (brush: Brush, x: number, look: Look): void => {
   const y = look.open ? OPEN_HEIGHT / 2 : LANE_HEIGHT / 2;
   brush.beginPath();
@@ -187,8 +200,15 @@ const paintKnot = (brush: Brush, x: number, look: Look): void => {
  * Paints one bar of a string, in points.
  *
  * @param lit the steps whose beads are sounding, from 0
+ * @param at the step that a lane with a loop of its own stands at
  */
-export const paintPicture = (brush: Brush, picture: Picture, look: Look, lit: ReadonlySet<number>): void => {
+export const paintPicture = (
+  brush: Brush,
+  picture: Picture,
+  look: Look,
+  lit: ReadonlySet<number>,
+  at: number | null = null,
+): void => {
   const height = look.open ? OPEN_HEIGHT : LANE_HEIGHT;
   const width = picture.length * look.points;
   const strength = look.silent ? 0.45 : 1;
@@ -206,6 +226,7 @@ export const paintPicture = (brush: Brush, picture: Picture, look: Look, lit: Re
     paintBead(brush, picture, bead, look, lit.has(bead.step));
   }
   paintMarks(brush, picture, look);
+  if (at !== null) paintPlace(brush, picture, look, at, height);
   brush.globalAlpha = 1;
   if (picture.knot !== null) paintKnot(brush, across(picture, look, picture.knot), look);
 };

@@ -22,6 +22,8 @@ interface SweepParts {
   page: Ticks;
   /** The tempo now, in BPM. */
   tempo: () => number;
+  /** Where the lanes stand that keep a time of their own; null where there are none. */
+  places: (tick: Ticks) => { lane: number; step: number }[] | null;
 }
 
 /** A step that is lit, and until when. */
@@ -79,7 +81,15 @@ const createLine = (line: HTMLElement, points: () => number, scrolled: () => num
  *
  * @returns stops it
  */
-export const startSweep = ({ line, scroller, board, length, page, tempo }: SweepParts): (() => void) => {
+export const startSweep = ({
+  line,
+  scroller,
+  board,
+  length,
+  page,
+  tempo,
+  places,
+}: SweepParts): (() => void) => {
   const lit = new Map<string, Lit>();
   const points = () => Number(line.dataset['points'] ?? 0);
   let left = scroller.scrollLeft;
@@ -88,6 +98,7 @@ export const startSweep = ({ line, scroller, board, length, page, tempo }: Sweep
   let timer: ReturnType<typeof setTimeout> | undefined;
   let glidesUntil = 0;
   let lastTick = -1;
+  let stood: { lane: number }[] = [];
   const hairline = createLine(line, points, () => left);
 
   const turn = (tick: Ticks) => {
@@ -102,7 +113,10 @@ export const startSweep = ({ line, scroller, board, length, page, tempo }: Sweep
   /** Shows where the sound is; returns after how many ms it must be looked at again. */
   const sweep = (now: number): number => {
     const played = playedTick();
-    if (played === null) return SOON_MS;
+    if (played === null || played < 0) return SOON_MS;
+    const own = places(played);
+    for (const { lane, step } of own ?? []) board.stand(lane, step);
+    stood = own ?? stood;
     const tick = played % length;
     turn(tick);
     if (now >= glidesUntil || tick < lastTick) {
@@ -110,7 +124,7 @@ export const startSweep = ({ line, scroller, board, length, page, tempo }: Sweep
       glidesUntil = now + GLIDE_MS;
     }
     lastTick = tick;
-    return Math.min(glidesUntil - now, msToEdge(tick) + 1);
+    return Math.min(glidesUntil - now, msToEdge(tick) + 1, own ? IDLE_MS : Infinity);
   };
 
   const wake = () => {
@@ -138,6 +152,7 @@ export const startSweep = ({ line, scroller, board, length, page, tempo }: Sweep
     scroller.removeEventListener('touchmove', byHand);
     scroller.removeEventListener('scroll', scrolled);
     hairline.stop();
+    for (const { lane } of stood) board.stand(lane, null);
     light(board, lit, Infinity);
   };
 };

@@ -1,5 +1,5 @@
-import type { Hit, Lane, Levels } from '../../../../core/beat/schema';
-import { SPACINGS, type Spacing } from '../../../../core/beat/schema';
+import type { Hit, Lane, Levels, Spacing } from '../../../../core/beat/schema';
+import { SPACINGS } from '../../../../core/beat/choices';
 import { hitsOn, type Spot } from '../../../../core/pattern/spots';
 import {
   GRACES,

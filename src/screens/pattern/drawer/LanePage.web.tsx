@@ -3,20 +3,13 @@ import { useState } from 'react';
 import { partOf, stepsOf } from '../../../../core/beat/defaults';
 import { GRIDS, type Grid } from '../../../../core/beat/grid';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/beat/instruments';
-import {
-  DIRECTIONS,
-  PIGMENTS,
-  RATES,
-  type Direction,
-  type Lane,
-  type Part,
-  type Rate,
-} from '../../../../core/beat/schema';
+import { DIRECTIONS, PIGMENTS, RATES } from '../../../../core/beat/choices';
+import type { Direction, Lane, Part, Rate } from '../../../../core/beat/schema';
 import { heldNote, splitOff } from '../../../../core/pattern/lanes';
 import { meetAgain, meetText } from '../../../../core/pattern/meet';
 import { STEPS } from '../../../../core/pattern/parts';
 import { LANE_PRESETS } from '../../../../core/pattern/presets';
-import { beatEdited, laneChanged } from '../../../state/doc';
+import { beatEdited, laneChanged, undone } from '../../../state/doc';
 import { keeper, store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
@@ -24,7 +17,7 @@ import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
 import { Range } from '../../../ui/Range';
-import { learnNote } from '../../../audio/noteInput';
+import { learnNote, simulateNote } from '../../../audio/noteInput';
 import { edit } from './edit';
 
 const DIRECTION_NAMES: Record<Direction, string> = {
@@ -120,6 +113,8 @@ const Turning = ({ lane }: { lane: Lane }) => {
   const pattern = useApp(selectPattern)!;
   const normal = useApp((state) => selectBeat(state)!.levels.normal);
   const [every, setEvery] = useState(4);
+  // All presets tried one after the other are one step of the history.
+  const [tried, setTried] = useState<string | null>(null);
   const laneIds = [lane.id];
   const double = () => {
     if (stepsOf(partOf(pattern, lane.id), pattern) * 2 > STEPS.most)
@@ -171,8 +166,26 @@ const Turning = ({ lane }: { lane: Lane }) => {
           { value: '', name: 'Choose a rhythm' },
           ...LANE_PRESETS.map(({ id, name, family }) => ({ value: id, name: `${name} (${family})` })),
         ]}
-        onChange={(presetId) => presetId && edit('lanePreset', { laneId: lane.id, presetId })}
+        onChange={(presetId) => {
+          if (!presetId) return;
+          const gesture = tried ?? `try ${nanoid()}`;
+          edit('lanePreset', { laneId: lane.id, presetId }, gesture);
+          setTried(gesture);
+        }}
       />
+      {tried ? (
+        <div className="chips">
+          <Chip onPress={() => setTried(null)}>Take it</Chip>
+          <Chip
+            onPress={() => {
+              act(undone());
+              setTried(null);
+            }}
+          >
+            Put back what was there
+          </Chip>
+        </div>
+      ) : null}
     </fieldset>
   );
 };
@@ -242,6 +255,15 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           {learning ? 'Play a note…' : 'Learn note'}
         </Chip>
       </div>
+      {learning ? (
+        <div className="chips" role="group" aria-label="Simulated note input">
+          {[36, 38, 42, 46, 49, 60].map((note) => (
+            <Chip key={note} label={`Simulate note ${note}`} onPress={() => simulateNote(note)}>
+              {`Simulated ${note}`}
+            </Chip>
+          ))}
+        </div>
+      ) : null}
       <div className="chips">
         {[-12, -1, 1, 12].map((by) => (
           <Chip

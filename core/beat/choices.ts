@@ -1,0 +1,6 @@
+/** What there is to choose from in a beat: apart from the schema, which is large and needed only for reading files. */
+export const DIRECTIONS = ['forward', 'backward', 'thereAndBack', 'random', 'walk'] as const;
+export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as const;
+export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
+export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
+export const KIT_IDS = ['quay', 'lantern'] as const;

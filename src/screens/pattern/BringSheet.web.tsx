@@ -1,0 +1,68 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import type { Beat } from '../../../core/beat/schema';
+import { beatEdited } from '../../state/doc';
+import { keeper } from '../../state/session';
+import { noticed } from '../../state/slices';
+import { selectPattern, useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { Sheet } from '../../ui/Sheet';
+import './drawer/drawer.css';
+
+/** Brings lanes of another beat into the pattern shown. */
+export const BringSheet = ({ onClose }: { onClose: () => void }) => {
+  const beats = useApp((state) => state.library.beats);
+  const openId = useApp((state) => state.doc.beat?.id);
+  const pattern = useApp(selectPattern)!;
+  const [from, setFrom] = useState<Beat | null>(null);
+  const [chosen, setChosen] = useState<string[]>([]);
+  const act = useDo();
+  const choose = async (id: string) => {
+    setChosen([]);
+    setFrom(id ? await keeper.beat(id) : null);
+  };
+  const bring = () => {
+    const ids = Object.fromEntries(chosen.map((laneId) => [laneId, nanoid()]));
+    act(
+      beatEdited({
+        edit: { edit: 'bringLanes', args: { patternId: pattern.id, from: from!, laneIds: chosen, ids } },
+      }),
+    );
+    act(noticed({ text: `${chosen.length} lanes of “${from!.name}” are in ${pattern.name} now.` }));
+    onClose();
+  };
+  return (
+    <Sheet title="Lanes of another beat" open onClose={onClose}>
+      <div className="patterns">
+        <Choice
+          label="Beat to take lanes from"
+          short="Beat"
+          value={from?.id ?? ''}
+          options={[
+            { value: '', name: 'Choose a beat' },
+            ...beats.filter(({ id }) => id !== openId).map(({ id, name }) => ({ value: id, name })),
+          ]}
+          onChange={(id) => void choose(id)}
+        />
+        <div className="chips">
+          {from?.lanes.map(({ id, name }) => (
+            <label key={id} className="tick">
+              <input
+                type="checkbox"
+                checked={chosen.includes(id)}
+                onChange={() =>
+                  setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
+                }
+              />
+              {name}
+            </label>
+          ))}
+        </div>
+        <Chip disabled={!chosen.length} onPress={bring}>
+          Bring them in
+        </Chip>
+      </div>
+    </Sheet>
+  );
+};
