@@ -17,6 +17,7 @@ module.exports = {
       displayName: 'src',
       setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js'],
       rootDir: __dirname,
+      moduleNameMapper: { ...web.moduleNameMapper, '\\.css$': '<rootDir>/jest.css.js' },
       // The icons come as .mjs.
       transform: { ...web.transform, '\\.mjs$': Object.values(web.transform)[0] },
       moduleFileExtensions: [...web.moduleFileExtensions, 'mjs'],

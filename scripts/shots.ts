@@ -39,6 +39,61 @@ const SHOTS: Shot[] = [
       await press(page, 'Open Ferry at Six');
     },
   },
+  {
+    name: 'roll-phone-night',
+    size: PHONE,
+    theme: 'dark',
+    act: async (page) => {
+      await press(page, 'Closed hat');
+      await page.getByRole('checkbox', { name: 'Closed hat, step 9', exact: true }).focus();
+      await press(page, '4 rising');
+      await page.getByRole('slider', { name: 'Stroke 4', exact: true }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'flam-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: async (page) => {
+      await openSnare(page);
+      await page.getByRole('checkbox', { name: 'Snare, step 5', exact: true }).focus();
+      await press(page, 'Open flam');
+    },
+  },
+  {
+    name: 'polymeter-wide-night',
+    size: WIDE,
+    theme: 'dark',
+    act: async (page) => {
+      await press(page, 'Shaker');
+      await page.getByRole('tab', { name: 'Lane' }).click();
+      await page.getByLabel('Steps of Shaker', { exact: true }).fill('7');
+      await page.keyboard.press('Enter');
+    },
+  },
+  {
+    name: 'takes-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: async (page) => {
+      await press(page, 'Closed hat');
+      await page.getByRole('tab', { name: 'Chance' }).click();
+      for (let roll = 0; roll < 3; roll++) await press(page, 'Vary half');
+      await press(page, 'Keep');
+    },
+  },
+  {
+    name: 'pads-phone-night',
+    size: PHONE,
+    theme: 'dark',
+    act: (page) => press(page, 'Pads'),
+  },
+  {
+    name: 'patterns-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: (page) => press(page, 'Pattern shown'),
+  },
   { name: 'export-phone-night', size: PHONE, theme: 'dark', act: toExport },
   { name: 'export-wide-day', size: WIDE, theme: 'light', act: toExport },
   { name: 'beats-phone-day', size: PHONE, theme: 'light', act: (page) => press(page, 'Beats') },

@@ -1,0 +1,2 @@
+/** Style sheets say nothing to a unit test. */
+module.exports = {};

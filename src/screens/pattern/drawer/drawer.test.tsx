@@ -1,0 +1,293 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { newBeat, partOf } from '../../../../core/beat/defaults';
+import type { Hit, Part } from '../../../../core/beat/schema';
+import { patternOf } from '../../../../core/pattern/beatEdits';
+import { setStep, setVelocity } from '../../../../core/pattern/hits';
+import { beatOpened, undone } from '../../../state/doc';
+import { store } from '../../../state/session';
+import { viewChanged } from '../../../state/slices';
+import { Drawer } from './Drawer';
+
+let mockHeard: number | null = null;
+const mockStrikes: [string, number][] = [];
+jest.mock('../../../audio/player', () => ({
+  strikeLane: (lane: string, velocity: number) => {
+    mockStrikes.push([lane, velocity]);
+    return Promise.resolve();
+  },
+  playedTick: () => mockHeard,
+  playedTickAt: () => mockHeard,
+}));
+jest.mock('../../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../../state/store')>('../../../state/store');
+  return { store: createStore(), keeper: { takeIn: jest.fn() } };
+});
+
+const pattern = () => patternOf(store.getState().doc.beat!, null);
+const part = (laneId = 'kick'): Part => partOf(pattern(), laneId);
+const hit = (at = 0, laneId = 'kick'): Hit => part(laneId).hits[at]!;
+const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+const slide = (name: string, value: number) =>
+  fireEvent.change(screen.getByRole('slider', { name }), { target: { value: String(value) } });
+const choose = (name: string, value: string) =>
+  fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
+const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
+const look = (change: Parameters<typeof viewChanged>[0]) =>
+  act(() => void store.dispatch(viewChanged(change)));
+
+beforeEach(() => {
+  mockHeard = null;
+  mockStrikes.length = 0;
+  window.matchMedia = jest
+    .fn()
+    .mockReturnValue({ matches: true, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  HTMLCanvasElement.prototype.getContext = (() => null) as never;
+  const beat = newBeat('b', 'Quay', 1);
+  const first = setStep(setStep(beat.patterns[0]!, 'kick', 0, true), 'kick', 8, true);
+  const patterns = [setVelocity(first, 'kick', 8, 60)];
+  store.dispatch(beatOpened({ beat: { ...beat, patterns } }));
+  store.dispatch(
+    viewChanged({ patternId: 'a', openLane: 'kick', spots: [], cursor: null, clip: null, drawer: 'hits' }),
+  );
+  render(
+    <Provider store={store}>
+      <Drawer wide />
+    </Provider>,
+  );
+});
+
+describe('hits', () => {
+  test('without a choice it is about the whole lane; with one about what is chosen', () => {
+    expect(screen.getByText('All 2 hits of Kick')).toBeTruthy();
+    press('Accent 120');
+    expect(part().hits.map(({ velocity }) => velocity)).toEqual([120, 120]);
+    look({ spots: [{ laneId: 'kick', step: 8 }] });
+    expect(screen.getByText('1 hit chosen')).toBeTruthy();
+    press('Ghost 36');
+    expect(part().hits.map(({ velocity }) => velocity)).toEqual([120, 36]);
+    press('Choose nothing');
+    press('Ramp up');
+    expect(part().hits.map(({ velocity }) => velocity)).toEqual([36, 120]);
+  });
+
+  test('the levels of one tap are the beat’s own', () => {
+    const field = screen.getByLabelText('Ghost level');
+    fireEvent.change(field, { target: { value: '22' } });
+    fireEvent.keyDown(field, { key: 'Enter' });
+    expect(store.getState().doc.beat!.levels.ghost).toBe(22);
+    press('Ghost 22');
+    expect(hit().velocity).toBe(22);
+  });
+
+  test('a roll is made, drawn by hand stroke by stroke, shaped, and taken off', () => {
+    look({ cursor: { laneId: 'kick', step: 0 } });
+    expect(screen.getByText('Kick, step 1')).toBeTruthy();
+    press('3 strokes');
+    expect(hit().roll).toEqual({ curve: 0, levels: [1, 1, 1] });
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'Stroke 2' }), { key: 'ArrowDown' });
+    expect(hit().roll!.levels).toEqual([1, 0.95, 1]);
+    slide('Strokes of the roll', 6);
+    slide('Curve of the roll', 0.5);
+    choose('Spacing of the roll', 'dotted');
+    expect(hit().roll).toMatchObject({ curve: 0.5, spacing: 'dotted' });
+    expect(hit().roll!.levels).toHaveLength(6);
+    press('Falling');
+    expect(hit().roll!.levels[5]).toBe(0.2);
+    expect(hit(1).roll).toBeUndefined();
+    press('No roll');
+    expect(hit()).not.toHaveProperty('roll');
+  });
+
+  test('grace strokes have their own time and level', () => {
+    look({ cursor: { laneId: 'kick', step: 8 } });
+    press('Open drag');
+    expect(hit(1).grace).toHaveLength(2);
+    slide('Grace stroke 2, ms before', 90);
+    slide('Grace stroke 1, level', 0.3);
+    expect(hit(1).grace!.map(({ before }) => before)).toEqual([38, 90]);
+    expect(hit(1).grace![0]!.level).toBe(0.3);
+    press('No grace strokes');
+    expect(hit(1)).not.toHaveProperty('grace');
+  });
+
+  test('time, length, chance and passes', () => {
+    look({ cursor: { laneId: 'kick', step: 0 } });
+    press('1 ms later');
+    expect(hit().nudge).toBeCloseTo(1 / 150);
+    press('On the grid');
+    expect(hit().nudge).toBe(0);
+    press('Up to the next hit');
+    expect(hit().length).toBe(8);
+    press('Rings out');
+    expect(hit().length).toBeNull();
+    slide('Chance of the hits', 0.4);
+    choose('On which passes the hits sound', '4');
+    expect(hit()).toMatchObject({ chance: 0.4, passes: { of: 4, on: [3] } });
+    fireEvent.click(screen.getByRole('checkbox', { name: 'Pass 2' }));
+    expect(hit().passes).toEqual({ of: 4, on: [1, 3] });
+    choose('On which passes the hits sound', '1');
+    expect(hit()).not.toHaveProperty('passes');
+  });
+
+  test('hits are copied, pasted where the hand was last, and deleted', () => {
+    look({ spots: [{ laneId: 'kick', step: 8 }], cursor: { laneId: 'snare', step: 3 } });
+    press('Copy');
+    press('Paste at step 4');
+    expect(hit(0, 'snare')).toMatchObject({ step: 3, velocity: 60 });
+    expect(store.getState().view.spots).toEqual([{ laneId: 'snare', step: 3 }]);
+    press('Delete');
+    expect(part('snare').hits).toEqual([]);
+    look({ spots: [{ laneId: 'kick', step: 8 }] });
+    press('Duplicate');
+    expect(part().hits.map(({ step }) => step)).toEqual([0, 8, 9]);
+  });
+});
+
+describe('the lane', () => {
+  beforeEach(() => page('Lane'));
+
+  test('its length is held to 1 to 64, and it says when all lanes meet', () => {
+    const steps = screen.getByLabelText('Steps of Kick');
+    fireEvent.change(steps, { target: { value: '12' } });
+    fireEvent.keyDown(steps, { key: 'Enter' });
+    expect(screen.getByText('All lanes meet again after 3 bars.')).toBeTruthy();
+    fireEvent.change(steps, { target: { value: '99' } });
+    fireEvent.keyDown(steps, { key: 'Enter' });
+    expect(part().steps).toBe(64);
+    expect(store.getState().notices.at(-1)!.text).toContain('99 was held to 64');
+    press('As long as the pattern');
+    choose('Direction of Kick', 'backward');
+    choose('Rate of Kick', '3/2');
+    choose('Grid of Kick', '1/8T');
+    expect(part()).toMatchObject({ steps: null, direction: 'backward', rate: '3/2', grid: '1/8T' });
+  });
+
+  test.each([
+    ['Step right', [1, 9]],
+    ['Turn left', [7, 15]],
+    ['Reverse', [7, 15]],
+    ['Half the time', [0, 4]],
+    ['Fill every 4th step', [0, 4, 8, 12]],
+    ['Clear lane', []],
+  ])('%s', (name, steps) => {
+    press(name);
+    expect(part().hits.map(({ step }) => step)).toEqual(steps);
+    act(() => void store.dispatch(undone()));
+    expect(part().hits.map(({ step }) => step)).toEqual([0, 8]);
+  });
+
+  test('presets are tried one after the other and put back by one tap', () => {
+    choose('Preset for Kick', 'kick.four-on-the-floor');
+    choose('Preset for Kick', 'kick.one-and-three');
+    expect(part().hits).toHaveLength(2);
+    press('Put back what was there');
+    expect(part().hits.map(({ velocity }) => velocity)).toEqual([96, 60]);
+  });
+
+  test('a note is learned from the simulated input', async () => {
+    press('Learn note');
+    await act(async () => {
+      press('Simulate note 49');
+      await Promise.resolve();
+    });
+    expect(store.getState().doc.beat!.lanes[0]!.note).toBe(49);
+    press('Shift all notes by 12 semitones');
+    expect(store.getState().doc.beat!.lanes[0]!.note).toBe(61);
+  });
+
+  test('lanes are ordered, grouped and removed', () => {
+    const names = () => store.getState().doc.beat!.lanes.map(({ id }) => id);
+    press('Move down');
+    expect(names().slice(0, 2)).toEqual(['snare', 'kick']);
+    press('Group with the lane above');
+    expect(store.getState().doc.beat!.groups[0]!.name).toBe('Snare group');
+    press('Take Snare group apart');
+    expect(store.getState().doc.beat!.groups).toEqual([]);
+    press('Remove lane');
+    expect(names()).not.toContain('kick');
+    expect(pattern().parts).not.toHaveProperty('kick');
+  });
+});
+
+test('the sound of a lane', () => {
+  page('Sound');
+  slide('Tune of Kick', -3);
+  slide('Decay of Kick', 0.5);
+  slide('Low-pass of Kick', Math.log2(800));
+  expect(store.getState().doc.beat!.lanes[0]).toMatchObject({ tune: -3, decay: 0.5, lowPass: 800 });
+});
+
+test('every roll of chance is a take that can be stepped back to, kept, named and dropped', () => {
+  page('Chance');
+  press('Vary half');
+  press('Roll anew');
+  const takes = () => within(screen.getByRole('listbox', { name: 'Takes' })).getAllByRole('option');
+  expect(takes()).toHaveLength(3);
+  const last = part().hits;
+  press('Take before');
+  press('Take before');
+  expect(part().hits.map(({ velocity }) => velocity)).toEqual([96, 60]);
+  fireEvent.click(takes()[2]!);
+  expect(part().hits).toEqual(last);
+  press('Keep');
+  const name = screen.getByLabelText('Name of the take');
+  fireEvent.change(name, { target: { value: 'Gangway' } });
+  fireEvent.blur(name);
+  expect(pattern().takes!.at(-1)).toMatchObject({ name: 'Gangway', kept: true });
+  press('Drop');
+  expect(takes()).toHaveLength(2);
+});
+
+describe('the pads', () => {
+  beforeEach(() => page('Pads'));
+  const key = (code: string, more: object = {}) => fireEvent.keyDown(document.body, { code, ...more });
+
+  test('pads and keys sound their lanes; with Shift a key is an accent', () => {
+    fireEvent.click(screen.getByRole('button', { name: 'Play Snare' }), { detail: 0 });
+    key('KeyA');
+    key('KeyS', { shiftKey: true });
+    expect(mockStrikes).toEqual([
+      ['snare', 100],
+      ['kick', 96],
+      ['snare', 120],
+    ]);
+  });
+
+  test('what is played while it records is taken down with its exact time', () => {
+    press('Record');
+    look({ playing: true });
+    mockHeard = 5 * 240 + 60;
+    key('KeyS');
+    expect(hit(0, 'snare')).toMatchObject({ step: 5, nudge: expect.closeTo(0.25) });
+    slide('Quantize what is played in', 1);
+    mockHeard = 10 * 240 + 60;
+    key('KeyS');
+    expect(hit(1, 'snare')).toMatchObject({ step: 10, nudge: 0 });
+    act(() => void store.dispatch(undone()));
+    expect(part('snare').hits).toEqual([]);
+    look({ playing: false });
+    press('Record');
+  });
+
+  test('step by step a key puts a hit and goes on, Space is a rest', () => {
+    press('Step by step');
+    look({ cursor: { laneId: 'snare', step: 0 } });
+    key('KeyS');
+    key('Space');
+    key('KeyS');
+    expect(part('snare').hits.map(({ step }) => step)).toEqual([0, 2]);
+    press('Step by step');
+  });
+
+  test('the tempo of a tapping hand', () => {
+    const tap = screen.getByRole('button', { name: 'Tap tempo' });
+    for (const time of [1000, 1500, 2000, 2500]) {
+      const event = new MouseEvent('pointerdown', { bubbles: true });
+      Object.defineProperty(event, 'timeStamp', { value: time });
+      fireEvent(tap, event);
+    }
+    expect(store.getState().doc.beat!.tempo).toBe(120);
+  });
+});
