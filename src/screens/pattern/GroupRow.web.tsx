@@ -1,11 +1,14 @@
 import type { Group, Lane } from '../../../core/beat/schema';
 import { beatEdited } from '../../state/doc';
-import { useDo } from '../../state/store';
+import { viewChanged } from '../../state/slices';
+import { selectPattern, useApp, useDo } from '../../state/store';
+import { spotsOf } from '../../../core/pattern/spots';
 import { Icon } from '../../ui/Icon';
 
 /** The head of a group of lanes: folds them away, and mutes them together. */
 export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
   const act = useDo();
+  const pattern = useApp(selectPattern)!;
   const inside = lanes.filter((lane) => lane.group === group.id);
   const muted = inside.every(({ mute }) => mute);
   return (
@@ -23,6 +26,21 @@ export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
       >
         <Icon name={group.folded ? 'right' : 'down'} size={16} />
         {group.folded ? `${group.name}, ${inside.length} lanes` : group.name}
+      </button>
+      <button
+        type="button"
+        aria-label={`Choose all hits of ${group.name}`}
+        onClick={() =>
+          act(
+            viewChanged({
+              spots: inside.flatMap(({ id }) => spotsOf(pattern, id)),
+              openLane: inside[0]?.id ?? null,
+              drawer: 'hits',
+            }),
+          )
+        }
+      >
+        choose all
       </button>
       <button
         type="button"

@@ -187,7 +187,7 @@ export const PatternScreen = () => {
   const beat = useApp(selectBeat);
   const pattern = useApp(selectPattern);
   const openLane = useApp((state) => state.view.openLane);
-  const pads = useApp((state) => state.view.drawer === 'pads');
+  const asked = useApp((state) => state.view.drawer === 'pads' || state.view.spots.length > 0);
   const wide = useWide();
   const [bar, setBar] = useState(0);
   const [patterns, setPatterns] = useState(false);
@@ -207,7 +207,7 @@ export const PatternScreen = () => {
               onBar={setBar}
               foot={<Foot kit={beat.kit} />}
             />
-            {mayDraw && (wide || openLane !== null || pads) ? (
+            {mayDraw && (wide || openLane !== null || asked) ? (
               <Suspense fallback={<div className={wide ? 'drawer wide' : 'drawer'} />}>
                 <Drawer wide={wide} />
               </Suspense>

@@ -231,6 +231,14 @@ export const Strings = ({ beat, pattern, wide, onBar, foot }: StringsProps) => {
   useMeters(playing && mixOpen, root);
 
   useEffect(() => {
+    // A held finger goes on to choose; without this the browser would scroll instead and take the finger away.
+    const keep = (event: TouchEvent) => touch.holds() && event.cancelable && event.preventDefault();
+    const scroller = root.current!;
+    scroller.addEventListener('touchmove', keep, { passive: false });
+    return () => scroller.removeEventListener('touchmove', keep);
+  }, [touch]);
+
+  useEffect(() => {
     // The open string stays in sight when the drawer comes up under it.
     if (!openLane) return;
     const timer = setTimeout(() => {

@@ -84,6 +84,8 @@ export interface Touch {
   mouseDown(event: MouseEvent): void;
   /** A click without a pointer: assistive technology. */
   click(event: MouseEvent): void;
+  /** Whether a finger is choosing or shaping, so that the page must not scroll under it. */
+  holds(): boolean;
 }
 
 export const createTouch = (store: Store): Touch => {
@@ -313,6 +315,7 @@ export const createTouch = (store: Store): Touch => {
       if (grip) finish(grip);
       grip = null;
     },
+    holds: () => grip !== null && grip.doing !== 'nothing',
     mouseDown: (event) => {
       const cell = cellOf(event.target);
       if (!cell) return;

@@ -20,7 +20,7 @@ import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
 import { Range } from '../../../ui/Range';
-import { copyChosen, duplicateChosen, pasteAt, removeChosen } from '../stepKeys';
+import { copyChosen, duplicateChosen, moveChosen, pasteAt, removeChosen } from '../stepKeys';
 import { edit } from './edit';
 import { RollHand } from './RollHand';
 
@@ -340,6 +340,10 @@ const Clipboard = ({ spots }: { spots: Spot[] }) => {
       <Chip tone="danger" onPress={() => removeChosen(store, spots)}>
         Delete
       </Chip>
+      <Chip onPress={() => moveChosen(store, spots, -1, 0)}>Step earlier</Chip>
+      <Chip onPress={() => moveChosen(store, spots, 1, 0)}>Step later</Chip>
+      <Chip onPress={() => moveChosen(store, spots, 0, -1)}>Lane up</Chip>
+      <Chip onPress={() => moveChosen(store, spots, 0, 1)}>Lane down</Chip>
       {chosen ? <Chip onPress={() => act(viewChanged({ spots: [] }))}>Choose nothing</Chip> : null}
     </div>
   );
