@@ -156,29 +156,33 @@ test('mute is cleared by one tap wherever it is seen', async ({ page }) => {
   await expect(button(page, '1 muted: clear')).toBeHidden();
 });
 
-test('a held finger chooses a box over several lanes, and the drawer is about what it chose', async ({
-  page,
-}, info) => {
-  test.skip(info.project.name !== 'phone', 'fingers are for the phone');
+test('a held finger, or a mouse with Shift, chooses a box over several lanes', async ({ page }, info) => {
   await openApp(page);
-  const session = await page.context().newCDPSession(page);
   const middle = async (lane: string, number: number) => {
     const box = (await step(page, lane, number).boundingBox())!;
     return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
   };
   const [from, to] = [await middle('Kick', 4), await middle('Closed hat', 10)];
-  const finger = (type: 'touchStart' | 'touchMove' | 'touchEnd', at?: typeof from) =>
-    session.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] });
-  await finger('touchStart', from);
-  await page.waitForTimeout(600);
-  for (let part = 1; part <= 5; part++) {
-    await finger('touchMove', {
-      x: from.x + ((to.x - from.x) * part) / 5,
-      y: from.y + ((to.y - from.y) * part) / 5,
-    });
-    await page.waitForTimeout(40);
+  const way = Array.from({ length: 5 }, (_, at) => ({
+    x: from.x + ((to.x - from.x) * (at + 1)) / 5,
+    y: from.y + ((to.y - from.y) * (at + 1)) / 5,
+  }));
+  if (info.project.name === 'phone') {
+    const session = await page.context().newCDPSession(page);
+    const finger = (type: 'touchStart' | 'touchMove' | 'touchEnd', at?: typeof from) =>
+      session.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] });
+    await finger('touchStart', from);
+    await page.waitForTimeout(600);
+    for (const at of way) await finger('touchMove', at);
+    await finger('touchEnd');
+  } else {
+    await page.keyboard.down('Shift');
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    for (const at of way) await page.mouse.move(at.x, at.y);
+    await page.mouse.up();
+    await page.keyboard.up('Shift');
   }
-  await finger('touchEnd');
   await expect(page.getByText('9 hits chosen', { exact: true })).toBeVisible();
   await button(page, 'Delete').click();
   await expect(step(page, 'Snare', 5)).not.toBeChecked();

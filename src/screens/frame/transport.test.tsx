@@ -1,0 +1,86 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { newBeat } from '../../../core/beat/defaults';
+import { beatOpened, laneChanged, undone } from '../../state/doc';
+import { store } from '../../state/session';
+import { viewChanged } from '../../state/slices';
+import { placeText, Transport } from './Transport';
+
+const mockPlayed: string[] = [];
+jest.mock('../../audio/player', () => ({
+  startPlaying: (countIn: number) => {
+    mockPlayed.push(`play ${countIn}`);
+    return Promise.resolve();
+  },
+  stopPlaying: () => mockPlayed.push('stop'),
+  playedTick: () => null,
+}));
+jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return { store: createStore() };
+});
+
+const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+const type = (label: string, value: string) => {
+  const field = screen.getByLabelText(label);
+  fireEvent.change(field, { target: { value } });
+  fireEvent.keyDown(field, { key: 'Enter' });
+};
+
+beforeEach(() => {
+  mockPlayed.length = 0;
+  store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
+  store.dispatch(viewChanged({ playing: false, countIn: false, patternId: 'a' }));
+  render(
+    <Provider store={store}>
+      <Transport />
+    </Provider>,
+  );
+});
+
+test('plays and stops, after a bar of count-in where it is wanted', () => {
+  press('Play');
+  press('Stop');
+  act(() => void store.dispatch(viewChanged({ countIn: true })));
+  press('Play');
+  expect(mockPlayed).toEqual(['play 0', 'stop', 'play 3840']);
+  press('Stop');
+});
+
+test('tempo and swing are held to their ranges, and it is said', () => {
+  type('Tempo', '12');
+  expect(store.getState().doc.beat!.tempo).toBe(20);
+  expect(store.getState().notices.at(-1)!.text).toContain('12 was held to 20');
+  type('Swing', '61,5');
+  expect(store.getState().doc.beat!.feel.swing.percent).toBe(61.5);
+  press('Swung notes: sixteenths');
+  expect(store.getState().doc.beat!.feel.swing.grid).toBe('1/8');
+});
+
+test('what is muted or soloed is said, and one tap clears it, undoably', () => {
+  expect(screen.queryByRole('button', { name: /clear/ })).toBeNull();
+  act(() => void store.dispatch(laneChanged({ laneId: 'kick', change: { mute: true } })));
+  act(() => void store.dispatch(laneChanged({ laneId: 'clap', change: { solo: true } })));
+  press('1 muted, 1 soloed: clear');
+  expect(store.getState().doc.beat!.lanes.some(({ mute, solo }) => mute || solo)).toBe(false);
+  act(() => void store.dispatch(undone()));
+  expect(store.getState().doc.beat!.lanes.filter(({ mute, solo }) => mute || solo)).toHaveLength(2);
+});
+
+test('the click is switched on and off', () => {
+  press('Metronome');
+  expect(store.getState().view.metronome.on).toBe(true);
+  press('Metronome');
+  expect(store.getState().view.metronome.on).toBe(false);
+});
+
+test.each([
+  [0, '1.1.1'],
+  [1200, '1.2.2'],
+  [3840, '1.1.1'],
+  [-240, '1.4.4'],
+])('a place at tick %s of a pattern of one bar is %s', (tick, text) => {
+  expect(placeText(newBeat('b', 'B', 1).patterns[0]!, tick)).toBe(text);
+});
