@@ -192,15 +192,17 @@ test('a held finger, or a mouse with Shift, chooses a box over several lanes', a
 
 test('while it plays another pattern waits for the end of the one that is heard', async ({ page }) => {
   await openApp(page);
+  await page.waitForFunction(() => window.ruddik !== undefined);
   await page.evaluate(() => window.ruddik!.startLog());
   await button(page, 'Play').click();
-  await page.waitForTimeout(600);
+  // The sounds are made first: the first pattern must be on its way before another one is chosen.
+  await expect(page.locator('.hairline')).toBeVisible();
   await page.keyboard.press('Shift+Digit2');
   await expect(button(page, 'Pattern shown')).toHaveText('B · lights out');
   await page.waitForTimeout(1200);
   const { handed } = await page.evaluate(() => window.ruddik!.readLog());
   await button(page, 'Stop').click();
-  // Two bars of pattern A at 92 BPM last 5.2 s; nothing of it may be missing when B is chosen after 0.6 s.
+  // Two bars of pattern A at 92 BPM last 5.2 s; nothing of it may be missing when B is chosen near its start.
   const first = Math.min(...handed.map(({ frame }) => frame));
   const early = handed.filter(({ frame }) => frame - first < 2 * 48000);
   expect(early.filter(({ note }) => note === 36).length).toBeGreaterThanOrEqual(4);
