@@ -4,3 +4,6 @@ export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as 
 export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
 export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
 export const KIT_IDS = ['quay', 'lantern'] as const;
+
+/** How many of each a beat may hold, and how long a name may be. */
+export const MOST = { lanes: 64, patterns: 256, groups: 32, name: 80 } as const;

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { TEMPO } from '../units';
-import { DIRECTIONS, KIT_IDS, PIGMENTS, RATES, SPACINGS } from './choices';
+import { DIRECTIONS, KIT_IDS, MOST, PIGMENTS, RATES, SPACINGS } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
 import { VERSION } from './version';
 
-const name = z.string().trim().min(1).max(80);
+const name = z.string().trim().min(1).max(MOST.name);
 const id = z.string().min(1).max(64);
 const velocity = z.int().min(1).max(127);
 
@@ -85,7 +85,7 @@ export const patternSchema = z.strictObject({
   bars: z.int().min(1).max(16),
   /** By lane id; a lane without a part is silent. */
   parts: z.record(id, partSchema),
-  takes: z.array(takeSchema).max(500).optional(),
+  takes: z.array(takeSchema).optional(),
   /** The take that the parts were last taken from. */
   take: id.optional(),
 });
@@ -141,9 +141,9 @@ export const beatSchema = z
     random: z.literal(1),
     /** The velocities that one tap gives. */
     levels: z.strictObject({ ghost: velocity, normal: velocity, accent: velocity }),
-    groups: z.array(groupSchema).max(32),
-    lanes: z.array(laneSchema).min(1).max(64),
-    patterns: z.array(patternSchema).min(1).max(256),
+    groups: z.array(groupSchema).max(MOST.groups),
+    lanes: z.array(laneSchema).min(1).max(MOST.lanes),
+    patterns: z.array(patternSchema).min(1).max(MOST.patterns),
   })
   .superRefine((beat, ctx) => {
     const twice = (ids: string[]) => ids.findIndex((one, at) => ids.indexOf(one) !== at);

@@ -110,12 +110,12 @@ export const varied = (part: Part, steps: number, laneId: string, seed: number, 
   return { ...part, hits: inOrder(hits) };
 };
 
-/** How many takes a pattern keeps; beyond it the oldest that are not kept give way. */
+/** How many takes that nobody asked to keep a pattern holds; beyond it the oldest of them give way. */
 export const MOST_TAKES = 200;
 
 const shortened = (takes: Take[]): Take[] => {
-  let over = takes.length - MOST_TAKES;
-  return over <= 0 ? takes : takes.filter((take) => take.kept || over-- <= 0);
+  let over = takes.filter(({ kept }) => !kept).length - MOST_TAKES;
+  return over <= 0 ? takes : takes.filter(({ kept }) => kept || over-- <= 0);
 };
 
 const sameParts = (a: Record<string, Part>, b: Record<string, Part>): boolean =>
@@ -161,15 +161,18 @@ export const rolled = (
   return { ...out, takes: shortened([...takes, take]), take: id };
 };
 
-/** Puts a take back in its place. What was changed by hand since the last take is kept as one too. */
-export const recalled = (pattern: Pattern, takeId: string): Pattern => {
-  const take = pattern.takes?.find(({ id }) => id === takeId);
+/**
+ * Puts a take back in its place. What was changed by hand since the last take is kept as one too.
+ *
+ * @param id of the take that is made of what was changed by hand, if anything was
+ */
+export const recalled = (pattern: Pattern, takeId: string, id: string): Pattern => {
+  const takes = pattern.takes ?? [];
+  const take = takes.find((one) => one.id === takeId);
   if (!take) return pattern;
-  const known = (pattern.takes ?? []).some(({ parts }) => sameParts(parts, pattern.parts));
-  const hand = known
-    ? []
-    : [takeOf(pattern, pattern.parts, 'By hand', 0, `${takeId}.${pattern.takes!.length}`)];
-  return { ...pattern, parts: take.parts, takes: shortened([...pattern.takes!, ...hand]), take: takeId };
+  const known = takes.some(({ parts }) => sameParts(parts, pattern.parts));
+  const hand = known ? [] : [takeOf(pattern, pattern.parts, 'By hand', 0, id)];
+  return { ...pattern, parts: take.parts, takes: shortened([...takes, ...hand]), take: takeId };
 };
 
 export const changeTake = (

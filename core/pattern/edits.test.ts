@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
+import { MOST } from '../beat/choices';
 import { newBeat, newHit, partOf, stepsOf } from '../beat/defaults';
 import { beatSchema, type Beat, type Pattern } from '../beat/schema';
 import { planPattern } from '../play/plan';
@@ -19,6 +20,8 @@ const spot = fc.record({ laneId: fc.constantFrom(...LANES), step: fc.nat({ max: 
 const spotList = fc.uniqueArray(spot, { maxLength: 8, selector: ({ laneId, step }) => `${laneId}${step}` });
 const laneIds = fc.uniqueArray(fc.constantFrom(...LANES), { minLength: 1 });
 const seed = fc.nat();
+/** Few, so that takes are recalled that there are. */
+const takeId = fc.constantFrom('take 1', 'take 2', 'take 3');
 const number = fc.double({ min: -300, max: 300, noNaN: true });
 
 /** Random arguments for every edit of a pattern; the compiler makes sure that none is left out. */
@@ -95,13 +98,13 @@ const patternArgs: {
   randomize: fc.record({
     laneIds,
     seed,
-    id: fc.uuid(),
+    id: takeId,
     keep: fc.record({ count: fc.boolean(), places: fc.boolean(), velocities: fc.boolean() }),
   }),
-  vary: fc.record({ laneIds, seed, id: fc.uuid(), share: fc.constantFrom(0.1, 0.25, 0.5) }),
-  recall: fc.record({ takeId: fc.uuid() }),
-  changeTake: fc.record({ takeId: fc.uuid(), change: fc.constant({ kept: true }) }),
-  dropTake: fc.record({ takeId: fc.uuid() }),
+  vary: fc.record({ laneIds, seed, id: takeId, share: fc.constantFrom(0.1, 0.25, 0.5) }),
+  recall: fc.record({ takeId, id: fc.uuid() }),
+  changeTake: fc.record({ takeId, change: fc.constant({ kept: true }) }),
+  dropTake: fc.record({ takeId }),
   rename: fc.record({ name: fc.constantFrom('Gangway', '  ') }),
   recolour: fc.record({ pigment: fc.constant('weld' as const) }),
   setMeter: fc.record({
@@ -296,7 +299,7 @@ describe('chance', () => {
       args: { spots: spotsOf(now.patterns[0]!, 'snare'), to: 9 },
     });
     const byHand = snare(now.patterns[0]!);
-    now = editPatterns(now, ['a'], { edit: 'recall', args: { takeId: takes()[0]!.id } });
+    now = editPatterns(now, ['a'], { edit: 'recall', args: { takeId: takes()[0]!.id, id: 'hand' } });
     expect(snare(now.patterns[0]!)).toEqual(snare(full));
     expect(takes().at(-1)!.parts['snare']!.hits).toEqual(byHand);
     for (let roll = 0; roll < MOST_TAKES + 20; roll++)
@@ -305,6 +308,38 @@ describe('chance', () => {
         args: { laneIds, seed: roll, id: `v${roll}`, share: 0.5 },
       });
     expect(takes()).toHaveLength(MOST_TAKES);
+  });
+
+  const none = { count: false, places: false, velocities: false };
+  const roll = (now: Beat, seedOf: number, id: string): Beat => {
+    const args = { laneIds: ['snare'], seed: seedOf, id, keep: none };
+    return editPatterns(now, ['a'], { edit: 'randomize', args });
+  };
+
+  test('kept takes never give way, nor make the newest one do so', () => {
+    let now: Beat = { ...beat, patterns: [full] };
+    for (let at = 0; at < MOST_TAKES + 10; at++) {
+      const takeId = `t${at}`;
+      now = roll(now, at, takeId);
+      expect(now.patterns[0]!.takes!.at(-1)!.id).toBe(takeId);
+      now = editPatterns(now, ['a'], { edit: 'changeTake', args: { takeId, change: { kept: true } } });
+    }
+    expect(now.patterns[0]!.takes!.filter(({ kept }) => kept)).toHaveLength(MOST_TAKES + 10);
+    expect(beatSchema.safeParse(now).success).toBe(true);
+  });
+
+  test('going back and forth between takes and changes by hand leaves a beat that can be read', () => {
+    let now = roll({ ...beat, patterns: [full] }, 1, 'first');
+    for (let round = 0; round < 40; round++) {
+      const spots = spotsOf(now.patterns[0]!, 'snare');
+      now = editPatterns(now, ['a'], { edit: 'setVelocities', args: { spots, to: 20 + round } });
+      const takeId = now.patterns[0]!.takes!.at(-1)!.id;
+      now = editPatterns(now, ['a'], { edit: 'recall', args: { takeId, id: `hand ${round}` } });
+    }
+    const ids = now.patterns[0]!.takes!.map(({ id }) => id);
+    expect(ids.length).toBeGreaterThan(30);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(beatSchema.safeParse(now).success).toBe(true);
   });
 });
 
@@ -356,6 +391,15 @@ describe('presets', () => {
   });
 });
 
+test('a full beat takes no more patterns, and stays one that can be read', () => {
+  let now = beat;
+  for (let at = 0; at < MOST.patterns + 20; at++)
+    now = editBeat(now, { edit: 'addPattern', args: { id: `p${at}`, like: empty } });
+  now = editBeat(now, { edit: 'duplicatePattern', args: { id: 'more', from: 'a' } });
+  expect(now.patterns).toHaveLength(MOST.patterns);
+  expect(beatSchema.safeParse(now).success).toBe(true);
+});
+
 test('a variation knows its parent, and where it differs', () => {
   const two = editBeat(
     { ...beat, patterns: [full] },
@@ -397,6 +441,22 @@ describe('playing in', () => {
       ),
     );
   });
+
+  test.each(['backward', 'thereAndBack', 'random', 'walk'] as const)(
+    'a lane that is read %s takes it where it sounds, in later rounds too',
+    (direction) => {
+      const change = { direction, steps: 7 };
+      const read = editPatterns(beat, ['a'], { edit: 'setPart', args: { laneIds: ['kick'], change } });
+      fc.assert(
+        fc.property(fc.double({ min: 0, max: 9000, noNaN: true }), (tick) => {
+          const args = { laneId: 'kick', tick, velocity: 90, quantize: 0 };
+          const out = editPatterns(read, ['a'], { edit: 'recordHit', args });
+          const heard = playWindow(planPattern(out, out.patterns[0]!), 0, 9600);
+          expect(Math.min(...heard.map((note) => Math.abs(note.tick - tick)))).toBeLessThan(0.001);
+        }),
+      );
+    },
+  );
 
   test('and comes nearer to the grid by the strength asked for', () => {
     const at = (quantize: number) => {

@@ -121,7 +121,7 @@ export const PATTERN_EDITS = {
       a.seed,
       a.id,
     ),
-  recall: (pattern: Pattern, a: { takeId: string }) => recalled(pattern, a.takeId),
+  recall: (pattern: Pattern, a: { takeId: string; id: string }) => recalled(pattern, a.takeId, a.id),
   changeTake: (pattern: Pattern, a: { takeId: string; change: Partial<Pick<Take, 'name' | 'kept'>> }) =>
     changeTake(pattern, a.takeId, a.change),
   dropTake: (pattern: Pattern, a: { takeId: string }) => dropTake(pattern, a.takeId),

@@ -1,3 +1,4 @@
+import { MOST } from '../beat/choices';
 import { newLane } from '../beat/defaults';
 import type { InstrumentId } from '../beat/instruments';
 import type { Beat, Lane, Part, Pattern } from '../beat/schema';
@@ -6,11 +7,9 @@ import { movedTo } from './patterns';
 
 /** Making, ordering and grouping lanes. */
 
-export const MOST_LANES = 64;
-
 /** Adds a lane at the end. The id is given once and for good. */
 export const addLane = (beat: Beat, id: string, instrumentId: InstrumentId): Beat =>
-  beat.lanes.length >= MOST_LANES ? beat : { ...beat, lanes: [...beat.lanes, newLane(id, instrumentId)] };
+  beat.lanes.length >= MOST.lanes ? beat : { ...beat, lanes: [...beat.lanes, newLane(id, instrumentId)] };
 
 const without = (parts: Record<string, Part>, laneId: string): Record<string, Part> => {
   const { [laneId]: _, ...rest } = parts;
@@ -45,7 +44,7 @@ export const groupLanes = (beat: Beat, id: string, name: string, laneIds: string
   const chosen = new Set(laneIds);
   const inside = beat.lanes.filter((lane) => chosen.has(lane.id)).map((lane) => ({ ...lane, group: id }));
   const first = beat.lanes.findIndex((lane) => chosen.has(lane.id));
-  if (first < 0) return beat;
+  if (first < 0 || beat.groups.length >= MOST.groups) return beat;
   const rest = beat.lanes.filter((lane) => !chosen.has(lane.id));
   const at = beat.lanes.slice(0, first).filter((lane) => !chosen.has(lane.id)).length;
   const lanes = [...rest.slice(0, at), ...inside, ...rest.slice(at)];
@@ -103,7 +102,7 @@ export const bringLanes = (
   laneIds: string[],
   newId: (laneId: string) => string,
 ): Beat => {
-  const room = MOST_LANES - beat.lanes.length;
+  const room = MOST.lanes - beat.lanes.length;
   const lanes = from.lanes.filter(({ id }) => laneIds.includes(id)).slice(0, room);
   const source = from.patterns[0]!;
   const parts = Object.fromEntries(

@@ -1,6 +1,6 @@
+import { MOST } from '../beat/choices';
 import { newPattern, partOf } from '../beat/defaults';
 import type { Meter } from '../beat/meter';
-import { barTicks } from '../beat/meter';
 import type { Beat, Hit, Pattern } from '../beat/schema';
 import { held } from '../units';
 
@@ -18,19 +18,22 @@ export const freeName = (beat: Beat): string => {
   }
 };
 
-/** Adds an empty pattern of the meter and length of the one before it. */
-export const addPattern = (beat: Beat, id: string, like: Pattern): Beat => ({
-  ...beat,
-  patterns: [...beat.patterns, { ...newPattern(id, freeName(beat)), meter: like.meter, bars: like.bars }],
-});
+const isFull = (beat: Beat): boolean => beat.patterns.length >= MOST.patterns;
+
+/** Adds an empty pattern of the meter and length of another one; a full beat stays as it is. */
+export const addPattern = (beat: Beat, id: string, like: Pattern): Beat => {
+  if (isFull(beat)) return beat;
+  const added = { ...newPattern(id, freeName(beat)), meter: like.meter, bars: like.bars };
+  return { ...beat, patterns: [...beat.patterns, added] };
+};
 
 /** A variation: the same hits, with the original as its parent, right after it. Its takes are its own from now on. */
 export const duplicatePattern = (beat: Beat, id: string, from: string): Beat => {
   const at = beat.patterns.findIndex((pattern) => pattern.id === from);
   const original = beat.patterns[at];
-  if (!original) return beat;
+  if (!original || isFull(beat)) return beat;
   const { takes: _takes, take: _take, ...rest } = original;
-  const name = `${freeName(beat)} of ${original.name}`.slice(0, 80);
+  const name = `${freeName(beat)} of ${original.name}`.slice(0, MOST.name);
   const copy: Pattern = { ...rest, id, name, parent: from };
   return { ...beat, patterns: [...beat.patterns.slice(0, at + 1), copy, ...beat.patterns.slice(at + 1)] };
 };
@@ -105,7 +108,3 @@ export const differences = (pattern: Pattern, parent: Pattern, laneId: string): 
   }
   return steps;
 };
-
-/** How many bars an amount of ticks fills. */
-export const barsOf = (ticks: number, meter: Meter): number =>
-  Math.max(1, Math.ceil(ticks / barTicks(meter) - 1e-9));

@@ -1,8 +1,8 @@
 import { newHit, partOf } from '../beat/defaults';
 import type { Beat, Hit, Pattern } from '../beat/schema';
-import { planLane } from '../play/plan';
+import { planLane, planPattern, type LanePlan } from '../play/plan';
 import { bendOf } from '../play/play';
-import { planPattern } from '../play/plan';
+import { readingOrder } from '../play/reading';
 import { held, type Ticks, type Velocity } from '../units';
 import { withPart } from './hits';
 
@@ -28,7 +28,18 @@ export interface Played {
   quantize: number;
 }
 
-/** The step and nudge at which a hit sounds at a tick. Lanes with an order of their own take it by its place in the loop. */
+/** How many places of its reading order a lane comes to in one round. */
+const placesOf = (plan: LanePlan): number => Math.max(1, Math.ceil(plan.roundTicks / plan.step - 1e-6));
+
+/** The step that a lane reads at a place of a round; places beyond it belong to the next one. */
+const stepRead = (plan: LanePlan, round: number, place: number): number => {
+  const places = placesOf(plan);
+  const at = Math.max(0, round * places + place);
+  const order = readingOrder(plan.direction, plan.steps, Math.floor(at / places), plan.seed, plan.key);
+  return order[at % places]!;
+};
+
+/** The step and nudge at which a hit sounds at a tick, whichever way the lane is read. */
 export const placePlayed = (
   beat: Beat,
   pattern: Pattern,
@@ -36,11 +47,11 @@ export const placePlayed = (
 ): Pick<Hit, 'step' | 'nudge'> => {
   const lane = beat.lanes.find(({ id }) => id === laneId)!;
   const plan = planLane(beat, pattern, lane);
+  const round = Math.max(0, Math.floor(tick / plan.roundTicks));
   const bend = bendOf(planPattern(beat, pattern), plan);
-  const inLoop = ((tick % plan.roundTicks) + plan.roundTicks) % plan.roundTicks;
-  const place = beforeFeel(bend, inLoop) / plan.step - plan.shift;
+  const place = (beforeFeel(bend, tick) - round * plan.roundTicks) / plan.step - plan.shift;
   const nearest = Math.round(place);
-  const step = ((nearest % plan.steps) + plan.steps) % plan.steps;
+  const step = stepRead(plan, round, nearest);
   const own = step % 2 ? plan.offbeat : 0;
   return { step, nudge: held((place - nearest - own) * (1 - held(quantize, 0, 1)), -0.5, 0.5) + 0 };
 };
@@ -69,9 +80,11 @@ export const eraseBetween = (
   const lane = beat.lanes.find(({ id }) => id === laneId);
   if (!lane || to <= from) return pattern;
   const plan = planLane(beat, pattern, lane);
-  const first = Math.floor(from / plan.step);
   const gone = new Set<number>();
-  for (let at = first; at * plan.step < to; at++) gone.add(((at % plan.steps) + plan.steps) % plan.steps);
+  for (let at = Math.floor(Math.max(0, from) / plan.step); at * plan.step < to; at++) {
+    const round = Math.floor((at * plan.step) / plan.roundTicks + 1e-9);
+    gone.add(stepRead(plan, round, Math.round(at - (round * plan.roundTicks) / plan.step)));
+  }
   const part = partOf(pattern, laneId);
   const hits = part.hits.filter(({ step }) => !gone.has(step));
   return hits.length === part.hits.length ? pattern : withPart(pattern, laneId, { ...part, hits });

@@ -1,8 +1,6 @@
-import type { BeatEdit, PatternEdit } from '../../core/pattern/edits';
-import type { Spot } from '../../core/pattern/spots';
-import { spotsOf } from '../../core/pattern/spots';
-import { hitsOn } from '../../core/pattern/spots';
-import { beatEdited, patternsEdited } from './doc';
+import type { PatternEdit } from '../../core/pattern/edits';
+import { hitsOn, spotsOf, type Spot } from '../../core/pattern/spots';
+import { patternsEdited } from './doc';
 import { selectPattern, type RootState, type Store } from './store';
 
 /** Sends an edit to the pattern shown, and to those that were chosen besides. */
@@ -16,10 +14,6 @@ export const editShown = (
   if (!pattern) return;
   const patternIds = [...new Set([pattern.id, ...state.view.also])];
   store.dispatch(patternsEdited({ patternIds, edit, ...(gesture && { gesture }) }));
-};
-
-export const editWhole = (store: Pick<Store, 'dispatch'>, edit: BeatEdit, gesture?: string): void => {
-  store.dispatch(beatEdited({ edit, ...(gesture && { gesture }) }));
 };
 
 /** What an edit of hits is about. */

@@ -41,6 +41,8 @@ interface State {
   making: boolean;
   metronome: Metronome;
   countIn: Ticks;
+  /** The frame at which the count-in ends. */
+  countedAt: number;
 }
 
 const state: State = {
@@ -54,6 +56,7 @@ const state: State = {
   making: false,
   metronome: { on: false, level: 0.6, accent: true },
   countIn: 0,
+  countedAt: 0,
 };
 
 const toPage = (message: FromWorker) => postMessage(message);
@@ -85,14 +88,13 @@ const giveClicks = () =>
     toMixer({ type: 'sound', index: CLICKS + at, layers: [layer] }),
   );
 
-/** The clicks that fall into what has just been handed over: always while it counts in. */
+/** The clicks that fall into what has just been handed over: always while it counts in, which a switch does not. */
 const clicks = (feeder: Feeder, from: number): MixNote[] => {
-  const { metronome, plan: playing } = { ...state, plan: feeder.plan };
-  const beat = beatTicks(playing.meter);
-  const until = metronome.on ? Infinity : 0;
-  return clickNotes(tickAt(feeder, from), Math.min(until, tickAt(feeder, feeder.until)), {
-    beat,
-    bar: planBar(playing),
+  const { metronome, countedAt } = state;
+  const until = metronome.on ? feeder.until : Math.min(feeder.until, countedAt);
+  return clickNotes(tickAt(feeder, from), tickAt(feeder, until), {
+    beat: beatTicks(feeder.plan.meter),
+    bar: planBar(feeder.plan),
     level: metronome.level,
     accent: metronome.accent,
     frameAt: (tick) => frameAt(feeder, tick),
@@ -180,6 +182,7 @@ const begin = () => {
     Math.round(now() + START_SECONDS * SAMPLE_RATE),
     -state.countIn,
   );
+  state.countedAt = frameAt(state.feeder, 0);
   sayAnchor();
   hand(wake(state.feeder, now()));
 };

@@ -1,5 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
+import { MOST } from '../../../core/beat/choices';
 import type { Beat } from '../../../core/beat/schema';
 import { beatEdited } from '../../state/doc';
 import { keeper } from '../../state/session';
@@ -15,6 +16,7 @@ export const BringSheet = ({ onClose }: { onClose: () => void }) => {
   const beats = useApp((state) => state.library.beats);
   const openId = useApp((state) => state.doc.beat?.id);
   const pattern = useApp(selectPattern)!;
+  const room = useApp((state) => MOST.lanes - (state.doc.beat?.lanes.length ?? 0));
   const [from, setFrom] = useState<Beat | null>(null);
   const [chosen, setChosen] = useState<string[]>([]);
   const act = useDo();
@@ -29,7 +31,10 @@ export const BringSheet = ({ onClose }: { onClose: () => void }) => {
         edit: { edit: 'bringLanes', args: { patternId: pattern.id, from: from!, laneIds: chosen, ids } },
       }),
     );
-    act(noticed({ text: `${chosen.length} lanes of “${from!.name}” are in ${pattern.name} now.` }));
+    const came = Math.min(chosen.length, room);
+    const left = chosen.length - came;
+    const said = left ? ` A beat holds ${MOST.lanes} lanes; ${left} found no room.` : '';
+    act(noticed({ text: `${came} of the lanes of “${from!.name}” are in ${pattern.name} now.${said}` }));
     onClose();
   };
   return (

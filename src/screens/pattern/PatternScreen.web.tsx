@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import { nanoid } from '@reduxjs/toolkit';
 import { lazy, Suspense, use, useEffect, useState } from 'react';
 import { barTicks } from '../../../core/beat/meter';
+import { MOST } from '../../../core/beat/choices';
 import type { KitId, Pattern } from '../../../core/beat/schema';
 import { KITS } from '../../../core/sound/kits';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
@@ -160,6 +161,7 @@ const useLater = (): boolean => {
 const Foot = ({ kit }: { kit: KitId }) => {
   const [bringing, setBringing] = useState(false);
   const act = useDo();
+  const full = useApp((state) => (selectBeat(state)?.lanes.length ?? 0) >= MOST.lanes);
   const addLane = () => {
     const id = nanoid();
     act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument: 'cowbell' } } }));
@@ -169,7 +171,9 @@ const Foot = ({ kit }: { kit: KitId }) => {
     <div className="foot">
       <KitChoice kit={kit} />
       <div className="chips">
-        <Chip onPress={addLane}>Add a lane</Chip>
+        <Chip disabled={full} onPress={addLane}>
+          {full ? `${MOST.lanes} lanes, no room for more` : 'Add a lane'}
+        </Chip>
         <Chip onPress={() => setBringing(true)}>Lanes of another beat</Chip>
         <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Pads</Chip>
       </div>

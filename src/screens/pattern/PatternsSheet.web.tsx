@@ -1,6 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
-import { PIGMENTS } from '../../../core/beat/choices';
+import { MOST, PIGMENTS } from '../../../core/beat/choices';
 import type { Pattern } from '../../../core/beat/schema';
 import type { PatternEdit } from '../../../core/pattern/edits';
 import { BARS, BEATS } from '../../../core/pattern/patterns';
@@ -152,6 +152,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
   const { also, switchAt } = useApp((state) => state.view);
   const [several, setSeveral] = useState(also.length > 0);
   const act = useDo();
+  const full = beat.patterns.length >= MOST.patterns;
   const show = (id: string) => act(viewChanged({ patternId: id, spots: [], cursor: null }));
   const make = (edit: 'addPattern' | 'duplicatePattern') => {
     const id = nanoid();
@@ -171,8 +172,10 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
     <Sheet title="Patterns" open onClose={onClose}>
       <div className="patterns drawer-like">
         <div className="chips">
-          <Chip onPress={() => make('addPattern')}>New pattern</Chip>
-          <Chip onPress={() => make('duplicatePattern')}>{`Variation of ${shown.name}`}</Chip>
+          <Chip disabled={full} onPress={() => make('addPattern')}>
+            New pattern
+          </Chip>
+          <Chip disabled={full} onPress={() => make('duplicatePattern')}>{`Variation of ${shown.name}`}</Chip>
           <Chip
             pressed={several}
             onPress={() => {
@@ -183,6 +186,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
             Edit several at once
           </Chip>
         </div>
+        {full ? <p className="quiet">{`A beat holds at most ${MOST.patterns} patterns.`}</p> : null}
         <ul>
           {beat.patterns.map((pattern, at) => (
             <li key={pattern.id}>

@@ -24,7 +24,7 @@ const Takes = ({ pattern, takes }: TakesProps) => {
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const at = takes.findIndex(({ id }) => id === pattern.take);
   const now = takes[at];
-  const recall = (to: number) => edit('recall', { takeId: takes[to]!.id });
+  const recall = (to: number) => edit('recall', { takeId: takes[to]!.id, id: nanoid() });
   return (
     <fieldset>
       <legend>{`Takes: ${takes.length}`}</legend>

@@ -155,7 +155,7 @@ const Turning = ({ lane }: { lane: Lane }) => {
           onChange={(asked) => setEvery(Math.round(Math.min(64, Math.max(1, asked))))}
         />
         <Chip onPress={() => edit('fillEvery', { laneIds, every, from: 0, to: normal })}>
-          {every === 1 ? 'Fill every step' : `Fill every ${every}th step`}
+          {every === 1 ? 'Fill every step' : `Fill one step in ${every}`}
         </Chip>
       </div>
       <Choice
@@ -269,7 +269,12 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           <Chip
             key={by}
             label={`Shift all notes by ${by} semitones`}
-            onPress={() => act(beatEdited({ edit: { edit: 'shiftNotes', args: { by } } }))}
+            onPress={() => {
+              const leaves = lanes.some(({ note }) => note + by < 0 || note + by > 127);
+              const text = 'No note was shifted: one of them would leave 0 to 127.';
+              if (leaves) act(noticed({ text, subject: 'notes' }));
+              else act(beatEdited({ edit: { edit: 'shiftNotes', args: { by } } }));
+            }}
           >
             {`All notes ${by > 0 ? '+' : '−'}${Math.abs(by)}`}
           </Chip>

@@ -169,7 +169,7 @@ describe('the lane', () => {
     ['Turn left', [7, 15]],
     ['Reverse', [7, 15]],
     ['Half the time', [0, 4]],
-    ['Fill every 4th step', [0, 4, 8, 12]],
+    ['Fill one step in 4', [0, 4, 8, 12]],
     ['Clear lane', []],
   ])('%s', (name, steps) => {
     press(name);
