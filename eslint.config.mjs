@@ -8,14 +8,17 @@ import ts from 'typescript-eslint';
 /** Imports run one way: core imports nothing of the rest; state imports core; screens import state, ui and core. */
 const zone = (target, from, message) => ({ target, from, message });
 const ROOMS = ['src', 'server', 'cli', 'demo', 'e2e', 'bench'];
-const SCREENS = ['frame', 'pattern', 'export', 'beats'];
+const SCREENS = ['frame', 'pattern', 'feel', 'export', 'beats'];
 
 const zones = [
   ...ROOMS.map((room) => zone('./core/**/!(*.test).ts', `./${room}`, 'core imports nothing of the rest')),
-  ...['app', 'screens', 'ui', 'audio', 'workers'].map((room) =>
+  ...['app', 'screens', 'strings', 'ui', 'audio', 'workers'].map((room) =>
     zone('./src/state', `./src/${room}`, 'state imports core only'),
   ),
-  ...['app', 'screens', 'state', 'audio', 'workers'].map((room) =>
+  ...['app', 'screens'].map((room) =>
+    zone('./src/strings', `./src/${room}`, 'the strings know nothing of the screens that show them'),
+  ),
+  ...['app', 'screens', 'strings', 'state', 'audio', 'workers'].map((room) =>
     zone('./src/ui', `./src/${room}`, 'ui knows nothing of what it shows'),
   ),
   ...['app', 'screens', 'ui', 'state'].map((room) =>

@@ -9,13 +9,15 @@ module.exports = {
     {
       displayName: 'core',
       testEnvironment: 'node',
+      setupFiles: ['<rootDir>/jest.property.js'],
       testMatch: ['<rootDir>/{core,cli,server,scripts}/**/*.test.ts'],
       transform,
     },
     {
       ...web,
       displayName: 'src',
-      setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js'],
+      setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js', '<rootDir>/jest.property.js'],
+      setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/jest.edits.js'],
       rootDir: __dirname,
       moduleNameMapper: { ...web.moduleNameMapper, '\\.css$': '<rootDir>/jest.css.js' },
       // The icons come as .mjs.

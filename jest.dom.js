@@ -11,3 +11,8 @@ if (typeof window !== 'undefined' && !window.PointerEvent) {
   Element.prototype.setPointerCapture = () => undefined;
   document.elementFromPoint ??= () => null;
 }
+if (typeof window !== 'undefined') {
+  const { TextDecoder, TextEncoder } = require('node:util');
+  window.TextEncoder ??= TextEncoder;
+  window.TextDecoder ??= TextDecoder;
+}

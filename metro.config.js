@@ -4,11 +4,22 @@ const config = getDefaultConfig(__dirname);
 
 // What the page must not carry: icon fonts that RNE asks for on its way to an icon, and Zod's translations.
 const EMPTY = [/^@react-native-vector-icons\//, /^react-native-vector-icons\//];
+// Of the router: tab bars, headers and stacks of its own, which nothing here shows.
+const EMPTY_IN_ROUTER = [
+  /(^|\/)react-navigation\/bottom-tabs$/,
+  /(^|\/)layouts\/(Tabs|TabsClient|experimental-stack)$/,
+  /(^|\/)split-view$/,
+];
+const isUnusedOfRouter = (from, name) =>
+  from.includes('/expo-router/build/') &&
+  (EMPTY_IN_ROUTER.some((pattern) => pattern.test(name)) ||
+    (name === '../../elements' && from.includes('/native-stack/views/')));
 const EMPTY_IN_ZOD = /(^|\/)locales\/index(\.js)?$/;
 
 config.resolver.resolveRequest = (context, name, platform) => {
   const from = context.originModulePath;
   if (EMPTY.some((pattern) => pattern.test(name))) return { type: 'empty' };
+  if (isUnusedOfRouter(from, name)) return { type: 'empty' };
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
   // The router only sets flags on it; all of it would bring animated lists to the first screen.
   if (name === 'react-native-screens' && from.endsWith('screensFeatureFlags.js'))

@@ -1,7 +1,9 @@
 /** Beats of a given size, to measure with. */
 import { newBeat, newHit, newLane } from '../core/beat/defaults';
+import { newFeel } from '../core/beat/feelDefaults';
 import { INSTRUMENT_IDS } from '../core/beat/instruments';
 import type { Beat } from '../core/beat/schema';
+import { TEMPLATES } from '../core/feel/templates';
 import { sloped } from '../core/pattern/strokes';
 
 /** Lanes with a hit on a third of their steps, swung and nudged, in 4/4. */
@@ -25,11 +27,27 @@ export const grown = (lanes: number, bars: number): Beat => {
   return {
     ...beat,
     tempo: 120,
-    feel: { swing: { percent: 58, grid: '1/16' } },
+    feel: newFeel({ percent: 58, grid: '1/16' }),
     lanes: ids.map((id) => newLane(id, id)),
     patterns: [{ id: 'a', name: 'A', meter: { beats: 4, unit: 4 }, bars, parts }],
   };
 };
+
+/** The same with every stage of feel at work on every lane. */
+export const felt = (beat: Beat): Beat => ({
+  ...beat,
+  feel: {
+    ...beat.feel,
+    quantize: { grid: '1/16', strength: 0.6, window: 1, flams: true, lanes: null },
+    base: 'template',
+    template: { template: TEMPLATES[0]!, timing: 1, velocity: 0.8 },
+    level: 0.95,
+    lanes: Object.fromEntries(
+      beat.lanes.map(({ id }, at) => [id, { offset: (at % 7) - 3, contrast: 0.9, level: 1.05 }]),
+    ),
+    humanize: { timing: 5, velocity: 4, drift: 0.5, seed: 3, takes: [3], anew: true },
+  },
+});
 
 const LENGTHS = [null, 12, 20, null, 7, 16, 24, null];
 

@@ -2,6 +2,7 @@
 import { parseMidi, writeMidi } from 'midi-file';
 import { EXPORT_DEFAULTS, exportPattern } from '../core/midi/exportPattern';
 import { fileNotes } from '../core/midi/fileNotes';
+import { inspectMidi } from '../core/midi/inspect';
 import { readNotes } from '../core/midi/readBack';
 import { writeSong } from '../core/midi/write';
 import { planPattern } from '../core/play/plan';
@@ -9,7 +10,10 @@ import { playLoop, playLoopByLane } from '../core/play/play';
 import type { Beat } from '../core/beat/schema';
 import { DEMO_BEATS } from '../demo/beats';
 import { change, frameAt, startFeeder, wake, type PlannedNote } from '../src/audio/feeder';
-import { grown } from './beats';
+import { steadyBars } from '../core/feel/bars';
+import { reportFeel } from '../core/feel/measure';
+import { ticksPerMs } from '../core/units';
+import { felt, grown } from './beats';
 import { median, report } from './report';
 
 const RATE = 48000;
@@ -72,8 +76,8 @@ const PER_PASS = playLoop(planPattern(BIG, BIG.patterns[0]!), 1).length;
 const PPQ = 96;
 
 /** Plays and writes about so many notes; the bytes. */
-const playAndWrite = (notes: number): Uint8Array => {
-  const plan = planPattern(BIG, BIG.patterns[0]!);
+const playAndWrite = (notes: number, beat = BIG): Uint8Array => {
+  const plan = planPattern(beat, beat.patterns[0]!);
   const passes = Math.round(notes / PER_PASS);
   const file = fileNotes(playLoopByLane(plan, passes), plan.length * passes, PPQ);
   return writeSong({
@@ -88,22 +92,49 @@ const playAndWrite = (notes: number): Uint8Array => {
   });
 };
 
-const againstPackage = (): void => {
+/** The package writes its own best case: the file as it is without a feel. */
+const againstPackage = (what: string, beat: Beat): void => {
   const bytes = playAndWrite(100000);
   const ours: number[] = [];
   const theirs: number[] = [];
   for (let round = 0; round < 7; round++) {
-    ours.push(ms(() => playAndWrite(100000)));
+    ours.push(ms(() => playAndWrite(100000, beat)));
     theirs.push(ms(() => writeMidi(parseMidi(bytes), { running: false })));
   }
   const ratio = median(ours) / median(theirs);
   const count = readNotes(bytes).notes.length;
   report(
-    `play and write ${count} notes, against midi-file parsing and writing the same file`,
+    `${what} ${count} notes, against midi-file parsing and writing the same file`,
     `${ratio.toFixed(2)} x (${median(ours).toFixed(0)} ms against ${median(theirs).toFixed(0)} ms)`,
     '1.5 x or less',
     ratio <= 1.5,
   );
+};
+
+const reporting = (): void => {
+  const { notes } = playAndHear(20000);
+  const performance = {
+    notes,
+    bars: steadyBars(BIG.patterns[0]!.meter),
+    meter: BIG.patterns[0]!.meter,
+    ticksPerMs: () => ticksPerMs(BIG.tempo),
+    length: 16 * 3840,
+  };
+  const times = Array.from({ length: 5 }, () => ms(() => reportFeel(performance)));
+  report(
+    `feel report of ${notes.length} notes`,
+    `${median(times).toFixed(0)} ms`,
+    'under 1000 ms',
+    median(times) < 1000,
+  );
+};
+
+/** About so many notes as they sound. */
+const playAndHear = (count: number) => {
+  const beat = felt(BIG);
+  const plan = planPattern(beat, beat.patterns[0]!);
+  const notes = playLoop(plan, Math.ceil(count / PER_PASS)).slice(0, count);
+  return { notes: notes.map(({ tick, velocity, lane }) => ({ at: tick, velocity, lane: String(lane) })) };
 };
 
 const growth = (): void => {
@@ -117,7 +148,10 @@ const growth = (): void => {
   report('cost from 100,000 to 400,000 notes', `${ratio.toFixed(2)} x`, 'at most 4.4 x', ratio <= 4.4);
 };
 
-for (const beat of DEMO_BEATS) {
+for (const beat of DEMO_BEATS.flatMap((one) => [
+  one,
+  { ...felt(one), name: `${one.name} with every stage of feel` },
+])) {
   const { wrong, notes, left, worst } = compare(beat);
   report(
     `${beat.name}: exported at 1920 against scheduled, 8 passes`,
@@ -126,5 +160,37 @@ for (const beat of DEMO_BEATS) {
     wrong === 0 && notes > 0,
   );
 }
-againstPackage();
+againstPackage('play and write', BIG);
+againstPackage('full feel on and writing', felt(BIG));
+reporting();
 growth();
+
+/** Files damaged at random: each is answered, and soon. */
+const damaged = (): void => {
+  const whole = playAndWrite(300);
+  let seed = 12345;
+  const next = (below: number): number => {
+    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
+    return Math.floor((seed / 4294967296) * below);
+  };
+  let longest = 0;
+  let answered = 0;
+  for (let file = 0; file < 10000; file++) {
+    const bytes = whole.slice(0, next(4) ? whole.length : 1 + next(whole.length));
+    for (let change = 1 + next(20); change > 0; change--) bytes[next(bytes.length)] = next(256);
+    longest = Math.max(
+      longest,
+      ms(() => {
+        const read = inspectMidi(bytes);
+        if (read.ok ? read.value.notes >= 0 : read.error.endsWith('.')) answered += 1;
+      }),
+    );
+  }
+  report(
+    '10,000 MIDI files damaged at random',
+    `${answered} answered, the longest took ${longest.toFixed(0)} ms`,
+    'all, none over 100 ms',
+    answered === 10000 && longest < 100,
+  );
+};
+damaged();

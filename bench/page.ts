@@ -5,7 +5,7 @@ import path from 'node:path';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { writeBeat } from '../core/beat/text';
 import { browse } from '../scripts/browse';
-import { grown, rich } from './beats';
+import { felt, grown, rich } from './beats';
 import type { Beat } from '../core/beat/schema';
 import { median, quantile, report } from './report';
 
@@ -18,6 +18,7 @@ declare global {
   interface Window {
     firstStep?: number;
     taps?: number[];
+    moved?: number[];
   }
 }
 
@@ -280,6 +281,80 @@ const opening = async (browser: Browser): Promise<void> => {
   );
 };
 
+const MOVES = 60;
+
+/** From a move of a feel control to its strings painted, and to the moment that it is heard. */
+const feelDrag = async (browser: Browser): Promise<void> => {
+  const { context, page } = await opened(browser);
+  await withThis(page, felt(grown(12, 4)), 12, 4);
+  await page.getByRole('link', { name: 'Feel' }).click();
+  await page.getByRole('button', { name: /^Humanize/ }).click();
+  const slider = page.getByRole('slider', { name: 'Timing spread' });
+  await slider.waitFor();
+  await slider.scrollIntoViewIfNeeded();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.waitForTimeout(1500);
+  await page.evaluate(() => window.ruddik!.startLog());
+  await slowed(context, page);
+  await page.waitForTimeout(500);
+  const box = (await slider.boundingBox())!;
+  await page.evaluate(() => {
+    window.taps = [];
+    window.moved = [];
+    addEventListener(
+      'input',
+      (event) => {
+        const from = event.timeStamp;
+        window.moved!.push(from);
+        // The board is painted with what React has changed; the frame after it is on the screen.
+        requestAnimationFrame(() => {
+          const painted = new MessageChannel();
+          painted.port1.onmessage = () => window.taps!.push(performance.now() - from);
+          painted.port2.postMessage(0);
+        });
+      },
+      true,
+    );
+  });
+  await page.mouse.move(box.x + box.width * 0.2, box.y + box.height / 2);
+  await page.mouse.down();
+  for (let move = 0; move < MOVES; move++) {
+    await page.mouse.move(
+      box.x + box.width * (0.2 + (0.7 * ((move * 7) % MOVES)) / MOVES),
+      box.y + box.height / 2,
+    );
+    await page.waitForTimeout(60);
+  }
+  await page.mouse.up();
+  await page.waitForTimeout(500);
+  const { painted, moved, changes } = await page.evaluate(() => ({
+    painted: window.taps!,
+    moved: window.moved!,
+    changes: window.ruddik!.readChanges(),
+  }));
+  await context.close();
+  const most = quantile(painted, 0.95);
+  report(
+    `feel dragged while playing, 12 lanes x 64 steps: move to painted (${painted.length} moves)`,
+    `median ${median(painted).toFixed(0)} ms, 95 % under ${most.toFixed(0)} ms`,
+    '95 % within 50 ms',
+    painted.length > 20 && most < 50,
+  );
+  // What is merely handed over ahead of time lies two seconds away; a change is cut in close to now.
+  const near = changes.filter(({ ahead }) => ahead < 500);
+  const heard = moved.flatMap((from) => {
+    const change = near.find(({ at }) => at > from);
+    return change ? [change.at - from + Math.max(0, change.ahead)] : [];
+  });
+  const latest = quantile(heard, 0.95);
+  report(
+    `the same: move to heard (${heard.length} moves)`,
+    `median ${median(heard).toFixed(0)} ms, 95 % under ${latest.toFixed(0)} ms`,
+    '95 % within 100 ms',
+    heard.length > 20 && latest < 100,
+  );
+};
+
 const BLOCKS = 10;
 
 const blocked = async (browser: Browser): Promise<void> => {
@@ -308,7 +383,7 @@ const blocked = async (browser: Browser): Promise<void> => {
 };
 
 void browse(PORT, async (browser) => {
-  const all = { bundle, cold, still, playing, frames, richTaps, opening, blocked };
+  const all = { bundle, cold, still, playing, frames, richTaps, opening, feelDrag, blocked };
   const wanted = process.argv.slice(2);
   for (const [name, measure] of Object.entries(all))
     if (!wanted.length || wanted.includes(name)) await measure(browser);

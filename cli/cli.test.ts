@@ -53,7 +53,7 @@ test.each([
 
 test('a damaged beat is named with what is wrong and where', () => {
   const bad = path.join(folder, 'bad.ruddik.json');
-  writeFileSync(bad, readFileSync(beat, 'utf8').replace(/"velocity": \d+/, '"velocity": 300'));
+  writeFileSync(bad, readFileSync(beat, 'utf8').replace(/"velocity": \d\d+/, '"velocity": 300'));
   const { status, stderr } = ruddik('export', bad, out);
   expect(status).toBe(1);
   expect(stderr).toMatch(
@@ -64,4 +64,45 @@ test('a damaged beat is named with what is wrong and where', () => {
 test('says its version, and helps', () => {
   expect(ruddik('--version')).toMatchObject({ status: 0, stdout: '0.1.0\n' });
   expect(ruddik('export', '--help').stdout).toContain('--passes <n>');
+});
+
+describe('inspect', () => {
+  const junk = path.join(folder, 'junk.mid');
+  beforeAll(() => {
+    ruddik('export', beat, path.join(folder, 'one.mid'), '--ppq', '96');
+    writeFileSync(junk, 'no music at all');
+  });
+
+  test('says what files hold, as JSON; faulty ones do not stop a folder', () => {
+    const done = ruddik('inspect', folder, '--json');
+    expect(done).toMatchObject({ status: 0, stderr: '' });
+    const found = JSON.parse(done.stdout) as { file: string; ok: boolean; error?: string }[];
+    const named = new Map(found.map((one) => [path.basename(one.file), one]));
+    expect(named.get('junk.mid')).toMatchObject({ ok: false, error: 'It is not a MIDI file.' });
+    expect(named.get('one.mid')).toMatchObject({
+      ok: true,
+      ppq: 96,
+      bpm: 92,
+      tempoChanges: 0,
+      timeSignature: '4/4',
+      bars: 2,
+      warnings: [],
+      swing: { grid: '1/16' },
+    });
+  });
+
+  test('a single faulty file is exit 1 with one sentence', () => {
+    const done = ruddik('inspect', junk);
+    expect(done.status).toBe(1);
+    expect(done.stderr).toBe(`“${junk}” could not be read. It is not a MIDI file.\n`);
+  });
+
+  test('a folder without MIDI files, and nothing at all, are said', () => {
+    const empty = mkdtempSync(path.join(tmpdir(), 'ruddik-empty-'));
+    expect(ruddik('inspect', empty)).toMatchObject({
+      status: 1,
+      stderr: `There is no MIDI file in “${empty}”.\n`,
+    });
+    expect(ruddik('inspect')).toMatchObject({ status: 2, stderr: "missing required argument 'places'\n" });
+  });
 });

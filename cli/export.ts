@@ -1,4 +1,3 @@
-import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { Command, InvalidArgumentError } from 'commander';
 import { readBeat } from '../core/beat/file';
@@ -10,6 +9,7 @@ import {
   type ExportOptions,
 } from '../core/midi/exportPattern';
 import { InputFault } from './fault';
+import { textOf, writeOut } from './files';
 
 /** What the command's options give; the names are those of the options. */
 interface Given {
@@ -38,12 +38,7 @@ const formatNumber = (text: string): 0 | 1 => {
 };
 
 const read = async (file: string): Promise<Beat> => {
-  const text = await readFile(file, 'utf8').catch((fault: NodeJS.ErrnoException) => {
-    throw new InputFault(
-      `“${file}” could not be read: ${fault.code === 'ENOENT' ? 'there is no such file' : fault.message}.`,
-    );
-  });
-  const beat = readBeat(text);
+  const beat = readBeat(await textOf(file));
   if (!beat.ok) throw new InputFault(`“${file}” could not be read. ${beat.error}`);
   return beat.value;
 };
@@ -55,13 +50,6 @@ const patternNamed = (beat: Beat, name: string | undefined): Pattern => {
   const names = beat.patterns.map((one) => `“${one.name}”`).join(', ');
   throw new InputFault(`“${beat.name}” has no pattern “${name}”; it has ${names}.`);
 };
-
-const write = (file: string, bytes: Uint8Array): Promise<void> =>
-  writeFile(file, bytes).catch((fault: NodeJS.ErrnoException) => {
-    throw new InputFault(
-      `“${file}” could not be written: ${fault.code === 'ENOENT' ? 'there is no such folder' : fault.message}.`,
-    );
-  });
 
 const optionsOf = (given: Given): ExportOptions => ({
   format: given.format,
@@ -75,11 +63,14 @@ const optionsOf = (given: Given): ExportOptions => ({
 const run = async (input: string, output: string, given: Given): Promise<void> => {
   const beat = await read(input);
   const file = exportPattern(beat, patternNamed(beat, given.pattern), optionsOf(given));
-  await write(output, file.bytes);
+  await writeOut(output, file.bytes);
   const left = file.leftOut.length ? ` Left out as muted: ${file.leftOut.join(', ')}.` : '';
   const dropped = file.dropped ? ` ${file.dropped} found no room beside others of the same number.` : '';
+  const merged = file.merged
+    ? ` ${file.merged} within 1 ms of another on their lane became one with it.`
+    : '';
   process.stdout.write(
-    `${path.basename(output)}: ${file.notes} notes in ${file.bars} bars.${left}${dropped}\n`,
+    `${path.basename(output)}: ${file.notes} notes in ${file.bars} bars.${left}${dropped}${merged}\n`,
   );
 };
 

@@ -1,25 +1,28 @@
 import { Command, CommanderError } from 'commander';
 import { version } from '../package.json';
 import { InputFault } from './fault';
+import { plainly } from './plainly';
 import { exportCommand } from './export';
+import { feelCommand } from './feel';
+import { inspectCommand } from './inspect';
+import { reportCommand } from './report';
+import { templateCommand } from './template';
 
 const program = new Command('ruddik')
-  .description('Drum patterns that groove: exports a beat as MIDI, note for note as it is heard.')
+  .description(
+    'Drum patterns that groove: exports beats as MIDI, gives MIDI files a feel, measures and takes it.',
+  )
   .version(version)
   .exitOverride()
   .configureOutput({
     // One sentence on standard error: the name of the kind of message is not part of it.
-    outputError: (text, write) =>
-      write(
-        `${
-          text
-            .replace(/^error: /, '')
-            .trim()
-            .split('\n')[0]
-        }\n`,
-      ),
+    outputError: (text, write) => write(`${plainly(text)}\n`),
   })
-  .addCommand(exportCommand());
+  .addCommand(exportCommand())
+  .addCommand(inspectCommand())
+  .addCommand(feelCommand())
+  .addCommand(templateCommand())
+  .addCommand(reportCommand());
 
 for (const command of program.commands) command.exitOverride().copyInheritedSettings(program);
 
@@ -32,7 +35,10 @@ const run = async (): Promise<number> => {
     await program.parseAsync();
     return 0;
   } catch (fault) {
-    if (fault instanceof CommanderError) return fault.exitCode === 0 ? 0 : 2;
+    if (fault instanceof CommanderError) {
+      if (fault.code === 'ruddik.usage') process.stderr.write(`${fault.message}\n`);
+      return fault.exitCode === 0 ? 0 : 2;
+    }
     if (!(fault instanceof InputFault)) throw fault;
     process.stderr.write(`${fault.message}\n`);
     return 1;

@@ -1,8 +1,10 @@
 /** Random documents for property tests. */
 import fc from 'fast-check';
 import { newBeat } from './beat/defaults';
+import { newFeel } from './beat/feelDefaults';
 import { GRIDS } from './beat/grid';
-import { DIRECTIONS, RATES, SPACINGS } from './beat/choices';
+import { BASES, DIRECTIONS, RATES, SPACINGS, STAGES } from './beat/choices';
+import type { Feel, LaneFeel, PlainFeel, Template } from './beat/feelSchema';
 import type { Beat, Hit, Part, Pattern } from './beat/schema';
 
 /** Without -0, which JSON does not know. */
@@ -59,24 +61,90 @@ export const meters = fc.constantFrom(
   { beats: 5, unit: 4 as const },
 );
 
+const shapes: fc.Arbitrary<Template> = fc.record({
+  id: fc.constant('t'),
+  name: fc.constant('Wet planks'),
+  grid: fc.constantFrom('1/8' as const, '1/16' as const, '1/8T' as const),
+  slots: fc
+    .array(fc.option(fc.record({ offset: real(-0.5, 0.5), velocity: real(0.05, 1) }), { nil: null }), {
+      minLength: 1,
+      maxLength: 16,
+    })
+    .map((slots) => (slots.some(Boolean) ? slots : [{ offset: 0.1, velocity: 0.5 }])),
+});
+
+const swings = fc.record({ percent: real(50, 75), grid: fc.constantFrom('1/8' as const, '1/16' as const) });
+const follows = fc.record({
+  template: fc.option(shapes, { nil: null }),
+  timing: real(0, 1.5),
+  velocity: real(0, 1.5),
+});
+const laneFeels: fc.Arbitrary<LaneFeel> = fc.record(
+  {
+    base: fc.constantFrom(...BASES),
+    swing: swings,
+    template: follows,
+    offset: real(-60, 60),
+    contrast: real(0, 2),
+    level: real(0, 2),
+    timing: real(0, 2),
+    velocity: real(0, 2),
+    apart: fc.boolean(),
+  },
+  { requiredKeys: [] },
+);
+
+const plainFeels: fc.Arbitrary<PlainFeel> = fc.record({
+  off: fc.uniqueArray(fc.constantFrom(...STAGES), { maxLength: 2 }),
+  quantize: fc.record({
+    grid: fc.constantFrom(...GRIDS),
+    strength: fc.oneof(fc.constant(0), real(0, 1)),
+    window: real(0, 1),
+    flams: fc.boolean(),
+    lanes: fc.option(fc.subarray(['kick', 'snare', 'clap']), { nil: null }),
+  }),
+  base: fc.constantFrom(...BASES),
+  swing: swings,
+  template: follows,
+  level: real(0, 2),
+  lanes: fc.record({ kick: laneFeels, snare: laneFeels }, { requiredKeys: [] }),
+  humanize: fc.record({
+    timing: fc.oneof(fc.constant(0), real(0, 30)),
+    velocity: real(0, 20),
+    drift: real(0, 1),
+    seed: fc.nat(),
+    takes: fc.constant([1]),
+    anew: fc.boolean(),
+  }),
+});
+
+/** A feel with anything set in any stage, now and then blended with another. */
+export const feels: fc.Arbitrary<Feel> = fc
+  .tuple(plainFeels, fc.option(fc.tuple(plainFeels, real(0, 1)), { nil: null, freq: 3 }))
+  .map(([feel, other]) =>
+    other ? { ...feel, blend: { with: other[0], name: 'Quay', amount: other[1] } } : feel,
+  );
+
 /** A beat of three lanes and one pattern. */
 export const beats: fc.Arbitrary<Beat> = fc
   .record({
     seed: fc.nat(),
     tempo: real(20, 300),
-    percent: real(50, 75),
-    grid: fc.constantFrom('1/8' as const, '1/16' as const),
+    feel: fc.oneof(
+      swings.map((swing): Feel => newFeel(swing)),
+      feels,
+    ),
     meter: meters,
     bars: fc.integer({ min: 1, max: 2 }),
     parts: fc.tuple(parts, parts, parts),
   })
-  .map(({ seed, tempo, percent, grid, meter, bars, parts: [kick, snare, clap] }) => {
+  .map(({ seed, tempo, feel, meter, bars, parts: [kick, snare, clap] }) => {
     const beat = newBeat('b', 'Rain on tarps', seed);
     const pattern: Pattern = { id: 'a', name: 'A', meter, bars, parts: { kick, snare, clap } };
     return {
       ...beat,
       tempo,
-      feel: { swing: { percent, grid } },
+      feel,
       lanes: beat.lanes.slice(0, 3),
       patterns: [pattern],
     };

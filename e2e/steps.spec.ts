@@ -199,6 +199,8 @@ test('while it plays another pattern waits for the end of the one that is heard'
   await expect(page.locator('.hairline')).toBeVisible();
   await page.keyboard.press('Shift+Digit2');
   await expect(button(page, 'Pattern shown')).toHaveText('B · lights out');
+  // The line belongs to what is heard, and that is still the first one.
+  await expect(page.locator('.hairline')).toBeHidden();
   await page.waitForTimeout(1200);
   const { handed } = await page.evaluate(() => window.ruddik!.readLog());
   await button(page, 'Stop').click();
@@ -206,4 +208,51 @@ test('while it plays another pattern waits for the end of the one that is heard'
   const first = Math.min(...handed.map(({ frame }) => frame));
   const early = handed.filter(({ frame }) => frame - first < 2 * 48000);
   expect(early.filter(({ note }) => note === 36).length).toBeGreaterThanOrEqual(4);
+});
+
+test('lanes and patterns are put in order by dragging, and by keys', async ({ page }) => {
+  await openApp(page);
+  await button(page, 'Snare').click();
+  await page.getByRole('tab', { name: 'Lane' }).click();
+  const order = page.getByRole('list', { name: 'Lanes in their order' });
+  const names = async () =>
+    (await order.getByRole('listitem').allInnerTexts()).map((text) => text.split('\n')[0]);
+  expect((await names()).slice(0, 3)).toEqual(['Kick', 'Snare', 'Clap']);
+  await order.getByRole('button', { name: 'Move Snare' }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText('Snare at place 2 of 10.')).toBeAttached();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('Snare at place 1 of 10.')).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect.poll(names).toEqual(expect.arrayContaining(['Snare', 'Kick']));
+  expect((await names()).slice(0, 2)).toEqual(['Snare', 'Kick']);
+  await expect(button(page, 'Play')).toBeVisible();
+
+  const grip = order.getByRole('button', { name: 'Move Clap' });
+  await grip.scrollIntoViewIfNeeded();
+  const from = (await grip.boundingBox())!;
+  const to = (await order.getByRole('button', { name: 'Move Kick' }).boundingBox())!;
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from.x + from.width / 2, from.y - 10, { steps: 4 });
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => (await names()).slice(0, 3)).toEqual(['Snare', 'Clap', 'Kick']);
+  await button(page, 'Undo').click();
+  await expect.poll(async () => (await names()).slice(0, 3)).toEqual(['Snare', 'Kick', 'Clap']);
+
+  await button(page, 'Pattern shown').click();
+  const patterns = page.getByRole('list', { name: 'Patterns in their order' });
+  const second = patterns.getByRole('listitem').nth(1);
+  await expect(second.getByRole('button', { name: /^Move / })).toBeVisible();
+  const before = await patterns.getByRole('listitem').allInnerTexts();
+  await second.getByRole('button', { name: /^Move / }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/ at place 2 of 2\.$/)).toBeAttached();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText(/ at place 1 of 2\.$/)).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect
+    .poll(async () => (await patterns.getByRole('listitem').allInnerTexts())[0]?.split('\n')[0])
+    .toBe(before[1]!.split('\n')[0]);
 });

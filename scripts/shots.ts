@@ -15,6 +15,17 @@ interface Shot {
 
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 const toExport = (page: Page) => page.getByRole('link', { name: 'Export' }).click();
+const toFeel = (page: Page) => page.getByRole('link', { name: 'Feel' }).click();
+const stage = (page: Page, name: string) =>
+  page
+    .getByRole('region', { name, exact: true })
+    .getByRole('button', { name: new RegExp(`^${name}`) })
+    .click();
+const humanize = async (page: Page) => {
+  await stage(page, 'Humanize');
+  await page.getByRole('slider', { name: 'Timing spread', exact: true }).fill('5');
+  await page.getByRole('slider', { name: 'Velocity spread', exact: true }).fill('6');
+};
 const openSnare = (page: Page) => press(page, 'Snare');
 
 const SHOTS: Shot[] = [
@@ -93,6 +104,55 @@ const SHOTS: Shot[] = [
     size: PHONE,
     theme: 'light',
     act: (page) => press(page, 'Pattern shown'),
+  },
+  { name: 'feel-phone-night', size: PHONE, theme: 'dark', act: toFeel },
+  {
+    name: 'feel-wide-day',
+    size: WIDE,
+    theme: 'light',
+    act: async (page) => {
+      await toFeel(page);
+      await stage(page, 'Ahead and behind');
+      for (const [lane, ms] of [
+        ['Snare', 9],
+        ['Closed hat', -4],
+        ['Shaker', -7],
+      ] as const) {
+        await page.getByLabel(`Offset of ${lane}`, { exact: true }).fill(String(ms));
+        await page.keyboard.press('Enter');
+      }
+    },
+  },
+  {
+    name: 'feel-humanize-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: async (page) => {
+      await toFeel(page);
+      await humanize(page);
+      await press(page, 'Another take');
+    },
+  },
+  {
+    name: 'feel-charts-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: async (page) => {
+      await toFeel(page);
+      await humanize(page);
+      await page.getByRole('tab', { name: 'Charts' }).click();
+    },
+  },
+  {
+    name: 'feel-report-wide-night',
+    size: WIDE,
+    theme: 'dark',
+    act: async (page) => {
+      await toFeel(page);
+      await page.getByRole('tab', { name: 'Report' }).click();
+      await page.getByLabel('Set it against', { exact: true }).selectOption({ label: 'template Late ferry' });
+      await page.getByRole('region', { name: 'Differences' }).waitFor();
+    },
   },
   { name: 'export-phone-night', size: PHONE, theme: 'dark', act: toExport },
   { name: 'export-wide-day', size: WIDE, theme: 'light', act: toExport },

@@ -3,7 +3,22 @@ export const DIRECTIONS = ['forward', 'backward', 'thereAndBack', 'random', 'wal
 export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as const;
 export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
 export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
+/** What the hits of a pattern follow. */
+export const BASES = ['straight', 'swing', 'template'] as const;
+/** The stages of feel, in their order. */
+export const STAGES = ['quantize', 'base', 'ahead', 'dynamics', 'humanize'] as const;
+export type Base = (typeof BASES)[number];
+export type Stage = (typeof STAGES)[number];
 export const KIT_IDS = ['quay', 'lantern'] as const;
 
 /** How many of each a beat may hold, and how long a name may be. */
-export const MOST = { lanes: 64, patterns: 256, groups: 32, name: 80 } as const;
+export const MOST = {
+  lanes: 64,
+  patterns: 256,
+  groups: 32,
+  name: 80,
+  slots: 1024,
+  seeds: 200,
+  feels: 64,
+  templates: 256,
+} as const;

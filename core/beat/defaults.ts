@@ -1,9 +1,10 @@
 import type { Ticks } from '../units';
 import { gridTicks } from './grid';
+import { newFeel } from './feelDefaults';
 import { LEVELS } from './levels';
 import { instrument, type InstrumentId } from './instruments';
 import { barTicks } from './meter';
-import type { Beat, Hit, Lane, Part, Pattern } from './schema';
+import type { Beat, Feel, Hit, Lane, Part, Pattern } from './schema';
 
 /** A lane's part before anything is in it. */
 export const EMPTY_PART: Part = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [] };
@@ -57,12 +58,14 @@ const FIRST_LANES: InstrumentId[] = [
  */
 export const newBeat = (id: string, name: string, seed: number): Beat => ({
   kind: 'ruddik.beat',
-  version: 2,
+  version: 3,
   id,
   name,
   tempo: 100,
   kit: 'quay',
-  feel: { swing: { percent: 50, grid: '1/16' } },
+  feel: newFeel(),
+  feels: [],
+  templates: [],
   seed,
   random: 1,
   levels: { ...LEVELS },
@@ -73,6 +76,9 @@ export const newBeat = (id: string, name: string, seed: number): Beat => ({
 
 /** What a lane plays in a pattern; an empty part where there is none. */
 export const partOf = (pattern: Pattern, laneId: string): Part => pattern.parts[laneId] ?? EMPTY_PART;
+
+/** The feel that a pattern is played with: its own, or the beat's. */
+export const feelOf = (beat: Beat, pattern: Pattern): Feel => pattern.feel ?? beat.feel;
 
 /** The length of a pattern. */
 export const patternTicks = (pattern: Pattern): Ticks => barTicks(pattern.meter) * pattern.bars;

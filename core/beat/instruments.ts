@@ -100,3 +100,7 @@ export const INSTRUMENT_IDS = Object.keys(INSTRUMENTS) as [InstrumentId, ...Inst
 
 /** What is known of an instrument. */
 export const instrument = (id: InstrumentId): Instrument => INSTRUMENTS[id];
+
+/** The name of the instrument that General MIDI has on a note; null where it has none. */
+export const instrumentOf = (note: MidiNote): string | null =>
+  INSTRUMENT_IDS.map(instrument).find((one) => one.note === note)?.name ?? null;

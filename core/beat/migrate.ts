@@ -1,3 +1,4 @@
+import { newFeel } from './feelDefaults';
 import { LEVELS } from './levels';
 
 /** A document as it was read, before it has been checked. */
@@ -9,6 +10,13 @@ export type Migrations = Record<number, (raw: Raw) => Raw>;
 export const MIGRATIONS: Migrations = {
   // Version 2 added levels that one tap gives, and groups of lanes; what else it added may be left out.
   1: (raw) => ({ ...raw, levels: { ...LEVELS }, groups: [] }),
+  // Version 3 gave the feel its stages; until then it was a swing.
+  2: (raw) => ({
+    ...raw,
+    feel: { ...newFeel(), swing: (raw['feel'] as { swing?: unknown } | null)?.swing },
+    feels: [],
+    templates: [],
+  }),
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

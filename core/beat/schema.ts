@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { TEMPO } from '../units';
+import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
 import { DIRECTIONS, KIT_IDS, MOST, PIGMENTS, RATES, SPACINGS } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
@@ -8,12 +9,14 @@ import { VERSION } from './version';
 const name = z.string().trim().min(1).max(MOST.name);
 const id = z.string().min(1).max(64);
 const velocity = z.int().min(1).max(127);
+/** A fraction of a hit's velocity: so that a loud stroke of the softest hit can be told too. */
+const strokeLevel = z.number().min(0).max(127);
 
 /** The strokes that a hit is split into. `levels` are fractions of the hit's velocity, one a stroke. */
 export const rollSchema = z.strictObject({
   /** Above 0 the strokes come closer together towards the end, below 0 they spread. */
   curve: z.number().min(-1).max(1),
-  levels: z.array(z.number().min(0).max(2)).min(2).max(16),
+  levels: z.array(strokeLevel).min(2).max(16),
   /** How pairs of strokes divide their time: 1 : 1, 2 : 1 or 3 : 1. Left out, it is even. */
   spacing: z.enum(SPACINGS).optional(),
 });
@@ -23,7 +26,7 @@ export const graceSchema = z.strictObject({
   /** How long before the main stroke, in ms, whatever the tempo. */
   before: z.number().min(1).max(200),
   /** A fraction of the main stroke's velocity. */
-  level: z.number().min(0).max(2),
+  level: strokeLevel,
 });
 
 /** A hit sounds at (step + nudge) steps of its lane's grid: programmed, recorded and imported hits are one kind of thing. */
@@ -85,6 +88,8 @@ export const patternSchema = z.strictObject({
   bars: z.int().min(1).max(16),
   /** By lane id; a lane without a part is silent. */
   parts: z.record(id, partSchema),
+  /** Its own feel; left out, it follows the beat's. */
+  feel: feelSchema.optional(),
   takes: z.array(takeSchema).optional(),
   /** The take that the parts were last taken from. */
   take: id.optional(),
@@ -120,11 +125,6 @@ export const laneSchema = z.strictObject({
 
 export const groupSchema = z.strictObject({ id, name, folded: z.boolean() });
 
-export const feelSchema = z.strictObject({
-  /** 50 is straight. */
-  swing: z.strictObject({ percent: z.number().min(50).max(75), grid: z.enum(['1/8', '1/16']) }),
-});
-
 /** The document. */
 export const beatSchema = z
   .strictObject({
@@ -135,6 +135,9 @@ export const beatSchema = z
     tempo: z.number().min(TEMPO.least).max(TEMPO.most),
     kit: z.enum(KIT_IDS),
     feel: feelSchema,
+    /** Feels and templates that were kept with the beat. */
+    feels: z.array(namedFeelSchema).max(MOST.feels),
+    templates: z.array(templateSchema).max(MOST.templates),
     /** Everything drawn at random follows from it. */
     seed: z.int().min(0).max(0xffffffff),
     /** The version of the function that draws. */
@@ -175,8 +178,7 @@ export type Group = z.infer<typeof groupSchema>;
 export type Levels = Beat['levels'];
 export type Spacing = (typeof SPACINGS)[number];
 export type Lane = z.infer<typeof laneSchema>;
-export type Feel = z.infer<typeof feelSchema>;
-export type Swing = Feel['swing'];
+export type { Feel, Swing } from './feelSchema';
 export type KitId = (typeof KIT_IDS)[number];
 export type Direction = (typeof DIRECTIONS)[number];
 export type Rate = (typeof RATES)[number];

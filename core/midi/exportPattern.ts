@@ -45,13 +45,19 @@ export interface Exported {
   leftOut: string[];
   /** Notes for which there was no room among others of the same number. */
   dropped: number;
+  /** Strokes that stood less than 1 ms from another one of their lane and became one with it. */
+  merged: number;
   /** Notes that the feel carries over the loop's edge. */
   carried: number;
 }
 
+/** What lanes are on as long as nobody gives them a channel of their own. */
+const DRUM_CHANNEL: Channel = 10;
+
+/** Lanes that were given a channel of their own keep it. */
 function* onChannel(lanes: Iterable<Note[]>, channel: Channel): Generator<Note[], void, void> {
   for (const lane of lanes) {
-    for (const note of lane) note.channel = channel;
+    for (const note of lane) if (note.channel === DRUM_CHANNEL) note.channel = channel;
     yield lane;
   }
 }
@@ -64,7 +70,8 @@ function* onChannel(lanes: Iterable<Note[]>, channel: Channel): Generator<Note[]
  */
 export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptions): Exported => {
   const plan = planPattern(beat, pattern, { includeMuted: options.includeMuted });
-  const played = playLoopByLane(plan, options.passes, options.edges);
+  let merged = 0;
+  const played = playLoopByLane(plan, options.passes, options.edges, () => (merged += 1));
   const file = fileNotes(onChannel(played, options.channel), plan.length * options.passes, options.ppq);
   const sounding = new Set(options.includeMuted ? beat.lanes : soundingLanes(beat));
   return {
@@ -83,6 +90,7 @@ export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptio
     bars: pattern.bars * options.passes,
     leftOut: beat.lanes.filter((lane) => !sounding.has(lane)).map((lane) => lane.name),
     dropped: file.dropped,
+    merged,
     carried: file.carried,
   };
 };

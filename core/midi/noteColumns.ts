@@ -48,7 +48,11 @@ export const concatenated = (list: NoteColumns[]): NoteColumns => {
 
 /** Copies one note onto another place, of the same columns or of others. */
 export const copyNote = (from: NoteColumns, at: number, to: NoteColumns, place: number): void => {
-  for (const key of KEYS) to[key][place] = from[key][at]!;
+  to.tick[place] = from.tick[at]!;
+  to.length[place] = from.length[at]!;
+  to.velocity[place] = from.velocity[at]!;
+  to.note[place] = from.note[at]!;
+  to.channel[place] = from.channel[at]!;
 };
 
 const inOrder = ({ tick, size }: NoteColumns): boolean => {

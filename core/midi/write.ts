@@ -61,7 +61,8 @@ const inOrder = ({ size, tick, length }: NoteColumns): { order: Uint32Array; key
     keys[2 * i] = tick[i]! * 2 + 1;
     keys[2 * i + 1] = (tick[i]! + length[i]!) * 2;
   }
-  const unordered = Uint32Array.from(keys, (_, at) => at);
+  const unordered = new Uint32Array(size * 2);
+  for (let i = 0; i < unordered.length; i++) unordered[i] = i;
   return { order: byDigit(byDigit(unordered, keys, 0), keys, 16), keys };
 };
 

@@ -1,4 +1,5 @@
-import type { Beat, Lane, Pattern, Swing } from '../beat/schema';
+import type { Beat, Feel, Lane, Pattern, Swing } from '../beat/schema';
+import { editFeel } from '../feel/edits';
 import type { Bpm } from '../units';
 import { held, TEMPO } from '../units';
 
@@ -24,10 +25,26 @@ export const heldSwing = (percent: number): Held =>
 
 export const setTempo = (beat: Beat, bpm: Bpm): Beat => ({ ...beat, tempo: heldTempo(bpm).value });
 
-export const setSwing = (beat: Beat, change: Partial<Swing>): Beat => {
-  const swing = { ...beat.feel.swing, ...change };
-  return { ...beat, feel: { ...beat.feel, swing: { ...swing, percent: heldSwing(swing.percent).value } } };
+/** Changes the feel that a pattern is played with: its own, or the beat's. */
+export const changeFeel = (beat: Beat, patternId: string | null, change: (feel: Feel) => Feel): Beat => {
+  const pattern = patternOf(beat, patternId);
+  if (!pattern.feel) return { ...beat, feel: change(beat.feel) };
+  return setPattern(beat, { ...pattern, feel: change(pattern.feel) });
 };
+
+/** Turns the swing of the feel that a pattern is played with. */
+export const setSwing = (beat: Beat, patternId: string | null, change: Partial<Swing>): Beat =>
+  changeFeel(beat, patternId, (feel) =>
+    editFeel(feel, {
+      edit: 'setSwing',
+      args: {
+        change: {
+          ...change,
+          ...(change.percent !== undefined && { percent: heldSwing(change.percent).value }),
+        },
+      },
+    }),
+  );
 
 /** Changes one lane; the others stay the same objects. */
 export const setLane = (beat: Beat, laneId: string, change: Partial<Omit<Lane, 'id'>>): Beat => ({

@@ -343,6 +343,16 @@ describe('chance', () => {
   });
 });
 
+test('a lane moved within its group stays in it, one taken away from it leaves it', () => {
+  const args = { id: 'g', name: 'Skins', laneIds: ['kick', 'snare'] };
+  const grouped = editBeat(beat, { edit: 'groupLanes', args });
+  const groups = (to: Beat) => to.lanes.filter(({ group }) => group === 'g').map(({ id }) => id);
+  const move = (laneId: string, to: number) => editBeat(grouped, { edit: 'moveLane', args: { laneId, to } });
+  expect(groups(move('snare', 0))).toEqual(['snare', 'kick']);
+  expect(groups(move('snare', 5))).toEqual(['kick']);
+  expect(beatSchema.safeParse(move('snare', 5)).success).toBe(true);
+});
+
 describe('strokes', () => {
   test('a slope rises or falls, and more strokes keep its shape', () => {
     expect(sloped(3, 1).levels).toEqual([0.2, 0.6, 1]);
@@ -420,62 +430,4 @@ test('one lane split off is a beat of its own, and comes back in under another i
   const back = bringLanes(beat, 'a', alone, ['snare'], (id) => `${id}.2`);
   expect(beatSchema.safeParse(back).success).toBe(true);
   expect(back.patterns[0]!.parts['snare.2']).toEqual(partOf(full, 'snare'));
-});
-
-describe('playing in', () => {
-  test('what is played keeps its exact time, whatever the swing', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 3700, noNaN: true }),
-        fc.double({ min: 50, max: 75, noNaN: true }),
-        (tick, percent) => {
-          const swung = { ...beat, feel: { swing: { percent, grid: '1/16' as const } } };
-          const edit: PatternEdit = {
-            edit: 'recordHit',
-            args: { laneId: 'kick', tick, velocity: 90, quantize: 0 },
-          };
-          const out = editPatterns(swung, ['a'], edit);
-          const [note] = playWindow(planPattern(out, out.patterns[0]!), 0, 3840);
-          expect(note!.tick).toBeCloseTo(tick, 3);
-        },
-      ),
-    );
-  });
-
-  test.each(['backward', 'thereAndBack', 'random', 'walk'] as const)(
-    'a lane that is read %s takes it where it sounds, in later rounds too',
-    (direction) => {
-      const change = { direction, steps: 7 };
-      const read = editPatterns(beat, ['a'], { edit: 'setPart', args: { laneIds: ['kick'], change } });
-      fc.assert(
-        fc.property(fc.double({ min: 0, max: 9000, noNaN: true }), (tick) => {
-          const args = { laneId: 'kick', tick, velocity: 90, quantize: 0 };
-          const out = editPatterns(read, ['a'], { edit: 'recordHit', args });
-          const heard = playWindow(planPattern(out, out.patterns[0]!), 0, 9600);
-          expect(Math.min(...heard.map((note) => Math.abs(note.tick - tick)))).toBeLessThan(0.001);
-        }),
-      );
-    },
-  );
-
-  test('and comes nearer to the grid by the strength asked for', () => {
-    const at = (quantize: number) => {
-      const args = { laneId: 'kick', tick: 300, velocity: 90, quantize };
-      return partOf(editPatterns(beat, ['a'], { edit: 'recordHit', args }).patterns[0]!, 'kick').hits[0];
-    };
-    expect(at(0)).toMatchObject({ step: 1, nudge: expect.closeTo(0.25) });
-    expect(at(0.5)).toMatchObject({ step: 1, nudge: expect.closeTo(0.125) });
-    expect(at(1)).toMatchObject({ step: 1, nudge: 0 });
-  });
-
-  test('a held key erases only what passes by', () => {
-    const rows = { ...beat, patterns: [withPart(empty, 'kick', presetPart({ line: 'xxxxxxxxxxxxxxxx' }))] };
-    const out = editPatterns(rows, ['a'], {
-      edit: 'eraseBetween',
-      args: { laneId: 'kick', from: 480, to: 960 },
-    });
-    expect(partOf(out.patterns[0]!, 'kick').hits.map(({ step }) => step)).toEqual([
-      0, 1, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15,
-    ]);
-  });
 });

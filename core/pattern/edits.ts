@@ -2,8 +2,19 @@ import { partOf, stepsOf } from '../beat/defaults';
 import type { InstrumentId } from '../beat/instruments';
 import type { Meter } from '../beat/meter';
 import type { Beat, Grace, Group, Hit, Lane, Levels, Part, Pattern, Roll, Take } from '../beat/schema';
+import type { Feel, NamedFeel, Template } from '../beat/feelSchema';
 import { setPattern } from './beatEdits';
 import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from './chance';
+import {
+  changeKeptFeel,
+  dropFeel,
+  dropTemplate,
+  keepFeel,
+  keepTemplate,
+  ownFeel,
+  setBlend,
+  useFeel,
+} from './feels';
 import {
   addLane,
   bringLanes,
@@ -27,6 +38,7 @@ import {
 import { applyLanePreset, applyPatternPreset, LANE_PRESETS, PATTERN_PRESETS } from './presets';
 import { eraseBetween, recordHit, type Played } from './record';
 import * as spots from './spots';
+import { writeIn } from './writeIn';
 import type { Clip, Spot } from './spots';
 
 /**
@@ -195,6 +207,19 @@ export const BEAT_EDITS = {
     beat: Beat,
     a: { patternId: string; from: Beat; laneIds: string[]; ids: Record<string, string> },
   ) => bringLanes(beat, a.patternId, a.from, a.laneIds, (laneId) => a.ids[laneId] ?? laneId),
+  ownFeel: (beat: Beat, a: { patternId: string; own: boolean }) => ownFeel(beat, a.patternId, a.own),
+  useFeel: (beat: Beat, a: { patternId: string; feel: Feel }) => useFeel(beat, a.patternId, a.feel),
+  keepFeel: (beat: Beat, a: { id: string; name: string; patternId: string }) =>
+    keepFeel(beat, a.id, a.name, a.patternId),
+  changeKeptFeel: (beat: Beat, a: { id: string; change: Partial<Omit<NamedFeel, 'id'>> }) =>
+    changeKeptFeel(beat, a.id, a.change),
+  dropFeel: (beat: Beat, a: { id: string }) => dropFeel(beat, a.id),
+  setBlend: (beat: Beat, a: { patternId: string; blend: Feel['blend'] | null }) =>
+    setBlend(beat, a.patternId, a.blend),
+  keepTemplate: (beat: Beat, a: { template: Template }) => keepTemplate(beat, a.template),
+  dropTemplate: (beat: Beat, a: { id: string }) => dropTemplate(beat, a.id),
+  writeIn: (beat: Beat, a: { patternId: string; laneId: string | null; single: boolean }) =>
+    writeIn(beat, a.patternId, a.laneId, a.single),
 };
 
 export type PatternEdits = typeof PATTERN_EDITS;

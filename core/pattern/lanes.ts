@@ -34,10 +34,17 @@ export const removeLane = (beat: Beat, laneId: string): Beat =>
         patterns: beat.patterns.map((pattern) => patternWithout(pattern, laneId)),
       };
 
-export const moveLane = (beat: Beat, laneId: string, to: number): Beat => ({
-  ...beat,
-  lanes: movedTo(beat.lanes, laneId, to),
-});
+/** Puts a lane at another place; one that is taken away from its group's others leaves the group. */
+export const moveLane = (beat: Beat, laneId: string, to: number): Beat => {
+  const lanes = movedTo(beat.lanes, laneId, to);
+  const at = lanes.findIndex(({ id }) => id === laneId);
+  const group = lanes[at]?.group;
+  const others = lanes.some((lane) => lane.id !== laneId && lane.group === group);
+  const beside = [lanes[at - 1], lanes[at + 1]].some((lane) => lane?.group === group);
+  if (!group || !others || beside) return { ...beat, lanes };
+  const { group: _, ...alone } = lanes[at]!;
+  return { ...beat, lanes: lanes.map((lane) => (lane.id === laneId ? alone : lane)) };
+};
 
 /** Puts lanes into a group of their own, next to one another; groups left empty go. */
 export const groupLanes = (beat: Beat, id: string, name: string, laneIds: string[]): Beat => {

@@ -59,8 +59,8 @@ describe('the beat', () => {
     expect(heldTempo(92.456)).toEqual({ value: 92.46, held: false });
     expect(heldSwing(49)).toEqual({ value: 50, held: true });
     expect(setTempo(beat, 5).tempo).toBe(20);
-    expect(setSwing(beat, { percent: 80 }).feel.swing).toEqual({ percent: 75, grid: '1/16' });
-    expect(setSwing(beat, { grid: '1/8' }).feel.swing).toEqual({ percent: 50, grid: '1/8' });
+    expect(setSwing(beat, null, { percent: 80 }).feel.swing).toEqual({ percent: 75, grid: '1/16' });
+    expect(setSwing(beat, null, { grid: '1/8' }).feel.swing).toEqual({ percent: 50, grid: '1/8' });
   });
 
   test('a change of one lane leaves the others the same', () => {

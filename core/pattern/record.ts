@@ -1,9 +1,10 @@
 import { newHit, partOf } from '../beat/defaults';
 import type { Beat, Hit, Pattern } from '../beat/schema';
-import { planLane, planPattern, type LanePlan } from '../play/plan';
+import { laneOffset } from '../feel/lanePlan';
+import { planLane, type LanePlan } from '../play/plan';
 import { bendOf } from '../play/play';
 import { readingOrder } from '../play/reading';
-import { held, type Ticks, type Velocity } from '../units';
+import { held, ticksPerMs, type Ticks, type Velocity } from '../units';
 import { withPart } from './hits';
 
 /** Playing in: what was played keeps its exact time as nudge. */
@@ -48,8 +49,9 @@ export const placePlayed = (
   const lane = beat.lanes.find(({ id }) => id === laneId)!;
   const plan = planLane(beat, pattern, lane);
   const round = Math.max(0, Math.floor(tick / plan.roundTicks));
-  const bend = bendOf(planPattern(beat, pattern), plan);
-  const place = (beforeFeel(bend, tick) - round * plan.roundTicks) / plan.step - plan.shift;
+  const bend = bendOf(plan);
+  const meant = tick - laneOffset(plan.feel) * ticksPerMs(beat.tempo);
+  const place = (beforeFeel(bend, meant) - round * plan.roundTicks) / plan.step - plan.shift;
   const nearest = Math.round(place);
   const step = stepRead(plan, round, nearest);
   const own = step % 2 ? plan.offbeat : 0;

@@ -5,7 +5,16 @@
  */
 
 /** What a number is drawn for; numbers for different purposes are independent. */
-export const PURPOSE = { chance: 1, order: 2, walk: 3 } as const;
+export const PURPOSE = {
+  chance: 1,
+  order: 2,
+  walk: 3,
+  timing: 4,
+  velocity: 5,
+  drift: 6,
+  driftPhase: 7,
+  stroke: 8,
+} as const;
 
 /** The finalizer of MurmurHash3 (A. Appleby, public domain): every bit of the input reaches every bit of the output. */
 const mix = (value: number): number => {
@@ -24,9 +33,28 @@ const GOLDEN = 0x9e3779b9;
  */
 export const hash = (...keys: number[]): number => {
   let h = 0;
-  for (const key of keys) h = mix(Math.imul(h, 5) + GOLDEN + mix(key | 0));
+  for (const key of keys) h = fold(h, key);
   return h >>> 0;
 };
+
+/** Mixes one more integer into what the ones before it gave. */
+export const fold = (h: number, key: number): number => mix(Math.imul(h, 5) + GOLDEN + mix(key | 0));
+
+/**
+ * The number that `draw(seed, lane, round, step, place, stroke, purpose)` gives, where the first two have been folded
+ * together beforehand: most of what is drawn is drawn for one lane.
+ *
+ * @example drawOn(fold(fold(0, 7), 3), 0, 4, 0, 0, 1) === draw(7, 3, 0, 4, 0, 0, 1) // true
+ */
+export const drawOn = (
+  seedAndLane: number,
+  round: number,
+  step: number,
+  place: number,
+  stroke: number,
+  purpose: number,
+): number =>
+  (fold(fold(fold(fold(fold(seedAndLane, round), step), place), stroke), purpose) >>> 0) / 4294967296;
 
 /** A lane's id as a number. @example hashText('kick') === hashText('kick') // true */
 export const hashText = (text: string): number => {

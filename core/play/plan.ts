@@ -1,9 +1,12 @@
-import { gridTicks, isStraight } from '../beat/grid';
+import { gridTicks } from '../beat/grid';
 import type { Meter } from '../beat/meter';
 import { barTicks } from '../beat/meter';
-import { partOf, patternTicks, soundingLanes, stepsOf } from '../beat/defaults';
-import type { Beat, Direction, Hit, Lane, Part, Pattern, Swing } from '../beat/schema';
-import type { Bpm, Channel, MidiNote, Ticks } from '../units';
+import { feelOf, partOf, patternTicks, soundingLanes, stepsOf } from '../beat/defaults';
+import type { Beat, Direction, Hit, Lane, Part, Pattern } from '../beat/schema';
+import { steadyBars } from '../feel/bars';
+import { laneStages, noiseReach, sharedPinks, type Pinks } from '../feel/lanePlan';
+import { LOOK_MS, ROOM_SHARE, type LaneStages } from '../feel/stages';
+import type { Bpm, Channel, MidiNote, Ticks, Velocity } from '../units';
 import { ticksPerMs } from '../units';
 import { hashText } from './draw';
 import { placesInRound, rateOf } from './reading';
@@ -26,7 +29,9 @@ export interface LanePlan {
   reach: Ticks;
   /** The longest note. */
   longest: Ticks;
-  swing: Swing;
+  feel: LaneStages;
+  /** How far beyond that one has to look to know what becomes of a stroke beside its neighbours. */
+  around: Ticks;
   /** Fractions of a step: all steps are nudged by the one, every second one by the other besides. */
   shift: number;
   offbeat: number;
@@ -43,8 +48,6 @@ export interface PlayPlan {
   lanes: LanePlan[];
 }
 
-const STRAIGHT: Swing = { percent: 50, grid: '1/16' };
-
 const sortedBySteps = (part: Part, steps: number): (Hit[] | undefined)[] => {
   const byStep: (Hit[] | undefined)[] = new Array<Hit[] | undefined>(steps).fill(undefined);
   for (const hit of part.hits) {
@@ -57,29 +60,66 @@ const sortedBySteps = (part: Part, steps: number): (Hit[] | undefined)[] => {
   return byStep;
 };
 
-const farthest = (part: Part, step: Ticks, swing: Swing, tempo: Bpm): Ticks => {
+/** The farthest that a stroke can stand from its step before the feel. */
+const farthest = (part: Part, step: Ticks, tempo: Bpm): Ticks => {
   let roll = 0;
   let grace = 0;
   for (const hit of part.hits) {
     if (hit.roll) roll = Math.max(roll, (hit.length ?? 1) * step);
     for (const one of hit.grace ?? []) grace = Math.max(grace, one.before * ticksPerMs(tempo));
   }
-  const bend = swing.percent === 50 ? 0 : gridTicks(swing.grid);
   const together = Math.abs(part.shift ?? 0) + Math.abs(part.offbeat ?? 0);
-  return step * (0.5 + together) + bend + Math.max(roll, grace) + ticksPerMs(tempo);
+  return step * (0.5 + together) + Math.max(roll, grace) + ticksPerMs(tempo);
+};
+
+/** A little more than a run of strokes that merge can be long, so that a window sees where it begins. */
+const RUN: Ticks = 480;
+
+/** A neighbour holds a stroke off only where the noise could carry it that near. */
+const around = ({ a, b }: LaneStages, tempo: Bpm): Ticks => {
+  const noise = Math.max(noiseReach(a), b ? noiseReach(b) : 0);
+  return RUN + (LOOK_MS + noise / ROOM_SHARE) * ticksPerMs(tempo);
+};
+
+/** The mean velocity of the hits that the lane's loop has. */
+const meanVelocity = (part: Part, steps: number): Velocity => {
+  let [sum, count] = [0, 0];
+  for (const hit of part.hits)
+    if (hit.step < steps) {
+      sum += hit.velocity;
+      count += 1;
+    }
+  return count ? sum / count : 0;
 };
 
 const longestOf = (part: Part, step: Ticks): Ticks =>
   part.hits.reduce((most, hit) => Math.max(most, (hit.length ?? 1) * step), step);
 
 /** Makes one lane ready, whether it is muted or not. */
-export const planLane = (beat: Beat, pattern: Pattern, lane: Lane): LanePlan => {
+export const planLane = (
+  beat: Beat,
+  pattern: Pattern,
+  lane: Lane,
+  pinks: Pinks = sharedPinks(),
+): LanePlan => {
+  const rate = ticksPerMs(beat.tempo);
   const part = partOf(pattern, lane.id);
   const steps = stepsOf(part, pattern);
   const step = gridTicks(part.grid) / rateOf(part.rate);
   const places = placesInRound(part.direction, steps);
   const follows = part.steps === null && part.direction !== 'thereAndBack';
-  const swing = isStraight(part.grid) ? beat.feel.swing : STRAIGHT;
+  const key = hashText(lane.id);
+  const feel = laneStages(feelOf(beat, pattern), {
+    id: lane.id,
+    key,
+    grid: part.grid,
+    bars: steadyBars(pattern.meter),
+    ticksPerMs: () => rate,
+    pinks,
+    mean: meanVelocity(part, steps),
+    pass: patternTicks(pattern),
+  });
+  const moved = Math.max(feel.a.reach, feel.b?.reach ?? 0);
   return {
     id: lane.id,
     index: beat.lanes.indexOf(lane),
@@ -90,12 +130,13 @@ export const planLane = (beat: Beat, pattern: Pattern, lane: Lane): LanePlan => 
     roundTicks: follows ? patternTicks(pattern) / rateOf(part.rate) : places * step,
     direction: part.direction,
     byStep: sortedBySteps(part, steps),
-    reach: farthest(part, step, swing, beat.tempo),
+    reach: farthest(part, step, beat.tempo) + moved,
+    around: around(feel, beat.tempo),
     longest: longestOf(part, step),
-    swing,
+    feel,
     shift: part.shift ?? 0,
     offbeat: part.offbeat ?? 0,
-    key: hashText(lane.id),
+    key,
     seed: beat.seed,
   };
 };
@@ -109,14 +150,17 @@ export interface PlanOptions {
  * Makes a pattern ready to be played. The plan depends on the beat alone, so it can be made once an edit and used for
  * every window of time.
  */
-export const planPattern = (beat: Beat, pattern: Pattern, options: PlanOptions = {}): PlayPlan => ({
-  tempo: beat.tempo,
-  meter: pattern.meter,
-  length: patternTicks(pattern),
-  lanes: (options.includeMuted ? beat.lanes : soundingLanes(beat)).map((lane) =>
-    planLane(beat, pattern, lane),
-  ),
-});
+export const planPattern = (beat: Beat, pattern: Pattern, options: PlanOptions = {}): PlayPlan => {
+  const pinks = sharedPinks();
+  return {
+    tempo: beat.tempo,
+    meter: pattern.meter,
+    length: patternTicks(pattern),
+    lanes: (options.includeMuted ? beat.lanes : soundingLanes(beat)).map((lane) =>
+      planLane(beat, pattern, lane, pinks),
+    ),
+  };
+};
 
 /** The length of a bar of the plan. */
 export const planBar = (plan: PlayPlan): Ticks => barTicks(plan.meter);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
 import { newBeat, newHit } from '../beat/defaults';
+import { newFeel } from '../beat/feelDefaults';
 import type { Beat, Hit, Part } from '../beat/schema';
 import { planPattern } from './plan';
 import { drawnStrokes, playLoop, playWindow, type Note } from './play';
@@ -12,7 +13,7 @@ const beatWith = (hits: Hit[], part: Partial<Part> = {}, change: Partial<Beat> =
 };
 const plan = (beat: Beat) => planPattern(beat, beat.patterns[0]!);
 const ticks = (notes: Note[]) => notes.map((note) => note.tick);
-const swing60 = { feel: { swing: { percent: 60, grid: '1/16' as const } } };
+const swing60 = { feel: newFeel({ percent: 60, grid: '1/16' }) };
 
 describe('play', () => {
   test('a window of any size equals the same part of the whole, chance, rolls and every direction included', () => {

@@ -1,6 +1,7 @@
-import { swingBend } from '../feel/swing';
+import { baseBend } from '../feel/lanePlan';
+import { feelStrokes, isPast } from '../feel/stages';
 import type { Channel, MidiNote, Ticks, Velocity } from '../units';
-import { held, ticksPerMs } from '../units';
+import { held } from '../units';
 import type { LanePlan, PlayPlan } from './plan';
 import { eachStroke, type Stroke } from './strokes';
 
@@ -27,17 +28,16 @@ export interface Note {
   moved: boolean;
 }
 
-/** From a position of a lane to where the base feel takes it. */
-type Bend = (position: Ticks) => Ticks;
+/** From a position of a lane to where its base feel takes it: also for the touch cells, which bend as the beads do. */
+export const bendOf = (lane: LanePlan): ((position: Ticks) => Ticks) => baseBend(lane.feel);
 
-/** Makes a lane's base feel ready: also for the touch cells, which bend as the beads do. */
-export const bendOf = (plan: PlayPlan, lane: LanePlan): Bend => swingBend(plan.meter, lane.swing);
+const velocityOf = ({ force }: Stroke): Velocity => held(Math.round(force), 1, 127);
 
-const feel = (lane: LanePlan, bend: Bend, stroke: Stroke): Note => ({
-  tick: bend(stroke.at) + stroke.before,
+const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
+  tick: stroke.tick,
   length: stroke.length ?? lane.step,
   cut: stroke.cut,
-  velocity: held(Math.round(stroke.velocity), 1, 127),
+  velocity: velocityOf(stroke),
   note: lane.note,
   channel: lane.channel,
   lane: lane.index,
@@ -59,20 +59,6 @@ const sorted = (notes: Note[]): Note[] => {
   return notes;
 };
 
-/** Strokes of one lane that stand less than 1 ms apart become one, the louder. */
-const merged = (notes: Note[], apart: Ticks): Note[] => {
-  const out: Note[] = [];
-  let last = -Infinity;
-  for (const note of notes) {
-    const before = out[out.length - 1];
-    if (before && note.tick - last < apart) {
-      if (note.velocity > before.velocity) out[out.length - 1] = note;
-    } else out.push(note);
-    last = note.tick;
-  }
-  return out;
-};
-
 /** A note ends where the next one on its lane begins, at the latest. */
 const ended = (notes: Note[]): Note[] => {
   for (let i = 0; i + 1 < notes.length; i++) {
@@ -82,20 +68,49 @@ const ended = (notes: Note[]): Note[] => {
   return notes;
 };
 
-const laneNotes = (plan: PlayPlan, lane: LanePlan, from: Ticks, to: Ticks): Note[] => {
-  const notes: Note[] = [];
-  const bend = bendOf(plan, lane);
-  eachStroke(lane, from, to, plan.tempo, (stroke) => {
-    if (stroke.sounds) notes.push(feel(lane, bend, stroke));
-  });
-  return ended(merged(sorted(notes), ticksPerMs(plan.tempo)));
+const felt = (lane: LanePlan, from: Ticks, to: Ticks, end: Ticks): Stroke[] => {
+  const strokes: Stroke[] = [];
+  eachStroke(lane, from, to, (stroke) => strokes.push(stroke));
+  feelStrokes(lane.feel, strokes, end);
+  return strokes;
 };
 
-/** A little more than a run of strokes that merge can be long, so that a window sees where it begins. */
-const RUN: Ticks = 480;
+type Merged = (rule: Ticks) => void;
 
-const heldAtStart = (note: Note): Note =>
-  note.tick < 0 ? { ...note, tick: 0, length: Math.max(1, note.length + note.tick), moved: true } : note;
+const laneNotes = (
+  lane: LanePlan,
+  from: Ticks,
+  to: Ticks,
+  end: Ticks = Infinity,
+  onMerged?: Merged,
+): Note[] => {
+  const notes: Note[] = [];
+  for (const stroke of felt(lane, from, to, end)) {
+    if (!stroke.sounds || isPast(stroke, end)) continue;
+    if (stroke.into) onMerged?.(stroke.rule);
+    else notes.push(noteOf(lane, stroke));
+  }
+  return ended(sorted(notes));
+};
+
+/** Every stroke of a lane's first round with what the feel makes of it, whether chance lets it sound or not. */
+export const firstRound = (lane: LanePlan): Stroke[] =>
+  felt(lane, 0, lane.roundTicks + margin(lane), Infinity).filter(({ round }) => round === 0);
+
+/** Every stroke of a lane whose step begins before `end`, with what the feel makes of it. */
+export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
+  felt(lane, 0, end + margin(lane), end).filter((stroke) => !isPast(stroke, end));
+
+/** How far around a window strokes may stand that have to do with it. */
+const margin = (lane: LanePlan): Ticks => lane.reach + lane.around;
+
+const heldAtStart = (note: Note): Note => {
+  if (note.tick >= 0) return note;
+  note.length = Math.max(1, note.length + note.tick);
+  note.tick = 0;
+  note.moved = true;
+  return note;
+};
 
 /**
  * The notes that begin within a window of time, played from the start and repeated without end: live playback.
@@ -109,7 +124,7 @@ const heldAtStart = (note: Note): Note =>
 export const playWindow = (plan: PlayPlan, from: Ticks, to: Ticks): Note[] => {
   const out: Note[] = [];
   for (const lane of plan.lanes) {
-    const notes = laneNotes(plan, lane, from - lane.reach - RUN, to + lane.reach + lane.longest + RUN);
+    const notes = laneNotes(lane, from - margin(lane), to + margin(lane) + lane.longest);
     for (const one of notes) {
       const note = heldAtStart(one);
       if (note.tick >= from && note.tick < to) out.push(note);
@@ -123,26 +138,29 @@ export type LoopEdges = 'wrap' | 'hold';
 
 const aroundLoop = (note: Note, total: Ticks, edges: LoopEdges): Note => {
   if (note.tick >= 0 && note.tick < total) return note;
-  const tick =
+  note.tick =
     edges === 'wrap' ? note.tick - Math.floor(note.tick / total) * total : held(note.tick, 0, total - 1);
-  return { ...note, tick, moved: true };
+  note.moved = true;
+  return note;
 };
 
 /** A long loop is played in pieces, so that what a file needs of them can be kept without the rest. */
 const PIECE: Ticks = 16 * 3840;
 
 function* loopOfLane(
-  plan: PlayPlan,
   lane: LanePlan,
   total: Ticks,
   edges: LoopEdges,
+  onMerged?: Merged,
 ): Generator<Note[], void, void> {
-  const before = lane.reach + RUN;
+  const before = margin(lane);
   const after = before + lane.longest;
   for (let at = 0; at < total; at += PIECE) {
     const from = at === 0 ? -Infinity : at;
     const to = at + PIECE >= total ? Infinity : at + PIECE;
-    const notes = laneNotes(plan, lane, Math.max(0, at - before), Math.min(total, at + PIECE + after));
+    // A piece sees what stands around it too; each stroke is counted where its step is.
+    const own: Merged = (rule) => rule >= at - 1e-6 && rule < at + PIECE - 1e-6 && onMerged?.(rule);
+    const notes = laneNotes(lane, Math.max(0, at - before), at + PIECE + after, total, own);
     yield notes
       .filter((note) => note.tick >= from && note.tick < to)
       .map((note) => aroundLoop(note, total, edges));
@@ -153,6 +171,7 @@ function* loopOfLane(
  * The notes of so many passes as a loop: what is carried over an edge comes in at the other one, or is held at it.
  *
  * @param passes 1 or more
+ * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
  * @yields one lane after the other, each in pieces, so that a long file need not hold all notes at once; a length may
  *   still reach past the end, or past a note that was carried round
  */
@@ -160,8 +179,9 @@ export function* playLoopByLane(
   plan: PlayPlan,
   passes: number,
   edges: LoopEdges = 'wrap',
+  onMerged?: Merged,
 ): Generator<Note[], void, void> {
-  for (const lane of plan.lanes) yield* loopOfLane(plan, lane, plan.length * passes, edges);
+  for (const lane of plan.lanes) yield* loopOfLane(lane, plan.length * passes, edges, onMerged);
 }
 
 /**
@@ -171,7 +191,7 @@ export function* playLoopByLane(
  */
 export const playLoop = (plan: PlayPlan, passes: number, edges: LoopEdges = 'wrap'): Note[] => {
   const total = plan.length * passes;
-  const lanes = plan.lanes.map((lane) => ended(sorted([...loopOfLane(plan, lane, total, edges)].flat())));
+  const lanes = plan.lanes.map((lane) => ended(sorted([...loopOfLane(lane, total, edges)].flat())));
   const notes = lanes.flat();
   for (const note of notes) note.length = Math.min(note.length, total - note.tick);
   return notes.sort(inOrder);
@@ -191,18 +211,17 @@ export interface Drawn {
 
 /** What a lane plays over the pattern's length from the start, for the eye: every stroke, none merged or held. */
 export const drawnStrokes = (plan: PlayPlan, lane: LanePlan): Drawn[] => {
-  const bend = bendOf(plan, lane);
   const drawn: Drawn[] = [];
-  eachStroke(lane, 0, plan.length, plan.tempo, (stroke) => {
-    const { tick, velocity } = feel(lane, bend, stroke);
+  for (const stroke of felt(lane, 0, plan.length + margin(lane), plan.length)) {
+    if (isPast(stroke, plan.length)) continue;
     drawn.push({
       step: stroke.step,
       place: stroke.place,
       stroke: stroke.stroke,
-      rule: stroke.round * lane.roundTicks + stroke.turn * lane.step,
-      tick,
-      velocity,
+      rule: stroke.rule,
+      tick: stroke.tick,
+      velocity: velocityOf(stroke),
     });
-  });
+  }
   return drawn;
 };

@@ -1,41 +1,80 @@
 import type { Hit, Spacing } from '../beat/schema';
+import type { Struck } from '../feel/stages';
 import type { Ticks, Velocity } from '../units';
-import { ticksPerMs } from '../units';
 import { draw, PURPOSE } from './draw';
 import { readingOrder } from './reading';
 import type { LanePlan } from './plan';
 
-/** A stroke before its feel: one blow of a stick. */
-export interface Stroke {
-  /** Where the feel takes it up, from where play began. A grace stroke stands where its main stroke stands. */
-  at: Ticks;
-  /** Added after the feel: a grace stroke's distance before its main stroke, negative. */
-  before: Ticks;
-  velocity: Velocity;
+/** A stroke of a lane's part: one blow of a stick, with what the stages of feel make of it. */
+export interface Stroke extends Struck {
+  lead: Stroke | null;
+  into: Stroke | null;
   /** In ticks; null rings out. */
   length: Ticks | null;
   /** Whether the sound ends with it. The strokes of a roll ring into one another. */
   cut: boolean;
-  round: number;
   /** Which place of the round's reading order this is, from 0: some orders come to a step more than once. */
   turn: number;
-  /** From 0. */
-  step: number;
-  /** The place of the hit among those of its step, from 0. */
-  place: number;
-  /** The place of the stroke within its hit; the main stroke is 0, grace strokes count down from -1. */
-  stroke: number;
-  /** False where chance leaves the hit out in this round. */
-  sounds: boolean;
 }
 
-const graceOf = (hit: Hit, main: Stroke, bpm: number): Stroke[] =>
-  (hit.grace ?? []).map((grace, index) => ({
-    ...main,
-    before: -grace.before * ticksPerMs(bpm),
-    velocity: main.velocity * grace.level,
-    stroke: -1 - index,
-  }));
+/** Another stroke of the same hit. Made as every stroke is: objects of one shape are worked through many times faster. */
+const strokeLike = (
+  main: Stroke,
+  at: Ticks,
+  velocity: Velocity,
+  length: Ticks | null,
+  stroke: number,
+): Stroke =>
+  newStroke(at, velocity, length, main.cut, {
+    rule: main.rule,
+    round: main.round,
+    turn: main.turn,
+    step: main.step,
+    place: main.place,
+    stroke,
+    sounds: main.sounds,
+  });
+
+type Identity = Pick<Stroke, 'rule' | 'round' | 'turn' | 'step' | 'place' | 'stroke' | 'sounds'>;
+
+/**
+ * Nothing yet, and no whole number to the engine: where a field begins as a whole number and a fraction is put into it
+ * later, the engine changes over every single object as it is first touched, at some microseconds each.
+ */
+const FRACTION = -0;
+
+const newStroke = (
+  at: Ticks,
+  velocity: Velocity,
+  length: Ticks | null,
+  cut: boolean,
+  { rule, round, turn, step, place, stroke, sounds }: Identity,
+): Stroke => ({
+  at,
+  velocity,
+  tick: FRACTION,
+  force: FRACTION,
+  tie: null,
+  lead: null,
+  round,
+  step,
+  place,
+  stroke,
+  sounds,
+  into: null,
+  moved: FRACTION,
+  length,
+  cut,
+  rule,
+  turn,
+});
+
+const graceOf = (hit: Hit, main: Stroke): Stroke[] =>
+  hit.grace!.map((grace, index) => {
+    const stroke = strokeLike(main, main.at, main.velocity * grace.level, main.length, -1 - index);
+    stroke.tie = { main, apart: -grace.before, share: grace.level };
+    return stroke;
+  });
 
 /** How far into the roll a stroke falls, 0 to 1: `x^(2^-curve)`, so that 0 is even and the strokes close up above it. */
 const along = (x: number, curve: number): number => Math.pow(x, Math.pow(2, -curve));
@@ -53,17 +92,13 @@ const spaced = (count: number, spacing: Spacing): number[] => {
 const rollOf = (hit: Hit, main: Stroke, span: Ticks): Stroke[] => {
   const { levels, curve, spacing = 'even' } = hit.roll!;
   const edges = spaced(levels.length, spacing);
-  return levels.map((level, index) => {
+  const strokes = levels.map((level, index): Stroke => {
     const from = along(edges[index]!, curve);
     const to = along(edges[index + 1]!, curve);
-    return {
-      ...main,
-      at: main.at + span * from,
-      velocity: main.velocity * level,
-      length: span * (to - from),
-      stroke: index,
-    };
+    return strokeLike(main, main.at + span * from, main.velocity * level, span * (to - from), index);
   });
+  for (const stroke of strokes) stroke.lead = strokes[0]!;
+  return strokes;
 };
 
 /** A roll ends at the lane's next hit and at its round's end. */
@@ -75,7 +110,6 @@ const roundStrokes = (
   round: number,
   from: Ticks,
   to: Ticks,
-  bpm: number,
   take: (stroke: Stroke) => void,
 ): void => {
   const start = round * lane.roundTicks;
@@ -91,8 +125,7 @@ const roundStrokes = (
     if (base >= start + lane.roundTicks - 1e-6) break;
     const step = order ? order[i]! : i;
     const hits = lane.byStep[step];
-    if (hits)
-      hits.forEach((hit, place) => giveHit(lane, hit, { base, round, step, place, i, order }, bpm, take));
+    if (hits) hits.forEach((hit, place) => giveHit(lane, hit, { base, round, step, place, i, order }, take));
   }
 };
 
@@ -124,32 +157,23 @@ const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
   return start + lane.roundTicks;
 };
 
-const giveHit = (
-  lane: LanePlan,
-  hit: Hit,
-  where: Where,
-  bpm: number,
-  take: (stroke: Stroke) => void,
-): void => {
+const giveHit = (lane: LanePlan, hit: Hit, where: Where, take: (stroke: Stroke) => void): void => {
   const { base, round, step, place } = where;
-  const main: Stroke = {
-    at: base + (hit.nudge + nudgeOf(lane, step)) * lane.step,
-    before: 0,
-    velocity: hit.velocity,
-    length: hit.length === null ? null : hit.length * lane.step,
-    cut: hit.length !== null && !hit.roll,
-    round,
-    turn: where.i,
-    step,
-    place,
-    stroke: 0,
-    sounds:
-      inPass(hit, round) &&
-      (hit.chance >= 1 || draw(lane.seed, lane.key, round, step, place, 0, PURPOSE.chance) < hit.chance),
-  };
-  if (hit.roll) rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where))).forEach(take);
-  else take(main);
-  if (hit.grace) graceOf(hit, main, bpm).forEach(take);
+  const sounds =
+    inPass(hit, round) &&
+    (hit.chance >= 1 || draw(lane.seed, lane.key, round, step, place, 0, PURPOSE.chance) < hit.chance);
+  const main = newStroke(
+    base + (hit.nudge + nudgeOf(lane, step)) * lane.step,
+    hit.velocity,
+    hit.length === null ? null : hit.length * lane.step,
+    hit.length !== null && !hit.roll,
+    { rule: base, round, turn: where.i, step, place, stroke: 0, sounds },
+  );
+  const strokes = hit.roll
+    ? rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where)))
+    : [main];
+  strokes.forEach(take);
+  if (hit.grace) graceOf(hit, strokes[0]!).forEach(take);
 };
 
 /**
@@ -159,14 +183,7 @@ const giveHit = (
  *
  * @param from included, to excluded, both from where play began
  */
-export const eachStroke = (
-  lane: LanePlan,
-  from: Ticks,
-  to: Ticks,
-  bpm: number,
-  take: (stroke: Stroke) => void,
-): void => {
+export const eachStroke = (lane: LanePlan, from: Ticks, to: Ticks, take: (stroke: Stroke) => void): void => {
   const first = Math.max(0, Math.floor(from / lane.roundTicks));
-  for (let round = first; round * lane.roundTicks < to; round++)
-    roundStrokes(lane, round, from, to, bpm, take);
+  for (let round = first; round * lane.roundTicks < to; round++) roundStrokes(lane, round, from, to, take);
 };

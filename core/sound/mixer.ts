@@ -39,6 +39,8 @@ export interface Mixer {
   voices: Voice[];
   /** The notes that came too late to begin on their frame, and the worst delay. */
   late: { count: number; worst: Frames };
+  /** How loud the sum was lately: what the limiter goes by. */
+  envelope: number;
   /** The highest level of each lane since they were last taken, 1 is full scale. */
   peaks: Float32Array;
 }
@@ -52,6 +54,7 @@ export const createMixer = (rate: number): Mixer => ({
   queue: [],
   voices: [],
   late: { count: 0, worst: 0 },
+  envelope: 0,
   peaks: new Float32Array(LANES),
 });
 
@@ -117,7 +120,7 @@ const addVoice = (
       x *= voice.fading / total;
       voice.fading -= 1;
     }
-    if (x > peak) peak = x;
+    peak = Math.max(peak, Math.abs(x));
     left[from + i]! += x * voice.left;
     right[from + i]! += x * voice.right;
   }
@@ -144,10 +147,26 @@ const noteLate = (mixer: Mixer, by: Frames): void => {
   mixer.late.worst = Math.max(mixer.late.worst, by);
 };
 
-/** Keeps the sum below full scale: straight up to 0.7, then bent softly. */
-const bounded = (x: number): number => {
-  const size = Math.abs(x);
-  return size < 0.7 ? x : Math.sign(x) * (0.7 + 0.3 * Math.tanh((size - 0.7) / 0.3));
+/** Nothing leaves the mixer louder than this, 1 being full scale. */
+const CEILING = 0.96;
+/** After so long the limiter has let go of two thirds of a peak. */
+const RELEASE_SECONDS = 0.09;
+
+/**
+ * A limiter: it takes hold at the very sample that would pass the ceiling and lets go slowly, both sides alike, so that
+ * nothing clips, loud hits keep their shape and their place between the loudspeakers, and what is softer stays untouched.
+ */
+const limit = (mixer: Mixer, left: Float32Array, right: Float32Array): void => {
+  const kept = Math.exp(-1 / (RELEASE_SECONDS * mixer.rate));
+  let { envelope } = mixer;
+  for (let i = 0; i < left.length; i++) {
+    envelope = Math.max(Math.abs(left[i]!), Math.abs(right[i]!), envelope * kept);
+    if (envelope <= CEILING) continue;
+    const gain = CEILING / envelope;
+    left[i]! *= gain;
+    right[i]! *= gain;
+  }
+  mixer.envelope = envelope;
 };
 
 /**
@@ -179,8 +198,5 @@ export const mix = (
   }
   if (taken) mixer.queue.splice(0, taken);
   mixStretch(mixer, left, right, done, left.length);
-  for (let i = 0; i < left.length; i++) {
-    left[i] = bounded(left[i]!);
-    right[i] = bounded(right[i]!);
-  }
+  limit(mixer, left, right);
 };

@@ -1,1 +1,13 @@
-export { BeatsScreen as default } from '../screens/beats/BeatsScreen';
+import { lazy, Suspense } from 'react';
+
+const BeatsScreen = lazy(async () => ({
+  default: (await import('../screens/beats/BeatsScreen')).BeatsScreen,
+}));
+
+export default function Beats() {
+  return (
+    <Suspense fallback={null}>
+      <BeatsScreen />
+    </Suspense>
+  );
+}

@@ -1,1 +1,13 @@
-export { ExportScreen as default } from '../screens/export/ExportScreen';
+import { lazy, Suspense } from 'react';
+
+const ExportScreen = lazy(async () => ({
+  default: (await import('../screens/export/ExportScreen')).ExportScreen,
+}));
+
+export default function Export() {
+  return (
+    <Suspense fallback={null}>
+      <ExportScreen />
+    </Suspense>
+  );
+}

@@ -1,3 +1,4 @@
+import { newFeel } from '../../core/beat/feelDefaults';
 import fc from 'fast-check';
 import { beats } from '../../core/arbitraries';
 import { newBeat, newHit } from '../../core/beat/defaults';
@@ -116,7 +117,7 @@ describe('the feeder', () => {
         fc.constantFrom(50, 54, 60, 66, 75),
         (at, from, to) => {
           const swung = (percent: number) =>
-            plan({ ...everyStep(), feel: { swing: { percent, grid: '1/16' as const } } });
+            plan({ ...everyStep(), feel: newFeel({ percent, grid: '1/16' }) });
           const feeder = startFeeder(swung(from), RATE, 0);
           const ear = createEar();
           ear.take(wake(feeder, 0));

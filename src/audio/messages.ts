@@ -41,7 +41,7 @@ export interface MixerReport {
 
 /** From the worker to the page. */
 export type FromWorker =
-  | { type: 'anchor'; frame: Frames; tick: Ticks; tempo: number }
+  | { type: 'anchor'; frame: Frames; tick: Ticks; tempo: number; patternId: string | null }
   | { type: 'handed'; from: Frames; notes: HandedNote[] }
   | { type: 'report'; report: MixerReport };
 

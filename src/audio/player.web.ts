@@ -5,15 +5,20 @@ import type { SwitchAt } from './feeder';
 import type { FromWorker, HandedNote, Metronome, MixerReport, ToWorker } from './messages';
 import { SAMPLE_RATE } from './timing';
 
+/** From where on the audio clock counts which pattern's time. */
+type Anchor = Pick<Extract<FromWorker, { type: 'anchor' }>, 'frame' | 'tick' | 'tempo' | 'patternId'>;
+
 /** The page's hand on the sound: everything that must be on time happens in the worker and the audio thread. */
 interface Player {
   worker: Worker;
   context: AudioContext | null;
   starting: Promise<void> | null;
-  anchors: { frame: number; tick: Ticks; tempo: number }[];
+  anchors: Anchor[];
   /** What was handed to the audio clock and has not been seen yet, in order of frame. */
   handed: HandedNote[];
   log: HandedNote[] | null;
+  /** While a log is kept: when each batch came, in ms of the page's clock, and how far ahead of the ear it begins. */
+  changes: { at: Ms; ahead: Ms }[];
   reports: ((report: MixerReport) => void)[];
 }
 
@@ -31,6 +36,11 @@ const hear = (message: FromWorker) => {
       return;
     case 'handed':
       one.handed = one.handed.filter((note) => note.frame < message.from).concat(message.notes);
+      if (one.log && one.context)
+        one.changes.push({
+          at: performance.now(),
+          ahead: ((message.from - one.context.currentTime * SAMPLE_RATE) * 1000) / SAMPLE_RATE,
+        });
       if (one.log) one.log = one.log.filter((note) => note.frame < message.from).concat(message.notes);
       return;
     case 'report':
@@ -41,7 +51,16 @@ const hear = (message: FromWorker) => {
 const create = (): Player => {
   const worker = new Worker(new URL('../workers/playerWorker', window.location.href));
   worker.onmessage = ({ data }: MessageEvent<FromWorker>) => hear(data);
-  return { worker, context: null, starting: null, anchors: [], handed: [], log: null, reports: [] };
+  return {
+    worker,
+    context: null,
+    starting: null,
+    anchors: [],
+    handed: [],
+    log: null,
+    changes: [],
+    reports: [],
+  };
 };
 
 const current = (): Player => (player ??= create());
@@ -116,17 +135,22 @@ export const strikeLane = async (laneId: string, velocity: Velocity): Promise<vo
 const heardFrame = (context: AudioContext): number =>
   (context.currentTime - (context.outputLatency || context.baseLatency || 0)) * SAMPLE_RATE;
 
+const heardAnchor = (): Anchor | undefined => {
+  if (!player?.context) return undefined;
+  const frame = heardFrame(player.context);
+  return player.anchors.findLast((anchor) => anchor.frame <= frame);
+};
+
 /** Where playback stands in the ears of the listener, in ticks from where play began; null before it sounds. */
 export const playedTick = (): Ticks | null => {
-  if (!player?.context) return null;
+  const anchor = heardAnchor();
+  if (!player?.context || !anchor) return null;
   const frame = heardFrame(player.context);
-  for (let i = player.anchors.length - 1; i >= 0; i--) {
-    const anchor = player.anchors[i]!;
-    if (anchor.frame <= frame)
-      return anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
-  }
-  return null;
+  return anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
 };
+
+/** Which pattern is heard: while one waits for its turn, the one before it; null before any sounds. */
+export const playedPattern = (): string | null => heardAnchor()?.patternId ?? null;
 
 /** The same at a moment of the page's clock, such as that of an event: in ms as `performance.now` has it. */
 export const playedTickAt = (time: Ms): Ticks | null => {
@@ -153,7 +177,11 @@ export const msToNextHeard = (): Ms | null => {
 /** For measuring: keeps a list of what is handed to the audio clock from now on. */
 export const startLog = (): void => {
   current().log = [];
+  current().changes = [];
 };
+
+/** For measuring: when changes were handed over. */
+export const readChanges = (): Player['changes'] => current().changes;
 
 /** For measuring: what was handed over, what the mixer began and how much of it late. */
 export const readLog = (): Promise<{ handed: HandedNote[]; report: MixerReport }> =>
@@ -166,8 +194,8 @@ export const readLog = (): Promise<{ handed: HandedNote[]; report: MixerReport }
 declare global {
   interface Window {
     /** What was handed to the audio clock and what began, for those who measure it in the running app. */
-    ruddik?: { startLog: typeof startLog; readLog: typeof readLog };
+    ruddik?: { startLog: typeof startLog; readLog: typeof readLog; readChanges: typeof readChanges };
   }
 }
 
-if (typeof window !== 'undefined') window.ruddik = { startLog, readLog };
+if (typeof window !== 'undefined') window.ruddik = { startLog, readLog, readChanges };

@@ -29,7 +29,7 @@ const actions = fc.oneof(
     .record({ step: fc.nat({ max: 15 }), velocity: fc.integer({ min: 1, max: 127 }) })
     .map((one) => velocitySet({ ...on, ...one })),
   fc.integer({ min: 20, max: 300 }).map((tempo) => tempoSet({ tempo })),
-  fc.integer({ min: 50, max: 75 }).map((percent) => swingSet({ change: { percent } })),
+  fc.integer({ min: 50, max: 75 }).map((percent) => swingSet({ patternId: null, change: { percent } })),
   fc.boolean().map((mute) => laneChanged({ laneId: 'snare', change: { mute } })),
   fc.constantFrom('quay' as const, 'lantern' as const).map((kit) => kitSet({ kit })),
   fc.string({ minLength: 1 }).map((name) => beatRenamed({ name })),

@@ -1,7 +1,9 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { Beat, Lane, Pattern, Swing } from '../../core/beat/schema';
-import { patternOf, setLane, setPattern, setSwing, setTempo } from '../../core/pattern/beatEdits';
-import { editBeat, editPatterns, type BeatEdit, type PatternEdit } from '../../core/pattern/edits';
+import { editFeel, type FeelEdit } from '../../core/feel/edits';
+import { changeFeel, patternOf, setLane, setPattern, setSwing, setTempo } from '../../core/pattern/beatEdits';
+import type * as Edits from '../../core/pattern/edits';
+import type { BeatEdit, PatternEdit } from '../../core/pattern/edits';
 import { setStep, setVelocity } from '../../core/pattern/hits';
 
 /** The open beat and its history. Beats are never changed in place, so the history shares what did not change. */
@@ -35,7 +37,13 @@ export const laneChanged = createAction<Gesture & { laneId: string; change: Part
   'doc/laneChanged',
 );
 export const tempoSet = createAction<Gesture & { tempo: number }>('doc/tempoSet');
-export const swingSet = createAction<Gesture & { change: Partial<Swing> }>('doc/swingSet');
+export const swingSet = createAction<Gesture & { patternId: string | null; change: Partial<Swing> }>(
+  'doc/swingSet',
+);
+/** Any edit of a feel by its name: that of a pattern where it has its own, else the beat's. */
+export const feelEdited = createAction<Gesture & { patternId: string | null; edit: FeelEdit }>(
+  'doc/feelEdited',
+);
 export const kitSet = createAction<{ kit: Beat['kit'] }>('doc/kitSet');
 /** Any edit of patterns by its name; sent to all patterns given. */
 export const patternsEdited = createAction<Gesture & { patternIds: string[]; edit: PatternEdit }>(
@@ -46,6 +54,16 @@ export const beatEdited = createAction<Gesture & { edit: BeatEdit }>('doc/beatEd
 export const beatRenamed = createAction<{ name: string }>('doc/beatRenamed');
 export const undone = createAction('doc/undone');
 export const redone = createAction('doc/redone');
+
+/** The edits beyond a tap on a step: large, and not there from the first moment. */
+let edits: Pick<typeof Edits, 'editBeat' | 'editPatterns'> | null = null;
+export const giveEdits = (late: NonNullable<typeof edits>): void => {
+  edits = late;
+};
+export const hasEdits = (): boolean => edits !== null;
+/** Whether an action can be taken only when the edits are there. */
+export const needsEdits = (action: unknown): boolean =>
+  patternsEdited.match(action as UnknownAction) || beatEdited.match(action as UnknownAction);
 
 const initial: DocState = { beat: null, past: [], future: [], gesture: null };
 
@@ -74,10 +92,15 @@ const edited = (beat: Beat, action: UnknownAction): Beat => {
   }
   if (laneChanged.match(action)) return setLane(beat, action.payload.laneId, action.payload.change);
   if (tempoSet.match(action)) return setTempo(beat, action.payload.tempo);
-  if (swingSet.match(action)) return setSwing(beat, action.payload.change);
+  if (swingSet.match(action)) return setSwing(beat, action.payload.patternId, action.payload.change);
+  if (feelEdited.match(action)) {
+    const { patternId, edit } = action.payload;
+    return changeFeel(beat, patternId, (feel) => editFeel(feel, edit));
+  }
   if (kitSet.match(action)) return { ...beat, kit: action.payload.kit };
-  if (patternsEdited.match(action)) return editPatterns(beat, action.payload.patternIds, action.payload.edit);
-  if (beatEdited.match(action)) return editBeat(beat, action.payload.edit);
+  if (patternsEdited.match(action))
+    return edits!.editPatterns(beat, action.payload.patternIds, action.payload.edit);
+  if (beatEdited.match(action)) return edits!.editBeat(beat, action.payload.edit);
   if (beatRenamed.match(action)) return { ...beat, name: action.payload.name };
   return beat;
 };

@@ -12,12 +12,15 @@ const screenReady = new Promise<void>((resolve) => (screenIsReady = resolve));
 /** Told once by the frame when it stands. */
 export const tellScreenReady = (): void => screenIsReady();
 
+/** What reads files: fetched when the first one is there to be read. */
+export const formats = () => import('../../core/formats');
+
 export const keeper = createKeeper({
   store,
   storage: browserStorage(),
   tabs: typeof window === 'undefined' ? { say: () => undefined, listen: () => undefined } : browserTabs(),
   demos: DEMO_BEATS,
-  fileFormat: () => import('../../core/beat/file'),
+  fileFormat: formats,
   now: Date.now,
   seed: () => crypto.getRandomValues(new Uint32Array(1))[0]!,
   screenReady,

@@ -1,5 +1,7 @@
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
+import type { Feel } from '../../core/beat/feelSchema';
+import type { Compared } from '../../core/feel/compare';
 import type { Clip, Spot } from '../../core/pattern/spots';
 
 /** What is looked at, as far as screens share it. Not part of the beat. */
@@ -30,6 +32,14 @@ export interface ViewState {
   metronome: MetronomeSettings;
   /** A bar is counted before the pattern begins. */
   countIn: boolean;
+  /** Compared with: without any feel, or with the other feel; null is the beat as it is. */
+  compare: Compared | null;
+  /** A blind test is on: what is heard is not shown. */
+  blind: boolean;
+  /** The feel that is compared and blended with. */
+  b: { name: string; feel: Feel } | null;
+  /** A feel that was copied, to be used on another pattern or beat. */
+  feelClip: Feel | null;
   /** How much later a stroke arrives than it was meant, in ms. */
   latency: number;
 }
@@ -69,6 +79,10 @@ const initialView: ViewState = {
   metronome: { on: false, level: 0.6, accent: true, onlyRecording: false },
   countIn: false,
   latency: 0,
+  compare: null,
+  blind: false,
+  b: null,
+  feelClip: null,
 };
 
 const view = createSlice({

@@ -34,6 +34,14 @@ const Strings = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
   </svg>
 );
 
+/** A bead off its rule. */
+const OffRule = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
+  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
+    <path d="M2 12h20M8 3v18" strokeWidth={strokeWidth} fill="none" />
+    <circle cx="14.5" cy="12" r="3.6" />
+  </svg>
+);
+
 /** The icons in use, by what they mean here. */
 const ICONS = {
   beats: FolderOpen,
@@ -41,6 +49,7 @@ const ICONS = {
   copy: CopyPlus,
   down: ChevronDown,
   download: Download,
+  feel: OffRule,
   export: ArrowUpFromLine,
   keys: Keyboard,
   left: ChevronLeft,

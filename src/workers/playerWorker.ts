@@ -164,7 +164,8 @@ const hand = (batch: Batch | null) => {
 
 const sayAnchor = () => {
   const { feeder } = state;
-  if (feeder) toPage({ type: 'anchor', ...feeder.anchor, tempo: feeder.plan.tempo });
+  if (feeder)
+    toPage({ type: 'anchor', ...feeder.anchor, tempo: feeder.plan.tempo, patternId: state.patternId });
 };
 
 const begin = () => {
@@ -273,7 +274,9 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
       strikeLane(data.laneId, data.velocity);
       return;
     case 'report':
-      toMixer({ type: 'report' });
+      // Before there is a mixer, nothing has been heard.
+      if (state.mixer) toMixer({ type: 'report' });
+      else toPage({ type: 'report', report: { late: 0, worst: 0, started: [] } });
   }
 };
 

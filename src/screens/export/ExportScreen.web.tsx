@@ -27,7 +27,13 @@ type Bounded = keyof typeof EXPORT_BOUNDS;
 const FIELDS: { key: Bounded; label: string; under: string; about: string; step: number }[] = [
   { key: 'passes', label: 'Passes', under: 'times', about: 'How often the pattern plays', step: 1 },
   { key: 'ppq', label: 'Ticks a quarter', under: 'ticks', about: 'How finely time is written', step: 24 },
-  { key: 'channel', label: 'Channel', under: '1 to 16', about: 'Drums are expected on 10', step: 1 },
+  {
+    key: 'channel',
+    label: 'Channel',
+    under: '1 to 16',
+    about: 'Drums are expected on 10. Lanes with a channel of their own keep it',
+    step: 1,
+  },
 ];
 
 interface ChoicesProps {
@@ -154,6 +160,9 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
         </p>
         {file.carried ? (
           <p>{`${count(file.carried, 'note')} that the feel moves over the loop’s edge ${file.carried === 1 ? 'comes' : 'come'} in at its other end.`}</p>
+        ) : null}
+        {file.merged ? (
+          <p>{`${count(file.merged, 'stroke')} less than 1 ms from another on the same lane ${file.merged === 1 ? 'becomes' : 'become'} one with it.`}</p>
         ) : null}
         {file.notes === 0 ? (
           <p>There is nothing to hear in this pattern yet; the file would be empty.</p>

@@ -4,12 +4,13 @@ import type { NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
 import { saveBeatFile, saveText } from '../../ui/files';
 import { HelpContext } from '../../ui/help';
+import { PlayContext } from '../../ui/playing';
 import { KeysSheet } from './KeysSheet';
 import { Notices } from './Notices';
 import { Tabs } from './Tabs';
 import { Transport } from './Transport';
 import { useKeys } from './keys';
-import { useClick, useSound } from './sound';
+import { togglePlay, useClick, useSound } from './sound';
 
 const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'restoreBeat') await keeper.restore(action.id);
@@ -63,7 +64,9 @@ export const Frame = ({ children }: { children: ReactNode }) => {
     <HelpContext value={showHelp}>
       <div className="frame">
         <Notices onAction={(action) => void does(action)} />
-        <main>{children}</main>
+        <main>
+          <PlayContext value={togglePlay}>{children}</PlayContext>
+        </main>
         <Transport />
         <Tabs />
       </div>

@@ -1,8 +1,9 @@
 import { Link, usePathname } from 'expo-router';
 import { Icon, type IconName } from '../../ui/Icon';
 
-const TABS: { href: '/' | '/export'; label: string; icon: IconName }[] = [
+const TABS: { href: '/' | '/feel' | '/export'; label: string; icon: IconName }[] = [
   { href: '/', label: 'Pattern', icon: 'pattern' },
+  { href: '/feel', label: 'Feel', icon: 'feel' },
   { href: '/export', label: 'Export', icon: 'export' },
 ];
 

@@ -6,7 +6,7 @@ import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
 import { TEMPO, ticksPerMs } from '../../../core/units';
 import { beatEdited, swingSet, tempoSet } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';
-import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
 import { Icon } from '../../ui/Icon';
 import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
@@ -74,11 +74,13 @@ const TempoField = () => {
 };
 
 const SwingField = () => {
-  const swing = useApp((state) => state.doc.beat?.feel.swing);
+  const feel = useApp(selectFeel);
+  const patternId = useApp((state) => state.view.patternId);
+  const swing = feel?.base === 'swing' && !feel.off.includes('base') ? feel.swing : null;
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
     const { value, held } = heldSwing(asked);
-    act(swingSet({ change: { percent: value }, ...(gesture && { gesture }) }));
+    act(swingSet({ patternId, change: { percent: value }, ...(gesture && { gesture }) }));
     if (held)
       act(
         noticed({
@@ -87,7 +89,7 @@ const SwingField = () => {
         }),
       );
   };
-  const sixteenths = (swing?.grid ?? '1/16') === '1/16';
+  const sixteenths = (feel?.swing.grid ?? '1/16') === '1/16';
   return (
     <>
       <NumberField
@@ -103,7 +105,7 @@ const SwingField = () => {
         className="swing-grid"
         type="button"
         aria-label={sixteenths ? 'Swung notes: sixteenths' : 'Swung notes: eighths'}
-        onClick={() => act(swingSet({ change: { grid: sixteenths ? '1/8' : '1/16' } }))}
+        onClick={() => act(swingSet({ patternId, change: { grid: sixteenths ? '1/8' : '1/16' } }))}
       >
         {sixteenths ? '16ths' : '8ths'}
       </button>

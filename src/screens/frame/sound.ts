@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { barTicks } from '../../../core/beat/meter';
 import { setMetronome, setPlayed, startPlaying, stopPlaying, switchPattern } from '../../audio/player';
+import { selectHeard } from '../../state/heard';
 import { selectPattern } from '../../state/store';
 import { noticed, viewChanged } from '../../state/slices';
 import { store } from '../../state/session';
@@ -9,23 +10,32 @@ import { store } from '../../state/session';
 const FIRST_MS = 600;
 /** Long enough for a tap to be painted first, short enough for an edit to be heard at once. */
 const HAND_OVER_MS = 8;
+/** What follows the change before it as closely as this is a drag: it is heard first, since painting takes longer. */
+const DRAG_MS = 150;
 
 /** Hands every change of the open beat to the player. */
 export const useSound = (): void => {
   useEffect(() => {
     let given: unknown[] = [];
     let timer: ReturnType<typeof setTimeout> | null = null;
+    let last = 0;
     const give = () => {
+      if (timer) clearTimeout(timer);
       timer = null;
-      const { doc, view } = store.getState();
-      const now = [doc.beat, view.patternId];
-      if (!doc.beat || now.every((one, at) => one === given[at])) return;
+      const { view } = store.getState();
+      const beat = selectHeard(store.getState());
+      const now = [beat, view.patternId];
+      if (!beat || now.every((one, at) => one === given[at])) return;
       const turned = view.playing && given[0] !== undefined && given[1] !== view.patternId;
       given = now;
-      if (turned) switchPattern(doc.beat, view.patternId, view.switchAt);
-      else setPlayed(doc.beat, view.patternId);
+      last = performance.now();
+      if (turned) switchPattern(beat, view.patternId, view.switchAt);
+      else setPlayed(beat, view.patternId);
     };
     const later = () => {
+      const { doc, view } = store.getState();
+      const since = performance.now() - last;
+      if (view.playing && doc.beat !== given[0] && since > HAND_OVER_MS && since < DRAG_MS) return give();
       timer ??= setTimeout(give, given.length ? HAND_OVER_MS : FIRST_MS);
     };
     later();

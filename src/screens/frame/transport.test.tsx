@@ -15,6 +15,7 @@ jest.mock('../../audio/player', () => ({
   },
   stopPlaying: () => mockPlayed.push('stop'),
   playedTick: () => null,
+  playedPattern: () => null,
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {

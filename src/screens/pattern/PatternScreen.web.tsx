@@ -6,6 +6,7 @@ import { MOST } from '../../../core/beat/choices';
 import type { KitId, Pattern } from '../../../core/beat/schema';
 import { KITS } from '../../../core/sound/kits';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
+import { loadEdits } from '../../state/lateEdits';
 import { viewChanged, ZOOMS } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { HelpContext } from '../../ui/help';
@@ -13,8 +14,7 @@ import { Icon } from '../../ui/Icon';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { useWide } from '../../ui/useWide';
-import { Strings } from './Strings';
-import './strings.css';
+import { Strings } from '../../strings/Strings';
 
 const Head = ({ onPatterns }: { onPatterns: () => void }) => {
   const beat = useApp(selectBeat);
@@ -152,7 +152,10 @@ const LATER_MS = 600;
 const useLater = (): boolean => {
   const [later, setLater] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => setLater(true), LATER_MS);
+    const timer = setTimeout(() => {
+      setLater(true);
+      void loadEdits();
+    }, LATER_MS);
     return () => clearTimeout(timer);
   }, []);
   return later;
@@ -215,6 +218,9 @@ export const PatternScreen = () => {
               <Suspense fallback={<div className={wide ? 'drawer wide' : 'drawer'} />}>
                 <Drawer wide={wide} />
               </Suspense>
+            ) : wide ? (
+              // Its room is kept from the start, so that the strings keep their width.
+              <div className="drawer wide" />
             ) : null}
           </div>
           {patterns ? (

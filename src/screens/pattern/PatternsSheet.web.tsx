@@ -1,19 +1,22 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { useState } from 'react';
+import { use, useState } from 'react';
 import { MOST, PIGMENTS } from '../../../core/beat/choices';
-import type { Pattern } from '../../../core/beat/schema';
+import type { Beat, Pattern } from '../../../core/beat/schema';
 import type { PatternEdit } from '../../../core/pattern/edits';
 import { BARS, BEATS } from '../../../core/pattern/patterns';
 import { PATTERN_PRESETS } from '../../../core/pattern/presets';
 import { meterText } from '../../../core/beat/meter';
-import { beatEdited, patternsEdited } from '../../state/doc';
+import { beatEdited, patternsEdited, undone } from '../../state/doc';
+import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { NumberField } from '../../ui/NumberField';
+import { PlayContext } from '../../ui/playing';
 import { Sheet } from '../../ui/Sheet';
-import { BeadPicture } from './BeadPicture';
+import { SortableLater } from '../../ui/SortableLater';
+import { BeadPicture } from '../../strings/BeadPicture';
 import './drawer/drawer.css';
 
 const UNITS = [2, 4, 8, 16] as const;
@@ -24,8 +27,47 @@ const WHEN = [
   { value: 'end', name: 'at the pattern’s end' },
 ] as const;
 
+/** A whole rhythm, tried by ear: each try takes the place of the one before it until one is taken. */
+const Presets = ({ patternId }: { patternId: string }) => {
+  const act = useDo();
+  const beat = useApp(selectBeat)!;
+  const playing = useApp((state) => state.view.playing);
+  const togglePlay = use(PlayContext);
+  const [tried, setTried] = useState<{ presetId: string; beat: Beat } | null>(null);
+  // Whatever else is changed takes what was tried with it.
+  const open = tried?.beat === beat ? tried : null;
+  const attempt = (presetId: string) => {
+    if (open) act(undone());
+    if (presetId) act(beatEdited({ edit: { edit: 'patternPreset', args: { patternId, presetId } } }));
+    setTried(presetId ? { presetId, beat: store.getState().doc.beat! } : null);
+  };
+  return (
+    <>
+      <Choice
+        label="Preset for the whole pattern"
+        short="Preset"
+        value={open?.presetId ?? ''}
+        options={[
+          { value: '', name: open ? 'what was there' : 'Choose a rhythm' },
+          ...PATTERN_PRESETS.map(({ id, name }) => ({ value: id, name })),
+        ]}
+        onChange={attempt}
+      />
+      {open ? (
+        <div className="chips">
+          <Chip pressed={playing} onPress={togglePlay}>
+            {playing ? 'Stop' : 'Hear it'}
+          </Chip>
+          <Chip onPress={() => setTried(null)}>Take it</Chip>
+          <Chip onPress={() => attempt('')}>Put back what was there</Chip>
+        </div>
+      ) : null}
+    </>
+  );
+};
+
 /** Meter, length, name and colour of the pattern shown. */
-const Shown = ({ pattern, at, count }: { pattern: Pattern; at: number; count: number }) => {
+const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
   const act = useDo();
   const edit = (one: PatternEdit, gesture?: string) =>
     act(patternsEdited({ patternIds: [pattern.id], edit: one, ...(gesture && { gesture }) }));
@@ -103,36 +145,8 @@ const Shown = ({ pattern, at, count }: { pattern: Pattern; at: number; count: nu
         options={PIGMENTS.map((value) => ({ value, name: value }))}
         onChange={(pigment) => edit({ edit: 'recolour', args: { pigment } })}
       />
-      <Choice
-        label="Preset for the whole pattern"
-        short="Preset"
-        value=""
-        options={[
-          { value: '', name: 'Choose a rhythm' },
-          ...PATTERN_PRESETS.map(({ id, name }) => ({ value: id, name })),
-        ]}
-        onChange={(presetId) =>
-          presetId &&
-          act(beatEdited({ edit: { edit: 'patternPreset', args: { patternId: pattern.id, presetId } } }))
-        }
-      />
+      <Presets key={pattern.id} patternId={pattern.id} />
       <div className="chips">
-        <Chip
-          disabled={at === 0}
-          onPress={() =>
-            act(beatEdited({ edit: { edit: 'movePattern', args: { id: pattern.id, to: at - 1 } } }))
-          }
-        >
-          Move up
-        </Chip>
-        <Chip
-          disabled={at === count - 1}
-          onPress={() =>
-            act(beatEdited({ edit: { edit: 'movePattern', args: { id: pattern.id, to: at + 1 } } }))
-          }
-        >
-          Move down
-        </Chip>
         <Chip
           tone="danger"
           disabled={count < 2}
@@ -187,43 +201,49 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
           </Chip>
         </div>
         {full ? <p className="quiet">{`A beat holds at most ${MOST.patterns} patterns.`}</p> : null}
-        <ul>
-          {beat.patterns.map((pattern, at) => (
-            <li key={pattern.id}>
-              {several ? (
-                <label className="tick">
-                  <input
-                    type="checkbox"
-                    aria-label={`Edit ${pattern.name} too`}
-                    checked={pattern.id === shown.id || also.includes(pattern.id)}
-                    disabled={pattern.id === shown.id}
-                    onChange={() => flip(pattern.id)}
-                  />
-                </label>
-              ) : null}
-              <button
-                type="button"
-                className="pattern-row"
-                aria-current={pattern.id === shown.id}
-                aria-label={`Show ${pattern.name}`}
-                style={{ borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` }}
-                onClick={() => show(pattern.id)}
-              >
-                <BeadPicture pattern={pattern} lanes={beat.lanes} width={96} height={44} />
-                <span>
-                  <b>{pattern.name}</b>
-                  <small>
-                    {`${meterText(pattern.meter)}, ${pattern.bars} bar${pattern.bars === 1 ? '' : 's'}`}
-                    {pattern.parent
-                      ? `, varies ${beat.patterns.find(({ id }) => id === pattern.parent)?.name ?? 'a pattern'}`
-                      : ''}
-                  </small>
-                </span>
-                {at < 9 ? <kbd className="figure">{`⇧${at + 1}`}</kbd> : null}
-              </button>
-            </li>
-          ))}
-        </ul>
+        <SortableLater
+          label="Patterns in their order"
+          items={beat.patterns.map((pattern, at) => ({
+            id: pattern.id,
+            name: pattern.name,
+            row: (
+              <>
+                {several ? (
+                  <label className="tick">
+                    <input
+                      type="checkbox"
+                      aria-label={`Edit ${pattern.name} too`}
+                      checked={pattern.id === shown.id || also.includes(pattern.id)}
+                      disabled={pattern.id === shown.id}
+                      onChange={() => flip(pattern.id)}
+                    />
+                  </label>
+                ) : null}
+                <button
+                  type="button"
+                  className="pattern-row"
+                  aria-current={pattern.id === shown.id}
+                  aria-label={`Show ${pattern.name}`}
+                  style={{ borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` }}
+                  onClick={() => show(pattern.id)}
+                >
+                  <BeadPicture pattern={pattern} lanes={beat.lanes} width={96} height={44} />
+                  <span>
+                    <b>{pattern.name}</b>
+                    <small>
+                      {`${meterText(pattern.meter)}, ${pattern.bars} bar${pattern.bars === 1 ? '' : 's'}`}
+                      {pattern.parent
+                        ? `, varies ${beat.patterns.find(({ id }) => id === pattern.parent)?.name ?? 'a pattern'}`
+                        : ''}
+                    </small>
+                  </span>
+                  {at < 9 ? <kbd className="figure">{`⇧${at + 1}`}</kbd> : null}
+                </button>
+              </>
+            ),
+          }))}
+          onMove={(id, to) => act(beatEdited({ edit: { edit: 'movePattern', args: { id, to } } }))}
+        />
         <Choice
           label="While playing, another pattern begins"
           short="Begins"
@@ -231,11 +251,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
           options={WHEN}
           onChange={(value) => act(viewChanged({ switchAt: value }))}
         />
-        <Shown
-          pattern={shown}
-          at={beat.patterns.findIndex(({ id }) => id === shown.id)}
-          count={beat.patterns.length}
-        />
+        <Shown pattern={shown} count={beat.patterns.length} />
       </div>
     </Sheet>
   );

@@ -8,7 +8,8 @@ import { beatEdited, beatOpened, patternsEdited, undone } from '../../state/doc'
 import { store } from '../../state/session';
 import { libraryRead, viewChanged } from '../../state/slices';
 import { BringSheet } from './BringSheet';
-import { GroupRow } from './GroupRow';
+import { PlayContext } from '../../ui/playing';
+import { GroupRow } from '../../strings/GroupRow';
 import { PatternsSheet } from './PatternsSheet';
 
 const mockOther = newBeat('other', 'Ferry', 2);
@@ -17,6 +18,7 @@ jest.mock('../../ui/Sheet', () => ({
     <section aria-label={title}>{children}</section>
   ),
 }));
+jest.mock('../../ui/SortableLater', () => jest.requireActual('../../ui/SortableLater.mock'));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
@@ -45,7 +47,19 @@ beforeEach(() => {
 });
 
 describe('the patterns of a beat', () => {
-  beforeEach(() => void show(<PatternsSheet onClose={() => undefined} />));
+  const played = jest.fn();
+  const preset = (value: string) =>
+    fireEvent.change(screen.getByRole('combobox', { name: 'Preset for the whole pattern' }), {
+      target: { value },
+    });
+  beforeEach(() => {
+    played.mockClear();
+    show(
+      <PlayContext value={played}>
+        <PatternsSheet onClose={() => undefined} />
+      </PlayContext>,
+    );
+  });
 
   test('a new one is empty, a variation is the same and knows its parent', () => {
     press('New pattern');
@@ -87,7 +101,7 @@ describe('the patterns of a beat', () => {
     expect(screen.getByRole('button', { name: 'Delete pattern' })).toHaveProperty('disabled', true);
     type('Name of the pattern', 'Gangway');
     press('New pattern');
-    press('Move up');
+    press('Put A first');
     expect(beat().patterns.map(({ name }) => name)).toEqual(['A', 'Gangway']);
     fireEvent.change(screen.getByRole('combobox', { name: 'Colour of the pattern' }), {
       target: { value: 'weld' },
@@ -105,12 +119,30 @@ describe('the patterns of a beat', () => {
 
   test('a preset fills the pattern, brings its lanes, and one undo takes both back', () => {
     const before = beat();
-    fireEvent.change(screen.getByRole('combobox', { name: 'Preset for the whole pattern' }), {
-      target: { value: 'hands-only' },
-    });
+    preset('hands-only');
     expect(beat().lanes.some(({ instrument }) => instrument === 'conga.open')).toBe(true);
     act(() => void store.dispatch(undone()));
     expect(beat()).toBe(before);
+  });
+
+  test('presets are tried one in the place of the other, heard, and put back or taken', () => {
+    const before = beat();
+    preset('hands-only');
+    press('Hear it');
+    expect(played).toHaveBeenCalledTimes(1);
+    preset('quay-march');
+    expect(beat().lanes.some(({ instrument }) => instrument === 'conga.open')).toBe(false);
+    expect(partOf(shown(), 'snare').hits).toHaveLength(16);
+    press('Put back what was there');
+    expect(beat()).toBe(before);
+    preset('quay-march');
+    press('Take it');
+    expect(screen.queryByRole('button', { name: 'Put back what was there' })).toBeNull();
+    expect(partOf(shown(), 'snare').hits).toHaveLength(16);
+    // What was taken is not undone by the next try.
+    preset('hands-only');
+    press('Put back what was there');
+    expect(partOf(shown(), 'snare').hits).toHaveLength(16);
   });
 
   test('an edit is sent to all that are chosen', () => {

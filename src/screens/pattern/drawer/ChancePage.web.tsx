@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Lane, Pattern, Take } from '../../../../core/beat/schema';
 import { selectBeat, selectPattern, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
-import { BeadPicture } from '../BeadPicture';
+import { BeadPicture } from '../../../strings/BeadPicture';
 import { edit } from './edit';
 
 const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;

@@ -20,7 +20,7 @@ import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
 import { Range } from '../../../ui/Range';
-import { copyChosen, duplicateChosen, moveChosen, pasteAt, removeChosen } from '../stepKeys';
+import { copyChosen, duplicateChosen, moveChosen, pasteAt, removeChosen } from '../../../strings/stepKeys';
 import { edit } from './edit';
 import { RollHand } from './RollHand';
 

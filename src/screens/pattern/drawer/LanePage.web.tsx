@@ -1,5 +1,5 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { useState } from 'react';
+import { useState, type CSSProperties } from 'react';
 import { partOf, stepsOf } from '../../../../core/beat/defaults';
 import { GRIDS, type Grid } from '../../../../core/beat/grid';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/beat/instruments';
@@ -16,7 +16,9 @@ import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
+import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Range } from '../../../ui/Range';
+import { SortableLater } from '../../../ui/SortableLater';
 import { learnNote, simulateNote } from '../../../audio/noteInput';
 import { edit } from './edit';
 
@@ -197,7 +199,6 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
   const [learning, setLearning] = useState(false);
   const set = (change: Partial<Omit<Lane, 'id'>>, gesture?: string) =>
     act(laneChanged({ laneId: lane.id, change, ...(gesture && { gesture }) }));
-  const move = (to: number) => act(beatEdited({ edit: { edit: 'moveLane', args: { laneId: lane.id, to } } }));
   const learn = async () => {
     setLearning(true);
     const note = await learnNote();
@@ -207,7 +208,10 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
   const above = lanes[at - 1];
   return (
     <fieldset>
-      <legend>What it is</legend>
+      <legend className="with-icon">
+        <InstrumentIcon of={lane.instrument} />
+        What it is
+      </legend>
       <label className="choice-field">
         <span>Name</span>
         <input
@@ -299,12 +303,6 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
         onChange={(choke) => set(choke === '' ? ({ choke: undefined } as object) : { choke: Number(choke) })}
       />
       <div className="chips">
-        <Chip disabled={at === 0} onPress={() => move(at - 1)}>
-          Move up
-        </Chip>
-        <Chip disabled={at === count - 1} onPress={() => move(at + 1)}>
-          Move down
-        </Chip>
         {lane.group ? (
           <Chip
             onPress={() => act(beatEdited({ edit: { edit: 'ungroup', args: { groupId: lane.group! } } }))}
@@ -360,6 +358,34 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
   );
 };
 
+/** All lanes, to be put in order by dragging. */
+const Order = ({ lanes }: { lanes: Lane[] }) => {
+  const act = useDo();
+  return (
+    <fieldset>
+      <legend>Order of the lanes</legend>
+      <SortableLater
+        label="Lanes in their order"
+        items={lanes.map(({ id, name, instrument: of, pigment }) => ({
+          id,
+          name,
+          row: (
+            <span
+              className="lane-line"
+              style={{ '--dye': `var(--${pigment ?? instrument(of).pigment})` } as CSSProperties}
+            >
+              <InstrumentIcon of={of} />
+              <span>{name}</span>
+              <small>{instrument(of).name === name ? '' : instrument(of).name}</small>
+            </span>
+          ),
+        }))}
+        onMove={(laneId, to) => act(beatEdited({ edit: { edit: 'moveLane', args: { laneId, to } } }))}
+      />
+    </fieldset>
+  );
+};
+
 /** What can be done to the open lane. */
 export const LanePage = ({ lane }: { lane: Lane }) => {
   const lanes = useApp((state) => selectBeat(state)!.lanes);
@@ -368,6 +394,7 @@ export const LanePage = ({ lane }: { lane: Lane }) => {
       <Reading lane={lane} />
       <Turning key={lane.id} lane={lane} />
       <Identity lane={lane} at={lanes.indexOf(lane)} count={lanes.length} />
+      <Order lanes={lanes} />
     </>
   );
 };

@@ -10,6 +10,7 @@ import { store } from '../../../state/session';
 import { noticed, viewChanged, type PlayInSettings } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
+import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Range } from '../../../ui/Range';
 import { ERASE_MS, enterStep, eraseNow, newSession, struck } from './playIn';
 
@@ -92,7 +93,10 @@ const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
       onClick={(event) => event.detail === 0 && onStrike(100, event.timeStamp)}
     >
       <span>{lane.name}</span>
-      <small className="figure">{keyName(at)}</small>
+      <span className="pad-foot">
+        <InstrumentIcon of={lane.instrument} />
+        <small className="figure">{keyName(at)}</small>
+      </span>
     </button>
   );
 };

@@ -20,6 +20,7 @@ jest.mock('../../../audio/player', () => ({
   playedTick: () => mockHeard,
   playedTickAt: () => mockHeard,
 }));
+jest.mock('../../../ui/SortableLater', () => jest.requireActual('../../../ui/SortableLater.mock'));
 jest.mock('../../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../../state/store')>('../../../state/store');
   return { store: createStore(), keeper: { takeIn: jest.fn() } };
@@ -199,7 +200,7 @@ describe('the lane', () => {
 
   test('lanes are ordered, grouped and removed', () => {
     const names = () => store.getState().doc.beat!.lanes.map(({ id }) => id);
-    press('Move down');
+    press('Put Snare first');
     expect(names().slice(0, 2)).toEqual(['snare', 'kick']);
     press('Group with the lane above');
     expect(store.getState().doc.beat!.groups[0]!.name).toBe('Snare group');

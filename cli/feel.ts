@@ -1,0 +1,266 @@
+import path from 'node:path';
+import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { newFeel } from '../core/beat/feelDefaults';
+import type { PlainFeel, Shape } from '../core/beat/feelSchema';
+import type { Grid } from '../core/beat/grid';
+import { readTemplate } from '../core/feel/templateFile';
+import { takeTemplate } from '../core/feel/takeTemplate';
+import { feelFile, type FeelFileOptions } from '../core/midi/feelFile';
+import { performanceOf, wholeBars, type MidiFile } from '../core/midi/readFile';
+import type { MidiNote, Ms } from '../core/units';
+import { InputFault } from './fault';
+import { bytesOf, isFolder, makeFolder, midiFilesIn, midiOf, textOf, warn, writeOut } from './files';
+import { aGrid, aNote, aNumber, aSwingGrid, aWhole, numbersIn, within } from './numbers';
+
+interface Given {
+  grid?: Grid;
+  quantize?: number;
+  window?: number;
+  swing?: number;
+  swingGrid?: '1/8' | '1/16';
+  template?: string;
+  timing?: number;
+  velocity?: number;
+  offset: [MidiNote, Ms][];
+  humanizeTiming?: number;
+  humanizeVelocity?: number;
+  drift?: number;
+  seed?: number;
+  wrap: boolean;
+  json: boolean;
+}
+
+const MOST_OFFSET = 1000;
+
+/** `--offset snare=+9`, as often as one likes. */
+const anOffset = (text: string, before: [MidiNote, Ms][]): [MidiNote, Ms][] => {
+  const at = text.lastIndexOf('=');
+  if (at < 1) throw new InvalidArgumentError('It is to be NOTE=MS, such as 38=+9.');
+  return [...before, [aNote(text.slice(0, at)), aNumber(text.slice(at + 1))]];
+};
+
+const wrongUsage = (sentence: string): never => {
+  throw new CommanderError(2, 'ruddik.usage', sentence);
+};
+
+const checkUsage = (given: Given): void => {
+  if (given.swing !== undefined && given.template !== undefined)
+    wrongUsage('A file is given either --swing or --template, not both.');
+  if (given.template === undefined && (given.timing !== undefined || given.velocity !== undefined))
+    wrongUsage('--timing and --velocity say how much of a --template, and there is none.');
+};
+
+const TEMPLATE_GRID: Grid = '1/16';
+
+const fromMidi = async (file: string): Promise<Shape> => {
+  const midi = await midiOf(file);
+  const shape = takeTemplate(path.parse(file).name, performanceOf(midi), {
+    grid: TEMPLATE_GRID,
+    length: wholeBars(midi),
+  });
+  if (!shape) throw new InputFault(`“${file}” has no notes, so no template can be taken from it.`);
+  return shape;
+};
+
+const templateOf = async (file: string): Promise<Shape> => {
+  const bytes = await bytesOf(file);
+  if (String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd') return fromMidi(file);
+  const read = readTemplate(await textOf(file));
+  if (!read.ok) throw new InputFault(`“${file}” could not be read. ${read.error}`);
+  return read.value;
+};
+
+const percent = (name: string, value: number, most = 100): number => within(name, value, 0, most) / 100;
+
+const quantizeOf = (given: Given): PlainFeel['quantize'] | null =>
+  given.quantize === undefined && given.window === undefined
+    ? null
+    : {
+        grid: given.grid ?? '1/16',
+        strength: percent('--quantize', given.quantize ?? 100),
+        window: percent('--window', given.window ?? 100),
+        flams: true,
+        lanes: null,
+      };
+
+const humanizeOf = (given: Given): PlainFeel['humanize'] => {
+  const seed = within('--seed', given.seed ?? 1, 0, 0xffffffff);
+  return {
+    timing: within('--humanize-timing', given.humanizeTiming ?? 0, 0, 100),
+    velocity: within('--humanize-velocity', given.humanizeVelocity ?? 0, 0, 64),
+    drift: percent('--drift', given.drift ?? 0),
+    seed,
+    takes: [seed],
+    anew: false,
+  };
+};
+
+const feelOf = async (given: Given): Promise<PlainFeel> => {
+  const plain = newFeel();
+  const template = given.template === undefined ? null : await templateOf(given.template);
+  return {
+    ...plain,
+    quantize: quantizeOf(given) ?? plain.quantize,
+    base: template ? 'template' : 'swing',
+    swing: {
+      percent: within('--swing', given.swing ?? 50, 50, 75),
+      grid: given.swingGrid ?? '1/16',
+    },
+    template: {
+      template: template && {
+        id: 'template',
+        name: template.name,
+        grid: template.grid,
+        slots: template.slots,
+      },
+      timing: percent('--timing', given.timing ?? 100, 150),
+      velocity: percent('--velocity', given.velocity ?? 100, 150),
+    },
+    humanize: humanizeOf(given),
+  };
+};
+
+/** What is not asked for is not done: a file that nothing is asked of stays byte for byte. */
+const asksNothing = (given: Given): boolean =>
+  quantizeOf(given) === null &&
+  given.swing === undefined &&
+  given.template === undefined &&
+  !given.offset.length &&
+  given.humanizeTiming === undefined &&
+  given.humanizeVelocity === undefined &&
+  !given.wrap;
+
+const optionsOf = async (given: Given): Promise<FeelFileOptions> => ({
+  feel: await feelOf(given),
+  offsets: new Map(
+    given.offset.map(([note, ms]) => [note, within('--offset', ms, -MOST_OFFSET, MOST_OFFSET)]),
+  ),
+  wrap: given.wrap,
+});
+
+/** An offset for a note that the file does not have is told, with what there is. */
+const checkNotes = (name: string, file: MidiFile, offsets: ReadonlyMap<MidiNote, Ms>): void => {
+  const missing = [...offsets.keys()].filter((wanted) => !file.notes.some(({ note }) => note === wanted));
+  if (!missing.length) return;
+  const has = file.notes.length ? `it has ${numbersIn(file.notes)}` : 'it has no notes';
+  warn(`“${name}” has no note ${missing.join(' and no note ')} to move; ${has}.`);
+};
+
+interface Done {
+  file: string;
+  notes: number;
+  moved: number;
+  merged: number;
+  dropped: number;
+  carried: number;
+}
+
+const feelOne = async (
+  input: string,
+  output: string,
+  options: FeelFileOptions,
+  nothing: boolean,
+): Promise<Done> => {
+  const midi = await midiOf(input);
+  checkNotes(input, midi, options.offsets);
+  if (nothing) {
+    await writeOut(output, await bytesOf(input));
+    return { file: output, notes: midi.notes.length, moved: 0, merged: 0, dropped: 0, carried: 0 };
+  }
+  const { bytes, ...counts } = feelFile(midi, options);
+  await writeOut(output, bytes);
+  return { file: output, ...counts };
+};
+
+const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+const sentence = ({ file, notes, moved, merged, dropped, carried }: Done): string =>
+  [
+    `${path.basename(file)}: ${plural(notes, 'note')}, ${moved} moved.`,
+    merged ? `${merged} became one with a louder note less than 1 ms away.` : '',
+    dropped ? `${dropped} found no room beside others of the same number.` : '',
+    carried ? `${carried} would have sounded outside of the file and came in at its edge.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+const say = (done: Done[], options: FeelFileOptions, json: boolean): void => {
+  if (!json) {
+    for (const one of done) process.stdout.write(`${sentence(one)}\n`);
+    return;
+  }
+  const { feel, offsets, wrap } = options;
+  const asked = {
+    quantize: feel.quantize,
+    base: feel.base,
+    swing: feel.swing,
+    template: feel.template.template && {
+      name: feel.template.template.name,
+      timing: feel.template.timing,
+      velocity: feel.template.velocity,
+    },
+    offsets: Object.fromEntries(offsets),
+    humanize: feel.humanize,
+    wrap,
+  };
+  process.stdout.write(`${JSON.stringify({ feel: asked, files: done }, null, 1)}\n`);
+};
+
+/** The faulty files of a folder are named and the rest done. */
+const feelFolder = async (
+  input: string,
+  output: string,
+  options: FeelFileOptions,
+  nothing: boolean,
+): Promise<Done[]> => {
+  const names = await midiFilesIn(input);
+  if (!names.length) throw new InputFault(`“${input}” holds no MIDI files.`);
+  const done: Done[] = [];
+  for (const name of names) {
+    const out = path.join(output, name);
+    try {
+      await makeFolder(path.dirname(out));
+      done.push(await feelOne(path.join(input, name), out, options, nothing));
+    } catch (fault) {
+      if (!(fault instanceof InputFault)) throw fault;
+      warn(fault.message);
+    }
+  }
+  if (!done.length) throw new InputFault(`None of the files in “${input}” could be done.`);
+  return done;
+};
+
+const run = async (input: string, output: string, given: Given): Promise<void> => {
+  checkUsage(given);
+  const options = await optionsOf(given);
+  const nothing = asksNothing(given);
+  const done = (await isFolder(input))
+    ? await feelFolder(input, output, options, nothing)
+    : [await feelOne(input, output, options, nothing)];
+  say(done, options, given.json);
+};
+
+/** `ruddik feel IN.mid OUT.mid`. */
+export const feelCommand = (): Command =>
+  new Command('feel')
+    .description(
+      'Gives the notes of a MIDI file, or of a folder of them, a feel. What is not asked for is not done.',
+    )
+    .argument('<in>', 'a MIDI file, or a folder of them')
+    .argument('<out>', 'the file, or folder, to write')
+    .option('--grid <g>', 'the grid to quantize to, such as 1/16, 1/8T (default: 1/16)', aGrid)
+    .option('--quantize <percent>', 'how strongly notes are drawn to the grid, 0 to 100', aNumber)
+    .option('--window <percent>', 'how near to the grid a note must be, 0 to 100', aNumber)
+    .option('--swing <percent>', '50 (straight) to 75', aNumber)
+    .option('--swing-grid <g>', '1/8 or 1/16 (default: 1/16)', aSwingGrid)
+    .option('--template <file>', 'a groove template, or a MIDI file to take it from')
+    .option('--timing <percent>', 'how much of its timing, 0 to 150 (default: 100)', aNumber)
+    .option('--velocity <percent>', 'how much of its velocities, 0 to 150 (default: 100)', aNumber)
+    .option('--offset <note=ms>', 'moves a note number or an instrument, such as snare=+9', anOffset, [])
+    .option('--humanize-timing <ms>', 'the spread of timing', aNumber)
+    .option('--humanize-velocity <n>', 'the spread of velocity', aNumber)
+    .option('--drift <percent>', 'how much of the timing hangs together, 0 to 100', aNumber)
+    .option('--seed <n>', 'what is drawn at random follows from it', aWhole)
+    .option('--wrap', 'what would start before 0 comes in at the end of the last bar', false)
+    .option('--json', 'print what was done as JSON', false)
+    .action(run);

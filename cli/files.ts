@@ -1,0 +1,49 @@
+import { mkdir, readdir, readFile, stat, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import type { MidiFile } from '../core/midi/readFile';
+import { readMidi } from '../core/midi/readFile';
+import { InputFault } from './fault';
+
+const reason = (fault: NodeJS.ErrnoException, missing: string): string =>
+  fault.code === 'ENOENT' ? missing : fault.message;
+
+/** The bytes of a file, or a sentence that says why not. */
+export const bytesOf = async (file: string): Promise<Uint8Array> =>
+  new Uint8Array(
+    await readFile(file).catch((fault: NodeJS.ErrnoException) => {
+      throw new InputFault(`“${file}” could not be read: ${reason(fault, 'there is no such file')}.`);
+    }),
+  );
+
+export const textOf = async (file: string): Promise<string> => new TextDecoder().decode(await bytesOf(file));
+
+export const writeOut = (file: string, data: Uint8Array | string): Promise<void> =>
+  writeFile(file, data).catch((fault: NodeJS.ErrnoException) => {
+    throw new InputFault(`“${file}” could not be written: ${reason(fault, 'there is no such folder')}.`);
+  });
+
+export const midiOf = async (file: string): Promise<MidiFile> => {
+  const midi = readMidi(await bytesOf(file));
+  if (!midi.ok) throw new InputFault(`“${file}” could not be read. ${midi.error}`);
+  return midi.value;
+};
+
+export const isFolder = async (file: string): Promise<boolean> =>
+  (await stat(file).catch(() => null))?.isDirectory() ?? false;
+
+/** The MIDI files of a folder and of those in it, by their paths within it, in order. */
+export const midiFilesIn = async (folder: string): Promise<string[]> =>
+  (await readdir(folder, { recursive: true })).filter((name) => /\.midi?$/i.test(name)).sort();
+
+export const makeFolder = async (folder: string): Promise<void> => {
+  await mkdir(folder, { recursive: true }).catch((fault: NodeJS.ErrnoException) => {
+    throw new InputFault(`“${folder}” could not be made: ${fault.message}.`);
+  });
+};
+
+/** What goes to standard error: one sentence a line. */
+export const warn = (sentence: string): void => {
+  process.stderr.write(`${sentence}\n`);
+};
+
+export const baseName = (file: string): string => path.basename(file);

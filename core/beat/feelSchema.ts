@@ -1,0 +1,121 @@
+import { z } from 'zod';
+import { BASES, MOST, STAGES } from './choices';
+import { GRIDS } from './grid';
+
+const name = z.string().trim().min(1).max(MOST.name);
+const id = z.string().min(1).max(64);
+const seed = z.int().min(0).max(0xffffffff);
+const percent = (most: number) => z.number().min(0).max(most);
+
+/** Where a template puts what stands on one step of its grid. */
+export const slotSchema = z
+  .strictObject({
+    /** Fraction of a step, negative is early. */
+    offset: z.number().min(-0.5).max(0.5),
+    velocity: percent(1),
+  })
+  .nullable();
+
+/** A groove template: timing and accents, step by step. `null` is an open slot. */
+export const shapeSchema = z.strictObject({
+  name,
+  grid: z.enum(GRIDS),
+  slots: z
+    .array(slotSchema)
+    .min(1)
+    .max(MOST.slots)
+    .refine((slots) => slots.some((slot) => slot !== null), 'has no slot that is not open'),
+});
+
+/** A template as a beat keeps it. */
+export const templateSchema = shapeSchema.extend({
+  id,
+  /** How it feels, in words. */
+  about: z.string().max(200).optional(),
+});
+
+export const swingSchema = z.strictObject({
+  /** 50 is straight. */
+  percent: z.number().min(50).max(75),
+  grid: z.enum(['1/8', '1/16']),
+});
+
+/** A template in use. */
+export const followSchema = z.strictObject({
+  template: templateSchema.nullable(),
+  /** Amounts: 1 is as the template has it. */
+  timing: percent(1.5),
+  velocity: percent(1.5),
+});
+
+/** What one lane has of its own; what is left out it has as all lanes do. */
+export const laneFeelSchema = z.strictObject({
+  base: z.enum(BASES).optional(),
+  swing: swingSchema.optional(),
+  template: followSchema.optional(),
+  /** In ms; negative is ahead of the beat. */
+  offset: z.number().min(-100).max(100).optional(),
+  /** 1 leaves velocities as they are, 0 makes them all equal. */
+  contrast: percent(2).optional(),
+  level: percent(2).optional(),
+  /** How much of the spread of timing and of velocity it has. */
+  timing: percent(3).optional(),
+  velocity: percent(3).optional(),
+  /** It drifts by itself and not with the kit. */
+  apart: z.boolean().optional(),
+});
+
+const plainShape = {
+  /** The stages that are passed by. */
+  off: z.array(z.enum(STAGES)).max(STAGES.length),
+  quantize: z.strictObject({
+    grid: z.enum(GRIDS),
+    strength: percent(1),
+    window: percent(1),
+    /** Notes within 35 ms stay together. */
+    flams: z.boolean(),
+    /** The lanes that it is for; null is all. */
+    lanes: z.array(id).max(MOST.lanes).nullable(),
+  }),
+  base: z.enum(BASES),
+  swing: swingSchema,
+  template: followSchema,
+  /** The kit's own level. */
+  level: percent(2),
+  /** By lane id. */
+  lanes: z.record(id, laneFeelSchema),
+  humanize: z.strictObject({
+    /** Standard deviations, in ms and in steps of velocity. */
+    timing: z.number().min(0).max(50),
+    velocity: z.number().min(0).max(40),
+    /** The share of the timing that hangs together. */
+    drift: percent(1),
+    seed,
+    /** Every take's seed, in the order in which they came; the one in use is among them. */
+    takes: z.array(seed).max(MOST.seeds),
+    /** Drawn anew on every pass, and not the same for all. */
+    anew: z.boolean(),
+  }),
+};
+
+export const plainFeelSchema = z.strictObject(plainShape);
+
+/** How a pattern is played. Never burnt into it unless asked for. */
+export const feelSchema = z.strictObject({
+  ...plainShape,
+  /** Another feel that this one is blended with. */
+  blend: z.strictObject({ with: plainFeelSchema, name, amount: percent(1) }).optional(),
+});
+
+/** A feel that was kept under a name. */
+export const namedFeelSchema = z.strictObject({ id, name, feel: feelSchema });
+
+export type Slot = z.infer<typeof slotSchema>;
+export type Shape = z.infer<typeof shapeSchema>;
+export type Template = z.infer<typeof templateSchema>;
+export type Swing = z.infer<typeof swingSchema>;
+export type Follow = z.infer<typeof followSchema>;
+export type LaneFeel = z.infer<typeof laneFeelSchema>;
+export type PlainFeel = z.infer<typeof plainFeelSchema>;
+export type Feel = z.infer<typeof feelSchema>;
+export type NamedFeel = z.infer<typeof namedFeelSchema>;

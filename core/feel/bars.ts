@@ -1,0 +1,52 @@
+import { barTicks, isCompound, type Meter } from '../beat/meter';
+import type { Ticks } from '../units';
+
+/** A stretch of time with one meter. */
+export interface Stretch {
+  /** Where it begins, on a bar line, and where the next one begins. */
+  from: Ticks;
+  to: Ticks;
+  bar: Ticks;
+  compound: boolean;
+}
+
+/** Where the bar lines are. */
+export interface Bars {
+  /** The stretch that a position lies in; what lies before the first belongs to it. */
+  at: (position: Ticks) => Stretch;
+}
+
+/** One meter throughout, bars counted from 0 both ways. @example steadyBars({ beats: 7, unit: 8 }).at(0).bar // 3360 */
+export const steadyBars = (meter: Meter): Bars => {
+  const all = { from: 0, to: Infinity, bar: barTicks(meter), compound: isCompound(meter) };
+  return { at: () => all };
+};
+
+/**
+ * Meters that change, as in a file. A change within a bar cuts that bar short.
+ *
+ * @param changes in order of time; the first one counts from 0, wherever it stands
+ */
+export const changingBars = (changes: { at: Ticks; meter: Meter }[]): Bars => {
+  const stretches = changes.map(({ at, meter }, index) => ({
+    from: index ? at : 0,
+    to: changes[index + 1]?.at ?? Infinity,
+    bar: barTicks(meter),
+    compound: isCompound(meter),
+  }));
+  return {
+    at: (position) => {
+      let [low, high] = [0, stretches.length - 1];
+      while (low < high) {
+        const middle = (low + high + 1) >> 1;
+        if (stretches[middle]!.from <= position) low = middle;
+        else high = middle - 1;
+      }
+      return stretches[low]!;
+    },
+  };
+};
+
+/** The bar line at or before a position. */
+export const barStart = ({ from, bar }: Stretch, position: Ticks): Ticks =>
+  from + Math.floor((position - from) / bar) * bar;

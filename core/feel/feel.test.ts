@@ -1,0 +1,272 @@
+import fc from 'fast-check';
+import { newFeel } from '../beat/feelDefaults';
+import type { Feel, PlainFeel, Shape } from '../beat/feelSchema';
+import { feels } from '../arbitraries';
+import { gridTicks } from '../beat/grid';
+import { newBeat, newHit } from '../beat/defaults';
+import type { Beat, Hit } from '../beat/schema';
+import { planPattern } from '../play/plan';
+import { playWindow } from '../play/play';
+import { changingBars, steadyBars } from './bars';
+import { editFeel } from './edits';
+import { normal, pinkNoise } from './noise';
+import { correlation, deviation, mean } from './performance';
+import { quantizer } from './quantize';
+import { slotOffsets, templateBend, templateForce } from './templateBend';
+import { TEMPLATES } from './templates';
+
+const FOUR = { beats: 4, unit: 4 } as const;
+const bars = steadyBars(FOUR);
+const ms = (ticks: number, bpm = 120) => (ticks * 60000) / (960 * bpm);
+
+describe('quantize', () => {
+  test.each([
+    ['1/16', 0.5, 1, 250, 245],
+    ['1/16', 1, 0.25, 250, 240],
+    ['1/16', 1, 0.25, 275, 275],
+    ['1/8T', 1, 1, 300, 320],
+    ['1/8D', 1, 1, 3845, 3840],
+    ['1/16', 1, 1, 360, 480],
+    ['1/8D', 1, 1, 3721, 3840],
+  ] as const)('on %s with strength %d and window %d: %d becomes %d', (grid, strength, window, from, to) => {
+    expect(quantizer(bars, grid, strength, window)(from)).toBeCloseTo(to, 9);
+  });
+
+  test('keeps order, and leaves what is on the grid there', () => {
+    const positions = fc.double({ min: 0, max: 20000, noNaN: true });
+    fc.assert(
+      fc.property(positions, positions, fc.double({ min: 0, max: 1, noNaN: true }), (a, b, strength) => {
+        const quantize = quantizer(bars, '1/8D', strength, 1);
+        expect(quantize(Math.min(a, b))).toBeLessThanOrEqual(quantize(Math.max(a, b)) + 1e-6);
+        const put = quantizer(bars, '1/8D', 1, 1);
+        expect(put(put(a))).toBeCloseTo(put(a), 6);
+      }),
+    );
+  });
+
+  test('counts anew where the meter changes, a bar cut short included', () => {
+    const changing = changingBars([
+      { at: 0, meter: FOUR },
+      { at: 3000, meter: { beats: 3, unit: 4 } },
+    ]);
+    const quantize = quantizer(changing, '1/4', 1, 1);
+    expect([2800, 2990, 3400, 3960].map(quantize)).toEqual([2880, 3000, 3000, 3960]);
+  });
+});
+
+describe('a template', () => {
+  const shape = (offsets: (number | null)[], velocity = 0.5): Shape => ({
+    name: 'Quay',
+    grid: '1/16',
+    slots: offsets.map((offset) => (offset === null ? null : { offset, velocity })),
+  });
+
+  test('half of its timing, between two slots by halves', () => {
+    const bend = templateBend(shape([0, 0.1, 0, 0]), 0.5);
+    expect([240, 120, 0, 480].map(bend)).toEqual([252, 126, 0, 480]);
+  });
+
+  test('open slots take their offset from their neighbours, around the loop', () => {
+    expect(slotOffsets(shape([null, 0.2, null, 0.4]))).toEqual([
+      expect.closeTo(0.3),
+      0.2,
+      expect.closeTo(0.3),
+      0.4,
+    ]);
+  });
+
+  test('multiplies velocities by their slot against the mean, and leaves open slots alone', () => {
+    const slots = [{ offset: 0, velocity: 0.9 }, { offset: 0, velocity: 0.45 }, null];
+    const force = templateForce({ name: 'Quay', grid: '1/16', slots }, 1);
+    expect([0, 240, 480].map((at) => 90 * force(at))).toEqual([120, 60, 90]);
+  });
+
+  test('of the library keeps order at any amount; each has its own name and says how it feels', () => {
+    expect(TEMPLATES.length).toBeGreaterThanOrEqual(24);
+    expect(new Set(TEMPLATES.map(({ id }) => id)).size).toBe(TEMPLATES.length);
+    for (const { about, slots } of TEMPLATES) {
+      expect(about!.length).toBeGreaterThan(30);
+      expect(slots.every((slot) => slot && Math.abs(slot.offset) <= 0.5 && slot.velocity <= 1)).toBe(true);
+    }
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...TEMPLATES),
+        fc.double({ min: 0, max: 1.5, noNaN: true }),
+        fc.double({ min: -4000, max: 9000, noNaN: true }),
+        fc.double({ min: 0.1, max: 400, noNaN: true }),
+        (one, amount, at, further) => {
+          const bend = templateBend(one, amount);
+          expect(bend(at)).toBeLessThan(bend(at + further));
+        },
+      ),
+    );
+  });
+});
+
+/** One lane with a hit on every sixteenth, for long enough. */
+const steadyLane = (feel: Feel, change: Partial<Hit> = {}): Beat => {
+  const beat = { ...newBeat('b', 'Ferry', 7), tempo: 120, feel };
+  const kick = {
+    grid: '1/16',
+    steps: 1,
+    rate: '1',
+    direction: 'forward',
+    hits: [{ ...newHit(0), ...change }],
+  } as const;
+  return {
+    ...beat,
+    patterns: [{ ...beat.patterns[0]!, parts: { kick: { ...kick, hits: [...kick.hits] } } }],
+  };
+};
+const heard = (beat: Beat, to: number) => playWindow(planPattern(beat, beat.patterns[0]!), 0, to);
+const humanized = (change: Partial<PlainFeel['humanize']>): Feel => ({
+  ...newFeel(),
+  humanize: { ...newFeel().humanize, anew: true, ...change },
+});
+const HITS = 4096;
+const offsetsOf = (beat: Beat): number[] =>
+  heard(beat, (HITS + 4) * 240)
+    .slice(1, HITS + 1)
+    .map(({ tick, round }) => ms(tick - round * 240));
+const lag = (values: number[]) => correlation(values.slice(1).map((value, at) => [values[at]!, value]));
+
+describe('humanize', () => {
+  test('without drift: mean 0, the spread asked for, no hit knowing of the one before', () => {
+    const offsets = offsetsOf(steadyLane(humanized({ timing: 8, drift: 0, seed: 5 })));
+    expect(Math.abs(mean(offsets))).toBeLessThan(0.5);
+    expect(Math.abs(deviation(offsets) - 8)).toBeLessThan(0.6);
+    expect(Math.abs(lag(offsets))).toBeLessThan(0.1);
+  });
+
+  test('with all of it drift: errors hang together', () => {
+    for (const seed of [1, 5, 9]) {
+      const offsets = offsetsOf(steadyLane(humanized({ timing: 8, drift: 1, seed })));
+      expect(Math.abs(mean(offsets))).toBeLessThan(3);
+      expect(Math.abs(deviation(offsets) - 8)).toBeLessThan(1.5);
+      expect(lag(offsets)).toBeGreaterThan(0.35);
+    }
+  });
+
+  test('velocity has the spread asked for', () => {
+    const notes = heard(steadyLane(humanized({ velocity: 6 }), { velocity: 64 }), HITS * 240);
+    const velocities = notes.map(({ velocity }) => velocity);
+    expect(Math.abs(mean(velocities) - 64)).toBeLessThan(0.5);
+    expect(Math.abs(deviation(velocities) - 6)).toBeLessThan(0.5);
+  });
+
+  test('the same for every pass repeats itself, anew does not', () => {
+    const offsets = (anew: boolean) => {
+      const notes = heard(steadyLane(humanized({ timing: 6, anew })), 4 * 3840 + 480);
+      return notes.map(({ tick, round }) => tick - round * 240);
+    };
+    const same = offsets(false);
+    expect(same[5]).toBeCloseTo(same[21]!, 6);
+    expect(same[6]).toBeCloseTo(same[38]!, 6);
+    const anew = offsets(true);
+    expect(Math.abs(anew[5]! - anew[21]!)).toBeGreaterThan(1e-3);
+  });
+
+  test('other hits draw as before when one is added', () => {
+    const feel = humanized({ timing: 5 });
+    const beat = steadyLane(feel);
+    const wide = { ...beat.patterns[0]!.parts['kick']!, steps: 16 };
+    const withHits = (steps: number[]) => {
+      const parts = { kick: { ...wide, hits: steps.map((step) => newHit(step)) } };
+      return heard({ ...beat, patterns: [{ ...beat.patterns[0]!, parts }] }, 3840);
+    };
+    const [few, more] = [withHits([4, 12]), withHits([4, 8, 12])];
+    expect(more.find(({ step }) => step === 12)!.tick).toBe(few.find(({ step }) => step === 12)!.tick);
+  });
+
+  test('normal and pink noise are centred, of one standard deviation, and held to three', () => {
+    const values = Array.from({ length: 9999 }, (_, at) => normal((at + 1) / 10000));
+    expect(Math.abs(mean(values))).toBeLessThan(1e-6);
+    expect(Math.abs(deviation(values) - 1)).toBeLessThan(0.01);
+    expect([normal(0), normal(1e-9), normal(1 - 1e-9)]).toEqual([-3, -3, 3]);
+    const pink = pinkNoise(3, 0);
+    const drift = Array.from({ length: 20000 }, (_, j) => pink(j));
+    expect(Math.abs(deviation(drift) - 1)).toBeLessThan(0.2);
+    expect(pink(77)).toBe(pinkNoise(3, 0)(77));
+  });
+});
+
+describe('ahead and behind, dynamics, lanes of their own', () => {
+  const withLane = (lane: PlainFeel['lanes'][string], change: Partial<PlainFeel> = {}): Feel => ({
+    ...newFeel(),
+    lanes: { kick: lane },
+    ...change,
+  });
+
+  test('10 ms behind at 90 BPM is 14.4 ticks', () => {
+    const beat = { ...steadyLane(withLane({ offset: 10 })), tempo: 90 };
+    expect(heard(beat, 100)[0]!.tick).toBeCloseTo(14.4, 9);
+  });
+
+  test('contrast 0.5 brings 100 on a lane of mean 80 to 90; the kit is scaled as one', () => {
+    const beat = steadyLane(withLane({ contrast: 0.5 }));
+    const part = { ...beat.patterns[0]!.parts['kick']!, steps: 2, hits: [newHit(0, 100), newHit(1, 60)] };
+    const of = (feel: Feel) =>
+      heard({ ...beat, feel, patterns: [{ ...beat.patterns[0]!, parts: { kick: part } }] }, 480).map(
+        ({ velocity }) => velocity,
+      );
+    expect(of(beat.feel)).toEqual([90, 70]);
+    expect(of({ ...newFeel(), level: 0.5 })).toEqual([50, 30]);
+    expect(of({ ...beat.feel, off: ['dynamics'] })).toEqual([100, 60]);
+  });
+
+  test('a lane swings by itself, or not at all', () => {
+    const swung = newFeel({ percent: 60, grid: '1/16' });
+    const own = withLane({ base: 'swing', swing: { percent: 70, grid: '1/16' } }, { swing: swung.swing });
+    expect(heard(steadyLane(own), 480)[1]!.tick).toBeCloseTo(336, 9);
+    expect(heard(steadyLane(withLane({ base: 'straight' }, { swing: swung.swing })), 480)[1]!.tick).toBe(240);
+    expect(heard(steadyLane({ ...own, off: ['base'] }), 480)[1]!.tick).toBe(240);
+  });
+
+  test('a roll bends stroke by stroke, its grace strokes keep their distance', () => {
+    const feel = newFeel({ percent: 60, grid: '1/8' });
+    const roll = { curve: 0, levels: [1, 1] };
+    const beat = steadyLane(feel, { roll, length: 4, grace: [{ before: 20, level: 0.5 }] });
+    const part = { ...beat.patterns[0]!.parts['kick']!, steps: 16 };
+    const notes = heard(
+      {
+        ...beat,
+        patterns: [
+          { ...beat.patterns[0]!, parts: { kick: { ...part, hits: [{ ...part.hits[0]!, step: 2 }] } } },
+        ],
+      },
+      3840,
+    );
+    expect(notes.map(({ tick }) => Math.round(tick * 10) / 10)).toEqual([537.6, 576, 960]);
+  });
+
+  test('blended, a hit stands between the two', () => {
+    const a = newFeel({ percent: 50, grid: '1/16' });
+    const b = newFeel({ percent: 60, grid: '1/16' });
+    const at = (amount: number) =>
+      heard(steadyLane({ ...a, blend: { with: b, name: 'B', amount } }), 480)[1]!.tick;
+    expect([at(0), at(0.25), at(1)]).toEqual([240, expect.closeTo(252), 288]);
+  });
+});
+
+test('an edit never leaves its range, and a lane that says nothing of its own is forgotten', () => {
+  fc.assert(
+    fc.property(feels, fc.double({ min: -500, max: 500, noNaN: true }), (feel, value) => {
+      const moved = editFeel(feel, {
+        edit: 'setLanes',
+        args: { laneIds: ['kick'], change: { offset: value } },
+      });
+      expect(Math.abs(moved.lanes['kick']!.offset!)).toBeLessThanOrEqual(100);
+      const level = editFeel(feel, { edit: 'setLevel', args: { level: value } }).level;
+      expect(level >= 0 && level <= 2).toBe(true);
+      expect(
+        editFeel(feel, { edit: 'setSwing', args: { change: { percent: value } } }).swing.percent,
+      ).toBeLessThanOrEqual(75);
+      expect(moved.blend).toEqual(feel.blend);
+    }),
+  );
+  const one = editFeel(newFeel(), { edit: 'setLanes', args: { laneIds: ['kick'], change: { offset: 4 } } });
+  expect(
+    editFeel(one, { edit: 'setLanes', args: { laneIds: ['kick'], change: { offset: undefined } } }).lanes,
+  ).toEqual({});
+  expect(gridTicks('1/16')).toBe(240);
+});

@@ -1,0 +1,152 @@
+import { isStraight, gridTicks, type Grid } from '../beat/grid';
+import type { Feel, LaneFeel, PlainFeel, Swing } from '../beat/feelSchema';
+import type { Stage } from '../beat/choices';
+import type { Ms, Ticks } from '../units';
+import type { Bars } from './bars';
+import { pinkNoise } from './noise';
+import { fold } from '../play/draw';
+import { quantizer } from './quantize';
+import type { Humanizing, LaneStages, Stages } from './stages';
+import { swingBend } from './swing';
+import { templateBend, templateForce } from './templateBend';
+
+/** What a feel is made ready for: one lane of a pattern, or one of a file. */
+export interface FeltLane {
+  id: string;
+  /** The lane's id as a number, for what is drawn at random. */
+  key: number;
+  grid: Grid;
+  bars: Bars;
+  ticksPerMs: (position: Ticks) => number;
+  /** The mean velocity of its hits. */
+  mean: number;
+  /** Makes 1/f noise, or gives that which another lane has. */
+  pinks: Pinks;
+  /** The length of a pass. */
+  pass: Ticks;
+}
+
+/** 1/f noise by seed and lane. */
+export type Pinks = (seed: number, lane: number) => (j: number) => number;
+
+/** Lanes that drift together share the noise that they drift by, and what has been worked out of it. */
+export const sharedPinks = (): Pinks => {
+  const made = new Map<string, (j: number) => number>();
+  return (seed, lane) => {
+    const key = `${seed} ${lane}`;
+    const noise = made.get(key) ?? pinkNoise(seed, lane);
+    made.set(key, noise);
+    return noise;
+  };
+};
+
+const straight = (position: Ticks): Ticks => position;
+const NONE: LaneFeel = {};
+
+/** What a lane follows: its own base feel, or that of all lanes, which other grids than straight ones take no swing of. */
+const baseOf = (feel: PlainFeel, own: LaneFeel, grid: Grid) => {
+  const base = own.base ?? feel.base;
+  const swing = own.swing ?? feel.swing;
+  const mine = own.base === 'swing' && own.swing !== undefined;
+  if (base === 'swing' && !mine && !isStraight(grid)) return { base: 'straight', swing } as const;
+  return { base, swing } as const;
+};
+
+/** The swing that bends a lane; null where it is straight or follows a template. */
+export const laneSwing = (feel: PlainFeel, laneId: string, grid: Grid): Swing | null => {
+  const { base, swing } = baseOf(feel, feel.lanes[laneId] ?? NONE, grid);
+  return base === 'swing' && !feel.off.includes('base') ? swing : null;
+};
+
+const quantizeOf = (feel: PlainFeel, lane: FeltLane): Pick<Stages, 'quantize'> & { reach: Ticks } => {
+  const { grid, strength, window, lanes } = feel.quantize;
+  if (strength === 0 || (lanes && !lanes.includes(lane.id))) return { quantize: null, reach: 0 };
+  return {
+    quantize: quantizer(lane.bars, grid, strength, window),
+    reach: (strength * window * gridTicks(grid)) / 2,
+  };
+};
+
+const bendOf = (
+  feel: PlainFeel,
+  own: LaneFeel,
+  lane: FeltLane,
+): Pick<Stages, 'bend' | 'force'> & { reach: Ticks } => {
+  const { base, swing } = baseOf(feel, own, lane.grid);
+  if (base === 'swing')
+    return {
+      bend: swingBend(lane.bars, swing),
+      force: null,
+      reach: swing.percent === 50 ? 0 : gridTicks(swing.grid),
+    };
+  const { template, timing, velocity } = own.template ?? feel.template;
+  if (base === 'straight' || !template) return { bend: straight, force: null, reach: 0 };
+  return {
+    bend: timing ? templateBend(template, timing) : straight,
+    force: velocity ? templateForce(template, velocity) : null,
+    reach: 0.48 * gridTicks(template.grid),
+  };
+};
+
+const dynamicsOf = (feel: PlainFeel, own: LaneFeel, mean: number): Stages['dynamics'] => {
+  const contrast = own.contrast ?? 1;
+  const level = (own.level ?? 1) * feel.level;
+  return contrast === 1 && level === 1 ? null : { mean, contrast, level };
+};
+
+const humanizeOf = (feel: PlainFeel, own: LaneFeel, lane: FeltLane): Humanizing | null => {
+  const { timing, velocity, drift, seed, anew } = feel.humanize;
+  const spread = timing * (own.timing ?? 1);
+  const force = velocity * (own.velocity ?? 1);
+  if (!spread && !force) return null;
+  return {
+    timing: spread,
+    velocity: force,
+    drift,
+    key: fold(fold(0, seed), lane.key),
+    pink: lane.pinks(seed, own.apart ? lane.key : 0),
+    every: anew ? Infinity : lane.pass,
+  };
+};
+
+/** Two noises, each held to three standard deviations, and a quarter of a third one. */
+const MOST_NOISE = 3 * Math.SQRT2 + 0.75;
+
+/** The farthest that humanize can move a stroke. */
+export const noiseReach = ({ humanize }: Stages): Ms => (humanize ? MOST_NOISE * humanize.timing : 0);
+
+const plainStages = (feel: PlainFeel, lane: FeltLane): Stages => {
+  const own = feel.lanes[lane.id] ?? NONE;
+  const on = (stage: Stage) => !feel.off.includes(stage);
+  const quantize = on('quantize') ? quantizeOf(feel, lane) : { quantize: null, reach: 0 };
+  const base = on('base') ? bendOf(feel, own, lane) : { bend: straight, force: null, reach: 0 };
+  const ahead = on('ahead') ? (own.offset ?? 0) : 0;
+  const stages: Stages = {
+    ticksPerMs: lane.ticksPerMs,
+    flams: feel.quantize.flams,
+    quantize: quantize.quantize,
+    bend: base.bend,
+    force: base.force,
+    ahead,
+    dynamics: on('dynamics') ? dynamicsOf(feel, own, lane.mean) : null,
+    humanize: on('humanize') ? humanizeOf(feel, own, lane) : null,
+    reach: 0,
+  };
+  const ms = Math.abs(ahead) + noiseReach(stages);
+  return { ...stages, reach: quantize.reach + base.reach + ms * lane.ticksPerMs(0) };
+};
+
+/** Makes a feel ready for one lane. */
+export const laneStages = (feel: Feel, lane: FeltLane): LaneStages => ({
+  a: plainStages(feel, lane),
+  b: feel.blend && feel.blend.amount > 0 ? plainStages(feel.blend.with, lane) : null,
+  amount: feel.blend?.amount ?? 0,
+});
+
+/** From a position to where quantize and the base feel take it, ahead or behind and humanize left out. */
+export const baseBend = ({ a, b, amount }: LaneStages): ((position: Ticks) => Ticks) =>
+  b ? (position) => (1 - amount) * a.bend(position) + amount * b.bend(position) : a.bend;
+
+/** A lane's own offset, in ms. */
+export const laneOffset = ({ a, b, amount }: LaneStages): Ms =>
+  b ? (1 - amount) * a.ahead + amount * b.ahead : a.ahead;

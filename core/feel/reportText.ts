@@ -1,0 +1,109 @@
+import { swingRatio } from './swing';
+import type { FeelReport, LaneReport, MeasuredSwing } from './measure';
+
+/** A feel report in words: for the screen and for the command line. */
+
+/** A figure with one place. @example oneFigure(9.25) // "9.3" */
+export const oneFigure = (value: number): string =>
+  (Math.round(value * 10) / 10).toFixed(1).replace(/^-0\.0$/, '0.0');
+
+/** @example aheadText(9.2) // "9.2 ms behind" */
+export const aheadText = (ms: number): string =>
+  Math.abs(ms) < 0.05 ? 'on the grid' : `${oneFigure(Math.abs(ms))} ms ${ms < 0 ? 'ahead' : 'behind'}`;
+
+export const swingText = (swing: MeasuredSwing | null): string => {
+  if (!swing) return 'No swing can be measured: too few notes on the second of a pair, or too much between.';
+  const notes = swing.grid === '1/16' ? 'sixteenths' : 'eighths';
+  const ratio = swing.percent < 100 ? ` (${swingRatio(swing.percent).toFixed(2)} to 1)` : '';
+  return `Swing ${oneFigure(swing.percent)} % on ${notes}${ratio}, good to ${oneFigure(Math.max(0.1, swing.within))}.`;
+};
+
+/** How tight a spread of timing is, in the words that people use. */
+export const tightness = (ms: number): string =>
+  ms < 1 ? 'machine-tight' : ms < 6 ? 'tight' : ms < 12 ? 'relaxed' : ms < 20 ? 'loose' : 'sloppy';
+
+export const togetherText = (together: number | null): string =>
+  together === null
+    ? 'No two lanes play together often enough to tell how much they move together.'
+    : `Lanes move together by ${Math.round(together * 100)} %.`;
+
+const laneLine = (lane: LaneReport, name: (lane: string) => string): string =>
+  `${name(lane.lane)}: ${lane.notes} notes, ${aheadText(lane.meanSwung)}, spread ${oneFigure(lane.spreadSwung)} ms, velocity ${oneFigure(lane.velocity)} ± ${oneFigure(lane.velocitySpread)}`;
+
+const placeText = (ms: number): string =>
+  Math.abs(ms) < 0.05
+    ? 'where the swing puts the grid'
+    : `${aheadText(ms)}${ms < 0 ? ' of' : ''} where the swing puts the grid`;
+
+/** What is said of a performance as a whole. */
+export const summaryLines = (report: FeelReport): string[] => [
+  `${report.notes} notes in ${report.bars} bars, on a grid of ${report.grid}.`,
+  swingText(report.swing),
+  `All in all ${placeText(report.mean)}, spread ${oneFigure(report.spread)} ms: ${tightness(report.spread)}.`,
+  togetherText(report.together),
+  `Velocity ${oneFigure(report.velocity)} ± ${oneFigure(report.velocitySpread)}; the strongest step of the bar has ${report.accent.toFixed(2)} times the mean.`,
+];
+
+export const reportLines = (report: FeelReport, name: (lane: string) => string): string[] => [
+  ...summaryLines(report),
+  ...report.lanes.map((lane) => laneLine(lane, name)),
+];
+
+/** One figure of two reports beside one another. */
+export interface Compared {
+  what: string;
+  /** Null where one of them has none. */
+  from: number | null;
+  to: number | null;
+  unit: string;
+}
+
+const percentOf = (share: number | null): number | null => (share === null ? null : share * 100);
+
+/**
+ * Two reports figure by figure, the lanes that both have last.
+ *
+ * @param key what lanes are matched by, where a beat's lanes are set against the notes of a file
+ */
+export const compareReports = (
+  a: FeelReport,
+  b: FeelReport,
+  name: (lane: string) => string,
+  key: (lane: string) => string = (lane) => lane,
+): Compared[] => {
+  const others = new Map(b.lanes.map((lane) => [key(lane.lane), lane]));
+  return [
+    { what: 'Swing', from: a.swing?.percent ?? null, to: b.swing?.percent ?? null, unit: ' %' },
+    { what: 'Spread', from: a.spread, to: b.spread, unit: ' ms' },
+    { what: 'Together', from: percentOf(a.together), to: percentOf(b.together), unit: ' %' },
+    { what: 'Velocity spread', from: a.velocitySpread, to: b.velocitySpread, unit: '' },
+    { what: 'Strongest step', from: a.accent, to: b.accent, unit: ' ×' },
+    ...a.lanes.flatMap((lane) => {
+      const other = others.get(key(lane.lane));
+      return other ? [{ what: name(lane.lane), from: lane.meanSwung, to: other.meanSwung, unit: ' ms' }] : [];
+    }),
+  ];
+};
+
+/** @example differenceText({ what: 'Spread', from: 5, to: 7.5, unit: ' ms' }) // "+2.5" */
+export const differenceText = ({ from, to }: Compared): string =>
+  from === null || to === null ? '' : `${to >= from ? '+' : '−'}${oneFigure(Math.abs(to - from))}`;
+
+/** What differs from one report to another, a line each. */
+export const compareLines = (a: FeelReport, b: FeelReport, name: (lane: string) => string): string[] =>
+  compareReports(a, b, name).map((row) => {
+    if (row.from === null || row.to === null) return `${row.what} is not measured in both.`;
+    return `${row.what} ${oneFigure(row.from)} against ${oneFigure(row.to)}${row.unit} (${differenceText(row)})`;
+  });
+
+/** What is said where two have no lane in common: what the other one has. */
+export const nothingShared = (
+  a: FeelReport,
+  b: FeelReport,
+  name: (lane: string) => string,
+  key: (lane: string) => string,
+): string | null => {
+  const keys = new Set(a.lanes.map(({ lane }) => key(lane)));
+  if (b.lanes.some(({ lane }) => keys.has(key(lane)))) return null;
+  return `No note of the one is on a lane of the other, so lanes cannot be compared. There is: ${b.lanes.map(({ lane }) => name(lane)).join(', ')}.`;
+};

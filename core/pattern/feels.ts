@@ -1,0 +1,59 @@
+import { MOST } from '../beat/choices';
+import { feelOf } from '../beat/defaults';
+import type { Feel, NamedFeel, Template } from '../beat/feelSchema';
+import type { Beat } from '../beat/schema';
+import { changeFeel, patternOf, setPattern } from './beatEdits';
+
+/** What a beat keeps of feels and templates. An edit that cannot be made gives back what it was given. */
+
+/** Gives a pattern a feel of its own, which begins as the beat's, or lets it follow the beat's again. */
+export const ownFeel = (beat: Beat, patternId: string, own: boolean): Beat => {
+  const pattern = patternOf(beat, patternId);
+  if (own) return pattern.feel ? beat : setPattern(beat, { ...pattern, feel: beat.feel });
+  const { feel, ...following } = pattern;
+  return feel ? setPattern(beat, following) : beat;
+};
+
+/** Puts a feel in the place of the one that a pattern is played with. */
+export const useFeel = (beat: Beat, patternId: string, feel: Feel): Beat =>
+  changeFeel(beat, patternId, () => feel);
+
+/** Keeps the feel of a pattern under a name. */
+export const keepFeel = (beat: Beat, id: string, name: string, patternId: string): Beat =>
+  beat.feels.length >= MOST.feels || !name.trim()
+    ? beat
+    : {
+        ...beat,
+        feels: [...beat.feels, { id, name: name.trim(), feel: feelOf(beat, patternOf(beat, patternId)) }],
+      };
+
+export const changeKeptFeel = (beat: Beat, id: string, change: Partial<Omit<NamedFeel, 'id'>>): Beat => ({
+  ...beat,
+  feels: beat.feels.map((one) => (one.id === id ? { ...one, ...change } : one)),
+});
+
+export const dropFeel = (beat: Beat, id: string): Beat => ({
+  ...beat,
+  feels: beat.feels.filter((one) => one.id !== id),
+});
+
+/** Sets what a feel is blended with, or takes it away. */
+export const setBlend = (beat: Beat, patternId: string, blend: Feel['blend'] | null): Beat =>
+  changeFeel(beat, patternId, ({ blend: _, ...feel }) => (blend ? { ...feel, blend } : feel));
+
+/** Adds a template to those of the beat, or puts it in the place of the one with its id. */
+export const keepTemplate = (beat: Beat, template: Template): Beat => {
+  const known = beat.templates.some(({ id }) => id === template.id);
+  if (!known && beat.templates.length >= MOST.templates) return beat;
+  return {
+    ...beat,
+    templates: known
+      ? beat.templates.map((one) => (one.id === template.id ? template : one))
+      : [...beat.templates, template],
+  };
+};
+
+export const dropTemplate = (beat: Beat, id: string): Beat => ({
+  ...beat,
+  templates: beat.templates.filter((one) => one.id !== id),
+});

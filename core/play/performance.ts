@@ -1,0 +1,79 @@
+import { partOf, soundingLanes } from '../beat/defaults';
+import type { Shape } from '../beat/feelSchema';
+import { gridTicks } from '../beat/grid';
+import type { Beat, Pattern } from '../beat/schema';
+import { steadyBars } from '../feel/bars';
+import type { Performance } from '../feel/performance';
+import { slotOffsets } from '../feel/templateBend';
+import { ticksPerMs, type Ms, type Ticks, type Velocity } from '../units';
+import { planPattern } from './plan';
+import { bendOf, passStrokes, playLoop } from './play';
+
+/** A pattern as it sounds, as a performance to be measured or to take a template from. Lanes go by their ids. */
+export const patternPerformance = (beat: Beat, pattern: Pattern, passes = 1): Performance => {
+  const plan = planPattern(beat, pattern);
+  return {
+    notes: playLoop(plan, passes)
+      .filter(({ stroke }) => stroke >= 0)
+      .map(({ tick, velocity, lane }) => ({ at: tick, velocity, lane: beat.lanes[lane]!.id })),
+    bars: steadyBars(pattern.meter),
+    meter: pattern.meter,
+    ticksPerMs: () => ticksPerMs(beat.tempo),
+    length: plan.length * passes,
+  };
+};
+
+/** A template as a performance: one note a slot, at a tempo of 120. */
+export const shapePerformance = (shape: Shape): Performance => {
+  const g = gridTicks(shape.grid);
+  const offsets = slotOffsets(shape);
+  const meter = { beats: 4, unit: 4 } as const;
+  return {
+    notes: shape.slots.flatMap((slot, at) =>
+      slot
+        ? [{ at: (at + offsets[at]!) * g, velocity: Math.max(1, slot.velocity * 127), lane: 'template' }]
+        : [],
+    ),
+    bars: steadyBars(meter),
+    meter,
+    ticksPerMs: () => ticksPerMs(120),
+    length: shape.slots.length * g,
+  };
+};
+
+/** One hit on the timing chart. */
+export interface TimingDot {
+  laneId: string;
+  /** Where its step stands in the bar. */
+  at: Ticks;
+  /** Its distance from its step before the feel and after it. */
+  before: Ms;
+  after: Ms;
+  /** Its distance from where the base feel puts its step. */
+  left: Ms;
+  velocity: Velocity;
+}
+
+/** Every hit of so many passes: how far it stands from its step, before the feel and after it. */
+export const timingDots = (beat: Beat, pattern: Pattern, passes: number): TimingDot[] => {
+  const plan = planPattern(beat, pattern);
+  const rate = ticksPerMs(beat.tempo);
+  const { bar } = steadyBars(pattern.meter).at(0);
+  return plan.lanes.flatMap((lane) => {
+    const bend = bendOf(lane);
+    return passStrokes(lane, plan.length * passes)
+      .filter(({ sounds, into, stroke }) => sounds && !into && stroke === 0)
+      .map(({ rule, at, tick, force }) => ({
+        laneId: lane.id,
+        at: rule % bar,
+        before: (at - rule) / rate,
+        after: (tick - rule) / rate,
+        left: (tick - bend(rule)) / rate,
+        velocity: Math.max(1, Math.min(127, Math.round(force))),
+      }));
+  });
+};
+
+/** The lanes that sound and play something in a pattern. */
+export const playedLanes = (beat: Beat, pattern: Pattern) =>
+  soundingLanes(beat).filter(({ id }) => partOf(pattern, id).hits.length > 0);

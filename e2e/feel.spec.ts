@@ -1,0 +1,166 @@
+import { expect, test, type Page } from '@playwright/test';
+import { templateMidi } from '../core/midi/templateMidi';
+import { readNotes } from '../core/midi/readBack';
+import { TEMPLATES } from '../core/feel/templates';
+import { beadX, button, bytesOf, downloaded, openApp, saved, setField } from './app';
+
+const stage = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+const slider = (page: Page, name: string) => page.getByRole('slider', { name, exact: true });
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+
+const openFeel = async (page: Page): Promise<void> => {
+  await openApp(page);
+  await page.getByRole('link', { name: 'Feel' }).click();
+  await expect(page.getByRole('heading', { name: 'Feel', exact: true })).toBeVisible();
+};
+
+const openStage = async (page: Page, name: string): Promise<void> => {
+  const head = stage(page, name).getByRole('button', { name: new RegExp(`^${name}`) });
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+};
+
+/** The notes of the pattern shown, as they are written. */
+const exported = async (page: Page) => {
+  await page.getByRole('link', { name: 'Export' }).click();
+  const file = await downloaded(page, () => button(page, 'Export MIDI').click());
+  await page.getByRole('link', { name: 'Feel' }).click();
+  return readNotes(await bytesOf(file)).notes;
+};
+
+test('a straight beat takes the feel of a played file, its snare is laid back, its hats loosened', async ({
+  page,
+}) => {
+  await openFeel(page);
+  await button(page, 'Straight').click();
+  const straight = await exported(page);
+
+  await tab(page, 'Templates');
+  const played = TEMPLATES.find(({ id }) => id === 'late-ferry')!;
+  await page.getByLabel('Take a template from a MIDI file').setInputFiles({
+    name: 'played.mid',
+    mimeType: 'audio/midi',
+    buffer: Buffer.from(templateMidi(played)),
+  });
+  await expect(page.getByText(/^16 of 16 notes/)).toBeVisible();
+  await page.getByLabel('Name of the template').fill('From the quay');
+  await button(page, 'Keep it').click();
+  await button(page, 'Use From the quay').click();
+
+  await tab(page, 'Stages');
+  await expect(stage(page, 'Base feel')).toContainText('From the quay, timing 100 %');
+  const bent = await exported(page);
+  // The closed hat on the third sixteenth stands 9 hundredths of a step late, as the template has it.
+  const third = (notes: typeof bent) => notes.find(({ note, tick }) => note === 42 && tick > 440)!;
+  const late = third(bent).tick - third(straight).tick;
+  expect(Math.abs(late - played.slots[2]!.offset * 240)).toBeLessThanOrEqual(1);
+
+  await openStage(page, 'Ahead and behind');
+  await setField(page, 'Offset of Snare', '9');
+  await expect(stage(page, 'Ahead and behind')).toContainText('Snare 9 ms behind');
+  await button(page, 'Closed hat').click();
+  await openStage(page, 'Humanize');
+  await slider(page, 'Timing spread').fill('6');
+  await slider(page, 'Share of the timing spread of Closed hat').fill('1.5');
+  const felt = await exported(page);
+  const snares = (notes: typeof felt) => notes.filter(({ note }) => note === 38).map(({ tick }) => tick);
+  expect(snares(felt)).toHaveLength(snares(bent).length);
+  const moved = snares(felt).map((tick, at) => tick - snares(bent)[at]!);
+  // 9 ms at 92 BPM are 13.2 ticks; the spread adds to and takes from it.
+  expect(moved.reduce((sum, one) => sum + one, 0) / moved.length).toBeGreaterThan(4);
+  expect(new Set(moved).size).toBeGreaterThan(1);
+
+  await saved(page);
+  await page.reload();
+  await expect(stage(page, 'Ahead and behind')).toContainText('Snare 9 ms behind');
+  expect(await exported(page)).toEqual(felt);
+});
+
+test('what is heard is what is written, every stage at work, and a change is heard while it plays', async ({
+  page,
+}) => {
+  await openFeel(page);
+  await openStage(page, 'Quantize');
+  await slider(page, 'Quantize strength').fill('0.6');
+  await openStage(page, 'Humanize');
+  await slider(page, 'Timing spread').fill('8');
+  await slider(page, 'Velocity spread').fill('6');
+  await openStage(page, 'Dynamics');
+  await slider(page, 'Kick contrast').fill('0.6');
+  await setField(page, 'Tempo', '240');
+  const written = await exported(page);
+
+  await openStage(page, 'Dynamics');
+  await page.evaluate(() => window.ruddik!.startLog());
+  await button(page, 'Play').click();
+  await expect
+    .poll(async () => (await page.evaluate(() => window.ruddik!.readLog())).report.started.length)
+    .toBeGreaterThan(30);
+  await slider(page, 'Level of the kit').fill('0.5');
+  await expect
+    .poll(async () =>
+      (await page.evaluate(() => window.ruddik!.readLog())).handed
+        .slice(-12)
+        .every(({ velocity }) => velocity < 90),
+    )
+    .toBe(true);
+  const { handed } = await page.evaluate(() => window.ruddik!.readLog());
+  await button(page, 'Stop').click();
+
+  const first = handed[0]!.frame;
+  const perTick = (48000 * 60) / (240 * 960);
+  // What sounded before the level was changed, the loop's edges left out.
+  const early = written.filter(({ tick }) => tick > 200 && tick < 3000);
+  expect(early.length).toBeGreaterThan(10);
+  for (const note of early) {
+    const near = handed.filter((one) => one.note === note.note && one.velocity === note.velocity);
+    const apart = near.map(({ frame }) => Math.abs(frame - first - note.tick * perTick));
+    expect(Math.min(...apart)).toBeLessThan(48 * 12);
+  }
+});
+
+test('beads move with the stages, and the hinge turns the swing by hand', async ({ page }) => {
+  await openFeel(page);
+  await button(page, 'Straight').click();
+  const straight = await beadX(page, 'Closed hat', 4);
+  await button(page, 'Swing').click();
+  await button(page, 'Swing of all lanes: triplet').click();
+  await expect.poll(() => beadX(page, 'Closed hat', 4)).toBeGreaterThan(straight + 4);
+  const hinge = slider(page, 'Swing hinge');
+  const box = (await hinge.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 60, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(hinge).toHaveAttribute('aria-valuenow', '50');
+  await button(page, 'Undo').click();
+  await expect(hinge).toHaveAttribute('aria-valuenow', '66.67');
+});
+
+test('compared by holding C, measured against a template, written in and taken out again', async ({
+  page,
+}) => {
+  await openFeel(page);
+  await button(page, 'Swing of all lanes: hard').click();
+  await page.keyboard.down('c');
+  await expect(page.getByText('Without feel', { exact: true }).first()).toBeVisible();
+  await page.keyboard.up('c');
+  await tab(page, 'Report');
+  await expect(page.getByText(/^Swing 7[12]\.\d % on sixteenths/)).toBeVisible();
+  await page.getByLabel('Set it against', { exact: true }).selectOption({ label: 'template Late ferry' });
+  await expect(page.getByRole('region', { name: 'Differences' })).toContainText('Spread');
+  await tab(page, 'Charts');
+  await expect(page.getByRole('img', { name: /Distance of each hit/ })).toBeVisible();
+  const before = await exported(page);
+  await tab(page, 'Feels');
+  await button(page, 'Write in all lanes').click();
+  await expect(page.getByText(/was written into all lanes/)).toBeVisible();
+  const after = await exported(page);
+  expect(after.map(({ note, velocity }) => [note, velocity])).toEqual(
+    before.map(({ note, velocity }) => [note, velocity]),
+  );
+  for (const [at, note] of after.entries())
+    expect(Math.abs(note.tick - before[at]!.tick)).toBeLessThanOrEqual(1);
+  await button(page, 'Undo').click();
+  await tab(page, 'Stages');
+  await expect(stage(page, 'Base feel')).toContainText('Swing 72 % on sixteenths');
+});

@@ -1,0 +1,11 @@
+import { lazy, Suspense } from 'react';
+
+const FeelScreen = lazy(async () => ({ default: (await import('../screens/feel/FeelScreen')).FeelScreen }));
+
+export default function Feel() {
+  return (
+    <Suspense fallback={null}>
+      <FeelScreen />
+    </Suspense>
+  );
+}

@@ -1,0 +1,149 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { newBeat } from '../../../core/beat/defaults';
+import { readNotes } from '../../../core/midi/readBack';
+import { setStep } from '../../../core/pattern/hits';
+import { beatEdited, beatOpened, laneChanged } from '../../state/doc';
+import { store } from '../../state/session';
+import { viewChanged } from '../../state/slices';
+import { ExportScreen } from './ExportScreen';
+
+const mockSaved: { name: string; bytes: Uint8Array }[] = [];
+jest.mock('../../ui/files', () => ({
+  saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push({ name, bytes }),
+}));
+jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return { store: createStore() };
+});
+
+const notices = () => store.getState().notices.map(({ text }) => text);
+const type = (label: string, value: string) => {
+  const field = screen.getByLabelText(label);
+  fireEvent.change(field, { target: { value } });
+  fireEvent.keyDown(field, { key: 'Enter' });
+};
+const write = () => {
+  fireEvent.click(screen.getByRole('button', { name: 'Export MIDI' }));
+  const { name, bytes } = mockSaved.at(-1)!;
+  return { name, ...readNotes(bytes) };
+};
+const change = (laneId: string, to: Parameters<typeof laneChanged>[0]['change']) =>
+  act(() => void store.dispatch(laneChanged({ laneId, change: to })));
+
+beforeEach(() => {
+  mockSaved.length = 0;
+  const blank = newBeat('b', 'Quay', 1);
+  let pattern = blank.patterns[0]!;
+  for (const step of [0, 4, 8]) pattern = setStep(pattern, 'kick', step, true);
+  pattern = setStep(pattern, 'snare', 4, true);
+  store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
+  store.dispatch(viewChanged({ patternId: 'a' }));
+  render(
+    <Provider store={store}>
+      <ExportScreen />
+    </Provider>,
+  );
+});
+
+test('a file named after beat and pattern, told beforehand: bars, notes, tempo', () => {
+  expect(screen.getByText(/^1 bar of 4\/4 at \d+ BPM, 4 notes, ending on the bar line\.$/)).toBeTruthy();
+  const file = write();
+  expect(file).toMatchObject({ name: 'Quay-A.mid', ppq: 960, end: 3840 });
+  expect(file.notes).toHaveLength(4);
+  expect(notices().at(-1)).toBe('Quay-A.mid was written: 4 notes.');
+});
+
+test('passes, division, channel and format are what the file has', () => {
+  type('Passes', '3');
+  type('Ticks a quarter', '480');
+  type('Channel', '2');
+  fireEvent.click(screen.getByRole('radio', { name: /Format 0/ }));
+  const file = write();
+  expect(file).toMatchObject({ ppq: 480, end: 3 * 1920 });
+  expect(file.notes).toHaveLength(12);
+  expect(new Set(file.notes.map(({ channel }) => channel))).toEqual(new Set([2]));
+  expect(mockSaved[0]!.bytes[9]).toBe(0);
+});
+
+test('a lane with a channel of its own keeps it', () => {
+  change('snare', { channel: 3 });
+  type('Channel', '11');
+  const channels = write().notes.map(({ note, channel }) => [note, channel]);
+  expect(channels.filter(([note]) => note === 38)).toEqual([[38, 3]]);
+  expect(channels.filter(([note]) => note === 36).every(([, channel]) => channel === 11)).toBe(true);
+});
+
+test.each([
+  ['Passes', '900', 'Passes goes from 1 to 64; 900 was held to 64.'],
+  ['Ticks a quarter', '7', 'Ticks a quarter goes from 96 to 1920; 7 was held to 96.'],
+  ['Channel', '0', 'Channel goes from 1 to 16; 0 was held to 1.'],
+])('%s out of range is held and said', (label, value, said) => {
+  type(label, value);
+  expect(notices()).toContain(said);
+});
+
+test('muted lanes are left out, which is said and can be switched', () => {
+  change('snare', { mute: true });
+  expect(screen.getByText('Left out as not heard: Snare.')).toBeTruthy();
+  expect(write().notes).toHaveLength(3);
+  expect(notices().at(-1)).toContain('Left out as muted: Snare.');
+  fireEvent.click(screen.getByRole('checkbox'));
+  expect(screen.getByText('Snare will be written though not heard.')).toBeTruthy();
+  expect(write().notes).toHaveLength(4);
+});
+
+test('strokes that become one, and notes carried over the loop’s edge, are said', () => {
+  expect(screen.queryByText(/become one with it|becomes one with it/)).toBeNull();
+  const doubled = store.getState().doc.beat!;
+  const kick = doubled.patterns[0]!.parts['kick']!;
+  act(
+    () =>
+      void store.dispatch(
+        beatOpened({
+          beat: {
+            ...doubled,
+            patterns: [
+              {
+                ...doubled.patterns[0]!,
+                parts: {
+                  ...doubled.patterns[0]!.parts,
+                  kick: {
+                    ...kick,
+                    hits: [
+                      { ...kick.hits[0]!, nudge: -0.2 },
+                      kick.hits[1]!,
+                      { ...kick.hits[1]!, nudge: 0.001 },
+                    ],
+                  },
+                },
+              },
+            ],
+          },
+        }),
+      ),
+  );
+  expect(
+    screen.getByText('1 stroke less than 1 ms from another on the same lane becomes one with it.'),
+  ).toBeTruthy();
+  expect(
+    screen.getByText('1 note that the feel moves over the loop’s edge comes in at its other end.'),
+  ).toBeTruthy();
+  expect(write().notes.filter(({ note }) => note === 36)).toHaveLength(2);
+});
+
+test('a pattern without hits says that there is nothing to hear; another one can be chosen', () => {
+  act(
+    () =>
+      void store.dispatch(
+        beatEdited({
+          edit: { edit: 'addPattern', args: { id: 'n', like: store.getState().doc.beat!.patterns[0]! } },
+        }),
+      ),
+  );
+  fireEvent.change(screen.getByRole('combobox', { name: 'Pattern' }), { target: { value: 'n' } });
+  expect(screen.getByText(/There is nothing to hear in this pattern yet/)).toBeTruthy();
+  expect(write()).toMatchObject({ name: 'Quay-B.mid', notes: [] });
+});

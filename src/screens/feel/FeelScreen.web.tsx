@@ -1,0 +1,185 @@
+import { useEffect, useState, type DragEvent } from 'react';
+import { redone, undone } from '../../state/doc';
+import { store } from '../../state/session';
+import { noticed, viewChanged } from '../../state/slices';
+import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
+import { Strings } from '../../strings/Strings';
+import { IconButton } from '../../ui/IconButton';
+import { useWide } from '../../ui/useWide';
+import { ChartsPage } from './ChartsPage';
+import { ComparePage } from './ComparePage';
+import { FeelsPage } from './FeelsPage';
+import { Hinge } from './Hinge';
+import { ReportPage } from './ReportPage';
+import { StagesPage } from './StagesPage';
+import { TemplatesPage } from './TemplatesPage';
+import { isMidi } from './templates';
+import './feel.css';
+
+const PAGES = [
+  { page: 'stages', name: 'Stages' },
+  { page: 'compare', name: 'Compare' },
+  { page: 'charts', name: 'Charts' },
+  { page: 'report', name: 'Report' },
+  { page: 'templates', name: 'Templates' },
+  { page: 'feels', name: 'Feels' },
+] as const;
+
+type Page = (typeof PAGES)[number]['page'];
+
+const Head = () => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const canUndo = useApp((state) => state.doc.past.length > 0);
+  const canRedo = useApp((state) => state.doc.future.length > 0);
+  const act = useDo();
+  return (
+    <header className="screen-head">
+      <div className="titles">
+        <h1>Feel</h1>
+        {beat && pattern ? (
+          <label className="pattern-choice">
+            <select
+              aria-label="Pattern shown"
+              value={pattern.id}
+              onChange={(event) =>
+                act(viewChanged({ patternId: event.target.value, spots: [], cursor: null }))
+              }
+            >
+              {beat.patterns.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : null}
+      </div>
+      <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
+      <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
+    </header>
+  );
+};
+
+/** While C is held, the pattern is heard and seen without its feel, or with B. */
+const useHeldKey = () => {
+  useEffect(() => {
+    const hear = (on: boolean) => {
+      const { b, blind } = store.getState().view;
+      if (!blind) store.dispatch(viewChanged({ compare: on ? (b ? 'b' : 'bare') : null }));
+    };
+    const key = (event: KeyboardEvent) => {
+      const text =
+        event.target instanceof Element && event.target.matches('input[type=text], textarea, select');
+      if (event.key.toLowerCase() !== 'c' || event.ctrlKey || event.metaKey || text || event.repeat) return;
+      hear(event.type === 'keydown');
+    };
+    const end = () => hear(false);
+    window.addEventListener('keydown', key);
+    window.addEventListener('keyup', key);
+    window.addEventListener('blur', end);
+    return () => {
+      window.removeEventListener('keydown', key);
+      window.removeEventListener('keyup', key);
+      window.removeEventListener('blur', end);
+      store.dispatch(viewChanged({ compare: null, blind: false }));
+    };
+  }, []);
+};
+
+interface Dropped {
+  name: string;
+  bytes: Uint8Array;
+}
+
+const noBar = () => undefined;
+
+/** How the pattern is played: its feel, stage by stage, seen and heard while it is changed. */
+export const FeelScreen = () => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const feel = useApp(selectFeel);
+  const openLane = useApp((state) => state.view.openLane);
+  const compare = useApp((state) => state.view.compare);
+  const blind = useApp((state) => state.view.blind);
+  const b = useApp((state) => state.view.b);
+  const act = useDo();
+  const wide = useWide();
+  const [page, setPage] = useState<Page>('stages');
+  const [dropped, setDropped] = useState<Dropped | null>(null);
+  useHeldKey();
+  if (!beat || !pattern || !feel) return <p className="loading">Loading the beat…</p>;
+  const lane = beat.lanes.find(({ id }) => id === openLane);
+  const swung = feel.base === 'swing' && !feel.off.includes('base') && compare === null;
+
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    const file = event.dataTransfer.files[0];
+    if (!file) return;
+    void file.arrayBuffer().then((buffer) => {
+      const bytes = new Uint8Array(buffer);
+      if (!isMidi(bytes)) {
+        act(noticed({ text: `${file.name} is not a MIDI file.`, tone: 'danger', subject: 'template' }));
+        return;
+      }
+      setDropped({ name: file.name, bytes });
+      if (page !== 'report') setPage('templates');
+    });
+  };
+
+  return (
+    <div className="feel-screen" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
+      <Head />
+      <div className={wide ? 'feel-body wide' : 'feel-body'}>
+        <div className={blind ? 'feel-strings blind' : 'feel-strings'}>
+          <Strings
+            key={pattern.id}
+            beat={beat}
+            pattern={pattern}
+            wide={wide}
+            onBar={noBar}
+            hinge={swung ? <Hinge swing={feel.swing} /> : null}
+          />
+          {compare !== null && !blind ? (
+            <p className="comparing" role="status">
+              {compare === 'b' && b ? `As “${b.name}”` : 'Without feel'}
+            </p>
+          ) : null}
+        </div>
+        <section className="feel-panel" aria-label="Feel">
+          <div className="drawer-tabs" role="tablist" aria-label="Feel">
+            {PAGES.map(({ page: one, name }) => (
+              <button
+                key={one}
+                type="button"
+                role="tab"
+                id={`feel-tab-${one}`}
+                aria-selected={one === page}
+                aria-controls="feel-page"
+                onClick={() => setPage(one)}
+              >
+                {name}
+              </button>
+            ))}
+          </div>
+          <div
+            key={page}
+            className="feel-page"
+            id="feel-page"
+            role="tabpanel"
+            aria-labelledby={`feel-tab-${page}`}
+          >
+            {page === 'stages' ? <StagesPage beat={beat} feel={feel} lane={lane} /> : null}
+            {page === 'compare' ? <ComparePage /> : null}
+            {page === 'charts' ? <ChartsPage beat={beat} pattern={pattern} /> : null}
+            {page === 'report' ? <ReportPage beat={beat} pattern={pattern} dropped={dropped} /> : null}
+            {page === 'templates' ? (
+              <TemplatesPage beat={beat} pattern={pattern} lane={lane} dropped={dropped} />
+            ) : null}
+            {page === 'feels' ? <FeelsPage beat={beat} pattern={pattern} feel={feel} lane={lane} /> : null}
+          </div>
+        </section>
+      </div>
+    </div>
+  );
+};

@@ -1,0 +1,204 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import type { Feel, NamedFeel } from '../../../core/beat/feelSchema';
+import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
+import { plainOf } from '../../../core/feel/edits';
+import { beatEdited } from '../../state/doc';
+import { noticed, viewChanged } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Range } from '../../ui/Range';
+import { NameField } from './NameField';
+import { percent } from './stageText';
+
+interface FeelsPageProps {
+  beat: Beat;
+  pattern: Pattern;
+  feel: Feel;
+  lane: Lane | undefined;
+}
+
+/** Whether the pattern follows the beat's feel, or has its own. */
+const Whose = ({ beat, pattern }: Pick<FeelsPageProps, 'beat' | 'pattern'>) => {
+  const act = useDo();
+  const own = pattern.feel !== undefined;
+  const others = beat.patterns.filter(({ feel }) => !feel).length - (own ? 0 : 1);
+  const set = (to: boolean) =>
+    act(beatEdited({ edit: { edit: 'ownFeel', args: { patternId: pattern.id, own: to } } }));
+  return (
+    <fieldset>
+      <legend>Whose feel this is</legend>
+      <div className="chips">
+        <Chip pressed={!own} onPress={() => set(false)}>
+          The beat’s
+        </Chip>
+        <Chip pressed={own} onPress={() => set(true)}>
+          {`Only of ${pattern.name}`}
+        </Chip>
+      </div>
+      <p className="quiet">
+        {own
+          ? 'Changes here are heard in this pattern alone. Going back to the beat’s can be undone.'
+          : `Changes here are heard in this pattern and in ${others} other${others === 1 ? '' : 's'}.`}
+      </p>
+    </fieldset>
+  );
+};
+
+const Kept = ({ kept, patternId }: { kept: NamedFeel; patternId: string }) => {
+  const act = useDo();
+  const { id, name, feel } = kept;
+  return (
+    <li>
+      <b>{name}</b>
+      <span className="chips">
+        <Chip
+          label={`Use ${name}`}
+          onPress={() => act(beatEdited({ edit: { edit: 'useFeel', args: { patternId, feel } } }))}
+        >
+          Use
+        </Chip>
+        <Chip label={`${name} as B`} onPress={() => act(viewChanged({ b: { name, feel } }))}>
+          As B
+        </Chip>
+        <Chip
+          label={`Drop ${name}`}
+          onPress={() => {
+            act(beatEdited({ edit: { edit: 'dropFeel', args: { id } } }));
+            act(noticed({ text: `The feel “${name}” was dropped. Undo brings it back.`, subject: 'feel' }));
+          }}
+        >
+          Drop
+        </Chip>
+      </span>
+    </li>
+  );
+};
+
+const Keeping = ({ beat, pattern, feel }: Omit<FeelsPageProps, 'lane'>) => {
+  const act = useDo();
+  const clip = useApp((state) => state.view.feelClip);
+  const patternId = pattern.id;
+  return (
+    <fieldset>
+      <legend>Feels kept with this beat</legend>
+      {beat.feels.length ? (
+        <ul className="kept">
+          {beat.feels.map((kept) => (
+            <Kept key={kept.id} kept={kept} patternId={patternId} />
+          ))}
+        </ul>
+      ) : (
+        <p className="quiet">None yet. Name this feel to keep it, and use it again on any pattern.</p>
+      )}
+      <NameField
+        label="Name of this feel"
+        action="Keep it"
+        onGive={(name) =>
+          act(beatEdited({ edit: { edit: 'keepFeel', args: { id: nanoid(), name, patternId } } }))
+        }
+      />
+      <div className="chips">
+        <Chip
+          onPress={() => {
+            act(viewChanged({ feelClip: feel }));
+            act(
+              noticed({
+                text: 'The feel was copied. Open another pattern or beat to use it there.',
+                subject: 'feel',
+              }),
+            );
+          }}
+        >
+          Copy this feel
+        </Chip>
+        <Chip
+          disabled={!clip || clip === feel}
+          onPress={() => act(beatEdited({ edit: { edit: 'useFeel', args: { patternId, feel: clip! } } }))}
+        >
+          Use the copied feel
+        </Chip>
+      </div>
+    </fieldset>
+  );
+};
+
+/** A slider between two feels. */
+const Blend = ({ pattern, feel }: Pick<FeelsPageProps, 'pattern' | 'feel'>) => {
+  const act = useDo();
+  const b = useApp((state) => state.view.b);
+  const { blend } = feel;
+  const set = (next: Feel['blend'] | null, gesture?: string) =>
+    act(
+      beatEdited({
+        edit: { edit: 'setBlend', args: { patternId: pattern.id, blend: next } },
+        ...(gesture && { gesture }),
+      }),
+    );
+  const other = blend ? { name: blend.name, feel: blend.with } : b && { name: b.name, feel: plainOf(b.feel) };
+  return (
+    <fieldset>
+      <legend>Blend</legend>
+      {other ? (
+        <>
+          <Range
+            label={`Blend from this feel to ${other.name}`}
+            short="A to B"
+            value={blend?.amount ?? 0}
+            least={0}
+            most={1}
+            step={0.01}
+            shown={percent(blend?.amount ?? 0)}
+            onChange={(amount, gesture) => set({ with: other.feel, name: other.name, amount }, gesture)}
+          />
+          <p className="quiet">{`A is the feel set on the stages, B is “${other.name}”.`}</p>
+          {blend ? <Chip onPress={() => set(null)}>Only A</Chip> : null}
+        </>
+      ) : (
+        <p className="quiet">Choose “As B” on a kept feel; then a slider blends the two.</p>
+      )}
+    </fieldset>
+  );
+};
+
+/** Puts the feel into the hits. */
+const WriteIn = ({ pattern, lane }: Pick<FeelsPageProps, 'pattern' | 'lane'>) => {
+  const act = useDo();
+  const [single, setSingle] = useState(false);
+  const write = (laneId: string | null, what: string) => {
+    act(beatEdited({ edit: { edit: 'writeIn', args: { patternId: pattern.id, laneId, single } } }));
+    act(
+      noticed({
+        text: `The feel was written into ${what}; it is straight there now. Undo takes it out again.`,
+        subject: 'feel',
+      }),
+    );
+  };
+  return (
+    <fieldset>
+      <legend>Write in</legend>
+      <p className="quiet">
+        The feel becomes nudge and velocity of the hits, as they sound in the first pass, and is then
+        straight.
+      </p>
+      <label className="tick">
+        <input type="checkbox" checked={single} onChange={(event) => setSingle(event.target.checked)} />
+        Rolls and flams as single hits
+      </label>
+      <div className="chips">
+        <Chip onPress={() => write(null, `all lanes of ${pattern.name}`)}>Write in all lanes</Chip>
+        {lane ? <Chip onPress={() => write(lane.id, lane.name)}>{`Write in ${lane.name}`}</Chip> : null}
+      </div>
+    </fieldset>
+  );
+};
+
+/** Feels as a whole: whose, kept, copied, blended, written in. */
+export const FeelsPage = ({ beat, pattern, feel, lane }: FeelsPageProps) => (
+  <>
+    <Whose beat={beat} pattern={pattern} />
+    <Keeping beat={beat} pattern={pattern} feel={feel} />
+    <Blend pattern={pattern} feel={feel} />
+    <WriteIn pattern={pattern} lane={lane} />
+  </>
+);

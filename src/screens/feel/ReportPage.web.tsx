@@ -1,0 +1,268 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { Read } from '../../../core/beat/file';
+import type { Template } from '../../../core/beat/feelSchema';
+import type { Beat, Pattern } from '../../../core/beat/schema';
+import type { FeelReport, LaneReport } from '../../../core/feel/measure';
+import {
+  aheadText,
+  compareReports,
+  differenceText,
+  nothingShared,
+  oneFigure,
+  summaryLines,
+} from '../../../core/feel/reportText';
+import { TEMPLATES } from '../../../core/feel/templates';
+import { instrumentOf } from '../../../core/beat/instruments';
+import type { ReportSource } from '../../workers/reportOf';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { FilePick } from './FilePick';
+import { askReport } from './reports';
+
+/** A report is taken over so many passes, so that chance and humanize even out. */
+const PASSES = 4;
+
+interface OpenFile {
+  name: string;
+  bytes: Uint8Array;
+}
+
+type Asked = { name: string; source: ReportSource };
+
+const laneNames =
+  (beat: Beat) =>
+  (lane: string): string => {
+    const known = beat.lanes.find(({ id }) => id === lane)?.name;
+    if (known) return known;
+    const [channel, note] = lane.split('/');
+    if (note === undefined) return 'Slots';
+    return (channel === '10' ? instrumentOf(Number(note)) : null) ?? `Note ${note}, channel ${channel}`;
+  };
+
+/** What lanes of a beat and notes of a file are matched by: channel and note number. */
+const laneKeys =
+  (beat: Beat) =>
+  (lane: string): string => {
+    const own = beat.lanes.find(({ id }) => id === lane);
+    return own ? `${own.channel}/${own.note}` : lane;
+  };
+
+const useReport = (asked: Asked | null): Read<FeelReport> | null => {
+  const [got, setGot] = useState<{ of: Asked; report: Read<FeelReport> } | null>(null);
+  useEffect(() => {
+    if (!asked) return;
+    let wanted = true;
+    void askReport(asked.source).then((report) => wanted && setGot({ of: asked, report }));
+    return () => {
+      wanted = false;
+    };
+  }, [asked]);
+  return asked && got?.of === asked ? got.report : null;
+};
+
+const LanesTable = ({ lanes, name }: { lanes: LaneReport[]; name: (lane: string) => string }) => (
+  <div className="scrolling">
+    <table className="lanes-table">
+      <thead>
+        <tr>
+          <th scope="col">Lane</th>
+          <th scope="col">Notes</th>
+          <th scope="col">Stands</th>
+          <th scope="col">Spread</th>
+          <th scope="col">Velocity</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lanes.map((lane) => (
+          <tr key={lane.lane}>
+            <th scope="row">{name(lane.lane)}</th>
+            <td className="figure">{lane.notes}</td>
+            <td>{aheadText(lane.meanSwung)}</td>
+            <td className="figure">{`${oneFigure(lane.spreadSwung)} ms`}</td>
+            <td className="figure">{`${oneFigure(lane.velocity)} ± ${oneFigure(lane.velocitySpread)}`}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  </div>
+);
+
+const Lines = ({
+  title,
+  asked,
+  report,
+  beat,
+}: {
+  title: string;
+  asked: Asked | null;
+  report: Read<FeelReport> | null;
+  beat: Beat;
+}) => {
+  if (!asked) return null;
+  return (
+    <section className="report" aria-label={`${title}: ${asked.name}`} aria-busy={!report}>
+      <h3>{asked.name}</h3>
+      {!report ? <p className="quiet">Measuring…</p> : null}
+      {report && !report.ok ? <p>{report.error}</p> : null}
+      {report?.ok ? (
+        <>
+          {summaryLines(report.value).map((line) => (
+            <p key={line}>{line}</p>
+          ))}
+          <LanesTable lanes={report.value.lanes} name={laneNames(beat)} />
+        </>
+      ) : null}
+    </section>
+  );
+};
+
+interface DifferencesProps {
+  first: FeelReport;
+  second: FeelReport;
+  names: [string, string];
+  beat: Beat;
+  /** False where one is a template, which has slots and no lanes. */
+  lanes: boolean;
+}
+
+/** Two reports side by side, figure by figure. */
+const Differences = ({ first, second, names, beat, lanes }: DifferencesProps) => {
+  const [name, key] = [laneNames(beat), laneKeys(beat)];
+  const rows = compareReports(first, second, name, key);
+  const apart = lanes ? nothingShared(first, second, name, key) : null;
+  const text = (figure: number | null, unit: string) =>
+    figure === null ? 'none' : `${oneFigure(figure)}${unit}`;
+  return (
+    <section className="report" aria-label="Differences">
+      <h3>Side by side</h3>
+      <div className="scrolling">
+        <table className="lanes-table">
+          <thead>
+            <tr>
+              <th scope="col">
+                <span className="hidden-text">Figure</span>
+              </th>
+              {names.map((one, at) => (
+                <th key={at} scope="col">
+                  {one}
+                </th>
+              ))}
+              <th scope="col">Difference</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.what}>
+                <th scope="row">{row.what}</th>
+                <td className="figure">{text(row.from, row.unit)}</td>
+                <td className="figure">{text(row.to, row.unit)}</td>
+                <td className="figure">{differenceText(row)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {apart ? <p>{apart}</p> : null}
+    </section>
+  );
+};
+
+const askedOf = (value: string, file: OpenFile | null, own: Template[]): Asked | null => {
+  if (value === 'file' && file) return { name: file.name, source: { kind: 'file', bytes: file.bytes } };
+  const shape = [...own, ...TEMPLATES].find(({ id }) => id === value);
+  return shape ? { name: shape.name, source: { kind: 'template', shape } } : null;
+};
+
+interface ReportPageProps {
+  beat: Beat;
+  pattern: Pattern;
+  /** A file that was dropped on the screen. */
+  dropped: OpenFile | null;
+}
+
+/** How the pattern is played, in words and figures, and set against a file or a template. */
+export const ReportPage = ({ beat, pattern, dropped }: ReportPageProps) => {
+  const [seen, setSeen] = useState<OpenFile | null>(null);
+  const [file, setFile] = useState<OpenFile | null>(null);
+  const [of, setOf] = useState('');
+  const [against, setAgainst] = useState('');
+  const [mine, setMine] = useState<Asked | null>(null);
+  const own = beat.templates;
+  const templates: Template[] = [...own, ...TEMPLATES];
+  const other = useMemo(() => askedOf(against, file, own), [against, file, own]);
+  const instead = useMemo(() => askedOf(of, file, own), [of, file, own]);
+  const open = (opened: OpenFile) => {
+    setFile(opened);
+    setAgainst('file');
+  };
+  if (dropped && dropped !== seen) {
+    setSeen(dropped);
+    open(dropped);
+  }
+
+  useEffect(() => {
+    // A drag changes the beat at every move; the report waits for its end.
+    const timer = setTimeout(
+      () =>
+        setMine({
+          name: pattern.name,
+          source: {
+            kind: 'pattern',
+            beat: { ...beat, patterns: [pattern] },
+            patternId: pattern.id,
+            passes: PASSES,
+          },
+        }),
+      250,
+    );
+    return () => clearTimeout(timer);
+  }, [beat, pattern]);
+
+  const shown = instead ?? mine;
+  const [first, second] = [useReport(shown), useReport(other)];
+  const others = [
+    ...(file ? [{ value: 'file', name: file.name }] : []),
+    ...templates.map(({ id, name }) => ({ value: id, name: `template ${name}` })),
+  ];
+  return (
+    <>
+      <Choice
+        label="Report of"
+        short="Report of"
+        value={of}
+        options={[{ value: '', name: `pattern ${pattern.name}` }, ...others]}
+        onChange={setOf}
+      />
+      <Choice
+        label="Set it against"
+        short="Against"
+        value={against}
+        options={[{ value: '', name: 'nothing' }, ...others]}
+        onChange={setAgainst}
+      />
+      <div className="chips">
+        <FilePick
+          label="Open a MIDI file to set it against"
+          accept=".mid,.midi"
+          onFile={(name, bytes) => open({ name, bytes })}
+        >
+          Open a MIDI file
+        </FilePick>
+        {other ? <Chip onPress={() => setAgainst('')}>Against nothing</Chip> : null}
+      </div>
+      {shown && other && first?.ok && second?.ok ? (
+        <Differences
+          first={first.value}
+          second={second.value}
+          names={[shown.name, other.name]}
+          beat={beat}
+          lanes={![shown, other].some(({ source }) => source.kind === 'template')}
+        />
+      ) : null}
+      <div className="reports">
+        <Lines title="Report" asked={shown} report={first} beat={beat} />
+        <Lines title="Set against" asked={other} report={second} beat={beat} />
+      </div>
+    </>
+  );
+};

@@ -1,0 +1,98 @@
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { STAGES, type Stage } from '../../../core/beat/choices';
+import type { Feel } from '../../../core/beat/feelSchema';
+import type { Beat, Lane } from '../../../core/beat/schema';
+import { Icon } from '../../ui/Icon';
+import { editShownFeel } from './edit';
+import { AheadStage } from './stages/AheadStage';
+import { BaseStage } from './stages/BaseStage';
+import { DynamicsStage } from './stages/DynamicsStage';
+import { HumanizeStage } from './stages/HumanizeStage';
+import { QuantizeStage } from './stages/QuantizeStage';
+import { STAGE_NAMES, stageText } from './stageText';
+
+interface RowProps {
+  stage: Stage;
+  feel: Feel;
+  lanes: Lane[];
+  open: boolean;
+  onOpen: () => void;
+  children: ReactNode;
+}
+
+const StageRow = ({ stage, feel, lanes, open, onOpen, children }: RowProps) => {
+  const off = feel.off.includes(stage);
+  const name = STAGE_NAMES[stage];
+  const section = useRef<HTMLElement>(null);
+  const before = useRef(open);
+  // The one opened before has closed above it: it is brought to where its controls can be seen.
+  useEffect(() => {
+    if (open && !before.current) section.current?.scrollIntoView?.({ block: 'start' });
+    before.current = open;
+  }, [open]);
+  return (
+    <section ref={section} className={off ? 'stage passed' : 'stage'} aria-label={name}>
+      <div className="stage-head">
+        <button type="button" className="stage-name" aria-expanded={open} onClick={onOpen}>
+          <Icon name={open ? 'down' : 'right'} size={18} />
+          <span>
+            <b>{name}</b>
+            <small>{stageText(stage, feel, lanes)}</small>
+          </span>
+        </button>
+        <button
+          type="button"
+          role="switch"
+          className="switch"
+          aria-checked={!off}
+          aria-label={`${name} takes part`}
+          onClick={() => editShownFeel({ edit: 'passBy', args: { stage, off: !off } })}
+        />
+      </div>
+      {open ? <div className="stage-body">{children}</div> : null}
+    </section>
+  );
+};
+
+const controls = (stage: Stage, feel: Feel, beat: Beat, lane: Lane | undefined): ReactNode => {
+  switch (stage) {
+    case 'quantize':
+      return <QuantizeStage quantize={feel.quantize} lanes={beat.lanes} />;
+    case 'base':
+      return <BaseStage feel={feel} lane={lane} lanes={beat.lanes} templates={beat.templates} />;
+    case 'ahead':
+      return <AheadStage feel={feel} lanes={beat.lanes} />;
+    case 'dynamics':
+      return <DynamicsStage feel={feel} lanes={beat.lanes} />;
+    case 'humanize':
+      return <HumanizeStage feel={feel} lane={lane} />;
+  }
+};
+
+interface StagesPageProps {
+  beat: Beat;
+  feel: Feel;
+  /** The open lane. */
+  lane: Lane | undefined;
+}
+
+/** The stages in their order: each with a switch, one line that says what it does, and its controls. */
+export const StagesPage = ({ beat, feel, lane }: StagesPageProps) => {
+  const [open, setOpen] = useState<Stage | null>('base');
+  return (
+    <>
+      {STAGES.map((stage) => (
+        <StageRow
+          key={stage}
+          stage={stage}
+          feel={feel}
+          lanes={beat.lanes}
+          open={open === stage}
+          onOpen={() => setOpen(open === stage ? null : stage)}
+        >
+          {controls(stage, feel, beat, lane)}
+        </StageRow>
+      ))}
+    </>
+  );
+};

@@ -1,0 +1,261 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import type { Template } from '../../../core/beat/feelSchema';
+import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
+import { fileName } from '../../../core/beat/text';
+import { averaged } from '../../../core/feel/takeTemplate';
+import { TEMPLATES } from '../../../core/feel/templates';
+import { writeTemplate } from '../../../core/feel/templateText';
+import { templateMidi } from '../../../core/midi/templateMidi';
+import { patternPerformance } from '../../../core/play/performance';
+import { beatEdited } from '../../state/doc';
+import { noticed } from '../../state/slices';
+import { useDo } from '../../state/store';
+import { saveBytes, saveText } from '../../ui/files';
+import { Chip } from '../../ui/Chip';
+import { FilePick } from './FilePick';
+import { editShownFeel } from './edit';
+import { SlotEditor } from './SlotEditor';
+import { TakeTemplate } from './TakeTemplate';
+import { TemplatePicture } from './TemplatePicture';
+import { isMidi, openTemplate, sourceOf, type Source } from './templates';
+
+/** Humanize and chance even out over so many passes. */
+const PASSES = 4;
+
+const follow = (template: Template) => editShownFeel({ edit: 'setTemplate', args: { change: { template } } });
+
+interface OwnProps {
+  template: Template;
+  chosen: boolean;
+  onChoose: (on: boolean) => void;
+}
+
+const Own = ({ template, chosen, onChoose }: OwnProps) => {
+  const act = useDo();
+  const [editing, setEditing] = useState(false);
+  const { id, name } = template;
+  const keep = (next: Template, gesture?: string) =>
+    act(
+      beatEdited({ edit: { edit: 'keepTemplate', args: { template: next } }, ...(gesture && { gesture }) }),
+    );
+  return (
+    <li>
+      <label className="tick bare">
+        <input
+          type="checkbox"
+          aria-label={`Choose ${name} to be averaged`}
+          checked={chosen}
+          onChange={(event) => onChoose(event.target.checked)}
+        />
+        <b>{name}</b>
+        <small>{`${template.slots.length} slots of ${template.grid}`}</small>
+      </label>
+      {editing ? (
+        <SlotEditor
+          template={template}
+          onChange={(slots, gesture) => keep({ ...template, slots }, gesture)}
+        />
+      ) : (
+        <TemplatePicture shape={template} />
+      )}
+      <div className="chips">
+        <Chip label={`Use ${name}`} onPress={() => follow(template)}>
+          Use
+        </Chip>
+        <Chip label={`Edit ${name}`} pressed={editing} onPress={() => setEditing(!editing)}>
+          Edit
+        </Chip>
+        <Chip
+          label={`Save ${name} as a file`}
+          onPress={() => saveText(writeTemplate(template), `${fileName(name)}.template.json`)}
+        >
+          Save .json
+        </Chip>
+        <Chip
+          label={`Save ${name} as a MIDI file`}
+          onPress={() => saveBytes(templateMidi(template), `${fileName(name)}.mid`, 'audio/midi')}
+        >
+          Save .mid
+        </Chip>
+        <Chip
+          label={`Drop ${name}`}
+          onPress={() => {
+            act(beatEdited({ edit: { edit: 'dropTemplate', args: { id } } }));
+            act(
+              noticed({
+                text: `The template “${name}” was dropped. Undo brings it back.`,
+                subject: 'template',
+              }),
+            );
+          }}
+        >
+          Drop
+        </Chip>
+      </div>
+    </li>
+  );
+};
+
+const Shipped = ({ template }: { template: Template }) => {
+  const act = useDo();
+  const { name } = template;
+  return (
+    <li>
+      <b>{name}</b>
+      <p className="quiet">{template.about}</p>
+      <TemplatePicture shape={template} />
+      <div className="chips">
+        <Chip label={`Use ${name}`} onPress={() => follow(template)}>
+          Use
+        </Chip>
+        <Chip
+          label={`Copy ${name} to edit it`}
+          onPress={() => {
+            act(
+              beatEdited({
+                edit: { edit: 'keepTemplate', args: { template: { ...template, id: nanoid() } } },
+              }),
+            );
+            act(
+              noticed({
+                text: `“${name}” stands among this beat’s templates now, to be edited.`,
+                subject: 'template',
+              }),
+            );
+          }}
+        >
+          Copy to edit
+        </Chip>
+      </div>
+    </li>
+  );
+};
+
+interface TemplatesPageProps {
+  beat: Beat;
+  pattern: Pattern;
+  lane: Lane | undefined;
+  /** A file that was dropped on the screen. */
+  dropped: { name: string; bytes: Uint8Array } | null;
+}
+
+/** Templates: taken, opened, edited, averaged, and those that ship. */
+export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPageProps) => {
+  const act = useDo();
+  const [seen, setSeen] = useState<unknown>(null);
+  const [source, setSource] = useState<Source | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const say = (text: string) => act(noticed({ text, tone: 'danger', subject: 'template' }));
+
+  const take = (name: string, bytes: Uint8Array) => {
+    const read = sourceOf(name, bytes);
+    if (read.ok) setSource(read.value);
+    else say(read.error);
+  };
+  const open = async (name: string, bytes: Uint8Array) => {
+    const read = await openTemplate(name, bytes);
+    if (!read.ok) return say(read.error);
+    const { about, ...shape } = read.value;
+    const template = { ...shape, id: nanoid(), ...(about && { about }) };
+    act(beatEdited({ edit: { edit: 'keepTemplate', args: { template } } }));
+    act(
+      noticed({
+        text: `The template “${shape.name}” was opened and kept with this beat.`,
+        subject: 'template',
+      }),
+    );
+  };
+  if (dropped && dropped !== seen) {
+    setSeen(dropped);
+    if (isMidi(dropped.bytes)) {
+      const read = sourceOf(dropped.name, dropped.bytes);
+      if (read.ok) setSource(read.value);
+    }
+  }
+  const fromPattern = (only: Lane | undefined) => {
+    const performance = patternPerformance(beat, pattern, PASSES);
+    const notes = performance.notes.filter((note) => !only || note.lane === only.id);
+    const name = only ? `${only.name} of ${pattern.name}` : pattern.name;
+    if (notes.length) setSource({ name, performance: { ...performance, notes } });
+    else say(`Nothing of ${name} sounds, so no template can be taken from it.`);
+  };
+  const average = () => {
+    const some = beat.templates.filter(({ id }) => chosen.has(id));
+    const shape = averaged(`Mean of ${some.length}`, some);
+    if (!shape) return;
+    act(beatEdited({ edit: { edit: 'keepTemplate', args: { template: { ...shape, id: nanoid() } } } }));
+    const left = some.filter(
+      ({ grid, slots }) => grid !== shape.grid || slots.length !== shape.slots.length,
+    ).length;
+    act(
+      noticed({
+        text: left
+          ? `${some.length - left} templates were averaged; ${left} of another grid or length were left out.`
+          : `${some.length} templates were averaged into one.`,
+        subject: 'template',
+      }),
+    );
+  };
+
+  if (source)
+    return <TakeTemplate key={source.name} beat={beat} source={source} onDone={() => setSource(null)} />;
+  return (
+    <>
+      <fieldset>
+        <legend>Take a template</legend>
+        <div className="chips">
+          <FilePick label="Take a template from a MIDI file" accept=".mid,.midi" onFile={take}>
+            From a MIDI file
+          </FilePick>
+          <Chip onPress={() => fromPattern(undefined)}>{`From ${pattern.name}`}</Chip>
+          {lane ? <Chip onPress={() => fromPattern(lane)}>{`From ${lane.name} alone`}</Chip> : null}
+          <FilePick
+            label="Open templates"
+            accept=".json,.mid,.midi"
+            multiple
+            onFile={(name, bytes) => void open(name, bytes)}
+          >
+            Open template files
+          </FilePick>
+        </div>
+        <p className="quiet">A MIDI file can also be dropped anywhere on this screen.</p>
+      </fieldset>
+      <fieldset>
+        <legend>Templates of this beat</legend>
+        {beat.templates.length ? (
+          <ul className="kept">
+            {beat.templates.map((template) => (
+              <Own
+                key={template.id}
+                template={template}
+                chosen={chosen.has(template.id)}
+                onChoose={(on) => {
+                  const next = new Set(chosen);
+                  if (on) next.add(template.id);
+                  else next.delete(template.id);
+                  setChosen(next);
+                }}
+              />
+            ))}
+          </ul>
+        ) : (
+          <p className="quiet">None yet: take one from something that was played.</p>
+        )}
+        {beat.templates.length > 1 ? (
+          <Chip disabled={chosen.size < 2} onPress={average}>
+            {chosen.size < 2 ? 'Choose two or more to average them' : `Average ${chosen.size} into one`}
+          </Chip>
+        ) : null}
+      </fieldset>
+      <fieldset>
+        <legend>Templates of the library</legend>
+        <ul className="kept">
+          {TEMPLATES.map((template) => (
+            <Shipped key={template.id} template={template} />
+          ))}
+        </ul>
+      </fieldset>
+    </>
+  );
+};

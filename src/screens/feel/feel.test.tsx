@@ -1,0 +1,405 @@
+/** @jest-environment jsdom */
+import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { newBeat } from '../../../core/beat/defaults';
+import type { Feel } from '../../../core/beat/feelSchema';
+import { TEMPLATES } from '../../../core/feel/templates';
+import { writeTemplate } from '../../../core/feel/templateText';
+import { templateMidi } from '../../../core/midi/templateMidi';
+import { setStep, setVelocity } from '../../../core/pattern/hits';
+import { beatOpened, redone, undone } from '../../state/doc';
+import { store } from '../../state/session';
+import { viewChanged } from '../../state/slices';
+import { selectHeard } from '../../state/heard';
+import { selectFeel } from '../../state/store';
+import { FeelScreen } from './FeelScreen';
+
+const mockSaved: [string, unknown][] = [];
+jest.mock('../../ui/files', () => ({
+  saveText: (text: string, name: string) => mockSaved.push([name, text]),
+  saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push([name, bytes]),
+}));
+jest.mock('../../audio/player', () => ({
+  strikeLane: () => Promise.resolve(),
+  playedTick: () => null,
+  playedPattern: () => null,
+  takeHeard: () => [],
+  msToNextHeard: () => null,
+  hearPeaks: () => () => undefined,
+}));
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  const formats = jest.requireActual<typeof import('../../../core/formats')>('../../../core/formats');
+  return { store: createStore(), formats: () => Promise.resolve(formats) };
+});
+jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('./VelocityCharts', () => ({ VelocityCharts: () => null }));
+jest.mock('./reports', () => {
+  const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
+  return { askReport: (source: Parameters<typeof reportOf>[0]) => Promise.resolve(reportOf(source)) };
+});
+
+// The whole screen is rendered, which takes a busy machine its time.
+jest.setTimeout(240000);
+configure({ asyncUtilTimeout: 60000 });
+
+const feel = (): Feel => selectFeel(store.getState())!;
+const beat = () => store.getState().doc.beat!;
+const notices = () => store.getState().notices.map(({ text }) => text);
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+const tick = (name: string) => fireEvent.click(screen.getByRole('checkbox', { name }));
+const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
+const slide = (name: string, value: number) => {
+  const slider = screen.getByRole('slider', { name });
+  fireEvent.pointerDown(slider);
+  fireEvent.change(slider, { target: { value: String(value) } });
+};
+const choose = (name: string, value: string) =>
+  fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
+const give = (name: string, files: File[]) =>
+  fireEvent.change(screen.getByLabelText(name), { target: { files } });
+const look = (change: Parameters<typeof viewChanged>[0]) =>
+  act(() => void store.dispatch(viewChanged(change)));
+/** jsdom's files cannot be read as bytes. */
+const fileOf = (name: string, bytes: Uint8Array | string): File => {
+  const data = typeof bytes === 'string' ? new TextEncoder().encode(bytes) : bytes;
+  const file = new File([], name);
+  file.arrayBuffer = () => Promise.resolve(data.slice().buffer);
+  return file;
+};
+
+beforeEach(() => {
+  mockSaved.length = 0;
+  window.matchMedia = jest
+    .fn()
+    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  HTMLCanvasElement.prototype.getContext = (() => null) as never;
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  } as never;
+  const blank = newBeat('b', 'Quay', 1);
+  let pattern = blank.patterns[0]!;
+  for (const step of [0, 2, 3, 6, 8, 11, 14]) pattern = setStep(pattern, 'hat.closed', step, true);
+  for (const step of [4, 12]) pattern = setStep(pattern, 'snare', step, true);
+  pattern = setVelocity(setStep(pattern, 'kick', 0, true), 'kick', 0, 110);
+  store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
+  store.dispatch(
+    viewChanged({ patternId: 'a', openLane: null, spots: [], cursor: null, compare: null, b: null }),
+  );
+  render(
+    <Provider store={store}>
+      <FeelScreen />
+    </Provider>,
+  );
+});
+
+describe('the stages', () => {
+  test('stand in their order, each with a switch and a line that says what it does', () => {
+    const names = screen.getAllByRole('switch').map((one) => one.getAttribute('aria-label'));
+    expect(names).toEqual([
+      'Quantize takes part',
+      'Base feel takes part',
+      'Ahead and behind takes part',
+      'Dynamics takes part',
+      'Humanize takes part',
+    ]);
+    fireEvent.click(screen.getByRole('switch', { name: 'Base feel takes part' }));
+    expect(feel().off).toEqual(['base']);
+    expect(screen.getByRole('button', { name: /Base feel/ }).textContent).toContain('Passed by');
+    fireEvent.click(screen.getByRole('switch', { name: 'Base feel takes part' }));
+    expect(feel().off).toEqual([]);
+  });
+
+  test('swing says percent, ratio and delay; its marks are one tap, its grid another', () => {
+    press('Swing of all lanes: triplet');
+    expect(feel().swing.percent).toBeCloseTo(66.67, 2);
+    press('Swing of all lanes on eighths');
+    expect(feel().swing.grid).toBe('1/8');
+    expect(screen.getByRole('button', { name: /Base feel/ }).textContent).toContain(
+      'Swing 66.67 % on eighths',
+    );
+    expect(screen.getByText(/2\.00 to 1, every second one \d+ ms late/)).toBeTruthy();
+  });
+
+  test('a drag is one step of the history', () => {
+    const before = feel().swing.percent;
+    const slider = screen.getByRole('slider', { name: 'Swing of all lanes' });
+    fireEvent.pointerDown(slider);
+    for (const value of ['52', '57', '61']) fireEvent.change(slider, { target: { value } });
+    expect(feel().swing.percent).toBe(61);
+    act(() => void store.dispatch(undone()));
+    expect(feel().swing.percent).toBe(before);
+    act(() => void store.dispatch(redone()));
+    expect(feel().swing.percent).toBe(61);
+  });
+
+  test('the hinge on the strings turns the swing by keys', () => {
+    press('Swing of all lanes: medium');
+    const hinge = screen.getByRole('slider', { name: 'Swing hinge' });
+    fireEvent.keyDown(hinge, { key: 'ArrowRight' });
+    expect(feel().swing.percent).toBe(58.5);
+    expect(hinge.getAttribute('aria-valuetext')).toBe('58.5 %');
+    press('Straight');
+    expect(screen.queryByRole('slider', { name: 'Swing hinge' })).toBeNull();
+  });
+
+  test('a lane has a swing of its own, gives it to its family, and follows all lanes again', () => {
+    look({ openLane: 'hat.closed' });
+    choose('Base feel of Closed hat', 'swing');
+    slide('Swing of Closed hat', 64);
+    expect(feel().lanes['hat.closed']).toMatchObject({ base: 'swing', swing: { percent: 64 } });
+    press('The same for all cymbals and hats');
+    expect(feel().lanes['hat.open']).toMatchObject({ base: 'swing', swing: { percent: 64 } });
+    expect(feel().lanes['snare']).toBeUndefined();
+    choose('Base feel of Closed hat', 'all');
+    expect(feel().lanes['hat.closed']).toBeUndefined();
+  });
+
+  test('quantize: grid, strength, window, flams, and lanes chosen one by one', () => {
+    press(/^Quantize/);
+    choose('Quantize grid', '1/8T');
+    slide('Quantize strength', 0.5);
+    slide('Quantize window', 0.5);
+    tick('Keep flams together');
+    tick('Quantize Kick');
+    expect(feel().quantize).toMatchObject({ grid: '1/8T', strength: 0.5, window: 0.5, flams: false });
+    expect(feel().quantize.lanes).not.toContain('kick');
+    expect(screen.getByText(/Only hits within 25 % of a step/)).toBeTruthy();
+    tick('Quantize Kick');
+    expect(feel().quantize.lanes).toBeNull();
+  });
+
+  test('ahead and behind: dragged, typed, held to its range, and all put on time', () => {
+    press(/^Ahead and behind/);
+    slide('Snare ahead or behind', 9);
+    expect(feel().lanes['snare']).toEqual({ offset: 9 });
+    expect(screen.getByRole('button', { name: /Ahead and behind/ }).textContent).toContain(
+      'Snare 9 ms behind',
+    );
+    const field = screen.getByLabelText('Offset of Kick');
+    fireEvent.change(field, { target: { value: '-400' } });
+    fireEvent.keyDown(field, { key: 'Enter' });
+    expect(feel().lanes['kick']).toEqual({ offset: -100 });
+    expect(notices()).toContain('Offsets go from -100 to 100 ms; -400 was held to -100 for Kick.');
+    press('All on time');
+    expect(feel().lanes).toEqual({});
+  });
+
+  test('dynamics: contrast and level of a lane, the level of the kit', () => {
+    press(/^Dynamics/);
+    slide('Kick contrast', 0.5);
+    slide('Kick level', 1.2);
+    slide('Level of the kit', 0.8);
+    expect(feel().lanes['kick']).toEqual({ contrast: 0.5, level: 1.2 });
+    expect(feel().level).toBe(0.8);
+    expect(screen.getByRole('button', { name: /Dynamics/ }).textContent).toContain('The kit at 80 %');
+    press('All as they are');
+    expect(feel().lanes).toEqual({});
+  });
+
+  test('humanize: said in plain words; every take is kept and can be had back', () => {
+    press(/^Humanize/);
+    slide('Timing spread', 5);
+    expect(screen.getByText('A tight session player: 3 to 6 ms.')).toBeTruthy();
+    slide('Timing spread', 25);
+    expect(screen.getByText('Sloppy to most ears: above 20 ms.')).toBeTruthy();
+    const { seed } = feel().humanize;
+    press('Another take');
+    const other = feel().humanize.seed;
+    expect(other).not.toBe(seed);
+    press('Previous take');
+    expect(feel().humanize.seed).toBe(seed);
+    expect(feel().humanize.takes).toEqual([seed, other]);
+    press('Next take');
+    expect(feel().humanize.seed).toBe(other);
+    tick('New on each pass');
+    expect(feel().humanize.anew).toBe(true);
+    look({ openLane: 'kick' });
+    slide('Share of the timing spread of Kick', 0);
+    tick('Kick drifts by itself, not with the kit');
+    expect(feel().lanes['kick']).toEqual({ timing: 0, apart: true });
+  });
+});
+
+describe('templates', () => {
+  test('one of the library is used, its amounts set, and copied to be edited', () => {
+    page('Templates');
+    const { name, id } = TEMPLATES[3]!;
+    press(`Use ${name}`);
+    expect(feel()).toMatchObject({ base: 'template', template: { template: { id } } });
+    press(`Copy ${name} to edit it`);
+    expect(beat().templates[0]).toMatchObject({ name });
+    press(`Edit ${name}`);
+    const slot = screen.getByRole('slider', { name: 'Slot 3' });
+    const before = beat().templates[0]!.slots[2]!;
+    fireEvent.keyDown(slot, { key: 'ArrowRight' });
+    expect(beat().templates[0]!.slots[2]!.offset).toBeCloseTo(before.offset + 0.01, 6);
+    fireEvent.keyDown(slot, { key: 'Delete' });
+    expect(beat().templates[0]!.slots[2]).toBeNull();
+    page('Stages');
+    slide('Template of all lanes: timing', 1.5);
+    expect(feel().template.timing).toBe(1.5);
+  });
+
+  test('taken from the pattern or one of its families, odd notes left out, named, kept, saved both ways', () => {
+    page('Templates');
+    press('From A');
+    expect(screen.getByText(/^40 of 40 notes/)).toBeTruthy();
+    choose('Lanes of the template', 'lichen');
+    expect(screen.getByText(/^28 of 28 notes/)).toBeTruthy();
+    fireEvent.click(document.querySelector('.dots circle')!);
+    expect(screen.getByText(/^27 of 28 notes/)).toBeTruthy();
+    press('Take all back');
+    fireEvent.change(screen.getByLabelText('Name of the template'), { target: { value: 'Wet planks' } });
+    press('Keep it');
+    const kept = beat().templates[0]!;
+    expect(kept.name).toBe('Wet planks');
+    expect(kept.slots.filter(Boolean)).toHaveLength(28);
+    press('Save Wet planks as a file');
+    press('Save Wet planks as a MIDI file');
+    expect(mockSaved.map(([name]) => name)).toEqual(['Wet-planks.template.json', 'Wet-planks.mid']);
+    press('Drop Wet planks');
+    expect(beat().templates).toEqual([]);
+    expect(notices().at(-1)).toContain('Undo brings it back');
+  });
+
+  test('files: a template, a MIDI file, several averaged; a fault is said with its slot', async () => {
+    page('Templates');
+    const [one, two] = TEMPLATES;
+    give('Open templates', [
+      fileOf('one.json', writeTemplate(one!)),
+      fileOf('two.json', writeTemplate(two!)),
+    ]);
+    await waitFor(() => expect(beat().templates).toHaveLength(2));
+    tick(`Choose ${one!.name} to be averaged`);
+    tick(`Choose ${two!.name} to be averaged`);
+    press('Average 2 into one');
+    const mean = beat().templates[2]!;
+    expect(mean.slots[4]!.offset).toBeCloseTo((one!.slots[4]!.offset + two!.slots[4]!.offset) / 2, 6);
+    const broken = { ...JSON.parse(writeTemplate(one!)), slots: [{ offset: 3, velocity: 0.5 }] };
+    give('Open templates', [fileOf('broken.json', JSON.stringify(broken))]);
+    await waitFor(() => expect(notices().at(-1)).toMatch(/broken\.json could not be read.*slot/i));
+    expect(beat().templates).toHaveLength(3);
+    give('Take a template from a MIDI file', [fileOf('slots.mid', templateMidi(one!))]);
+    await waitFor(() => expect(screen.getByText('Template from slots')).toBeTruthy());
+    press('Leave it');
+    give('Take a template from a MIDI file', [fileOf('noise.mid', 'no MIDI at all')]);
+    await waitFor(() => expect(notices().at(-1)).toContain('noise.mid could not be read.'));
+  });
+});
+
+describe('feels as a whole', () => {
+  test('kept by name, used, blended as B, dropped; of the beat or of the pattern alone', () => {
+    slide('Swing of all lanes', 66);
+    page('Feels');
+    fireEvent.change(screen.getByLabelText('Name of this feel'), { target: { value: 'Late boat' } });
+    press('Keep it');
+    page('Stages');
+    press('Straight');
+    page('Feels');
+    press('Late boat as B');
+    slide('Blend from this feel to Late boat', 0.5);
+    expect(feel().blend).toMatchObject({ name: 'Late boat', amount: 0.5 });
+    press('Only A');
+    expect(feel().blend).toBeUndefined();
+    press('Use Late boat');
+    expect(feel()).toMatchObject({ base: 'swing', swing: { percent: 66 } });
+    press('Only of A');
+    expect(beat().patterns[0]!.feel).toBeTruthy();
+    press('The beat’s');
+    expect(beat().patterns[0]!.feel).toBeUndefined();
+    press('Drop Late boat');
+    expect(beat().feels).toEqual([]);
+  });
+
+  test('copied and used again', () => {
+    slide('Swing of all lanes', 70);
+    page('Feels');
+    press('Copy this feel');
+    page('Stages');
+    slide('Swing of all lanes', 50);
+    page('Feels');
+    press('Use the copied feel');
+    expect(feel().swing.percent).toBe(70);
+  });
+
+  test('written in: hits stand where they sounded, the feel is straight, undo takes it out', () => {
+    press('Swing of all lanes: triplet');
+    page('Feels');
+    press('Write in all lanes');
+    const hat = beat().patterns[0]!.parts['hat.closed']!.hits.find(({ step }) => step === 3)!;
+    expect(hat.nudge).toBeCloseTo(1 / 3, 2);
+    expect(feel().swing.percent).toBe(50);
+    act(() => void store.dispatch(undone()));
+    expect(feel().swing.percent).toBeCloseTo(66.67, 2);
+  });
+});
+
+describe('comparing', () => {
+  test('a held button or key plays it without feel; let go, it is as it was', () => {
+    press('Swing of all lanes: hard');
+    page('Compare');
+    const hold = screen.getByRole('button', { name: 'Hold to hear it without any feel' });
+    fireEvent.pointerDown(hold);
+    expect(store.getState().view.compare).toBe('bare');
+    expect(selectHeard(store.getState())!.patterns[0]!.feel!.swing.percent).toBe(50);
+    expect(screen.getByRole('status').textContent).toBe('Without feel');
+    fireEvent.pointerUp(hold);
+    expect(selectHeard(store.getState())).toBe(beat());
+    fireEvent.keyDown(window, { key: 'c' });
+    expect(store.getState().view.compare).toBe('bare');
+    fireEvent.keyUp(window, { key: 'c' });
+    expect(store.getState().view.compare).toBeNull();
+  });
+
+  test('blind: which one is the feel is not shown, and how often one was right is told', () => {
+    page('Compare');
+    press('Begin a blind test');
+    const truth = () =>
+      store.getState().view.compare === null ? 'The first has the feel' : 'The second has it';
+    for (let round = 0; round < 6; round++) {
+      press('Hear the first');
+      expect(screen.queryByRole('status')).toBeNull();
+      press(truth());
+    }
+    expect(screen.getByText(/Right 6 of 6\..*you hear it/)).toBeTruthy();
+    press('Hear the first');
+    press(truth() === 'The second has it' ? 'The first has the feel' : 'The second has it');
+    expect(screen.getByText(/^No: it was the .*Right 6 of 7/)).toBeTruthy();
+    press('End the test');
+    expect(store.getState().view).toMatchObject({ compare: null, blind: false });
+  });
+});
+
+describe('seeing it', () => {
+  test('the timing chart has a dot for each hit, before and after, and says it in words', () => {
+    press('Swing of all lanes: medium');
+    page('Charts');
+    const chart = screen.getByRole('img', { name: /Distance of each hit from the grid/ });
+    expect(chart.querySelectorAll('.after')).toHaveLength(10 * 8);
+    expect(screen.getByText(/The feel moves hits by \d/)).toBeTruthy();
+    const snare = screen.getByRole('row', { name: /^Snare/ });
+    expect(
+      within(snare)
+        .getAllByRole('cell')
+        .map(({ textContent }) => textContent),
+    ).toEqual(['0.0', '0.0', '0.0', 'machine-tight']);
+  });
+
+  test('the report of the pattern, set against a template, with their differences', async () => {
+    press('Swing of all lanes: medium');
+    page('Report');
+    const report = await screen.findByRole('region', { name: 'Report: A' });
+    await waitFor(() => expect(report.textContent).toContain('40 notes in 4 bars'));
+    expect(within(report).getByRole('row', { name: /^Snare 8 on the grid/ })).toBeTruthy();
+    choose('Set it against', TEMPLATES[0]!.id);
+    expect(await screen.findByRole('region', { name: 'Differences' })).toBeTruthy();
+    choose('Report of', TEMPLATES[1]!.id);
+    expect(await screen.findByRole('region', { name: `Report: ${TEMPLATES[1]!.name}` })).toBeTruthy();
+    give('Open a MIDI file to set it against', [fileOf('odd.mid', 'nothing')]);
+    const odd = await screen.findByRole('region', { name: 'Set against: odd.mid' });
+    await waitFor(() => expect(odd.textContent).toContain('MIDI'));
+  });
+});

@@ -1,0 +1,112 @@
+import type { CSSProperties } from 'react';
+import type { Feel } from '../../../../core/beat/feelSchema';
+import { INSTRUMENTS } from '../../../../core/beat/instruments';
+import type { Lane } from '../../../../core/beat/schema';
+import { FEEL_RANGES } from '../../../../core/feel/edits';
+import { held, ticksPerMs } from '../../../../core/units';
+import { store } from '../../../state/session';
+import { noticed } from '../../../state/slices';
+import { selectBeat, useApp } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { NumberField } from '../../../ui/NumberField';
+import { Slider } from '../../../ui/Slider';
+import { editShownFeel } from '../edit';
+import { offsetText } from '../stageText';
+
+/** What the chart shows on either side; typed, an offset may be twice as large. */
+const SHOWN_MS = 50;
+/** A sixty-fourth note. */
+const SIXTY_FOURTH = 60;
+
+const set = (laneId: string, offset: number, gesture?: string) =>
+  editShownFeel(
+    { edit: 'setLanes', args: { laneIds: [laneId], change: { offset: offset || undefined } } },
+    gesture,
+  );
+
+const round = (ms: number): number => Math.round(ms * 10) / 10;
+
+const { least, most } = FEEL_RANGES.offset;
+
+/** What is typed beyond the range is held to it, and said. */
+const setTyped = (lane: Lane, asked: number, gesture?: string) => {
+  const ms = held(round(asked), least, most);
+  if (ms !== round(asked))
+    store.dispatch(
+      noticed({
+        text: `Offsets go from ${least} to ${most} ms; ${round(asked)} was held to ${ms} for ${lane.name}.`,
+        subject: 'offset',
+      }),
+    );
+  set(lane.id, ms, gesture);
+};
+
+const Row = ({ lane, offset }: { lane: Lane; offset: number }) => (
+  <div
+    className="ahead-row"
+    style={{ '--dye': `var(--${lane.pigment ?? INSTRUMENTS[lane.instrument].pigment})` } as CSSProperties}
+  >
+    <span>{lane.name}</span>
+    <Slider
+      label={`${lane.name} ahead or behind`}
+      value={Math.max(-SHOWN_MS, Math.min(SHOWN_MS, offset))}
+      least={-SHOWN_MS}
+      most={SHOWN_MS}
+      step={0.5}
+      shown={offsetText(offset)}
+      onChange={(ms, gesture) => set(lane.id, ms, gesture)}
+    />
+    <NumberField
+      label={`Offset of ${lane.name}`}
+      value={offset}
+      least={least}
+      most={most}
+      under="ms"
+      step={0.5}
+      width={64}
+      onChange={(ms, gesture) => setTyped(lane, ms, gesture)}
+    />
+  </div>
+);
+
+/** How far each lane stands ahead of the beat or behind it, on one chart. */
+export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
+  const tempo = useApp((state) => selectBeat(state)?.tempo ?? 100);
+  const mark = SIXTY_FOURTH / ticksPerMs(tempo);
+  const moved = lanes.some(({ id }) => feel.lanes[id]?.offset);
+  return (
+    <>
+      <p className="quiet">
+        {`Left is ahead, right behind. The dotted lines stand a sixty-fourth away: ${mark.toFixed(1)} ms at this tempo.`}
+      </p>
+      <div
+        className="ahead"
+        style={{ '--mark': Math.min(1.2, mark / SHOWN_MS) } as CSSProperties}
+        role="group"
+        aria-label="Ahead and behind"
+      >
+        <i className="zero" aria-hidden />
+        {mark < SHOWN_MS ? (
+          <>
+            <i className="mark before" aria-hidden />
+            <i className="mark after" aria-hidden />
+          </>
+        ) : null}
+        {lanes.map((lane) => (
+          <Row key={lane.id} lane={lane} offset={feel.lanes[lane.id]?.offset ?? 0} />
+        ))}
+      </div>
+      <Chip
+        disabled={!moved}
+        onPress={() =>
+          editShownFeel({
+            edit: 'setLanes',
+            args: { laneIds: lanes.map(({ id }) => id), change: { offset: undefined } },
+          })
+        }
+      >
+        All on time
+      </Chip>
+    </>
+  );
+};

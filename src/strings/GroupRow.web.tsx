@@ -1,0 +1,61 @@
+import type { Group, Lane } from '../../core/beat/schema';
+import { beatEdited } from '../state/doc';
+import { viewChanged } from '../state/slices';
+import { selectPattern, useApp, useDo } from '../state/store';
+import { spotsOf } from '../../core/pattern/spots';
+import { Icon } from '../ui/Icon';
+
+/** The head of a group of lanes: folds them away, and mutes them together. */
+export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
+  const act = useDo();
+  const pattern = useApp(selectPattern)!;
+  const inside = lanes.filter((lane) => lane.group === group.id);
+  const muted = inside.every(({ mute }) => mute);
+  return (
+    <div className="group-row" role="group" aria-label={group.name}>
+      <button
+        type="button"
+        aria-expanded={!group.folded}
+        onClick={() =>
+          act(
+            beatEdited({
+              edit: { edit: 'setGroup', args: { groupId: group.id, change: { folded: !group.folded } } },
+            }),
+          )
+        }
+      >
+        <Icon name={group.folded ? 'right' : 'down'} size={16} />
+        {group.folded ? `${group.name}, ${inside.length} lanes` : group.name}
+      </button>
+      <button
+        type="button"
+        aria-label={`Choose all hits of ${group.name}`}
+        onClick={() =>
+          act(
+            viewChanged({
+              spots: inside.flatMap(({ id }) => spotsOf(pattern, id)),
+              openLane: inside[0]?.id ?? null,
+              drawer: 'hits',
+            }),
+          )
+        }
+      >
+        choose all
+      </button>
+      <button
+        type="button"
+        aria-label={`Mute ${group.name}`}
+        aria-pressed={muted}
+        onClick={() =>
+          act(
+            beatEdited({
+              edit: { edit: 'setGroupLanes', args: { groupId: group.id, change: { mute: !muted } } },
+            }),
+          )
+        }
+      >
+        {muted ? 'muted' : 'mute'}
+      </button>
+    </div>
+  );
+};

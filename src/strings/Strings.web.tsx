@@ -1,0 +1,356 @@
+import {
+  Fragment,
+  memo,
+  startTransition,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type CSSProperties,
+  type FocusEvent,
+  type RefObject,
+  type ReactNode,
+} from 'react';
+import { partOf, patternTicks, soundingLanes } from '../../core/beat/defaults';
+import { barTicks, beatTicks } from '../../core/beat/meter';
+import type { Beat, Pattern } from '../../core/beat/schema';
+import { planLane, type LanePlan } from '../../core/play/plan';
+import { readingOrder } from '../../core/play/reading';
+import type { Ticks } from '../../core/units';
+import { store } from '../state/session';
+import { viewChanged } from '../state/slices';
+import { selectPattern, useApp } from '../state/store';
+import { countBar } from './count';
+import { createBoard, type Board } from './board';
+import { AROUND, namesWidth } from './geometry';
+import { useInk } from './ink';
+import { GroupRow } from './GroupRow';
+import { LaneRow } from './LaneRow';
+import { stepKeys } from './stepKeys';
+import { useMeters } from './meters';
+import { startSweep } from './sweep';
+import { createTouch } from './touch';
+import './strings.css';
+
+const keys = stepKeys(store);
+
+/** The velocities by name, for the steps to refer to. */
+const Velocities = () => (
+  <div hidden>
+    {Array.from({ length: 127 }, (_, at) => (
+      <span key={at} id={`velocity-${at + 1}`}>{`velocity ${at + 1}`}</span>
+    ))}
+  </div>
+);
+
+interface CountProps extends Pick<Pattern, 'meter' | 'bars'> {
+  children?: ReactNode;
+}
+
+const Count = memo(({ meter, bars, children }: CountProps) => {
+  const bar = barTicks(meter);
+  const counts = countBar(meter);
+  return (
+    <div className="count">
+      <div className="corner" />
+      <div className="string">
+        {children}
+        {Array.from({ length: bars }, (_, at) => (
+          <span key={at} className="bar" aria-hidden style={{ left: `calc(var(--ppt) * ${at * bar})` }}>
+            {counts.map(({ at: place, text, strong }) => (
+              <span
+                key={place}
+                className={strong ? 'strong' : ''}
+                style={{ left: `calc(var(--ppt) * ${place})` }}
+              >
+                {text}
+              </span>
+            ))}
+          </span>
+        ))}
+      </div>
+    </div>
+  );
+});
+Count.displayName = 'Count';
+
+/** One tab stop for all steps: the one that had the focus last. */
+const rove = (event: FocusEvent<HTMLElement>): void => {
+  if (!(event.target instanceof HTMLElement) || event.target.dataset['step'] === undefined) return;
+  event.currentTarget.querySelectorAll('[data-step][tabindex="0"]').forEach((cell) => {
+    if (cell !== event.target) cell.setAttribute('tabindex', '-1');
+  });
+  event.target.setAttribute('tabindex', '0');
+  const laneId = event.target.closest<HTMLElement>('[data-lane]')!.dataset['lane']!;
+  const step = Number(event.target.dataset['step']);
+  const { cursor } = store.getState().view;
+  if (cursor?.laneId !== laneId || cursor.step !== step)
+    store.dispatch(viewChanged({ cursor: { laneId, step } }));
+};
+
+/** How long the page that is seen is there alone before the others are put beside it. */
+const STAGE_MS = 250;
+
+/** Up to which tick steps are put on the page: the first page at once, so that it can be played, then all. */
+const useStaged = (page: Ticks): Ticks => {
+  const [all, setAll] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => startTransition(() => setAll(true)), STAGE_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return all ? Infinity : page;
+};
+
+let ownPlans: { beat: Beat; pattern: Pattern; plans: LanePlan[] } | null = null;
+
+/** The lanes that have a length, a rate or a direction of their own, made ready: asked for many times a second. */
+const plansOfOwn = (beat: Beat, pattern: Pattern): LanePlan[] => {
+  if (ownPlans?.beat === beat && ownPlans.pattern === pattern) return ownPlans.plans;
+  const own = beat.lanes.filter(({ id }) => {
+    const part = partOf(pattern, id);
+    return part.hits.length && (part.steps !== null || part.rate !== '1' || part.direction !== 'forward');
+  });
+  ownPlans = { beat, pattern, plans: own.map((lane) => planLane(beat, pattern, lane)) };
+  return ownPlans.plans;
+};
+
+/** Where those lanes stand. */
+const ownPlaces = (tick: Ticks): { lane: number; step: number }[] | null => {
+  const state = store.getState();
+  const [beat, pattern] = [state.doc.beat, selectPattern(state)];
+  if (!beat || !pattern) return null;
+  const plans = plansOfOwn(beat, pattern);
+  if (!plans.length) return null;
+  return plans.map((plan) => {
+    const round = Math.floor(tick / plan.roundTicks);
+    const order = readingOrder(plan.direction, plan.steps, round, plan.seed, plan.key);
+    const turn = Math.floor((tick - round * plan.roundTicks) / plan.step);
+    return { lane: plan.index, step: order[Math.min(turn, order.length - 1)]! };
+  });
+};
+
+/** After this long the drawer has its height. */
+const SETTLED_MS = 250;
+
+interface BarCanvasProps {
+  /** Which bar, from 0. */
+  at: number;
+  from: Ticks;
+  length: Ticks;
+  board: Board;
+}
+
+/** What the strings of one bar are painted on. */
+const BarCanvas = memo(({ at, from, length, board }: BarCanvasProps) => {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useLayoutEffect(() => board.attach(at, length, canvas.current!), [board, at, length]);
+  return (
+    <canvas
+      ref={canvas}
+      className="leaf"
+      aria-hidden
+      width={0}
+      height={0}
+      style={{ left: `calc(var(--names) + var(--ppt) * ${from})` }}
+    />
+  );
+});
+BarCanvas.displayName = 'BarCanvas';
+
+/** Tells the board where each lane's string stands, whenever the sheet changes its height. */
+const useTops = (
+  root: RefObject<HTMLDivElement | null>,
+  board: Board,
+  openLane: string | null,
+  lanes: number,
+) => {
+  useLayoutEffect(() => {
+    const sheet = root.current!.querySelector<HTMLElement>('.sheet')!;
+    const measure = () => {
+      const strings = [...sheet.querySelectorAll<HTMLElement>('[data-lane]')];
+      const last = strings[strings.length - 1];
+      const tops: (number | null)[] = Array.from({ length: lanes }, () => null);
+      for (const lane of strings) tops[Number(lane.dataset['index'])] = lane.offsetTop;
+      board.setTops(tops, last ? last.offsetTop + last.offsetHeight : 0);
+    };
+    measure();
+    const watcher = new ResizeObserver(measure);
+    watcher.observe(sheet);
+    return () => watcher.disconnect();
+  }, [root, board, openLane, lanes]);
+};
+
+interface StringsProps {
+  beat: Beat;
+  pattern: Pattern;
+  wide: boolean;
+  /** Told which bar the page begins with, from 0. */
+  onBar: (bar: number) => void;
+  /** Stands below the last string. */
+  foot?: ReactNode;
+  /** Stands among the count. */
+  hinge?: ReactNode;
+}
+
+/** What is left for the strings on this window: measured after the first paint, and mostly found right. */
+const likelyWidth = (wide: boolean): number => {
+  const room = document.querySelector('main')?.clientWidth ?? 0;
+  return Math.max(0, wide ? room - PANEL : room);
+};
+/** The width of the panel beside the strings, as in the style sheet. */
+const PANEL = 300;
+
+/** The strings of a pattern, one a lane, with the count above and the playing position over them. */
+export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProps) => {
+  const openLane = useApp((state) => state.view.openLane);
+  const zoom = useApp((state) => state.view.zoom);
+  const mixOpen = useApp((state) => state.view.mixOpen);
+  const playing = useApp((state) => state.view.playing);
+  const root = useRef<HTMLDivElement>(null);
+  const line = useRef<HTMLDivElement>(null);
+  const [touch] = useState(() => createTouch(store));
+  const bar = barTicks(pattern.meter);
+  const length = patternTicks(pattern);
+  const patternId = pattern.id;
+  const page = Math.min(bar / zoom, length);
+  const sounding = new Set(soundingLanes(beat));
+  const upTo = useStaged(page);
+  const ink = useInk();
+  const [board] = useState(createBoard);
+  const lanesShown = beat.lanes.length;
+  const [width, setWidth] = useState(() => likelyWidth(wide));
+  const points = Math.max(0, (width - namesWidth(mixOpen)) / (page + AROUND));
+
+  useEffect(() => {
+    const first = root.current?.querySelector('[data-step]');
+    if (!root.current?.querySelector('[data-step][tabindex="0"]')) first?.setAttribute('tabindex', '0');
+  });
+
+  useTops(root, board, openLane, lanesShown);
+
+  useLayoutEffect(() => {
+    const scroller = root.current!;
+    const measure = () => setWidth(scroller.clientWidth);
+    measure();
+    const watcher = new ResizeObserver(measure);
+    watcher.observe(scroller);
+    return () => watcher.disconnect();
+  }, []);
+
+  useEffect(() => {
+    const scroller = root.current!;
+    const turned = () => onBar(points ? Math.round(scroller.scrollLeft / points / bar) : 0);
+    turned();
+    line.current!.dataset['points'] = String(points);
+    scroller.addEventListener('scroll', turned, { passive: true });
+    return () => scroller.removeEventListener('scroll', turned);
+  }, [bar, onBar, points]);
+
+  useMeters(playing && mixOpen, root);
+
+  useEffect(() => {
+    // A held finger goes on to choose; without this the browser would scroll instead and take the finger away.
+    const keep = (event: TouchEvent) => touch.holds() && event.cancelable && event.preventDefault();
+    const scroller = root.current!;
+    scroller.addEventListener('touchmove', keep, { passive: false });
+    return () => scroller.removeEventListener('touchmove', keep);
+  }, [touch]);
+
+  useEffect(() => {
+    // The open string stays in sight when the drawer comes up under it.
+    if (!openLane) return;
+    const timer = setTimeout(() => {
+      const lane = root.current?.querySelector(`[data-lane="${CSS.escape(openLane)}"]`);
+      lane?.scrollIntoView?.({ block: 'nearest', inline: 'nearest' });
+    }, SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [openLane]);
+
+  useEffect(() => {
+    if (!playing) return;
+    const tempo = () => store.getState().doc.beat?.tempo ?? 0;
+    return startSweep({
+      line: line.current!,
+      scroller: root.current!,
+      board,
+      patternId,
+      length,
+      page,
+      tempo,
+      places: ownPlaces,
+    });
+  }, [playing, board, patternId, length, page]);
+
+  const style = {
+    '--page': page,
+    '--total': length,
+  } as CSSProperties;
+
+  return (
+    <div className="strings-frame">
+      <div
+        ref={root}
+        className={mixOpen ? 'strings mixing' : 'strings'}
+        role="group"
+        aria-label="Strings"
+        style={style}
+        onPointerDown={(event) => touch.down(event.nativeEvent)}
+        onPointerMove={(event) => touch.move(event.nativeEvent)}
+        onPointerUp={(event) => touch.up(event.nativeEvent)}
+        onPointerCancel={touch.cancel}
+        onPointerLeave={touch.cancel}
+        onMouseDown={(event) => touch.mouseDown(event.nativeEvent)}
+        onClick={(event) => touch.click(event.nativeEvent)}
+        onKeyDown={keys}
+        onFocus={rove}
+      >
+        <Velocities />
+        <div className="sheet">
+          <Count meter={pattern.meter} bars={pattern.bars}>
+            {hinge}
+          </Count>
+          {beat.lanes.map((lane, index) => {
+            const group = beat.groups.find(({ id }) => id === lane.group);
+            const first = group && beat.lanes[index - 1]?.group !== group.id;
+            return (
+              <Fragment key={lane.id}>
+                {first ? <GroupRow group={group} lanes={beat.lanes} /> : null}
+                {group?.folded ? null : (
+                  <LaneRow
+                    lane={lane}
+                    index={index}
+                    open={openLane === lane.id}
+                    sounding={sounding.has(lane)}
+                    upTo={upTo}
+                    bar={bar}
+                    beat={beatTicks(pattern.meter)}
+                    total={length}
+                    points={points}
+                    ink={ink}
+                    board={board}
+                  />
+                )}
+              </Fragment>
+            );
+          })}
+          {Array.from({ length: pattern.bars }, (_, at) => (
+            <BarCanvas
+              key={at}
+              at={at}
+              from={at * bar}
+              length={at === pattern.bars - 1 ? bar + AROUND : bar}
+              board={board}
+            />
+          ))}
+          {foot}
+          {Array.from({ length: Math.ceil(length / page - 1e-9) }, (_, at) => (
+            <span key={at} className="stop" aria-hidden style={{ left: `calc(var(--ppt) * ${at * page})` }} />
+          ))}
+        </div>
+      </div>
+      <div className="sweep" aria-hidden>
+        <div ref={line} className="hairline" hidden />
+      </div>
+    </div>
+  );
+};

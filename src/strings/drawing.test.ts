@@ -1,0 +1,85 @@
+import { newFeel } from '../../core/beat/feelDefaults';
+import fc from 'fast-check';
+import { beats } from '../../core/arbitraries';
+import { newBeat, newHit } from '../../core/beat/defaults';
+import type { Beat, Part } from '../../core/beat/schema';
+import { planPattern } from '../../core/play/plan';
+import { playLoop } from '../../core/play/play';
+import { setStep } from '../../core/pattern/hits';
+import { countBar } from './count';
+import { createDrawings, drawLane } from './drawing';
+
+const withKick = (part: Partial<Part>, percent = 50): Beat => {
+  const beat = newBeat('b', 'B', 1);
+  const kick: Part = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [], ...part };
+  return {
+    ...beat,
+    feel: newFeel({ percent, grid: '1/16' }),
+    patterns: [{ ...beat.patterns[0]!, parts: { kick } }],
+  };
+};
+const draw = (beat: Beat, glass = 1) => drawLane(beat, beat.patterns[0]!, beat.lanes[0]!, glass);
+
+test('without the glass, every bead stands at the tick that is exported', () => {
+  fc.assert(
+    fc.property(beats, (beat) => {
+      const pattern = beat.patterns[0]!;
+      const { cells, repeats } = draw(beat);
+      const drawn = new Set([...cells.flatMap((cell) => cell.beads), ...repeats].map((bead) => bead.x));
+      const heard = playLoop(planPattern(beat, pattern), 1).filter((note) => note.lane === 0 && !note.moved);
+      expect(heard.filter((note) => !drawn.has(note.tick))).toEqual([]);
+    }),
+  );
+});
+
+test('cells bend with the swing and leave no gap', () => {
+  const { cells } = draw(withKick({ hits: [newHit(1)] }, 60));
+  expect(cells).toHaveLength(16);
+  expect(cells[1]!.pip).toBeCloseTo(288);
+  expect(cells[1]!.beads[0]).toMatchObject({ rule: 240, velocity: 96 });
+  expect(cells[1]!.beads[0]!.x).toBeCloseTo(288);
+  for (let at = 1; at < 16; at++) expect(cells[at]!.left).toBeCloseTo(cells[at - 1]!.right);
+});
+
+test('the glass widens what is left after the swing, to at most 0.45 of a step', () => {
+  const at = (nudge: number, glass: number) =>
+    draw(withKick({ hits: [{ ...newHit(4), nudge }] }), glass).cells[4]!.beads[0]!.x - 960;
+  expect(at(0.1, 1)).toBeCloseTo(24);
+  expect(at(0.1, 2)).toBeCloseTo(48);
+  expect(at(0.2, 4)).toBeCloseTo(108);
+  expect(at(0.5, 1)).toBeCloseTo(120);
+});
+
+test('a short loop ends in a knot, and its repeats are drawn apart', () => {
+  const { cells, repeats, knot } = draw(withKick({ steps: 12, hits: [newHit(0)] }));
+  expect([cells.length, knot, repeats.map((bead) => bead.x)]).toEqual([12, 2880, [2880]]);
+});
+
+test('an edit keeps the objects of all that did not change', () => {
+  const drawings = createDrawings();
+  const before = withKick({ hits: [newHit(0), newHit(4)] });
+  const after = { ...before, patterns: [setStep(before.patterns[0]!, 'kick', 8, true)] };
+  const of = (beat: Beat, lane: number) => drawings(beat, beat.patterns[0]!, beat.lanes[lane]!, 2);
+  const [kick, snare] = [of(before, 0), of(before, 1)];
+  expect(of(before, 0)).toBe(kick);
+  const changed = of(after, 0);
+  expect(changed.cells.filter((cell, at) => cell !== kick.cells[at]).map(({ step }) => step)).toEqual([8]);
+  expect(of(after, 1)).toBe(snare);
+});
+
+test.each([
+  [{ beats: 4, unit: 4 as const }, '1 e & a 2 e & a 3 e & a 4 e & a'],
+  [{ beats: 7, unit: 8 as const }, '1 & 2 & 3 & 4 & 5 & 6 & 7 &'],
+  [{ beats: 3, unit: 16 as const }, '1 2 3'],
+])('a bar of %j is counted %s', (meter, words) => {
+  expect(
+    countBar(meter)
+      .map(({ text }) => text)
+      .join(' '),
+  ).toBe(words);
+});
+
+test('in 6/8 the dotted quarters are the beats', () => {
+  const strong = countBar({ beats: 6, unit: 8 }).filter((one) => one.strong);
+  expect(strong.map(({ at }) => at)).toEqual([0, 1440]);
+});

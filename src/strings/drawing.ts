@@ -1,0 +1,192 @@
+import { feelOf, partOf, patternTicks } from '../../core/beat/defaults';
+import type { Beat, Hit, Lane, Pattern } from '../../core/beat/schema';
+import { planLane, type LanePlan, type PlayPlan } from '../../core/play/plan';
+import { bendOf, drawnStrokes, type Drawn } from '../../core/play/play';
+import { held, type Ticks } from '../../core/units';
+
+/** A bead: where a stroke sounds and how hard. Positions are in ticks from the pattern's start. */
+export interface Bead {
+  x: Ticks;
+  /** The straight grid's position that it belongs to. */
+  rule: Ticks;
+  velocity: number;
+  /** The step that it is a stroke of, from 0. */
+  step: number;
+  place: number;
+  stroke: number;
+  chance: number;
+  /** One of several strokes of a hit: grace strokes and rolls. */
+  small: boolean;
+  /** How long the hit lasts, in ticks; null where it rings out. */
+  length: Ticks | null;
+}
+
+/** A step as it is drawn and touched: its cell bends with the base feel as its bead does. */
+export interface Cell {
+  step: number;
+  left: Ticks;
+  right: Ticks;
+  /** Where an empty step's pip stands. */
+  pip: Ticks;
+  /** The strongest hit's velocity; 0 where there is none. */
+  velocity: number;
+  beads: Bead[];
+}
+
+export interface LaneDrawing {
+  cells: Cell[];
+  /** The same cells for the hand: another list only where a step, its place or its velocity is another. */
+  hands: Cell[];
+  /** What the lane's own loop repeats beyond its end. */
+  repeats: Bead[];
+  /** Where the lane's own loop ends, if before the pattern does. */
+  knot: Ticks | null;
+}
+
+/** What is left after the base feel is drawn `glass` times as wide, to at most 0.45 of a step. */
+const magnified = (stroke: Drawn, base: Ticks, step: Ticks, glass: number): Ticks => {
+  const left = stroke.tick - base;
+  const most = Math.max(Math.abs(left), 0.45 * step);
+  return base + held(left * glass, -most, most);
+};
+
+const beadOf = (stroke: Drawn, hit: Hit | undefined, base: Ticks, step: Ticks, glass: number): Bead => ({
+  x: magnified(stroke, base, step, glass),
+  rule: stroke.rule,
+  velocity: stroke.velocity,
+  step: stroke.step,
+  place: stroke.place,
+  stroke: stroke.stroke,
+  chance: (hit?.chance ?? 1) * (hit?.passes ? new Set(hit.passes.on).size / hit.passes.of : 1),
+  small: stroke.stroke !== 0 || hit?.roll !== undefined,
+  length: hit?.length == null ? null : hit.length * step,
+});
+
+/**
+ * The steps from left to right. A lane read backward has its first step at the right end, so that a cell stands where its
+ * bead sounds; the other orders come to a step at changing times, and their cells stand in the written order.
+ */
+const readOnce = (lane: LanePlan, shown: number): number[] =>
+  Array.from({ length: shown }, (_, at) => (lane.direction === 'backward' ? lane.steps - 1 - at : at));
+
+const emptyCells = (lane: LanePlan, order: number[]): Cell[] => {
+  const bend = bendOf(lane);
+  const centre = (step: number) => bend(step * lane.step);
+  return order.map((step, at) => {
+    const pip = centre(at);
+    const before = at ? centre(at - 1) : pip - lane.step;
+    const after = centre(at + 1);
+    return { step, pip, left: (before + pip) / 2, right: (pip + after) / 2, velocity: 0, beads: [] };
+  });
+};
+
+/** Lanes whose order is drawn by chance: their hits are outlined where they are written, and paler where they sound. */
+const wanders = ({ direction }: LanePlan): boolean => direction === 'random' || direction === 'walk';
+
+const writtenBead = (cell: Cell): Bead => ({
+  x: cell.pip,
+  rule: cell.pip,
+  velocity: cell.velocity,
+  step: cell.step,
+  place: 0,
+  stroke: 0,
+  chance: 0,
+  small: false,
+  length: null,
+});
+
+/** What there is to draw of one lane in one pattern. */
+export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number): LaneDrawing => {
+  const part = partOf(pattern, lane.id);
+  const lanePlan = planLane(beat, pattern, lane);
+  const plan: PlayPlan = {
+    tempo: beat.tempo,
+    meter: pattern.meter,
+    length: patternTicks(pattern),
+    lanes: [lanePlan],
+  };
+  const bend = bendOf(lanePlan);
+  const loop = lanePlan.roundTicks;
+  const shown = Math.min(lanePlan.steps, Math.ceil(plan.length / lanePlan.step - 1e-9));
+  const order = readOnce(lanePlan, shown);
+  const cells = emptyCells(lanePlan, order);
+  const bySpot = new Map(cells.map((cell, at) => [at, cell]));
+  const repeats: Bead[] = [];
+  for (const stroke of drawnStrokes(plan, lanePlan)) {
+    const hit = lanePlan.byStep[stroke.step]?.[stroke.place];
+    const bead = beadOf(stroke, hit, bend(stroke.rule), lanePlan.step, glass);
+    const cell = stroke.rule < loop - 1e-6 ? bySpot.get(Math.round(stroke.rule / lanePlan.step)) : undefined;
+    if (cell?.step === stroke.step && !wanders(lanePlan)) cell.beads.push(bead);
+    else repeats.push(bead);
+  }
+  for (const cell of cells) {
+    const hits = lanePlan.byStep[cell.step] ?? [];
+    cell.velocity = hits.reduce((most, hit) => Math.max(most, hit.velocity), 0);
+    if (cell.velocity && wanders(lanePlan)) cell.beads = [writtenBead(cell)];
+  }
+  return { cells, hands: cells, repeats, knot: part.steps !== null && loop < plan.length ? loop : null };
+};
+
+const sameBead = (a: Bead, b: Bead | undefined): boolean =>
+  !!b &&
+  a.x === b.x &&
+  a.rule === b.rule &&
+  a.velocity === b.velocity &&
+  a.chance === b.chance &&
+  a.place === b.place &&
+  a.small === b.small &&
+  a.length === b.length &&
+  a.step === b.step &&
+  a.stroke === b.stroke;
+
+const sameHand = (a: Cell, b: Cell | undefined): boolean =>
+  !!b && a.step === b.step && a.left === b.left && a.right === b.right && a.velocity === b.velocity;
+
+const sameCell = (a: Cell, b: Cell | undefined): boolean =>
+  !!b &&
+  sameHand(a, b) &&
+  a.pip === b.pip &&
+  a.beads.length === b.beads.length &&
+  a.beads.every((bead, at) => sameBead(bead, b.beads[at]));
+
+const sameHands = (a: Cell[], b: Cell[]): boolean =>
+  a.length === b.length && a.every((cell, at) => sameHand(cell, b[at]));
+
+/** Whether cells differ only in where they stand. @example onlyMoved(cells, cells) // true */
+export const onlyMoved = (a: Cell[], b: Cell[]): boolean =>
+  a.length === b.length &&
+  a.every((cell, at) => cell.step === b[at]!.step && cell.velocity === b[at]!.velocity);
+
+/** Cells that are as they were stay the same objects, so that only what changed is painted anew. */
+const reusing = (drawing: LaneDrawing, before: LaneDrawing | undefined): LaneDrawing =>
+  before
+    ? {
+        ...drawing,
+        hands: sameHands(drawing.cells, before.hands) ? before.hands : drawing.cells,
+        cells: drawing.cells.map((cell, at) => (sameCell(cell, before.cells[at]) ? before.cells[at]! : cell)),
+      }
+    : drawing;
+
+interface Kept {
+  key: unknown[];
+  drawing: LaneDrawing;
+}
+
+/** Remembers each lane's last drawing: the same object as long as nothing that it shows has changed. */
+export const createDrawings = (): ((
+  beat: Beat,
+  pattern: Pattern,
+  lane: Lane,
+  glass: number,
+) => LaneDrawing) => {
+  const kept = new Map<string, Kept>();
+  return (beat, pattern, lane, glass) => {
+    const part = partOf(pattern, lane.id);
+    const key = [beat.id, part, feelOf(beat, pattern), pattern.meter, pattern.bars, beat.tempo, glass];
+    const before = kept.get(lane.id);
+    if (before?.key.every((one, at) => one === key[at])) return before.drawing;
+    const drawing = reusing(drawLane(beat, pattern, lane, glass), before?.drawing);
+    kept.set(lane.id, { key, drawing });
+    return drawing;
+  };
+};

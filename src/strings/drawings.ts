@@ -1,0 +1,53 @@
+import { partOf } from '../../core/beat/defaults';
+import type { Hit, Lane } from '../../core/beat/schema';
+import { differences } from '../../core/pattern/patterns';
+import type { Spot } from '../../core/pattern/spots';
+import { patternOf } from '../../core/pattern/beatEdits';
+import { selectHeard } from '../state/heard';
+import { selectPattern, type RootState } from '../state/store';
+import { createDrawings, type LaneDrawing } from './drawing';
+
+const drawingOf = createDrawings();
+
+/** What is drawn of a lane in the pattern shown: the same object until something of it changes. */
+export const laneDrawing = (state: RootState, lane: Lane): LaneDrawing | null => {
+  const beat = selectHeard(state);
+  if (!beat || !selectPattern(state)) return null;
+  return drawingOf(beat, patternOf(beat, state.view.patternId), lane, state.view.glass);
+};
+
+const NONE: ReadonlySet<number> = new Set();
+
+let lastSpots: Spot[] = [];
+let chosenByLane = new Map<string, Set<number>>();
+
+/** The chosen steps of a lane: the same set as long as the choice is the same. */
+export const chosenSteps = ({ view }: RootState, laneId: string): ReadonlySet<number> => {
+  if (view.spots !== lastSpots) {
+    const before = chosenByLane;
+    lastSpots = view.spots;
+    chosenByLane = new Map();
+    for (const spot of view.spots)
+      chosenByLane.set(spot.laneId, (chosenByLane.get(spot.laneId) ?? new Set()).add(spot.step));
+    for (const [lane, steps] of chosenByLane) {
+      const old = before.get(lane);
+      if (old?.size === steps.size && [...steps].every((step) => old.has(step))) chosenByLane.set(lane, old);
+    }
+  }
+  return chosenByLane.get(laneId) ?? NONE;
+};
+
+const marks = new Map<string, { now: Hit[]; before: Hit[]; steps: ReadonlySet<number> }>();
+
+/** Where a lane differs from the pattern that this one is a variation of. */
+export const markedSteps = (state: RootState, laneId: string): ReadonlySet<number> => {
+  const pattern = selectPattern(state);
+  const parent = state.doc.beat?.patterns.find(({ id }) => id === pattern?.parent);
+  if (!pattern || !parent) return NONE;
+  const [now, before] = [partOf(pattern, laneId).hits, partOf(parent, laneId).hits];
+  const kept = marks.get(laneId);
+  if (kept?.now === now && kept.before === before) return kept.steps;
+  const steps = differences(pattern, parent, laneId);
+  marks.set(laneId, { now, before, steps });
+  return steps;
+};

@@ -1,0 +1,52 @@
+import { useSyncExternalStore } from 'react';
+import type { Pigment } from '../../core/beat/instruments';
+
+const NAMES = [
+  'ground',
+  'raised',
+  'line',
+  'rule',
+  'pip',
+  'text',
+  'quiet',
+  'woad',
+  'ruddle',
+  'weld',
+  'lichen',
+  'madder',
+  'walnut',
+  'heather',
+] as const;
+
+/** The dyes of the theme, for what is painted rather than styled. */
+export type Ink = Record<(typeof NAMES)[number] | Pigment, string>;
+
+const read = (): Ink => {
+  const style = getComputedStyle(document.documentElement);
+  return Object.fromEntries(NAMES.map((name) => [name, style.getPropertyValue(`--${name}`).trim()])) as Ink;
+};
+
+let ink: Ink | null = null;
+
+const subscribe = (changed: () => void): (() => void) => {
+  const again = () => {
+    ink = null;
+    changed();
+  };
+  const media = window.matchMedia('(prefers-color-scheme: light)');
+  const watcher = new MutationObserver(again);
+  watcher.observe(document.documentElement, { attributeFilter: ['data-theme'] });
+  media.addEventListener('change', again);
+  return () => {
+    watcher.disconnect();
+    media.removeEventListener('change', again);
+  };
+};
+
+/** The dyes as they are now; other ones when the theme changes. Null on the server, where nothing is painted. */
+export const useInk = (): Ink | null =>
+  useSyncExternalStore(
+    subscribe,
+    () => (ink ??= read()),
+    () => null,
+  );

@@ -1,0 +1,232 @@
+import type { Material } from '../../core/beat/instruments';
+import type { Ticks } from '../../core/units';
+import type { Bead, Cell } from './drawing';
+import { beadSize, beadTop, INSET, LANE_HEIGHT, OPEN_HEIGHT } from './geometry';
+import type { Ink } from './ink';
+
+/** What is painted of one lane in one bar. */
+export interface Picture {
+  /** The bar's first tick, and how much is painted from half a sixteenth before it on. */
+  from: Ticks;
+  length: Ticks;
+  cells: Cell[];
+  /** Also those of the bars beside it that reach in. */
+  beads: Bead[];
+  /** What the lane's own loop repeats: paler. */
+  repeats: Bead[];
+  knot: Ticks | null;
+  /** The length of a beat. */
+  beat: Ticks;
+}
+
+/** How it is painted. */
+export interface Look {
+  ink: Ink;
+  dye: string;
+  material: Material;
+  open: boolean;
+  /** It does not sound: drawn faintly. */
+  silent: boolean;
+  /** Points for a tick. */
+  points: number;
+  /** The steps that are chosen, and those that differ from the pattern that this one varies. */
+  chosen: ReadonlySet<number>;
+  marked: ReadonlySet<number>;
+}
+
+/** Partings smaller than this are not marked: less than a point on a phone. */
+const PARTED_TICKS = 9;
+const GUIDES = [127, 96, 64, 32];
+
+type Brush = CanvasRenderingContext2D;
+
+/** From ticks to points on a picture. */
+export const across = (picture: Picture, look: Look, tick: Ticks): number =>
+  (tick + INSET - picture.from) * look.points;
+
+const vertical = (brush: Brush, x: number, height: number, colour: string): void => {
+  brush.fillStyle = colour;
+  brush.fillRect(Math.round(x), 0, 1, height);
+};
+
+const paintRules = (brush: Brush, picture: Picture, look: Look, height: number): void => {
+  const { from, length, beat } = picture;
+  for (let tick = from; tick < from + length; tick += 240) {
+    const inBar = tick - from;
+    const colour = inBar === 0 ? look.ink.pip : inBar % beat === 0 ? look.ink.line : look.ink.rule;
+    vertical(brush, across(picture, look, tick), height, colour);
+  }
+};
+
+const paintString = (brush: Brush, width: number, look: Look): void => {
+  if (look.open) {
+    brush.fillStyle = look.ink.pip;
+    brush.globalAlpha = 0.5;
+    for (const velocity of GUIDES)
+      for (let x = 0; x < width; x += 4) brush.fillRect(x, Math.round(beadTop(velocity, true)), 1, 1);
+  } else {
+    brush.globalAlpha = 0.6;
+    brush.fillStyle = look.dye;
+    brush.fillRect(0, LANE_HEIGHT / 2, width, 1);
+  }
+  brush.globalAlpha = 1;
+};
+
+const paintPip = (brush: Brush, x: number, y: number, ink: Ink): void => {
+  brush.fillStyle = ink.pip;
+  brush.beginPath();
+  brush.arc(x, y, 2, 0, 2 * Math.PI);
+  brush.fill();
+};
+
+/** The outline of a bead: skins are round, metal is a lens on its edge, wood a triangle. */
+const outline = (brush: Brush, material: Material, x: number, y: number, size: number): void => {
+  const half = size / 2;
+  brush.beginPath();
+  if (material === 'metal') brush.ellipse(x, y, size * 0.22, size * 0.62, 0, 0, 2 * Math.PI);
+  else if (material === 'wood') {
+    brush.moveTo(x, y - half);
+    brush.lineTo(x + half, y + half * 0.8);
+    brush.lineTo(x - half, y + half * 0.8);
+    brush.closePath();
+  } else brush.arc(x, y, half, 0, 2 * Math.PI);
+};
+
+/** Chance is how far a bead is filled, from below. */
+const fillBead = (brush: Brush, bead: Bead, x: number, y: number, look: Look, colour: string): void => {
+  const size = sizeOf(bead);
+  const tall = look.material === 'metal' ? size * 1.24 : size;
+  outline(brush, look.material, x, y, size);
+  brush.fillStyle = colour;
+  if (bead.chance >= 1) {
+    brush.fill();
+    return;
+  }
+  brush.save();
+  brush.clip();
+  brush.fillRect(x - size, y + tall / 2 - tall * bead.chance, 2 * size, tall * bead.chance);
+  brush.restore();
+  outline(brush, look.material, x, y, size - 1.5);
+  brush.strokeStyle = colour;
+  brush.lineWidth = 1.5;
+  brush.stroke();
+};
+
+/** Strokes beside the main one are smaller than a single hit of the same velocity. */
+export const sizeOf = (bead: Bead): number => beadSize(bead.velocity) * (bead.small ? 0.7 : 1);
+
+const paintBead = (brush: Brush, picture: Picture, bead: Bead, look: Look, lit: boolean): void => {
+  const x = across(picture, look, bead.x);
+  const y = beadTop(bead.velocity, look.open);
+  if (look.open) {
+    brush.globalAlpha *= 0.5;
+    brush.fillStyle = look.dye;
+    brush.fillRect(Math.round(x), y, 1, OPEN_HEIGHT - 14 - y);
+    brush.globalAlpha *= 2;
+  }
+  const away = bead.rule - bead.x;
+  if (Math.abs(away) >= PARTED_TICKS && bead.stroke === 0) {
+    const tall = sizeOf(bead) * (look.material === 'metal' ? 0.62 : 0.5);
+    brush.fillStyle = look.ink.quiet;
+    brush.fillRect(Math.min(x, x + away * look.points), y - tall - 4, Math.abs(away) * look.points, 1);
+  }
+  fillBead(brush, bead, x, y, look, lit ? look.ink.text : look.dye);
+};
+
+/** What is chosen wears a ring; what differs from the parent a dot above the string. */
+const paintMarks = (brush: Brush, picture: Picture, look: Look): void => {
+  if (!look.chosen.size && !look.marked.size) return;
+  for (const cell of picture.cells) {
+    if (look.marked.has(cell.step)) {
+      brush.fillStyle = look.ink.woad;
+      brush.fillRect(across(picture, look, cell.pip) - 3, 2, 6, 3);
+    }
+    if (!look.chosen.has(cell.step)) continue;
+    brush.strokeStyle = look.ink.woad;
+    brush.lineWidth = 2;
+    for (const bead of cell.beads) {
+      if (bead.stroke !== 0) continue;
+      brush.beginPath();
+      const radius = sizeOf(bead) * (look.material === 'metal' ? 0.62 : 0.5) + 3;
+      brush.arc(across(picture, look, bead.x), beadTop(bead.velocity, look.open), radius, 0, 2 * Math.PI);
+      brush.stroke();
+    }
+    if (!cell.velocity)
+      brush.strokeRect(
+        across(picture, look, cell.pip) - 5,
+        (look.open ? OPEN_HEIGHT : LANE_HEIGHT) / 2 - 5,
+        10,
+        10,
+      );
+  }
+};
+
+/** How long a hit lasts, at the foot of the open string; a roll's span too. */
+const paintLength = (brush: Brush, picture: Picture, bead: Bead, look: Look): void => {
+  if (!look.open || bead.length === null || bead.stroke !== 0) return;
+  const x = across(picture, look, bead.x);
+  brush.fillStyle = look.dye;
+  brush.globalAlpha *= 0.6;
+  brush.fillRect(x, OPEN_HEIGHT - 8, Math.max(3, bead.length * look.points), 3);
+  brush.globalAlpha /= 0.6;
+  brush.fillRect(x + Math.max(3, bead.length * look.points) - 2, OPEN_HEIGHT - 12, 3, 11);
+};
+
+/** A lane that keeps a time of its own has its own small marker at the string's foot. */
+const paintPlace = (brush: Brush, picture: Picture, look: Look, at: number, height: number): void => {
+  const cell = picture.cells.find(({ step }) => step === at);
+  if (!cell) return;
+  const x = across(picture, look, cell.pip);
+  brush.fillStyle = look.ink.text;
+  brush.beginPath();
+  brush.moveTo(x, height - 8);
+  brush.lineTo(x + 5, height - 1);
+  brush.lineTo(x - 5, height - 1);
+  brush.fill();
+};
+
+const paintKnot = (brush: Brush, x: number, look: Look): void => {
+  const y = look.open ? OPEN_HEIGHT / 2 : LANE_HEIGHT / 2;
+  brush.beginPath();
+  brush.arc(x, y, 5, 0, 2 * Math.PI);
+  brush.fillStyle = look.open ? look.ink.raised : look.ink.ground;
+  brush.fill();
+  brush.strokeStyle = look.dye;
+  brush.lineWidth = 2;
+  brush.stroke();
+};
+
+/**
+ * Paints one bar of a string, in points.
+ *
+ * @param lit the steps whose beads are sounding, from 0
+ * @param at the step that a lane with a loop of its own stands at
+ */
+export const paintPicture = (
+  brush: Brush,
+  picture: Picture,
+  look: Look,
+  lit: ReadonlySet<number>,
+  at: number | null = null,
+): void => {
+  const height = look.open ? OPEN_HEIGHT : LANE_HEIGHT;
+  const width = picture.length * look.points;
+  const strength = look.silent ? 0.45 : 1;
+  brush.clearRect(0, 0, width, height);
+  paintRules(brush, picture, look, height);
+  paintString(brush, width, look);
+  brush.globalAlpha = strength;
+  for (const cell of picture.cells)
+    if (!cell.velocity) paintPip(brush, across(picture, look, cell.pip), height / 2, look.ink);
+  brush.globalAlpha = strength * 0.45;
+  for (const bead of picture.repeats) paintBead(brush, picture, bead, look, false);
+  brush.globalAlpha = strength;
+  for (const bead of picture.beads) {
+    paintLength(brush, picture, bead, look);
+    paintBead(brush, picture, bead, look, lit.has(bead.step));
+  }
+  paintMarks(brush, picture, look);
+  if (at !== null) paintPlace(brush, picture, look, at, height);
+  brush.globalAlpha = 1;
+  if (picture.knot !== null) paintKnot(brush, across(picture, look, picture.knot), look);
+};

@@ -1,0 +1,330 @@
+import { partOf, patternTicks } from '../../core/beat/defaults';
+import { planLane } from '../../core/play/plan';
+import { isOn } from '../../core/pattern/hits';
+import type { Spot } from '../../core/pattern/spots';
+import { held, ticksPerMs } from '../../core/units';
+import { stepSet, velocitySet } from '../state/doc';
+import { editShown } from '../state/editing';
+import { viewChanged } from '../state/slices';
+import type { Store } from '../state/store';
+import { selectPattern } from '../state/store';
+import type { Bead } from './drawing';
+import { laneDrawing } from './drawings';
+import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
+
+/**
+ * What a hand does on the strings. Closed: a tap sets a step, a drag along paints or erases. Open: a bead is dragged up
+ * and down for velocity, sideways for nudge, at its foot for length; a drag over several beads draws their velocities.
+ * Held, or with Shift: what it touches is chosen, and a drag chooses a box.
+ */
+
+type Doing = 'nothing' | 'paint' | 'velocity' | 'nudge' | 'length' | 'line' | 'box' | 'done';
+
+interface Grip {
+  id: number;
+  lane: HTMLElement;
+  laneId: string;
+  step: number;
+  place: number;
+  x: number;
+  y: number;
+  on: boolean;
+  open: boolean;
+  touch: boolean;
+  /** On a bead, and not only on its step. */
+  onBead: boolean;
+  doing: Doing;
+  last: number;
+  velocity: number;
+  nudge: number;
+  length: number | null;
+  fine: boolean;
+  gesture: string;
+  hold: ReturnType<typeof setTimeout> | null;
+}
+
+const cellOf = (target: EventTarget | null): HTMLElement | null =>
+  target instanceof Element ? target.closest<HTMLElement>('[data-step]') : null;
+
+const laneOf = (cell: Element): HTMLElement => cell.closest<HTMLElement>('[data-lane]')!;
+
+/** Movement, in points, before a press becomes a drag. */
+const SLACK = { mouse: 3, touch: 8 };
+/** After this long a press has been painted. */
+const FOCUS_MS = 80;
+/** A press that stays so long chooses. */
+const HOLD_MS = 420;
+/** A bead is met this far around its middle. */
+const BEAD_POINTS = 18;
+/** How much finer a drag is with a modifier key or a second finger. */
+const FINE = 0.1;
+
+const spotOf = (cell: HTMLElement): Spot => ({
+  laneId: laneOf(cell).dataset['lane']!,
+  step: Number(cell.dataset['step']),
+});
+
+const stepUnder = (grip: Grip, x: number): number | null => {
+  const string = grip.lane.querySelector('.string')!.getBoundingClientRect();
+  const cell = cellOf(document.elementFromPoint(x, string.top + 6) ?? null);
+  return cell && laneOf(cell) === grip.lane ? Number(cell.dataset['step']) : null;
+};
+
+const between = (from: number, to: number): number[] => {
+  const way = Math.sign(to - from);
+  return Array.from({ length: Math.abs(to - from) }, (_, at) => from + way * (at + 1));
+};
+
+export interface Touch {
+  down(event: PointerEvent): void;
+  move(event: PointerEvent): void;
+  up(event: PointerEvent): void;
+  cancel(): void;
+  /** Keeps the focus out of the way of the paint: it comes a moment later. */
+  mouseDown(event: MouseEvent): void;
+  /** A click without a pointer: assistive technology. */
+  click(event: MouseEvent): void;
+  /** Whether a finger is choosing or shaping, so that the page must not scroll under it. */
+  holds(): boolean;
+}
+
+export const createTouch = (store: Store): Touch => {
+  let grip: Grip | null = null;
+
+  const shown = () => selectPattern(store.getState())!;
+  const part = (laneId: string) => partOf(shown(), laneId);
+  const look = (change: Parameters<typeof viewChanged>[0]) => store.dispatch(viewChanged(change));
+
+  const put = (laneId: string, step: number, on: boolean, gesture?: string) =>
+    store.dispatch(stepSet({ patternId: shown().id, laneId, step, on, ...(gesture && { gesture }) }));
+
+  const toggle = (laneId: string, step: number) => put(laneId, step, !isOn(part(laneId), step));
+
+  const laneById = (laneId: string) => store.getState().doc.beat!.lanes.find(({ id }) => id === laneId)!;
+
+  /** Points for a tick, and for a step of a lane. */
+  const scale = (lane: HTMLElement, laneId: string) => {
+    const box = lane.querySelector('.string')!.getBoundingClientRect();
+    const points = box.width / (patternTicks(shown()) + AROUND);
+    const beat = store.getState().doc.beat!;
+    return { box, points, step: planLane(beat, shown(), laneById(laneId)).step, beat };
+  };
+
+  /** The bead nearest to a point among those of a step, and how far away it is. */
+  const beadUnder = (event: PointerEvent, lane: HTMLElement, laneId: string, step: number) => {
+    const drawing = laneDrawing(store.getState(), laneById(laneId));
+    const beads = drawing?.cells
+      .find((cell) => cell.step === step)
+      ?.beads.filter(({ stroke }) => stroke >= 0);
+    if (!beads?.length) return null;
+    const { box, points } = scale(lane, laneId);
+    const open = lane.classList.contains('open');
+    const away = (bead: Bead) =>
+      Math.hypot(
+        (bead.x + INSET) * points - (event.clientX - box.left),
+        beadTop(bead.velocity, open) - (event.clientY - box.top),
+      );
+    const bead = beads.reduce((best, one) => (away(one) < away(best) ? one : best));
+    return { bead, away: away(bead), foot: event.clientY - box.top > OPEN_HEIGHT - 20 };
+  };
+
+  const choose = (spot: Spot) => {
+    const { spots } = store.getState().view;
+    const same = (one: Spot) => one.laneId === spot.laneId && one.step === spot.step;
+    look({ spots: spots.some(same) ? spots.filter((one) => !same(one)) : [...spots, spot], cursor: spot });
+  };
+
+  const begin = (event: PointerEvent, cell: HTMLElement): Grip => {
+    const lane = laneOf(cell);
+    const { laneId, step } = spotOf(cell);
+    const open = lane.classList.contains('open');
+    const under = beadUnder(event, lane, laneId, step);
+    const place = under?.bead.place ?? 0;
+    const hits = part(laneId).hits.filter((hit) => hit.step === step);
+    const hit = [...hits].sort((a, b) => a.nudge - b.nudge)[place];
+    return {
+      id: event.pointerId,
+      lane,
+      laneId,
+      step,
+      place,
+      x: event.clientX,
+      y: event.clientY,
+      on: hits.length > 0,
+      open,
+      touch: event.pointerType === 'touch',
+      onBead: !!under && (under.away < BEAD_POINTS || !open),
+      doing: open && under?.foot && hit?.length != null ? 'length' : 'nothing',
+      last: step,
+      velocity: hit?.velocity ?? 0,
+      nudge: hit?.nudge ?? 0,
+      length: hit?.length ?? null,
+      fine: event.shiftKey,
+      gesture: `touch ${event.timeStamp}`,
+      hold: null,
+    };
+  };
+
+  const say = (one: Grip, text: string) => {
+    const reading = one.lane.querySelector('.reading');
+    if (reading) reading.textContent = text;
+  };
+
+  const paint = (one: Grip, x: number) => {
+    const step = stepUnder(one, x);
+    if (step === null) return;
+    for (const each of between(one.last, step)) put(one.laneId, each, !one.on, one.gesture);
+    one.last = step;
+  };
+
+  /** The chosen hits go together with the one that is dragged. */
+  const dragged = (one: Grip): Spot[] => {
+    const { spots } = store.getState().view;
+    const own = { laneId: one.laneId, step: one.step };
+    const together = spots.some((spot) => spot.laneId === own.laneId && spot.step === own.step);
+    return together ? spots : [own];
+  };
+
+  const drawVelocity = (one: Grip, y: number) => {
+    const rate = one.fine ? FINE : 1;
+    const velocity = Math.round(held(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127));
+    const { laneId, step, place, gesture } = one;
+    store.dispatch(velocitySet({ patternId: shown().id, laneId, step, velocity, place, gesture }));
+    say(one, `velocity ${velocity}`);
+  };
+
+  const drawNudge = (one: Grip, x: number) => {
+    const { points, step, beat } = scale(one.lane, one.laneId);
+    const wide = one.fine ? FINE : 1;
+    const glass = store.getState().view.glass;
+    const nudge = held(one.nudge + (((x - one.x) / points / step) * wide) / glass, -0.5, 0.5);
+    editShown(store, { edit: 'setNudges', args: { spots: dragged(one), to: nudge } }, one.gesture);
+    const ms = (nudge * step) / ticksPerMs(beat.tempo);
+    say(one, `${ms >= 0 ? '+' : '−'}${Math.abs(ms).toFixed(1)} ms, ${Math.round(nudge * 100)} % of a step`);
+  };
+
+  const drawLength = (one: Grip, x: number) => {
+    const { points, step } = scale(one.lane, one.laneId);
+    const length = held((one.length ?? 1) + (x - one.x) / points / step, 0.1, 64);
+    editShown(store, { edit: 'setLengths', args: { spots: dragged(one), length } }, one.gesture);
+    say(one, `${length.toFixed(2)} steps long`);
+  };
+
+  const drawLine = (one: Grip, x: number, y: number) => {
+    const step = stepUnder(one, x);
+    if (step === null) return;
+    const { box } = scale(one.lane, one.laneId);
+    const velocity = Math.round(held(127 - (y - box.top - 14) / VELOCITY_POINTS, 1, 127));
+    const steps = step === one.last ? [step] : between(one.last, step);
+    const spots = steps.map((each) => ({ laneId: one.laneId, step: each }));
+    editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } }, one.gesture);
+    one.last = step;
+    say(one, `velocity ${velocity}`);
+  };
+
+  const drawBox = (one: Grip, x: number, y: number) => {
+    const [left, right] = [Math.min(one.x, x), Math.max(one.x, x)];
+    const [top, bottom] = [Math.min(one.y, y), Math.max(one.y, y)];
+    const spots: Spot[] = [];
+    for (const lane of document.querySelectorAll<HTMLElement>('[data-lane]')) {
+      const box = lane.querySelector('.string')!.getBoundingClientRect();
+      if (box.bottom < top || box.top > bottom) continue;
+      const { points } = scale(lane, lane.dataset['lane']!);
+      const inside = laneDrawing(store.getState(), laneById(lane.dataset['lane']!))?.cells.filter(
+        (cell) =>
+          cell.velocity > 0 &&
+          box.left + (cell.right + INSET) * points >= left &&
+          box.left + (cell.left + INSET) * points <= right,
+      );
+      for (const { step } of inside ?? []) spots.push({ laneId: lane.dataset['lane']!, step });
+    }
+    look({ spots });
+  };
+
+  const decide = (one: Grip, dx: number, dy: number) => {
+    const slack = one.touch ? SLACK.touch : SLACK.mouse;
+    if (Math.max(Math.abs(dx), Math.abs(dy)) < slack) return;
+    if (one.hold) clearTimeout(one.hold);
+    const upright = Math.abs(dy) > Math.abs(dx);
+    if (one.open && one.on && one.onBead) one.doing = upright ? 'velocity' : 'nudge';
+    else if (one.open && (!one.touch || !upright)) one.doing = 'line';
+    else if (!one.open && (!upright || !one.touch)) {
+      one.doing = 'paint';
+      put(one.laneId, one.step, !one.on, one.gesture);
+    }
+  };
+
+  const startHold = (one: Grip) =>
+    setTimeout(() => {
+      if (grip !== one || one.doing !== 'nothing') return;
+      one.doing = 'box';
+      choose({ laneId: one.laneId, step: one.step });
+      navigator.vibrate?.(10);
+    }, HOLD_MS);
+
+  const cursorTo = (one: Grip) => {
+    const { cursor } = store.getState().view;
+    if (cursor?.laneId !== one.laneId || cursor.step !== one.step)
+      look({ cursor: { laneId: one.laneId, step: one.step } });
+  };
+
+  const finish = (one: Grip) => {
+    if (one.hold) clearTimeout(one.hold);
+    say(one, '');
+  };
+
+  return {
+    down: (event) => {
+      const cell = cellOf(event.target);
+      if (grip && event.pointerId !== grip.id) grip.fine = true;
+      if (!cell || event.button !== 0 || grip) return;
+      grip = begin(event, cell);
+      if (event.shiftKey && !grip.touch) {
+        grip.doing = 'box';
+        choose({ laneId: grip.laneId, step: grip.step });
+        return;
+      }
+      grip.hold = startHold(grip);
+      if (grip.touch || grip.open) return;
+      clearTimeout(grip.hold);
+      grip.doing = 'paint';
+      put(grip.laneId, grip.step, !grip.on, grip.gesture);
+    },
+    move: (event) => {
+      const one = grip;
+      if (!one || event.pointerId !== one.id) return;
+      if (one.doing === 'nothing') decide(one, event.clientX - one.x, event.clientY - one.y);
+      one.fine ||= event.shiftKey || event.ctrlKey;
+      if (one.doing === 'paint') paint(one, event.clientX);
+      if (one.doing === 'velocity') drawVelocity(one, event.clientY);
+      if (one.doing === 'nudge') drawNudge(one, event.clientX);
+      if (one.doing === 'length') drawLength(one, event.clientX);
+      if (one.doing === 'line') drawLine(one, event.clientX, event.clientY);
+      const far = Math.hypot(event.clientX - one.x, event.clientY - one.y) > SLACK.touch;
+      if (one.doing === 'box' && far) drawBox(one, event.clientX, event.clientY);
+    },
+    up: (event) => {
+      if (!grip || event.pointerId !== grip.id) return;
+      const one = grip;
+      grip = null;
+      if (one.doing === 'nothing') toggle(one.laneId, one.step);
+      if (one.doing !== 'box') cursorTo(one);
+      finish(one);
+    },
+    cancel: () => {
+      if (grip) finish(grip);
+      grip = null;
+    },
+    holds: () => grip !== null && grip.doing !== 'nothing',
+    mouseDown: (event) => {
+      const cell = cellOf(event.target);
+      if (!cell) return;
+      event.preventDefault();
+      setTimeout(() => cell.focus({ preventScroll: true }), FOCUS_MS);
+    },
+    click: (event) => {
+      const cell = cellOf(event.target);
+      if (cell && event.detail === 0) toggle(laneOf(cell).dataset['lane']!, Number(cell.dataset['step']));
+    },
+  };
+};

@@ -1,0 +1,47 @@
+import { useEffect, useState, type RefObject } from 'react';
+import type { Lane } from '../../core/beat/schema';
+import { store } from '../state/session';
+import { useApp } from '../state/store';
+import type { LaneDrawing } from './drawing';
+import { laneDrawing } from './drawings';
+
+/** A lane that cannot be seen is drawn anew when nothing has changed for so long: a drag moves the others first. */
+const REST_MS = 200;
+
+/** Whether a lane is in sight within the strings; taken to be so until it is known. */
+const useInSight = (row: RefObject<HTMLElement | null>): boolean => {
+  const [seen, setSeen] = useState(true);
+  useEffect(() => {
+    const element = row.current;
+    if (!element || typeof IntersectionObserver === 'undefined') return;
+    const eye = new IntersectionObserver((entries) => setSeen(entries.at(-1)!.isIntersecting), {
+      root: element.closest('.strings'),
+      rootMargin: '60px 100000px',
+    });
+    eye.observe(element);
+    return () => eye.disconnect();
+  }, [row]);
+  return seen;
+};
+
+/** What there is to draw of a lane in the pattern shown: at once where it is in sight, a little later where it is not. */
+export const useLaneDrawing = (lane: Lane, row: RefObject<HTMLElement | null>): LaneDrawing | null => {
+  const seen = useInSight(row);
+  const fresh = useApp((state) => (seen ? laneDrawing(state, lane) : null));
+  const [kept, setKept] = useState(fresh);
+  if (seen && fresh !== kept) setKept(fresh);
+  useEffect(() => {
+    if (seen) return;
+    const draw = () => setKept(laneDrawing(store.getState(), lane));
+    let timer = setTimeout(draw, REST_MS);
+    const stop = store.subscribe(() => {
+      clearTimeout(timer);
+      timer = setTimeout(draw, REST_MS);
+    });
+    return () => {
+      clearTimeout(timer);
+      stop();
+    };
+  }, [seen, lane]);
+  return seen ? fresh : kept;
+};

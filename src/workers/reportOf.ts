@@ -1,0 +1,34 @@
+import type { Shape } from '../../core/beat/feelSchema';
+import type { Beat } from '../../core/beat/schema';
+import { reportFeel, type FeelReport } from '../../core/feel/measure';
+import type { Performance } from '../../core/feel/performance';
+import { performanceOf, readMidi } from '../../core/midi/readFile';
+import { patternOf } from '../../core/pattern/beatEdits';
+import { patternPerformance, shapePerformance } from '../../core/play/performance';
+import type { Read } from '../../core/beat/file';
+
+/** What a report may be asked of. */
+export type ReportSource =
+  | { kind: 'pattern'; beat: Beat; patternId: string; passes: number }
+  | { kind: 'file'; bytes: Uint8Array }
+  | { kind: 'template'; shape: Shape };
+
+const performed = (source: ReportSource): Read<Performance> => {
+  if (source.kind === 'pattern')
+    return {
+      ok: true,
+      value: patternPerformance(source.beat, patternOf(source.beat, source.patternId), source.passes),
+    };
+  if (source.kind === 'template') return { ok: true, value: shapePerformance(source.shape) };
+  const file = readMidi(source.bytes);
+  return file.ok ? { ok: true, value: performanceOf(file.value) } : file;
+};
+
+/** The feel report of a pattern, a file or a template; a sentence where there is none. */
+export const reportOf = (source: ReportSource): Read<FeelReport> => {
+  const read = performed(source);
+  if (!read.ok) return read;
+  return read.value.notes.length
+    ? { ok: true, value: reportFeel(read.value) }
+    : { ok: false, error: 'There are no notes in it, so there is no feel to measure.' };
+};
