@@ -5,6 +5,7 @@ import { plainly } from './plainly';
 import { exportCommand } from './export';
 import { feelCommand } from './feel';
 import { inspectCommand } from './inspect';
+import { remapCommand } from './remap';
 import { reportCommand } from './report';
 import { templateCommand } from './template';
 
@@ -20,6 +21,7 @@ const program = new Command('ruddik')
   })
   .addCommand(exportCommand())
   .addCommand(inspectCommand())
+  .addCommand(remapCommand())
   .addCommand(feelCommand())
   .addCommand(templateCommand())
   .addCommand(reportCommand());

@@ -56,6 +56,7 @@ export const INSTRUMENTS = {
   'hat.pedal': metal('Pedal hat', 44, 'hat.closed', 'hat'),
   'tom.low': skin('Low tom', 45, 'madder'),
   'hat.open': metal('Open hat', 46, 'hat.closed', 'hat'),
+  'hat.half': metal('Half-open hat', 46, 'hat.open', 'hat'),
   'tom.mid': skin('Mid tom', 47, 'madder', 'tom.low'),
   'tom.highMid': skin('High-mid tom', 48, 'madder', 'tom.high'),
   crash: metal('Crash', 49),

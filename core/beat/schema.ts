@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { TEMPO } from '../units';
+import { drumMapSchema } from './drumMapSchema';
 import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
 import { DIRECTIONS, KIT_IDS, MOST, PIGMENTS, RATES, SPACINGS } from './choices';
 import { GRIDS } from './grid';
@@ -134,6 +135,8 @@ export const beatSchema = z
     name,
     tempo: z.number().min(TEMPO.least).max(TEMPO.most),
     kit: z.enum(KIT_IDS),
+    /** What its notes mean to whom it is written for; left out, General MIDI. */
+    map: drumMapSchema.optional(),
     feel: feelSchema,
     /** Feels and templates that were kept with the beat. */
     feels: z.array(namedFeelSchema).max(MOST.feels),

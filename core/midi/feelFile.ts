@@ -1,10 +1,11 @@
-import { writeMidi, type MidiEvent } from 'midi-file';
+import type { MidiEvent } from 'midi-file';
 import type { Feel, LaneFeel } from '../beat/feelSchema';
 import { laneStages, sharedPinks, type Pinks } from '../feel/lanePlan';
 import { feelStrokes, type Struck } from '../feel/stages';
 import { hashText } from '../play/draw';
 import { held, QUARTER, type MidiNote, type Ms, type Ticks } from '../units';
 import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from './readFile';
+import { eventBytes, joinedTracks, noteBytes, varInt, type NoteEvent } from './wholeTracks';
 
 /** What is to be done with a file's notes. */
 export interface FeelFileOptions {
@@ -140,30 +141,6 @@ const toldApart = (notes: Placed[], total: number, counts: Counts): Placed[] => 
   return out;
 };
 
-/** Seven bits a byte, all but the last marked. */
-const varInt = (bytes: number[], value: number): void => {
-  for (let shift = 28; shift > 0; shift -= 7)
-    if (value >= 2 ** shift) bytes.push((Math.floor(value / 2 ** shift) & 0x7f) | 0x80);
-  bytes.push(value & 0x7f);
-};
-
-const HEADER_BYTES = 14 + 8;
-
-/** The bytes of an event as the package writes it, without its time. */
-const otherBytes = (event: MidiEvent): number[] =>
-  writeMidi({
-    header: { format: 0, numTracks: 1, ticksPerBeat: 960 },
-    tracks: [[{ ...event, deltaTime: 0 }]],
-  }).slice(HEADER_BYTES + 1);
-
-type NoteEvent = Extract<MidiEvent, { type: 'noteOn' | 'noteOff' }>;
-
-/** A note's end is written as the file had it: by an event of its own, or as a start without velocity. */
-const noteBytes = (event: NoteEvent, velocity: number): number[] => {
-  const on = event.type === 'noteOn' || ('byte9' in event && event.byte9);
-  return [(on ? 0x90 : 0x80) | event.channel, event.noteNumber, velocity];
-};
-
 interface Timed {
   tick: number;
   /** Ends come before all else on a tick, starts after all else. */
@@ -185,7 +162,7 @@ const trackBytes = (events: MidiEvent[], notes: Placed[], own: ReadonlySet<numbe
   events.forEach((event, at) => {
     tick += event.deltaTime;
     if (event.type === 'endOfTrack') last = tick;
-    else if (!own.has(at)) timed.push({ tick, rank: 1, bytes: otherBytes(event) });
+    else if (!own.has(at)) timed.push({ tick, rank: 1, bytes: eventBytes(event) });
   });
   timed.sort((a, b) => a.tick - b.tick || a.rank - b.rank);
   const bytes: number[] = [];
@@ -198,24 +175,6 @@ const trackBytes = (events: MidiEvent[], notes: Placed[], own: ReadonlySet<numbe
   varInt(bytes, Math.max(0, last - now));
   bytes.push(0xff, 0x2f, 0);
   return bytes;
-};
-
-const joined = (file: MidiFile, tracks: number[][]): Uint8Array => {
-  const size = tracks.reduce((sum, track) => sum + 8 + track.length, 14);
-  const out = new Uint8Array(size);
-  const view = new DataView(out.buffer);
-  out.set([0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6]);
-  view.setUint16(8, file.format);
-  view.setUint16(10, tracks.length);
-  view.setUint16(12, file.ppq);
-  let at = 14;
-  for (const track of tracks) {
-    out.set([0x4d, 0x54, 0x72, 0x6b], at);
-    view.setUint32(at + 4, track.length);
-    out.set(track, at + 8);
-    at += 8 + track.length;
-  }
-  return out;
 };
 
 /**
@@ -245,8 +204,9 @@ export const feelFile = (file: MidiFile, options: FeelFileOptions): FeltFile => 
       byTrack[note.of.track]!.push(note);
       if (note.start !== note.of.start) moved += 1;
     }
-  const bytes = joined(
-    file,
+  const bytes = joinedTracks(
+    file.format,
+    file.ppq,
     file.tracks.map((events, track) => trackBytes(events, byTrack[track]!, own[track]!)),
   );
   return { bytes, notes: byTrack.reduce((sum, { length }) => sum + length, 0), moved, ...counts };

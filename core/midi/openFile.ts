@@ -7,6 +7,8 @@ import { fileOf, type MidiFile, type ReadNote } from './readFile';
 /** A file as it could be read, and what was wrong with it. */
 export interface OpenedFile {
   file: MidiFile;
+  /** As it stands in the file's head: ticks a quarter, or film frames. */
+  division: number;
   /** A sentence each. */
   warnings: string[];
 }
@@ -89,5 +91,5 @@ export const openMidi = (bytes: Uint8Array): Read<OpenedFile> => {
   const endless = endAtNext(file.notes);
   if (endless === 1) warnings.push('1 note has no end and was given one.');
   if (endless > 1) warnings.push(`${endless} notes have no end and were given one.`);
-  return { ok: true, value: { file, warnings } };
+  return { ok: true, value: { file, division, warnings } };
 };

@@ -102,7 +102,7 @@ const plainLaneStraightened = (beat: Beat, feel: PlainFeel, laneId: string): Pla
 };
 
 /** One lane straight, the others as they were. */
-const laneStraightened = (beat: Beat, { blend, ...feel }: Feel, laneId: string): Feel => ({
+export const laneStraightened = (beat: Beat, { blend, ...feel }: Feel, laneId: string): Feel => ({
   ...plainLaneStraightened(beat, feel, laneId),
   ...(blend && { blend: { ...blend, with: plainLaneStraightened(beat, blend.with, laneId) } }),
 });

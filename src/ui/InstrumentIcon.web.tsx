@@ -48,6 +48,7 @@ const DRAWN: Record<InstrumentId, [path: string, mark?: Mark]> = {
   'tom.high': [`${SHELL}${HEAD}`, 'up'],
   'hat.closed': ['M2 9c5-3 15-3 20 0H2ZM2 10.500c5 3 15 3 20 0H2ZM12 13v8M8 21h8M12 3v3'],
   'hat.open': ['M2 7c5-3 15-3 20 0H2ZM2 12.500c5 3 15 3 20 0H2ZM12 7v14M8 21h8M12 2v2'],
+  'hat.half': ['M2 8c5-3 15-3 20 0H2ZM2 11c5 3 15 3 20 0H2ZM12 8v13M8 21h8M12 2v3'],
   'hat.pedal': ['M2 8c5-3 15-3 20 0H2ZM2 9.500c5 3 15 3 20 0H2ZM12 12v6M5 22l12-4'],
   crash: [`M3 12c4-5 13-8 18-7-3 5-12 8-18 7ZM13 9v12M9 21h8`],
   'crash.second': [`M3 12c4-5 13-8 18-7-3 5-12 8-18 7ZM13 9v12M9 21h8`, 'dot'],

@@ -1,0 +1,61 @@
+import { Command } from 'commander';
+import { GENERAL_MIDI, readDrumMap, type DrumMap } from '../core/midi/drumMap';
+import { INSTRUMENTS, type InstrumentId } from '../core/beat/instruments';
+import { openMidi } from '../core/midi/openFile';
+import { remapFile, type Remapped } from '../core/midi/remap';
+import { InputFault } from './fault';
+import { bytesOf, textOf, warn, writeOut } from './files';
+
+const mapOf = async (place: string): Promise<DrumMap> => {
+  if (place.toLowerCase() === 'gm') return GENERAL_MIDI;
+  const read = readDrumMap(await textOf(place));
+  if (!read.ok) throw new InputFault(`The drum map “${place}” could not be read. ${read.error}`);
+  return read.value;
+};
+
+const named = (id: InstrumentId | null): string =>
+  id ? INSTRUMENTS[id].name : 'no instrument of the first map';
+
+/** A sentence for each note that does not come over as it was. */
+const sentences = ({ crossings }: Remapped, to: DrumMap): string[] =>
+  crossings.flatMap(({ note, instrument, kind, as, becomes, clash }) => {
+    if (kind === 'same') return [];
+    const head = `Note ${note} (${named(instrument)})`;
+    if (kind === 'near')
+      return [`${head} becomes ${becomes} (${named(as)}), the nearest that “${to.name}” has.`];
+    const none = `${head} has no counterpart in “${to.name}”`;
+    const other = clash ? `, where its number is ${named(clash)}` : '';
+    return [`${none}${other}: ${becomes === null ? 'left out' : 'kept as it is'}.`];
+  });
+
+interface Given {
+  from: string;
+  to: string;
+  drop: boolean;
+  keepClashes: boolean;
+}
+
+const run = async (input: string, output: string, given: Given): Promise<void> => {
+  const [from, to] = [await mapOf(given.from), await mapOf(given.to)];
+  const opened = openMidi(await bytesOf(input));
+  if (!opened.ok) throw new InputFault(`“${input}” could not be read. ${opened.error}`);
+  const done = remapFile(opened.value, from, to, given);
+  await writeOut(output, done.bytes);
+  [...opened.value.warnings, ...sentences(done, to)].forEach(warn);
+};
+
+/** `ruddik remap IN OUT --from MAP --to MAP`. */
+export const remapCommand = (): Command =>
+  new Command('remap')
+    .description('Gives the notes of a MIDI file the numbers of another drum map.')
+    .argument('<in>', 'a MIDI file')
+    .argument('<out>', 'the MIDI file to write')
+    .requiredOption('--from <map>', 'the map that it is in: gm, or a drum map file')
+    .requiredOption('--to <map>', 'the map that it is wanted in')
+    .option('--drop', 'leave out notes without a counterpart', false)
+    .option(
+      '--keep-clashes',
+      'keep notes without a counterpart even where their number is another drum',
+      false,
+    )
+    .action(run);

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { MOST } from './choices';
+import { INSTRUMENT_IDS } from './instruments';
+
+/** Which instrument a note number plays. */
+export const mapNoteSchema = z.strictObject({
+  note: z.int().min(0).max(127),
+  /** On this channel alone; left out, on any. */
+  channel: z.int().min(1).max(16).optional(),
+  instrument: z.enum(INSTRUMENT_IDS),
+});
+
+/** What the note numbers of a kit, a sampler or a file mean. */
+export const drumMapSchema = z.strictObject({
+  kind: z.literal('ruddik.drumMap'),
+  version: z.literal(1),
+  name: z.string().trim().min(1).max(MOST.name),
+  notes: z.array(mapNoteSchema).max(2048),
+});
+
+export type MapNote = z.infer<typeof mapNoteSchema>;
+export type DrumMap = z.infer<typeof drumMapSchema>;

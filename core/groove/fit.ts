@@ -1,0 +1,105 @@
+import { barTicks } from '../beat/meter';
+import { gridTicks } from '../beat/grid';
+import type { Hit } from '../beat/schema';
+import { held, type Bpm } from '../units';
+import { grooveTicks, inOrder, placed, positionOf, type Groove, type GrooveLane } from './groove';
+
+/** How much as fast as it was played a groove is taken. */
+export const TIMES = ['1/2', '2/3', '3/4', '1', '4/3', '3/2', '2'] as const;
+export type Times = (typeof TIMES)[number];
+
+/** As a number. @example timesOf('3/2') // 1.5 */
+export const timesOf = (times: Times): number => {
+  const [over, under = 1] = times.split('/').map(Number) as [number, number?];
+  return over / under;
+};
+
+/** As people say it. */
+export const TIMES_NAMES: Record<Times, string> = {
+  '1/2': 'Half time',
+  '2/3': '2 : 3',
+  '3/4': '3 : 4',
+  '1': 'As it is',
+  '4/3': '4 : 3',
+  '3/2': '3 : 2',
+  '2': 'Double time',
+};
+
+export interface Fit {
+  times: Times;
+  /** How long it is to be, 1 to 16; null is as many whole bars as it fills. */
+  bars: number | null;
+}
+
+export const MOST_BARS = 16;
+
+/** How many bars a groove has at a time: as many as it fills, the last one whole, 16 at the most. */
+export const fittedBars = (groove: Pick<Groove, 'meter' | 'bars'>, { times, bars }: Fit): number =>
+  held(bars ?? Math.ceil(groove.bars / timesOf(times) - 1e-9), 1, MOST_BARS);
+
+/** A roll without a length of its own is one step long, and becomes shorter or longer with all else. */
+const lengthAt = ({ length, roll }: Hit, speed: number): number | null =>
+  length === null && !roll ? null : held((length ?? 1) / speed, 1e-3, 64);
+
+/** The hits of a lane at another speed, repeated until `length` is full; what begins beyond it is cut off. */
+const fittedHits = (lane: GrooveLane, speed: number, period: number, length: number): Hit[] => {
+  const { grid, hits } = lane.part;
+  const out: Hit[] = [];
+  for (let round = 0; round * period < length - 1e-6; round++)
+    for (const hit of hits) {
+      const at = positionOf(hit, grid) / speed + round * period;
+      if (at >= length - 1e-6) continue;
+      out.push({
+        ...hit,
+        ...placed(Math.max(at, -gridTicks(grid) / 2), grid),
+        length: lengthAt(hit, speed),
+      });
+    }
+  return inOrder(out);
+};
+
+/**
+ * A groove at another speed and length, always whole bars: cut where it is longer, from its beginning again where it is
+ * shorter.
+ *
+ * @example fitGroove(groove, { times: '2', bars: null }).bars // half as many, at least 1
+ */
+export const fitGroove = (groove: Groove, fit: Fit): Groove => {
+  const speed = timesOf(fit.times);
+  const bars = fittedBars(groove, fit);
+  if (speed === 1 && bars === groove.bars) return groove;
+  const length = bars * barTicks(groove.meter);
+  const period = grooveTicks(groove) / speed;
+  return {
+    ...groove,
+    bars,
+    lanes: groove.lanes.map((lane) => ({
+      ...lane,
+      part: { ...lane.part, hits: fittedHits(lane, speed, period, length) },
+    })),
+  };
+};
+
+/** How far beyond its range a tempo must lie to be far. */
+const FAR = 1.08;
+
+/**
+ * What there is to say of a groove at a tempo it was not made for; null where it fits.
+ *
+ * @example tempoNote({ bpm: 90, tempos: [80, 100] }, 170)
+ *   // "Made for 80 to 100 BPM; at 170 it runs fast. Half time would give 85."
+ */
+export const tempoNote = (
+  { tempos: [low, high] }: { bpm: Bpm; tempos: [Bpm, Bpm] },
+  bpm: Bpm,
+): string | null => {
+  const slow = bpm * FAR < low;
+  if (!slow && bpm <= high * FAR) return null;
+  const about = Math.round(bpm);
+  const told = `Made for ${Math.round(low)} to ${Math.round(high)} BPM; at ${about} it ${slow ? 'drags' : 'runs fast'}.`;
+  const feels = slow ? bpm * 2 : bpm / 2;
+  const word = slow ? 'Double' : 'Half';
+  const fits = feels * FAR >= low && feels <= high * FAR;
+  const given = `${told} ${word} time would give ${Math.round(feels)}`;
+  return fits ? `${given}.` : `${given}, which is outside it too.`;
+};

@@ -1,0 +1,182 @@
+import { EMPTY_PART } from '../beat/defaults';
+import { gridTicks, type Grid } from '../beat/grid';
+import { barTicks, type Meter } from '../beat/meter';
+import type { InstrumentId } from '../beat/instruments';
+import type { Hit } from '../beat/schema';
+import { findGrid } from '../feel/takeTemplate';
+import { measureSwing } from '../feel/measure';
+import type { DrumMap } from '../midi/drumMap';
+import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/readFile';
+import { held, QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
+import { withPedal } from './pedal';
+import { inOrder, placed, type Groove, type GrooveFeel, type GrooveLane, type Source } from './groove';
+
+/** How a file is read as a groove. */
+export interface MidiReading {
+  id: string;
+  name: string;
+  path: string[];
+  source: Source;
+  map: DrumMap;
+  /** Further tempos are followed: hits stand where they would at the first tempo alone. */
+  followTempo: boolean;
+}
+
+/** A file as a groove, and what was done to its notes. */
+export interface ReadGroove {
+  groove: Groove;
+  /** Notes of one number on one tick that became one. */
+  doubles: number;
+  /** Notes that sounded on into the next of their number and were ended there. */
+  cut: number;
+  /** By number: what the map has no instrument for. */
+  unknown: MidiNote[];
+}
+
+/** What a note is drawn as where the map knows nothing of it: it is kept, and says its number. */
+export const UNKNOWN: InstrumentId = 'woodblock.low';
+
+const meterIn = ({ meter }: MidiFile): Meter => (meter.beats <= 21 ? meter : { beats: 4, unit: 4 });
+
+/** Where a position stands if all were played at the first tempo. */
+const timeline = (file: MidiFile, follow: boolean): ((at: Ticks) => Ticks) => {
+  if (!follow || !file.tempoChanges) return (at) => at;
+  // Tempos change at ticks of the file: between two of them time runs evenly.
+  const first = file.ticksPerMs(0);
+  const step = QUARTER / 16;
+  const sums = [0];
+  return (at) => {
+    const upTo = Math.floor(at / step);
+    for (let i = sums.length; i <= upTo; i++)
+      sums.push(sums[i - 1]! + (step * first) / file.ticksPerMs((i - 1) * step));
+    const rest = at - upTo * step;
+    return sums[upTo]! + (rest * first) / file.ticksPerMs(upTo * step);
+  };
+};
+
+interface Key {
+  channel: Channel;
+  note: MidiNote;
+  instrument: InstrumentId;
+  unknown?: true;
+}
+
+/** One number's notes without doubles, none sounding into the next. */
+const toldApart = (notes: ReadNote[]): { notes: ReadNote[]; doubles: number; cut: number } => {
+  const sorted = [...notes].sort((a, b) => a.start - b.start || b.velocity - a.velocity);
+  const kept = sorted.filter((note, at) => note.start !== sorted[at - 1]?.start);
+  let cut = 0;
+  const ended = kept.map((note, at) => {
+    const next = kept[at + 1];
+    if (!next || note.end <= next.start) return note;
+    cut += 1;
+    return { ...note, end: next.start };
+  });
+  return { notes: ended, doubles: sorted.length - kept.length, cut };
+};
+
+const MOST_LENGTH = 64;
+
+const hitOf = (note: ReadNote, grid: Grid, scale: number, at: (tick: Ticks) => Ticks, total: Ticks): Hit => {
+  const g = gridTicks(grid);
+  const start = at(note.start * scale);
+  const place = placed(start, grid);
+  const length = (at(note.end * scale) - start) / g;
+  // A hair before the bar line at the end: an early first beat of the next round.
+  const over = place.step * g >= total - 1e-6;
+  return {
+    ...place,
+    ...(over && { step: 0 }),
+    velocity: held(note.velocity, 1, 127),
+    length: held(length, scale / g, MOST_LENGTH),
+    chance: 1,
+  };
+};
+
+const feelIn = (file: MidiFile, grid: Grid): GrooveFeel => {
+  if (grid.endsWith('T')) return { kind: 'triplet', percent: 66.67 };
+  const swing = file.notes.length ? measureSwing(performanceOf(file)) : null;
+  const percent = swing ? Math.round(swing.percent * 10) / 10 : 50;
+  return { kind: percent >= 52 ? 'swung' : 'straight', percent: Math.max(50, percent) };
+};
+
+/** What keeps time in most music: the busiest of these. */
+const KEEPERS: InstrumentId[] = [
+  'hat.closed',
+  'ride',
+  'shaker',
+  'hat.pedal',
+  'hat.open',
+  'ride.bell',
+  'cowbell',
+  'tambourine',
+  'maracas',
+  'cabasa',
+  'tom.floor',
+];
+
+/** The instrument that keeps time: the one of those that do with the most hits. */
+export const busiestKeeper = (lanes: GrooveLane[]): InstrumentId | null => {
+  const timed = lanes.filter(({ instrument }) => KEEPERS.includes(instrument));
+  const most = Math.max(0, ...timed.map(({ part }) => part.hits.length));
+  return timed.find(({ part }) => part.hits.length === most)?.instrument ?? null;
+};
+
+const TEMPO_ROOM = 0.12;
+
+/**
+ * A MIDI file as a groove. Every hit keeps its exact time and length: it is written out again at the ticks it came from.
+ *
+ * @example grooveFromMidi(file, { id: 'a', name: 'Rain', path: [], source: 'imported', map: GENERAL_MIDI, followTempo: false })
+ */
+export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove => {
+  const performance = performanceOf(file);
+  const grid = file.notes.length ? findGrid(performance) : '1/16';
+  const partGrid: Grid = grid.endsWith('T') ? grid : '1/16';
+  const scale = QUARTER / file.ppq;
+  const meter = meterIn(file);
+  const at = timeline(file, reading.followTempo);
+  const bar = barTicks(meter);
+  const bars = Math.max(1, Math.ceil(at(wholeBars(file)) / bar - 1e-6));
+  const byNote = new Map<string, { key: Key; notes: ReadNote[] }>();
+  const unknown = new Set<MidiNote>();
+  for (const [one, instrument] of withPedal(file, reading.map)) {
+    if (!instrument) unknown.add(one.note);
+    const key: Key = {
+      channel: one.channel,
+      note: one.note,
+      instrument: instrument ?? UNKNOWN,
+      ...(!instrument && { unknown: true }),
+    };
+    const id = `${one.channel} ${one.note} ${key.instrument}`;
+    const there = byNote.get(id);
+    if (there) there.notes.push(one);
+    else byNote.set(id, { key, notes: [one] });
+  }
+  let [doubles, cut] = [0, 0];
+  const lanes = [...byNote.values()].map(({ key, notes }): GrooveLane => {
+    const apart = toldApart(notes);
+    doubles += apart.doubles;
+    cut += apart.cut;
+    const hits = apart.notes.map((note) => hitOf(note, partGrid, scale, at, bars * bar));
+    return { ...key, part: { ...EMPTY_PART, grid: partGrid, hits: inOrder(hits) } };
+  });
+  const sorted = lanes.sort((a, b) => a.note - b.note || a.channel - b.channel);
+  const groove: Groove = {
+    id: reading.id,
+    name: reading.name,
+    style: reading.path[reading.path.length - 1] ?? '',
+    kind: 'file',
+    source: reading.source,
+    path: reading.path,
+    meter,
+    bars,
+    bpm: Math.round(file.tempo * 100) / 100,
+    tempos: [file.tempo * (1 - TEMPO_ROOM), file.tempo * (1 + TEMPO_ROOM)],
+    feel: feelIn(file, grid),
+    timekeeper: busiestKeeper(sorted),
+    tags: [],
+    lanes: sorted,
+  };
+  return { groove, doubles, cut, unknown: [...unknown].sort((a, b) => a - b) };
+};

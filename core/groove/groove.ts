@@ -1,0 +1,88 @@
+import type { InstrumentId } from '../beat/instruments';
+import type { Meter } from '../beat/meter';
+import type { Hit, Part } from '../beat/schema';
+import type { Bpm, Channel, MidiNote, Ticks } from '../units';
+import { barTicks } from '../beat/meter';
+import { gridTicks, type Grid } from '../beat/grid';
+import { held } from '../units';
+
+/** What a groove is in its family. */
+export const KINDS = ['main', 'variation', 'fill', 'ending', 'percussion', 'file'] as const;
+export type Kind = (typeof KINDS)[number];
+
+/** Where a groove is from. */
+export const SOURCES = ['built-in', 'imported', 'folder'] as const;
+export type Source = (typeof SOURCES)[number];
+
+/** How the steps of a groove lie: even, in pairs of long and short, or in threes. */
+export interface GrooveFeel {
+  kind: 'straight' | 'swung' | 'triplet';
+  /** 50 is straight. */
+  percent: number;
+}
+
+/** What a list shows of a groove. */
+export interface GrooveRow {
+  /** For good: keepers go by it. */
+  id: string;
+  name: string;
+  style: string;
+  kind: Kind;
+  source: Source;
+  /** The folders that it lies in, from the outermost. */
+  path: string[];
+  meter: Meter;
+  bars: number;
+  bpm: Bpm;
+  /** The slowest and the fastest that it was made for. */
+  tempos: [Bpm, Bpm];
+  feel: GrooveFeel;
+  /** The instrument that keeps time. */
+  timekeeper: InstrumentId | null;
+  tags: string[];
+}
+
+/** What one instrument plays. */
+export interface GrooveLane {
+  instrument: InstrumentId;
+  /** As it came: the note it is written with. */
+  note: MidiNote;
+  channel: Channel;
+  /** Its map has no instrument for the note: it is kept, and goes by its number. */
+  unknown?: true;
+  part: Part;
+}
+
+/** A groove with its hits: they lie where they were played, so that it needs no feel of its own. */
+export interface Groove extends GrooveRow {
+  lanes: GrooveLane[];
+}
+
+/** How long a groove is, in ticks. */
+export const grooveTicks = ({ meter, bars }: Pick<Groove, 'meter' | 'bars'>): Ticks => barTicks(meter) * bars;
+
+/** "Straight", "Swung 58 %" or "Triplet". */
+export const feelWords = ({ kind, percent }: GrooveFeel): string =>
+  kind === 'swung' ? `Swung ${Math.round(percent)} %` : kind === 'triplet' ? 'Triplet' : 'Straight';
+
+/**
+ * Step and nudge of a position: the step nearest to it, and the rest.
+ *
+ * @param position in ticks, from 0
+ * @example placed(288, '1/16') // { step: 1, nudge: 0.2 }
+ */
+export const placed = (position: Ticks, grid: Grid): Pick<Hit, 'step' | 'nudge'> => {
+  const at = position / gridTicks(grid);
+  const step = Math.max(0, Math.round(at));
+  return { step, nudge: held(at - step, -0.5, 0.5) };
+};
+
+/** In ticks from the groove's start. */
+export const positionOf = ({ step, nudge }: Pick<Hit, 'step' | 'nudge'>, grid: Grid): Ticks =>
+  (step + nudge) * gridTicks(grid);
+
+/** In order of time, as parts hold them. */
+export const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
+
+export const hitCount = ({ lanes }: Pick<Groove, 'lanes'>): number =>
+  lanes.reduce((sum, { part }) => sum + part.hits.length, 0);

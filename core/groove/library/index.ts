@@ -1,0 +1,43 @@
+import { readGrooves } from '../text';
+import type { Groove } from '../groove';
+import { BELL_SIX, BOSSA, HIGHLIFE, ONE_DROP, SAMBA, STREET_PARADE } from './coast';
+import { BROKEN, DEMBOW, FOUR_FLOOR, TWO_STEP } from './floor';
+import { HANDS } from './hands';
+import { FIVE, SEVEN, WALTZ } from './odd';
+import { BACKBEAT, BRUSHES, SHUFFLE, SLOW_TWELVE, TRAIN } from './stage';
+import { BOOM_BAP, FUNK, HALF_TIME, SLOW_JAM } from './street';
+
+/** The texts of the library, a family each; how to write one stands in `../text.ts`. */
+export const TEXTS = [
+  BOOM_BAP,
+  HALF_TIME,
+  SLOW_JAM,
+  FUNK,
+  FOUR_FLOOR,
+  TWO_STEP,
+  BROKEN,
+  DEMBOW,
+  BACKBEAT,
+  SHUFFLE,
+  SLOW_TWELVE,
+  BRUSHES,
+  TRAIN,
+  SAMBA,
+  BOSSA,
+  ONE_DROP,
+  BELL_SIX,
+  HIGHLIFE,
+  STREET_PARADE,
+  FIVE,
+  SEVEN,
+  WALTZ,
+  ...HANDS,
+];
+
+/** The built-in grooves. */
+export const builtInGrooves = (): Groove[] =>
+  TEXTS.flatMap((text) => {
+    const read = readGrooves(text);
+    if (!read.ok) throw new Error(read.error);
+    return read.value;
+  });

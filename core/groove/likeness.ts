@@ -1,0 +1,135 @@
+import { INSTRUMENTS, type InstrumentId, type Pigment } from '../beat/instruments';
+import { barTicks } from '../beat/meter';
+import type { Ticks, Velocity } from '../units';
+import { positionOf, type Groove } from './groove';
+
+/** Cells of a bar: enough to tell sixteenths from triplets in four. */
+const CELLS = 48;
+const FAMILIES: Pigment[] = ['walnut', 'weld', 'lichen', 'madder', 'heather'];
+
+/** What a groove is like, folded into one bar, small enough to keep for ten thousand. */
+export interface Likeness {
+  /** For each drum family how strongly each cell of the bar is played, 0 to 255, one family after the other. */
+  cells: Uint8Array;
+  /** For each of sixteen places of a bar how late it is played, as a share of a 32nd, -127 to 127. */
+  late: Int8Array;
+  /** 50 to 75. */
+  swing: number;
+  /** The length of a bar in quarters. */
+  bar: number;
+}
+
+interface Struck {
+  at: Ticks;
+  velocity: Velocity;
+  instrument: InstrumentId;
+}
+
+const strokesOf = (groove: Groove): Struck[] =>
+  groove.lanes.flatMap(({ instrument, part }) =>
+    part.hits.map((hit) => ({ at: positionOf(hit, part.grid), velocity: hit.velocity, instrument })),
+  );
+
+const PLACES = 16;
+
+const inside = (at: Ticks, bar: Ticks): number => (((at % bar) + bar) % bar) / bar;
+
+/** What a groove is like. Bars are folded onto one another: a longer groove is like a shorter one that it repeats. */
+export const likenessOf = (groove: Groove): Likeness => {
+  const bar = barTicks(groove.meter);
+  const sums = new Float64Array(CELLS * FAMILIES.length);
+  const parted = new Float64Array(PLACES);
+  const counts = new Float64Array(PLACES);
+  for (const { at, velocity, instrument } of strokesOf(groove)) {
+    const x = inside(at, bar);
+    const family = FAMILIES.indexOf(INSTRUMENTS[instrument].pigment);
+    const cell = Math.round(x * CELLS) % CELLS;
+    sums[family * CELLS + cell]! += velocity / groove.bars;
+    const place = Math.round(x * PLACES);
+    parted[place % PLACES]! += x * PLACES - place;
+    counts[place % PLACES]! += 1;
+  }
+  return {
+    cells: Uint8Array.from(sums, (sum) => Math.min(255, Math.round(sum * 2))),
+    late: Int8Array.from(parted, (sum, at) => (counts[at] ? Math.round((sum / counts[at]!) * 254) : 0)),
+    swing: groove.feel.percent,
+    bar: bar / 960,
+  };
+};
+
+/** Played a hair early or late is nearly the same rhythm: each cell counts a little for those beside it. */
+const spread = (cells: Uint8Array, family: number): Float64Array => {
+  const out = new Float64Array(CELLS);
+  for (let i = 0; i < CELLS; i++) {
+    const value = cells[family * CELLS + i]!;
+    if (!value) continue;
+    out[i]! += value;
+    out[(i + 1) % CELLS]! += value / 2;
+    out[(i + CELLS - 1) % CELLS]! += value / 2;
+  }
+  return out;
+};
+
+const cosine = (a: ArrayLike<number>, b: ArrayLike<number>): number => {
+  let [both, first, second] = [0, 0, 0];
+  for (let i = 0; i < a.length; i++) {
+    both += a[i]! * b[i]!;
+    first += a[i]! * a[i]!;
+    second += b[i]! * b[i]!;
+  }
+  return first && second ? both / Math.sqrt(first * second) : first === second ? 1 : 0;
+};
+
+/** Kick and snare tell a rhythm most. */
+const WEIGHTS = [3, 3, 2, 1, 1];
+
+const rhythm = (a: Likeness, b: Likeness): number => {
+  let [sum, weights] = [0, 0];
+  FAMILIES.forEach((_, family) => {
+    const [x, y] = [spread(a.cells, family), spread(b.cells, family)];
+    if (!x.some(Boolean) && !y.some(Boolean)) return;
+    sum += WEIGHTS[family]! * cosine(x, y);
+    weights += WEIGHTS[family]!;
+  });
+  return weights ? sum / weights : 0;
+};
+
+/** Where the weight of the bar lies, whatever it is played on. */
+const accents = (a: Likeness, b: Likeness): number => {
+  const shape = ({ cells }: Likeness) =>
+    Float64Array.from({ length: PLACES }, (_, place) => {
+      let sum = 0;
+      for (let family = 0; family < FAMILIES.length; family++)
+        for (let i = 0; i < CELLS / PLACES; i++) sum += cells[family * CELLS + place * (CELLS / PLACES) + i]!;
+      return sum * sum;
+    });
+  return cosine(shape(a), shape(b));
+};
+
+/** How far apart two feels may be and still have something in common: in points of swing, and in shares of a place. */
+const SWING_APART = 12;
+const LATE_APART = 70;
+
+/** How far two feels agree, 0 to 1. */
+export const feelAgrees = (a: Likeness, b: Likeness): number => {
+  const swing = Math.max(0, 1 - Math.abs(a.swing - b.swing) / SWING_APART);
+  let [apart, both] = [0, 0];
+  for (let i = 0; i < PLACES; i++) {
+    if (!a.late[i] || !b.late[i]) continue;
+    apart += Math.abs(a.late[i]! - b.late[i]!);
+    both += 1;
+  }
+  const late = both ? Math.max(0, 1 - apart / both / LATE_APART) : swing;
+  return (swing + late) / 2;
+};
+
+const sameBar = (a: Likeness, b: Likeness): number => (Math.abs(a.bar - b.bar) < 1e-6 ? 1 : 0.5);
+
+/**
+ * How alike two grooves are in rhythm, accents and feel, 0 to 1; a groove is wholly like itself.
+ */
+export const alike = (a: Likeness, b: Likeness): number =>
+  (0.6 * rhythm(a, b) + 0.2 * accents(a, b) + 0.2 * feelAgrees(a, b)) * sameBar(a, b);
+
+/** How well a fill or a percussion part goes with a groove: by its feel, in bars of the same length. */
+export const goesWith = (a: Likeness, b: Likeness): number => feelAgrees(a, b) * sameBar(a, b);
