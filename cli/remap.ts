@@ -1,5 +1,6 @@
 import { Command } from 'commander';
-import { GENERAL_MIDI, readDrumMap, type DrumMap } from '../core/midi/drumMap';
+import { GENERAL_MIDI, type DrumMap } from '../core/midi/drumMap';
+import { readDrumMap } from '../core/midi/drumMapFile';
 import { INSTRUMENTS, type InstrumentId } from '../core/beat/instruments';
 import { openMidi } from '../core/midi/openFile';
 import { remapFile, type Remapped } from '../core/midi/remap';

@@ -133,7 +133,7 @@ const SAYINGS: Record<string, (sheet: Sheet, rest: string, words: string[]) => S
   tags: (sheet, _rest, words) => ({ ...sheet, tags: words }),
   drop: (sheet, _rest, words) => {
     const lines = new Map(sheet.lines);
-    for (const word of words) lines.delete(instrumentNamed(word)) || fail(`there is no “${word}” to drop`);
+    for (const word of words) if (!lines.delete(instrumentNamed(word))) fail(`there is no “${word}” to drop`);
     return { ...sheet, lines };
   },
   move: (sheet, rest) => ({ ...sheet, moved: instrumentNamed(rest) }),

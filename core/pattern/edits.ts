@@ -2,7 +2,11 @@ import { partOf, stepsOf } from '../beat/defaults';
 import type { InstrumentId } from '../beat/instruments';
 import type { Meter } from '../beat/meter';
 import type { Beat, Grace, Group, Hit, Lane, Levels, Part, Pattern, Roll, Take } from '../beat/schema';
+import type { DrumMap } from '../beat/drumMapSchema';
 import type { Feel, NamedFeel, Template } from '../beat/feelSchema';
+import { bringIn, type Bring } from '../groove/bring';
+import type { Groove } from '../groove/groove';
+import { writtenWith, type MapChoice } from '../midi/laneMap';
 import { setPattern } from './beatEdits';
 import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from './chance';
 import {
@@ -218,6 +222,8 @@ export const BEAT_EDITS = {
     setBlend(beat, a.patternId, a.blend),
   keepTemplate: (beat: Beat, a: { template: Template }) => keepTemplate(beat, a.template),
   dropTemplate: (beat: Beat, a: { id: string }) => dropTemplate(beat, a.id),
+  bringGroove: (beat: Beat, a: { groove: Groove; bring: Bring }) => bringIn(beat, a.groove, a.bring).beat,
+  useMap: (beat: Beat, a: { map: DrumMap; choice: MapChoice }) => writtenWith(beat, a.map, a.choice),
   writeIn: (beat: Beat, a: { patternId: string; laneId: string | null; single: boolean }) =>
     writeIn(beat, a.patternId, a.laneId, a.single),
 };

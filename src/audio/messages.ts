@@ -1,4 +1,5 @@
-import type { Beat } from '../../core/beat/schema';
+import type { InstrumentId } from '../../core/beat/instruments';
+import type { Beat, KitId } from '../../core/beat/schema';
 import type { MixNote } from '../../core/sound/mixer';
 import type { Frames, Ticks, Velocity } from '../../core/units';
 
@@ -18,6 +19,8 @@ export type ToWorker =
   | { type: 'metronome'; metronome: Metronome }
   | { type: 'switch'; beat: Beat; patternId: string; at: 'now' | 'beat' | 'end' }
   | { type: 'stop' }
+  /** Sounds that will be wanted soon are made beforehand. */
+  | { type: 'prepare'; kit: KitId; instruments: InstrumentId[] }
   | { type: 'strike'; laneId: string; velocity: Velocity }
   | { type: 'report' };
 

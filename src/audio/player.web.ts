@@ -1,4 +1,5 @@
-import type { Beat } from '../../core/beat/schema';
+import type { InstrumentId } from '../../core/beat/instruments';
+import type { Beat, KitId } from '../../core/beat/schema';
 import { patternOf } from '../../core/pattern/beatEdits';
 import { QUARTER, ticksPerMs, type Ms, type Ticks, type Velocity } from '../../core/units';
 import type { SwitchAt } from './feeder';
@@ -123,6 +124,10 @@ export const stopPlaying = (): void => {
   one.handed = [];
   tell({ type: 'stop' });
 };
+
+/** Has sounds made before they are wanted. */
+export const prepareSounds = (kit: KitId, instruments: InstrumentId[]): void =>
+  tell({ type: 'prepare', kit, instruments });
 
 export const setMetronome = (metronome: Metronome): void => tell({ type: 'metronome', metronome });
 

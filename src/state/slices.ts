@@ -1,6 +1,7 @@
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
 import type { Feel } from '../../core/beat/feelSchema';
+import type { Beat } from '../../core/beat/schema';
 import type { Compared } from '../../core/feel/compare';
 import type { Clip, Spot } from '../../core/pattern/spots';
 
@@ -40,8 +41,16 @@ export interface ViewState {
   b: { name: string; feel: Feel } | null;
   /** A feel that was copied, to be used on another pattern or beat. */
   feelClip: Feel | null;
+  /** What is heard in the place of the beat, or with it: a groove that is tried. */
+  audition: Audition | null;
   /** How much later a stroke arrives than it was meant, in ms. */
   latency: number;
+}
+
+/** A groove that is tried by ear, by itself or beside the beat. */
+export interface Audition {
+  beat: Beat;
+  patternId: string;
 }
 
 export interface PlayInSettings {
@@ -83,6 +92,7 @@ const initialView: ViewState = {
   blind: false,
   b: null,
   feelClip: null,
+  audition: null,
 };
 
 const view = createSlice({
@@ -141,7 +151,10 @@ const library = createSlice({
 
 /** What a notice offers to do. */
 export type NoticeAction =
-  { kind: 'saveBeat' } | { kind: 'restoreBeat'; id: string } | { kind: 'downloadAside'; key: string };
+  | { kind: 'saveBeat' }
+  | { kind: 'undo' }
+  | { kind: 'restoreBeat'; id: string }
+  | { kind: 'downloadAside'; key: string };
 
 export interface Notice {
   id: string;

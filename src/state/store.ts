@@ -4,11 +4,18 @@ import { feelOf } from '../../core/beat/defaults';
 import { patternOf } from '../../core/pattern/beatEdits';
 import { docReducer } from './doc';
 import { lateEdits } from './lateEdits';
+import { groovesReducer } from './grooves';
 import { libraryReducer, noticesReducer, viewReducer } from './slices';
 
 export const createStore = () =>
   configureStore({
-    reducer: { doc: docReducer, view: viewReducer, library: libraryReducer, notices: noticesReducer },
+    reducer: {
+      doc: docReducer,
+      view: viewReducer,
+      library: libraryReducer,
+      notices: noticesReducer,
+      grooves: groovesReducer,
+    },
     // The checks walk the whole beat on every action; the beat is plain data by its type.
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(lateEdits),
   });

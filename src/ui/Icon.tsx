@@ -1,4 +1,5 @@
 import ArrowUpFromLine from 'lucide-react/icons/arrow-up-from-line';
+import Bookmark from 'lucide-react/icons/bookmark';
 import ChevronDown from 'lucide-react/icons/chevron-down';
 import ChevronLeft from 'lucide-react/icons/chevron-left';
 import ChevronRight from 'lucide-react/icons/chevron-right';
@@ -42,6 +43,17 @@ const OffRule = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
   </svg>
 );
 
+/** Strings of other people, put away side by side. */
+const Shelf = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
+  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
+    <path d="M5 2v20M12 2v20M19 2v20" strokeWidth={strokeWidth} />
+    <circle cx="5" cy="8" r="2.6" />
+    <circle cx="12" cy="15" r="2.6" />
+    <circle cx="19" cy="6" r="2" />
+    <circle cx="19" cy="17" r="2.6" />
+  </svg>
+);
+
 /** The icons in use, by what they mean here. */
 const ICONS = {
   beats: FolderOpen,
@@ -51,6 +63,8 @@ const ICONS = {
   download: Download,
   feel: OffRule,
   export: ArrowUpFromLine,
+  grooves: Shelf,
+  keeper: Bookmark,
   keys: Keyboard,
   left: ChevronLeft,
   metronome: Metronome,

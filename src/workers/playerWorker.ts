@@ -39,6 +39,8 @@ interface State {
   waiting: boolean;
   now: { frame: number; at: number };
   making: boolean;
+  /** Sounds to be made beforehand. */
+  soon: Set<string>;
   metronome: Metronome;
   countIn: Ticks;
   /** The frame at which the count-in ends. */
@@ -54,6 +56,7 @@ const state: State = {
   waiting: false,
   now: { frame: 0, at: 0 },
   making: false,
+  soon: new Set(),
   metronome: { on: false, level: 0.6, accent: true },
   countIn: 0,
   countedAt: 0,
@@ -79,6 +82,10 @@ const missing = (): string[] => {
   const wanted = new Set(beat.lanes.map((lane) => soundKey(beat, lane)));
   return [...wanted].filter((key) => !state.sounds.has(key));
 };
+
+/** Those that will be wanted soon, after those that are wanted now. */
+const nextToMake = (): string | undefined =>
+  missing()[0] ?? [...state.soon].find((key) => !state.sounds.has(key));
 
 const giveSound = ({ index, layers }: { index: number; layers: Float32Array[] }) =>
   toMixer({ type: 'sound', index, layers });
@@ -125,12 +132,10 @@ const forgetShapes = () => {
 
 /** One sound at a time, so that a word from the page or the audio thread is never kept waiting long. */
 const makeSounds = () => {
-  const [key] = missing();
+  const key = nextToMake();
   state.making = key !== undefined;
-  if (key === undefined) {
-    if (state.waiting) begin();
-    return;
-  }
+  if (state.waiting && !missing().length) begin();
+  if (key === undefined) return;
   makeOne(key);
   setTimeout(makeSounds, 0);
 };
@@ -269,6 +274,10 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
       return;
     case 'stop':
       stop();
+      return;
+    case 'prepare':
+      for (const id of data.instruments) state.soon.add(`${data.kit}/${standIn(KITS[data.kit], id)}`);
+      if (!state.making) makeSounds();
       return;
     case 'strike':
       strikeLane(data.laneId, data.velocity);

@@ -1,6 +1,8 @@
 import type { Shape } from '../../core/beat/feelSchema';
 import type { Beat } from '../../core/beat/schema';
 import { reportFeel, type FeelReport } from '../../core/feel/measure';
+import type { Groove } from '../../core/groove/groove';
+import { groovePerformance } from '../../core/groove/perform';
 import type { Performance } from '../../core/feel/performance';
 import { performanceOf, readMidi } from '../../core/midi/readFile';
 import { patternOf } from '../../core/pattern/beatEdits';
@@ -11,7 +13,8 @@ import type { Read } from '../../core/beat/file';
 export type ReportSource =
   | { kind: 'pattern'; beat: Beat; patternId: string; passes: number }
   | { kind: 'file'; bytes: Uint8Array }
-  | { kind: 'template'; shape: Shape };
+  | { kind: 'template'; shape: Shape }
+  | { kind: 'groove'; groove: Groove };
 
 const performed = (source: ReportSource): Read<Performance> => {
   if (source.kind === 'pattern')
@@ -19,6 +22,7 @@ const performed = (source: ReportSource): Read<Performance> => {
       ok: true,
       value: patternPerformance(source.beat, patternOf(source.beat, source.patternId), source.passes),
     };
+  if (source.kind === 'groove') return { ok: true, value: groovePerformance(source.groove) };
   if (source.kind === 'template') return { ok: true, value: shapePerformance(source.shape) };
   const file = readMidi(source.bytes);
   return file.ok ? { ok: true, value: performanceOf(file.value) } : file;

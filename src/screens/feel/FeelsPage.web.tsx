@@ -8,7 +8,7 @@ import { noticed, viewChanged } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Range } from '../../ui/Range';
-import { NameField } from './NameField';
+import { NameField } from '../../ui/NameField';
 import { percent } from './stageText';
 
 interface FeelsPageProps {

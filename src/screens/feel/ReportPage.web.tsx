@@ -16,8 +16,8 @@ import { instrumentOf } from '../../../core/beat/instruments';
 import type { ReportSource } from '../../workers/reportOf';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
-import { FilePick } from './FilePick';
-import { askReport } from './reports';
+import { FilePick } from '../../ui/FilePick';
+import { askReport } from '../../workers/askReport';
 
 /** A report is taken over so many passes, so that chance and humanize even out. */
 const PASSES = 4;

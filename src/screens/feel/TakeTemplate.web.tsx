@@ -11,7 +11,7 @@ import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
-import { NameField } from './NameField';
+import { NameField } from '../../ui/NameField';
 import { TemplatePicture } from './TemplatePicture';
 import { barsOf, type Source } from './templates';
 

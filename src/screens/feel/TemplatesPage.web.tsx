@@ -13,7 +13,7 @@ import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
 import { saveBytes, saveText } from '../../ui/files';
 import { Chip } from '../../ui/Chip';
-import { FilePick } from './FilePick';
+import { FilePick } from '../../ui/FilePick';
 import { editShownFeel } from './edit';
 import { SlotEditor } from './SlotEditor';
 import { TakeTemplate } from './TakeTemplate';

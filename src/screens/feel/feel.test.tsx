@@ -34,7 +34,7 @@ jest.mock('../../state/session', () => {
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('./VelocityCharts', () => ({ VelocityCharts: () => null }));
-jest.mock('./reports', () => {
+jest.mock('../../workers/askReport', () => {
   const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
   return { askReport: (source: Parameters<typeof reportOf>[0]) => Promise.resolve(reportOf(source)) };
 });

@@ -1,4 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
+import { undone } from '../../state/doc';
 import { keeper, store, tellScreenReady } from '../../state/session';
 import type { NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
@@ -16,6 +17,7 @@ const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'restoreBeat') await keeper.restore(action.id);
   if (action.kind === 'downloadAside')
     saveText(await keeper.asideText(action.key), 'damaged-beat.ruddik.json.txt');
+  if (action.kind === 'undo') store.dispatch(undone());
   const { beat } = store.getState().doc;
   if (action.kind === 'saveBeat' && beat) saveBeatFile(beat);
 };

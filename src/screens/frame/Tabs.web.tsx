@@ -1,7 +1,8 @@
 import { Link, usePathname } from 'expo-router';
 import { Icon, type IconName } from '../../ui/Icon';
 
-const TABS: { href: '/' | '/feel' | '/export'; label: string; icon: IconName }[] = [
+const TABS: { href: '/grooves' | '/' | '/feel' | '/export'; label: string; icon: IconName }[] = [
+  { href: '/grooves', label: 'Grooves', icon: 'grooves' },
   { href: '/', label: 'Pattern', icon: 'pattern' },
   { href: '/feel', label: 'Feel', icon: 'feel' },
   { href: '/export', label: 'Export', icon: 'export' },

@@ -23,14 +23,15 @@ export const useSound = (): void => {
       if (timer) clearTimeout(timer);
       timer = null;
       const { view } = store.getState();
-      const beat = selectHeard(store.getState());
-      const now = [beat, view.patternId];
+      const beat = view.audition?.beat ?? selectHeard(store.getState());
+      const patternId = view.audition?.patternId ?? view.patternId;
+      const now = [beat, patternId];
       if (!beat || now.every((one, at) => one === given[at])) return;
-      const turned = view.playing && given[0] !== undefined && given[1] !== view.patternId;
+      const turned = view.playing && given[0] !== undefined && given[1] !== patternId;
       given = now;
       last = performance.now();
-      if (turned) switchPattern(beat, view.patternId, view.switchAt);
-      else setPlayed(beat, view.patternId);
+      if (turned && !view.audition) switchPattern(beat, patternId, view.switchAt);
+      else setPlayed(beat, patternId);
     };
     const later = () => {
       const { doc, view } = store.getState();
@@ -64,7 +65,7 @@ export const togglePlay = (): void => {
   const { view, doc } = store.getState();
   if (!doc.beat) return;
   const playing = !view.playing;
-  store.dispatch(viewChanged({ playing }));
+  store.dispatch(viewChanged({ playing, ...(!playing && { audition: null }) }));
   if (!playing) {
     stopPlaying();
     return;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Chip } from '../../ui/Chip';
+import { Chip } from './Chip';
 
 interface NameFieldProps {
   label: string;

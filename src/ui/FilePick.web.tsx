@@ -1,5 +1,5 @@
 import { useRef, type ReactNode } from 'react';
-import { Chip } from '../../ui/Chip';
+import { Chip } from './Chip';
 
 interface FilePickProps {
   label: string;

@@ -1,7 +1,7 @@
-import type { Read } from '../../../core/beat/file';
-import type { FeelReport } from '../../../core/feel/measure';
-import type { ReportSource } from '../../workers/reportOf';
-import type { ReportAsked, ReportGiven } from '../../workers/reportWorker';
+import type { Read } from '../../core/beat/file';
+import type { FeelReport } from '../../core/feel/measure';
+import type { ReportSource } from './reportOf';
+import type { ReportAsked, ReportGiven } from './reportWorker';
 
 /** Measuring a long file takes its time; a worker takes it, and the page goes on. */
 let worker: Worker | null = null;
@@ -10,7 +10,7 @@ const waiting = new Map<number, (report: Read<FeelReport>) => void>();
 
 const ready = (): Worker => {
   if (worker) return worker;
-  worker = new Worker(new URL('../../workers/reportWorker', window.location.href));
+  worker = new Worker(new URL('./reportWorker', window.location.href));
   worker.onmessage = ({ data }: MessageEvent<ReportGiven>) => {
     waiting.get(data.id)?.(data.report);
     waiting.delete(data.id);

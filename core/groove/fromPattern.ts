@@ -1,0 +1,35 @@
+import type { Beat, Pattern } from '../beat/schema';
+import { planPattern } from '../play/plan';
+import { playLoop } from '../play/play';
+import { EMPTY_PART, newHit } from '../beat/defaults';
+import { inOrder, placed, type Groove, type GrooveLane } from './groove';
+
+/** A pattern as it sounds on its first pass, as a groove: to be compared with others. */
+export const patternGroove = (beat: Beat, pattern: Pattern): Groove => {
+  const played = playLoop(planPattern(beat, pattern), 1);
+  const lanes = beat.lanes.flatMap((lane, at): GrooveLane[] => {
+    const hits = played
+      .filter((note) => note.lane === at)
+      .map(({ tick, velocity }) => ({ ...newHit(0, velocity), ...placed(tick, '1/16') }));
+    const { instrument, note, channel } = lane;
+    return hits.length ? [{ instrument, note, channel, part: { ...EMPTY_PART, hits: inOrder(hits) } }] : [];
+  });
+  const feel = pattern.feel ?? beat.feel;
+  const percent = feel.base === 'swing' ? feel.swing.percent : 50;
+  return {
+    id: `pattern/${pattern.id}`,
+    name: pattern.name,
+    style: '',
+    kind: 'main',
+    source: 'built-in',
+    path: [],
+    meter: pattern.meter,
+    bars: pattern.bars,
+    bpm: beat.tempo,
+    tempos: [beat.tempo, beat.tempo],
+    feel: { kind: percent > 51 ? 'swung' : 'straight', percent },
+    timekeeper: null,
+    tags: [],
+    lanes,
+  };
+};

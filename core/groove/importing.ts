@@ -1,0 +1,107 @@
+import type { DrumMap } from '../midi/drumMap';
+import { FILE_BOUNDS, openMidi } from '../midi/openFile';
+import { grooveFromMidi } from './fromMidi';
+import type { Groove, GrooveRow, Source } from './groove';
+import { likenessOf, type Likeness } from './likeness';
+
+/** What is kept of a groove that lies in a file: enough to list and compare it. */
+export interface Indexed {
+  row: GrooveRow;
+  likeness: Likeness;
+  /** The name of the map it is read with. */
+  map: string;
+  followTempo: boolean;
+  /** How many tempos come after the first. */
+  tempoChanges: number;
+  hits: number;
+}
+
+/** A file that was read in. */
+export interface TakenIn {
+  indexed: Indexed;
+  /** A sentence each. */
+  warnings: string[];
+  doubles: number;
+  cut: number;
+}
+
+/** A file that was left out, and why. */
+export interface LeftOut {
+  path: string;
+  why: string;
+}
+
+export type Imported = { ok: true; value: TakenIn } | { ok: false; value: LeftOut };
+
+/** What a file's place says: its folders and its name without the ending. */
+export const splitPath = (path: string): { folders: string[]; name: string } => {
+  const parts = path.split(/[/\\]/).filter((part) => part && part !== '.');
+  const file = parts.pop() ?? 'Groove';
+  return { folders: parts, name: file.replace(/\.midi?$/i, '') || file };
+};
+
+/** How a file from somewhere is read as a groove. */
+export interface FileReading {
+  path: string;
+  source: Exclude<Source, 'built-in'>;
+  map: DrumMap;
+  followTempo?: boolean;
+}
+
+const ROOTS = { imported: 'Imported', folder: 'Groove folder' } as const;
+
+/** The groove of a file's bytes, or a sentence that says why there is none. */
+export const grooveOfFile = (
+  bytes: Uint8Array,
+  { path, source, map, followTempo = false }: FileReading,
+): { ok: true; groove: Groove; taken: TakenIn } | { ok: false; error: string } => {
+  const opened = openMidi(bytes);
+  if (!opened.ok) return opened;
+  const { folders, name } = splitPath(path);
+  const read = grooveFromMidi(opened.value.file, {
+    id: `${source}/${path}`,
+    name,
+    path: [ROOTS[source], ...folders],
+    source,
+    map,
+    followTempo,
+  });
+  const { groove, doubles, cut, unknown } = read;
+  if (!groove.lanes.length) return { ok: false, error: 'It holds no notes.' };
+  const { lanes: _lanes, ...row } = groove;
+  const { tempoChanges } = opened.value.file;
+  const warnings = [...opened.value.warnings];
+  if (tempoChanges)
+    warnings.push(
+      `It has ${tempoChanges} more ${tempoChanges === 1 ? 'tempo' : 'tempos'}: ${followTempo ? 'followed' : 'ignored'}.`,
+    );
+  if (unknown.length)
+    warnings.push(`“${map.name}” has no drum for ${unknown.map((note) => `note ${note}`).join(', ')}.`);
+  const hits = groove.lanes.reduce((sum, { part }) => sum + part.hits.length, 0);
+  const indexed = { row, likeness: likenessOf(groove), map: map.name, followTempo, tempoChanges, hits };
+  return { ok: true, groove, taken: { indexed, warnings, doubles, cut } };
+};
+
+/** Reads one file for the list. */
+export const importFile = (bytes: Uint8Array, reading: FileReading): Imported => {
+  const read = grooveOfFile(bytes, reading);
+  return read.ok
+    ? { ok: true, value: read.taken }
+    : { ok: false, value: { path: reading.path, why: read.error } };
+};
+
+/** What an archive may hold. */
+export const ARCHIVE_BOUNDS = { bytes: 200 * 1024 * 1024, files: 20_000 } as const;
+
+/** Why a path inside an archive is not followed; null where it is. @example climbs('../a.mid') // true */
+export const climbs = (path: string): boolean =>
+  /^([/\\]|[a-z]:)/i.test(path) || path.split(/[/\\]/).includes('..') || path.includes('\0');
+
+export const isMidiName = (path: string): boolean => /\.midi?$/i.test(path);
+export const isZipName = (path: string): boolean => /\.zip$/i.test(path);
+
+/** What is left from a system's own housekeeping, and is no file of a person's. */
+export const isHousekeeping = (path: string): boolean =>
+  /(^|[/\\])(__MACOSX|\.DS_Store|Thumbs\.db|desktop\.ini)([/\\]|$)/i.test(path) || /(^|[/\\])\._/.test(path);
+
+export { FILE_BOUNDS };

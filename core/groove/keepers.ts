@@ -1,0 +1,41 @@
+/** Grooves and folders that were marked to be found again. */
+export interface Keepers {
+  /** By id; the name is for people, and for a list that is taken to where the groove is not. */
+  grooves: { id: string; name: string }[];
+  folders: string[][];
+}
+
+export const NO_KEEPERS: Keepers = { grooves: [], folders: [] };
+
+const samePath = (a: string[], b: string[]): boolean =>
+  a.length === b.length && a.every((one, at) => one === b[at]);
+
+export const keepsGroove = ({ grooves }: Keepers, id: string): boolean =>
+  grooves.some((one) => one.id === id);
+
+export const keepsFolder = ({ folders }: Keepers, path: string[]): boolean =>
+  folders.some((one) => samePath(one, path));
+
+/** Marks a groove, or takes its mark away. */
+export const turnGroove = (keepers: Keepers, groove: { id: string; name: string }): Keepers => ({
+  ...keepers,
+  grooves: keepsGroove(keepers, groove.id)
+    ? keepers.grooves.filter(({ id }) => id !== groove.id)
+    : [...keepers.grooves, { id: groove.id, name: groove.name }],
+});
+
+export const turnFolder = (keepers: Keepers, path: string[]): Keepers => ({
+  ...keepers,
+  folders: keepsFolder(keepers, path)
+    ? keepers.folders.filter((one) => !samePath(one, path))
+    : [...keepers.folders, path],
+});
+
+export const keepersText = (keepers: Keepers): string =>
+  `${JSON.stringify({ kind: 'ruddik.keepers', version: 1, ...keepers }, null, 1)}\n`;
+
+/** Both lists, nothing twice. */
+export const joinedKeepers = (a: Keepers, b: Keepers): Keepers => ({
+  grooves: [...a.grooves, ...b.grooves.filter(({ id }) => !keepsGroove(a, id))],
+  folders: [...a.folders, ...b.folders.filter((path) => !keepsFolder(a, path))],
+});

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import type { Read } from '../beat/file';
+import type { Keepers } from './keepers';
+
+const MOST = 20_000;
+const schema = z.strictObject({
+  kind: z.literal('ruddik.keepers'),
+  version: z.literal(1),
+  grooves: z.array(z.strictObject({ id: z.string().min(1).max(1000), name: z.string().max(400) })).max(MOST),
+  folders: z.array(z.array(z.string().max(400)).min(1).max(64)).max(MOST),
+});
+
+/** Reads a list of keepers, or says in a sentence why it cannot be read. */
+export const readKeepers = (text: string): Read<Keepers> => {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    return { ok: false, error: 'It is not JSON.' };
+  }
+  const read = schema.safeParse(raw);
+  if (!read.success) return { ok: false, error: 'It is not a list of keepers.' };
+  return { ok: true, value: { grooves: read.data.grooves, folders: read.data.folders } };
+};

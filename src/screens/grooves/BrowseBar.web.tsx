@@ -1,0 +1,150 @@
+import { useState } from 'react';
+import {
+  FIELD_NAMES,
+  FIELDS,
+  SORT_NAMES,
+  SORTS,
+  type Catalogue,
+  type Field,
+  type Shown,
+} from '../../../core/groove/catalogue';
+import { groovesChanged, type GroovesState } from '../../state/grooves';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { IconButton } from '../../ui/IconButton';
+
+const VIEWS: { id: GroovesState['view']; name: string }[] = [
+  { id: 'list', name: 'All' },
+  { id: 'folders', name: 'Folders' },
+  { id: 'keepers', name: 'Keepers' },
+];
+
+/** All grooves, folders to walk through, or those that were kept. */
+export const Views = () => {
+  const view = useApp((state) => state.grooves.view);
+  const act = useDo();
+  return (
+    <div className="drawer-tabs" role="tablist" aria-label="Which grooves">
+      {VIEWS.map(({ id, name }) => (
+        <button
+          key={id}
+          type="button"
+          role="tab"
+          aria-selected={view === id}
+          onClick={() => act(groovesChanged({ view: id }))}
+        >
+          {name}
+        </button>
+      ))}
+    </div>
+  );
+};
+
+interface SearchProps {
+  catalogue: Catalogue;
+  shown: Shown;
+  wide: boolean;
+}
+
+const FieldChoice = ({ field, catalogue, shown }: { field: Field } & Omit<SearchProps, 'wide'>) => {
+  const filters = useApp((state) => state.grooves.filters);
+  const act = useDo();
+  const set = (word: string) => {
+    const { [field]: _gone, ...rest } = filters;
+    act(groovesChanged({ filters: word ? { ...rest, [field]: word } : rest }));
+  };
+  const counted = catalogue.words[field]
+    .map((word, at) => ({ word, count: shown.counts[field][at]! }))
+    .filter(({ word, count }) => count > 0 || filters[field] === word);
+  return (
+    <Choice
+      label={FIELD_NAMES[field]}
+      short={FIELD_NAMES[field]}
+      value={filters[field] ?? ''}
+      options={[
+        { value: '', name: 'Any' },
+        ...counted.map(({ word, count }) => ({ value: word, name: `${word} (${count})` })),
+      ]}
+      onChange={set}
+    />
+  );
+};
+
+const SortChoice = () => {
+  const { sort, down } = useApp((state) => state.grooves);
+  const act = useDo();
+  return (
+    <div className="sort-choice">
+      <Choice
+        label="Sort by"
+        short="Sort by"
+        value={sort}
+        options={SORTS.map((value) => ({ value, name: SORT_NAMES[value] }))}
+        onChange={(value) => act(groovesChanged({ sort: value }))}
+      />
+      <Chip
+        label={down ? 'Falling: turn round' : 'Rising: turn round'}
+        onPress={() => act(groovesChanged({ down: !down }))}
+      >
+        {down ? '↓' : '↑'}
+      </Chip>
+    </div>
+  );
+};
+
+/** Words to look for, and what the list is narrowed by. */
+export const Search = ({ catalogue, shown, wide }: SearchProps) => {
+  const { query, filters } = useApp((state) => state.grooves);
+  const [open, setOpen] = useState(false);
+  const act = useDo();
+  const count = Object.keys(filters).length;
+  return (
+    <>
+      <div className="groove-search">
+        <input
+          type="search"
+          aria-label="Search grooves"
+          placeholder="Search names and tags"
+          value={query}
+          onChange={(event) => act(groovesChanged({ query: event.target.value }))}
+        />
+        <Chip label="Filters" pressed={open} onPress={() => setOpen(!open)}>
+          {count ? `Filters: ${count}` : 'Filters'}
+        </Chip>
+      </div>
+      {open ? (
+        <div className="groove-filters">
+          {FIELDS.map((field) => (
+            <FieldChoice key={field} field={field} catalogue={catalogue} shown={shown} />
+          ))}
+          {wide ? null : <SortChoice />}
+        </div>
+      ) : null}
+      {count || query ? (
+        <div className="narrowed" role="status">
+          <span className="quiet">{`${shown.order.length} of ${catalogue.rows.length}`}</span>
+          <Chip onPress={() => act(groovesChanged({ filters: {}, query: '' }))}>Show all</Chip>
+        </div>
+      ) : null}
+    </>
+  );
+};
+
+/** Where one is among the folders, and the way up. */
+export const PathBar = ({ path }: { path: string[] }) => {
+  const act = useDo();
+  const go = (to: string[]) => act(groovesChanged({ path: to }));
+  return (
+    <nav className="path-bar" aria-label="Folder">
+      <IconButton label="Up" icon="left" disabled={!path.length} onPress={() => go(path.slice(0, -1))} />
+      <Chip onPress={() => go([])}>All folders</Chip>
+      {path.map((name, at) => (
+        <span key={`${at} ${name}`} className="path-part">
+          <span aria-hidden>/</span>
+          <Chip onPress={() => go(path.slice(0, at + 1))}>{name}</Chip>
+        </span>
+      ))}
+    </nav>
+  );
+};

@@ -1,0 +1,201 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useEffect, useRef, type KeyboardEvent } from 'react';
+import { meterText } from '../../../core/beat/meter';
+import { keeperWords, SORT_NAMES, type Folder, type Sort } from '../../../core/groove/catalogue';
+import { feelWords, type GrooveRow } from '../../../core/groove/groove';
+import { Icon } from '../../ui/Icon';
+import { aboutRow } from './words';
+
+export type Line = { kind: 'folder'; folder: Folder } | { kind: 'groove'; row: GrooveRow };
+
+interface GrooveListProps {
+  lines: Line[];
+  chosen: string | null;
+  sounding: boolean;
+  keeps: (line: Line) => boolean;
+  onChoose: (row: GrooveRow) => void;
+  onFolder: (path: string[]) => void;
+  onKeep: (line: Line) => void;
+  wide: boolean;
+  sort: Sort;
+  down: boolean;
+  onSort: (by: Sort) => void;
+}
+
+const ROW = 56;
+const WIDE_ROW = 44;
+
+/** The columns of the wide list, in order. */
+const COLUMNS: { by: Sort; text: (row: GrooveRow) => string }[] = [
+  { by: 'style', text: ({ style }) => style },
+  { by: 'feel', text: ({ feel }) => feelWords(feel) },
+  { by: 'meter', text: ({ meter }) => meterText(meter) },
+  { by: 'bpm', text: ({ bpm }) => String(Math.round(bpm * 10) / 10) },
+  { by: 'bars', text: ({ bars }) => String(bars) },
+  { by: 'keeper', text: (row) => (row.timekeeper ? keeperWords(row) : '–') },
+  { by: 'tag', text: ({ tags }) => tags.join(', ') },
+  { by: 'source', text: ({ source }) => source },
+];
+
+interface LineItemProps {
+  line: Line;
+  at: number;
+  size: number;
+  top: number;
+  height: number;
+  chosen: boolean;
+  sounding: boolean;
+  kept: boolean;
+  wide: boolean;
+  onPress: (line: Line) => void;
+  onKeep: (line: Line) => void;
+}
+
+const Keep = ({ name, kept, onKeep }: { name: string; kept: boolean; onKeep: () => void }) => (
+  <button
+    type="button"
+    className="keep"
+    aria-label={`Keep ${name}`}
+    aria-pressed={kept}
+    onClick={onKeep}
+    tabIndex={-1}
+  >
+    <Icon name="keeper" filled={kept} />
+  </button>
+);
+
+const FolderWords = ({ folder }: { folder: Folder }) => (
+  <span className="groove-words">
+    <span className="groove-name">{folder.name}</span>
+    <span className="quiet">{`${folder.grooves} ${folder.grooves === 1 ? 'groove' : 'grooves'}`}</span>
+  </span>
+);
+
+const GrooveWords = ({ row, wide }: { row: GrooveRow; wide: boolean }) => (
+  <>
+    <span className="groove-words">
+      <span className="groove-name">{row.name}</span>
+      {wide ? null : <span className="quiet">{aboutRow(row)}</span>}
+    </span>
+    {wide
+      ? COLUMNS.map(({ by, text }) => (
+          <span key={by} className={`column column-${by}`}>
+            {text(row)}
+          </span>
+        ))
+      : null}
+  </>
+);
+
+const LineItem = memo(function LineItem(props: LineItemProps) {
+  const { line, at, size, top, height, chosen, sounding, kept, wide, onPress, onKeep } = props;
+  const name = line.kind === 'folder' ? line.folder.name : line.row.name;
+  const icon = line.kind === 'folder' ? 'beats' : chosen && sounding ? 'stop' : 'play';
+  return (
+    <div
+      role="listitem"
+      aria-setsize={size}
+      aria-posinset={at + 1}
+      className={chosen ? 'groove-line chosen' : 'groove-line'}
+      style={{ transform: `translateY(${top}px)`, height }}
+    >
+      <button
+        type="button"
+        className="groove-open"
+        aria-label={line.kind === 'folder' ? `Folder ${name}` : name}
+        {...(line.kind === 'groove' && { 'aria-current': chosen })}
+        aria-description={line.kind === 'groove' ? aboutRow(line.row) : undefined}
+        tabIndex={chosen || at === 0 ? 0 : -1}
+        onClick={() => onPress(line)}
+      >
+        <Icon name={icon} size={18} />
+        {line.kind === 'folder' ? (
+          <FolderWords folder={line.folder} />
+        ) : (
+          <GrooveWords row={line.row} wide={wide} />
+        )}
+      </button>
+      <Keep name={name} kept={kept} onKeep={() => onKeep(line)} />
+    </div>
+  );
+});
+
+const Heads = ({ sort, down, onSort }: Pick<GrooveListProps, 'sort' | 'down' | 'onSort'>) => (
+  <div className="groove-heads">
+    {[{ by: 'name' as Sort }, ...COLUMNS].map(({ by }) => (
+      <button
+        key={by}
+        type="button"
+        className={`column column-${by}`}
+        aria-label={`Sort by ${SORT_NAMES[by].toLowerCase()}${sort === by ? (down ? ', now falling' : ', now rising') : ''}`}
+        aria-pressed={sort === by}
+        onClick={() => onSort(by)}
+      >
+        {by === 'meter' ? 'Meter' : SORT_NAMES[by]}
+        {sort === by ? <span aria-hidden>{down ? ' ↓' : ' ↑'}</span> : null}
+      </button>
+    ))}
+  </div>
+);
+
+/** Lines by the ten thousand, of which only those in sight are there. */
+export const GrooveList = (props: GrooveListProps) => {
+  const { lines, chosen, sounding, keeps, onChoose, onFolder, onKeep, wide } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const height = wide ? WIDE_ROW : ROW;
+  const rows = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => height,
+    overscan: 6,
+  });
+  const chosenAt = lines.findIndex((line) => line.kind === 'groove' && line.row.id === chosen);
+  useEffect(() => rows.measure(), [height, rows]);
+  useEffect(() => {
+    if (chosenAt >= 0) rows.scrollToIndex(chosenAt, { align: 'auto' });
+    // Only a new choice brings itself into sight: not a list that changes under it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [chosen]);
+  const press = (line: Line) => (line.kind === 'folder' ? onFolder(line.folder.path) : onChoose(line.row));
+  const keys = (event: KeyboardEvent) => {
+    const by = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
+    const to = event.key === 'Home' ? 0 : event.key === 'End' ? lines.length - 1 : chosenAt + (by ?? 0);
+    if (by === undefined && event.key !== 'Home' && event.key !== 'End') {
+      const line = lines[chosenAt];
+      if (event.key.toLowerCase() === 'k' && line && !event.ctrlKey && !event.metaKey) onKeep(line);
+      return;
+    }
+    event.preventDefault();
+    const line = lines[Math.max(0, Math.min(lines.length - 1, to))];
+    if (line?.kind === 'groove') onChoose(line.row);
+  };
+  return (
+    <div className="groove-list" onKeyDown={keys}>
+      {wide ? <Heads {...props} /> : null}
+      <div className="groove-scroll" ref={box}>
+        <div role="list" aria-label="Grooves" style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          {rows.getVirtualItems().map(({ index, start }) => {
+            const line = lines[index]!;
+            const isChosen = index === chosenAt;
+            return (
+              <LineItem
+                key={line.kind === 'folder' ? line.folder.path.join('/') : line.row.id}
+                line={line}
+                at={index}
+                size={lines.length}
+                top={start}
+                height={height}
+                chosen={isChosen}
+                sounding={isChosen && sounding}
+                kept={keeps(line)}
+                wide={wide}
+                onPress={press}
+                onKeep={onKeep}
+              />
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+};

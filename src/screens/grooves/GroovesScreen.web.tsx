@@ -1,0 +1,244 @@
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { browse, foldersIn, isWithin, type Catalogue, type Sort } from '../../../core/groove/catalogue';
+import { keepsFolder, keepsGroove, turnFolder, turnGroove } from '../../../core/groove/keepers';
+import type { GrooveRow } from '../../../core/groove/groove';
+import { groovesChanged, type GroovesState } from '../../state/grooves';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { IconButton } from '../../ui/IconButton';
+import { useWide } from '../../ui/useWide';
+import { choose, onEnd, play, stopHearing, useAudition, useHeard } from './audition';
+import { PathBar, Search, Views } from './BrowseBar';
+import { GrooveBar } from './GrooveBar';
+import { GrooveList, type Line } from './GrooveList';
+import { GroovePage } from './GroovePage';
+import { HearOptions } from './HearOptions';
+import { ImportPanel, useImport } from './ImportPanel';
+import { KeepersFile } from './KeepersFile';
+import { MapsPage } from './MapsPage';
+import { shelf, useShelf } from './shelf';
+import './grooves.css';
+
+/** Which rows there are to choose from, before they are narrowed: all, those of a folder, or those that are kept. */
+const amongOf = (
+  catalogue: Catalogue,
+  { view, path, keepers, query, filters }: GroovesState,
+): Uint8Array | null => {
+  if (view === 'list') return null;
+  const mask = new Uint8Array(catalogue.rows.length);
+  if (view === 'keepers') {
+    for (const { id } of keepers.grooves) {
+      const at = catalogue.byId.get(id);
+      if (at !== undefined) mask[at] = 1;
+    }
+    return mask;
+  }
+  // Looked for within a folder, all that lies in it however deep is meant; else what lies right in it.
+  const deep = query.trim() !== '' || Object.keys(filters).length > 0;
+  catalogue.rows.forEach((row, at) => {
+    if (isWithin(row.path, path) && (deep || row.path.length === path.length)) mask[at] = 1;
+  });
+  return mask;
+};
+
+const both = (a: Uint8Array | null, b: Uint8Array | null): Uint8Array | null => {
+  if (!a || !b) return a ?? b;
+  return a.map((one, at) => one & b[at]!);
+};
+
+/** What the list shows. */
+const useLines = (catalogue: Catalogue, status: string) => {
+  const grooves = useApp((state) => state.grooves);
+  const { view, path, keepers, filters, sort, down } = grooves;
+  // Letters appear at once; the list follows when there is time.
+  const query = useDeferredValue(grooves.query);
+  const matching = useMemo(
+    () => shelf.matching(query),
+    // What is searched changes with the shelf.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [query, catalogue, status],
+  );
+  const among = useMemo(
+    () => amongOf(catalogue, { ...grooves, view, path, keepers, query, filters }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [catalogue, view, path, keepers, query, filters],
+  );
+  const shown = useMemo(
+    () => browse(catalogue, { among: both(among, matching), filters, sort, down }),
+    [catalogue, among, matching, filters, sort, down],
+  );
+  const lines = useMemo((): Line[] => {
+    const found = shown.order.map((at): Line => ({ kind: 'groove', row: catalogue.rows[at]! }));
+    if (query.trim() || Object.keys(filters).length) return found;
+    const folder = (folderPath: string[]): Line[] =>
+      foldersIn(catalogue.rows, folderPath.slice(0, -1))
+        .filter((one) => one.name === folderPath[folderPath.length - 1])
+        .map((one) => ({ kind: 'folder', folder: one }));
+    if (view === 'keepers') return [...keepers.folders.flatMap(folder), ...found];
+    if (view === 'list') return found;
+    return [
+      ...foldersIn(catalogue.rows, path).map((one): Line => ({ kind: 'folder', folder: one })),
+      ...found,
+    ];
+  }, [shown, catalogue, query, filters, view, keepers, path]);
+  return { shown, lines };
+};
+
+const EMPTY: Record<GroovesState['view'], string> = {
+  list: 'No groove is like that. Take a filter away, or look for another word.',
+  folders: 'This folder is empty.',
+  keepers: 'What you keep is found here. Keep a groove or a folder with the mark at the end of its line.',
+};
+
+const FolderNote = () => {
+  const { folder } = useShelf();
+  if (folder.kind === 'away')
+    return (
+      <p className="folder-note" role="status">
+        The groove folder of the server is out of reach; it is looked for again. All other grooves are here.
+        <Chip onPress={() => void shelf.lookAgain()}>Try now</Chip>
+      </p>
+    );
+  if (folder.kind === 'there' && folder.left.length)
+    return (
+      <details className="folder-note">
+        <summary>{`${folder.left.length} files of the groove folder could not be read`}</summary>
+        <ul>
+          {folder.left.map(({ path, why }) => (
+            <li key={path}>{`${path}: ${why}`}</li>
+          ))}
+        </ul>
+      </details>
+    );
+  return null;
+};
+
+type Page = 'list' | 'groove' | 'maps';
+
+/** Grooves: looked through, heard in time with the beat, kept, and brought in. */
+export const GroovesScreen = () => {
+  const { catalogue, status } = useShelf();
+  const grooves = useApp((state) => state.grooves);
+  const { chosen, keepers, view, path, sort, down, atOnce } = grooves;
+  const heard = useHeard();
+  const wide = useWide();
+  const act = useDo();
+  const [page, setPage] = useState<Page>('list');
+  const [hearing, setHearing] = useState(false);
+  const importing = useImport();
+  useAudition();
+  const { shown, lines } = useLines(catalogue, status);
+
+  const at = lines.findIndex((line) => line.kind === 'groove' && line.row.id === chosen);
+  const rowAt = (index: number): GrooveRow | null => {
+    const line = lines[index];
+    return line?.kind === 'groove' ? line.row : null;
+  };
+  const [previous, next] = [rowAt(at - 1), rowAt(at + 1)];
+  const take = (row: GrooveRow) => {
+    if (row.id === heard.groove?.id && row.id === chosen) {
+      if (heard.sounding) stopHearing();
+      else play();
+      return;
+    }
+    act(groovesChanged({ chosen: row.id }));
+    void choose(row.id, atOnce || heard.sounding);
+  };
+  useEffect(() => {
+    onEnd(next ? () => take(next) : null);
+    return () => onEnd(null);
+  });
+  useEffect(() => {
+    if (status === 'ready' && chosen && !heard.groove && catalogue.byId.has(chosen))
+      void choose(chosen, false);
+  }, [status, chosen, heard.groove, catalogue]);
+
+  const keeps = (line: Line) =>
+    line.kind === 'folder' ? keepsFolder(keepers, line.folder.path) : keepsGroove(keepers, line.row.id);
+  const keep = (line: Line) =>
+    act(
+      groovesChanged({
+        keepers:
+          line.kind === 'folder' ? turnFolder(keepers, line.folder.path) : turnGroove(keepers, line.row),
+      }),
+    );
+  const sortBy = (by: Sort) => act(groovesChanged(by === sort ? { down: !down } : { sort: by, down: false }));
+
+  const details = heard.groove ? <GroovePage key={heard.groove.id} groove={heard.groove} /> : null;
+  const list = (
+    <div className="groove-browse" {...importing.drop}>
+      <Views />
+      <Search catalogue={catalogue} shown={shown} wide={wide} />
+      {view === 'folders' ? <PathBar path={path} /> : null}
+      {view === 'keepers' ? <KeepersFile keepers={keepers} rows={catalogue} /> : null}
+      <FolderNote />
+      <ImportPanel importing={importing} />
+      {lines.length ? (
+        <GrooveList
+          lines={lines}
+          chosen={chosen}
+          sounding={heard.sounding}
+          keeps={keeps}
+          onChoose={take}
+          onFolder={(to) => act(groovesChanged({ view: 'folders', path: to, query: '', filters: {} }))}
+          onKeep={keep}
+          wide={wide}
+          sort={sort}
+          down={down}
+          onSort={sortBy}
+        />
+      ) : (
+        <p className="quiet empty" role="status">
+          {status === 'loading' && !catalogue.rows.length ? 'Looking for grooves…' : EMPTY[view]}
+        </p>
+      )}
+    </div>
+  );
+  const shownPage = wide && page === 'groove' ? 'list' : page;
+  return (
+    <div className="grooves-screen">
+      <header className="screen-head">
+        <div className="titles">
+          <h1>{shownPage === 'maps' ? 'Drum maps' : 'Grooves'}</h1>
+          <span className="quiet">{`${catalogue.rows.length} to choose from`}</span>
+        </div>
+        {shownPage === 'list' ? (
+          <>
+            <Chip label="How grooves are heard" pressed={hearing} onPress={() => setHearing(!hearing)}>
+              Hearing
+            </Chip>
+            <Chip onPress={() => setPage('maps')}>Maps</Chip>
+            <Chip label="Open MIDI files" onPress={importing.chooseFiles}>
+              Open files
+            </Chip>
+          </>
+        ) : (
+          <IconButton label="Back to the grooves" icon="close" onPress={() => setPage('list')} />
+        )}
+      </header>
+      {hearing && shownPage === 'list' ? <HearOptions /> : null}
+      {shownPage === 'maps' ? (
+        <MapsPage heard={heard.groove} />
+      ) : wide ? (
+        <div className="grooves-body">
+          {list}
+          <aside className="groove-panel" aria-label="Groove">
+            {details ?? <p className="quiet empty">Choose a groove to hear it and to see what it is.</p>}
+          </aside>
+        </div>
+      ) : shownPage === 'groove' && details ? (
+        <div className="groove-panel">{details}</div>
+      ) : (
+        list
+      )}
+      {shownPage === 'maps' ? null : (
+        <GrooveBar
+          onPrevious={previous && (() => take(previous))}
+          onNext={next && (() => take(next))}
+          onOpen={wide || shownPage === 'groove' ? null : () => setPage('groove')}
+        />
+      )}
+      {importing.fields}
+    </div>
+  );
+};

@@ -1,0 +1,213 @@
+import { fromEvent, type FileWithPath } from 'file-selector';
+import { useRef, useState, type DragEvent, type ReactNode } from 'react';
+import type { LeftOut, TakenIn } from '../../../core/groove/importing';
+import { store } from '../../state/session';
+import { useApp } from '../../state/store';
+import type { FromImport, ToImport } from '../../workers/importWorker';
+import { Chip } from '../../ui/Chip';
+import { shelf } from './shelf';
+
+/** How far an import is, and what came of it. */
+interface Import {
+  done: number;
+  total: number;
+  running: boolean;
+  cancelled: boolean;
+  full: boolean;
+  taken: number;
+  notes: number;
+  doubles: number;
+  cut: number;
+  left: LeftOut[];
+  warned: { path: string; warnings: string[] }[];
+}
+
+const NOTHING: Import = {
+  done: 0,
+  total: 0,
+  running: true,
+  cancelled: false,
+  full: false,
+  taken: 0,
+  notes: 0,
+  doubles: 0,
+  cut: 0,
+  left: [],
+  warned: [],
+};
+
+const sum = (taken: TakenIn[], of: (one: TakenIn) => number) => taken.reduce((all, one) => all + of(one), 0);
+
+const further = (
+  now: Import,
+  { done, total, taken, left }: Extract<FromImport, { type: 'progress' }>,
+): Import => ({
+  ...now,
+  done,
+  total,
+  taken: now.taken + taken.length,
+  notes: now.notes + sum(taken, ({ indexed }) => indexed.hits),
+  doubles: now.doubles + sum(taken, ({ doubles }) => doubles),
+  cut: now.cut + sum(taken, ({ cut }) => cut),
+  left: [...now.left, ...left],
+  warned: [
+    ...now.warned,
+    ...taken
+      .filter(({ warnings }) => warnings.length)
+      .map(({ indexed, warnings }) => ({ path: indexed.row.id.slice('imported/'.length), warnings })),
+  ],
+});
+
+export interface Importing {
+  now: Import | null;
+  cancel: () => void;
+  close: () => void;
+  chooseFiles: () => void;
+  chooseFolder: () => void;
+  /** What is dropped onto the list. */
+  drop: { onDragOver: (event: DragEvent) => void; onDrop: (event: DragEvent) => void };
+  fields: ReactNode;
+}
+
+const pathOf = (file: File | FileWithPath): string =>
+  (file.webkitRelativePath || ('path' in file && file.path) || file.name).replace(/^\.?\//, '');
+
+/** Files, folders and archives taken in, in a worker. */
+export const useImport = (): Importing => {
+  const [now, setNow] = useState<Import | null>(null);
+  const worker = useRef<Worker | null>(null);
+  const files = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+
+  const begin = (chosen: (File | FileWithPath)[]) => {
+    if (!chosen.length) return;
+    worker.current ??= new Worker(new URL('../../workers/importWorker', window.location.href));
+    const added: TakenIn[] = [];
+    worker.current.onmessage = ({ data }: MessageEvent<FromImport>) => {
+      if (data.type === 'progress') {
+        added.push(...data.taken);
+        setNow((before) => further(before ?? NOTHING, data));
+        return;
+      }
+      // The list is built anew once, not at every hundred files.
+      shelf.add(added.map(({ indexed }) => indexed));
+      const { cancelled, full } = data;
+      setNow((before) => ({ ...(before ?? NOTHING), running: false, cancelled, full }));
+    };
+    setNow({ ...NOTHING, total: chosen.length });
+    const map = shelf.mapNamed(store.getState().grooves.readWith);
+    const message: ToImport = {
+      type: 'import',
+      files: chosen.map((file) => ({ path: pathOf(file), file })),
+      map,
+    };
+    worker.current.postMessage(message);
+  };
+  const field = (label: string, ref: typeof files, more: object) => (
+    <input
+      ref={ref}
+      type="file"
+      multiple
+      hidden
+      aria-label={label}
+      onChange={(event) => {
+        begin([...(event.target.files ?? [])]);
+        event.target.value = '';
+      }}
+      {...more}
+    />
+  );
+  return {
+    now,
+    cancel: () => worker.current?.postMessage({ type: 'cancel' } satisfies ToImport),
+    close: () => setNow(null),
+    chooseFiles: () => files.current?.click(),
+    chooseFolder: () => folder.current?.click(),
+    drop: {
+      onDragOver: (event) => event.preventDefault(),
+      onDrop: (event) => {
+        event.preventDefault();
+        void fromEvent(event.nativeEvent).then((found) => begin(found as FileWithPath[]));
+      },
+    },
+    fields: (
+      <>
+        {field('MIDI files', files, { accept: '.mid,.midi,.zip,audio/midi,application/zip' })}
+        {field('Folder of MIDI files', folder, { webkitdirectory: '' })}
+      </>
+    ),
+  };
+};
+
+const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+const Lists = ({ now }: { now: Import }) => (
+  <>
+    {now.left.length ? (
+      <details open={now.left.length < 12}>
+        <summary>{`Left out: ${plural(now.left.length, 'file')}`}</summary>
+        <ul>
+          {now.left.map(({ path, why }, at) => (
+            <li key={`${at} ${path}`}>
+              <b>{path}</b> {why}
+            </li>
+          ))}
+        </ul>
+      </details>
+    ) : null}
+    {now.warned.length ? (
+      <details>
+        <summary>{`Taken in with a word: ${plural(now.warned.length, 'file')}`}</summary>
+        <ul>
+          {now.warned.map(({ path, warnings }) => (
+            <li key={path}>
+              <b>{path}</b> {warnings.join(' ')}
+            </li>
+          ))}
+        </ul>
+      </details>
+    ) : null}
+  </>
+);
+
+const told = (now: Import): string => {
+  const head = `${plural(now.taken, 'groove')} taken in, ${plural(now.notes, 'hit')}.`;
+  const doubles = now.doubles
+    ? ` ${plural(now.doubles, 'note')} stood twice on one tick and became one.`
+    : '';
+  const cut = now.cut ? ` ${plural(now.cut, 'note')} sounded on into the next and ended there.` : '';
+  const ended = now.cancelled ? ' It was cancelled: what had been read is kept.' : '';
+  const full = now.full ? ' The browser’s storage is full: no more could be kept.' : '';
+  return `${head}${doubles}${cut}${ended}${full}`;
+};
+
+/** How far an import is; then what came of it, file by file where something is to be said. */
+export const ImportPanel = ({ importing }: { importing: Importing }) => {
+  const { now, cancel, close, chooseFiles, chooseFolder } = importing;
+  const any = useApp((state) => state.grooves.view === 'folders');
+  if (!now)
+    return any ? (
+      <div className="import-ways">
+        <Chip onPress={chooseFiles}>Open MIDI files or a ZIP</Chip>
+        <Chip onPress={chooseFolder}>Open a folder</Chip>
+        <span className="quiet">or drop them here</span>
+      </div>
+    ) : null;
+  return (
+    <section className="import-panel" aria-label="Import">
+      {now.running ? (
+        <>
+          <progress aria-label="Files read" max={Math.max(1, now.total)} value={now.done} />
+          <span role="status">{`${now.done} of ${plural(now.total, 'file')} read`}</span>
+          <Chip onPress={cancel}>Cancel</Chip>
+        </>
+      ) : (
+        <>
+          <p role="status">{told(now)}</p>
+          <Lists now={now} />
+          <Chip onPress={close}>Close the summary</Chip>
+        </>
+      )}
+    </section>
+  );
+};

@@ -1,0 +1,61 @@
+import type { Catalogue } from '../../../core/groove/catalogue';
+import { joinedKeepers, keepersText, type Keepers } from '../../../core/groove/keepers';
+import { groovesChanged } from '../../state/grooves';
+import { noticed } from '../../state/slices';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { FilePick } from '../../ui/FilePick';
+import { saveText } from '../../ui/files';
+
+interface KeepersFileProps {
+  keepers: Keepers;
+  rows: Catalogue;
+}
+
+/** Keepers to a file and back; those whose grooves are elsewhere are named. */
+export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
+  const act = useDo();
+  const away = keepers.grooves.filter(({ id }) => !rows.byId.has(id));
+  const open = async (name: string, bytes: Uint8Array) => {
+    const { readKeepers } = await import('../../../core/groove/keepersFile');
+    const read = readKeepers(new TextDecoder().decode(bytes));
+    if (!read.ok) {
+      act(noticed({ text: `“${name}” was not taken in. ${read.error}`, tone: 'danger', subject: 'keepers' }));
+      return;
+    }
+    const joined = joinedKeepers(keepers, read.value);
+    const added =
+      joined.grooves.length + joined.folders.length - keepers.grooves.length - keepers.folders.length;
+    act(groovesChanged({ keepers: joined }));
+    act(noticed({ text: `${added} new keepers from “${name}”.`, subject: 'keepers' }));
+  };
+  return (
+    <>
+      <div className="import-ways">
+        <Chip
+          disabled={!keepers.grooves.length && !keepers.folders.length}
+          onPress={() => saveText(keepersText(keepers), 'keepers.json')}
+        >
+          Save keepers
+        </Chip>
+        <FilePick
+          label="Keepers file"
+          accept=".json,application/json"
+          onFile={(name, bytes) => void open(name, bytes)}
+        >
+          Open keepers
+        </FilePick>
+      </div>
+      {away.length ? (
+        <details className="folder-note">
+          <summary>{`${away.length} kept grooves are not here`}</summary>
+          <ul>
+            {away.map(({ id, name }) => (
+              <li key={id}>{name}</li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </>
+  );
+};

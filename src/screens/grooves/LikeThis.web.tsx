@@ -1,0 +1,85 @@
+import { useMemo, useState } from 'react';
+import type { Groove, GrooveRow } from '../../../core/groove/groove';
+import { alike, goesWith, likenessOf, type Likeness } from '../../../core/groove/likeness';
+import { patternGroove } from '../../../core/groove/fromPattern';
+import { groovesChanged } from '../../state/grooves';
+import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { Choice } from '../../ui/Choice';
+import { choose } from './audition';
+import { shelf, useShelf } from './shelf';
+import { aboutRow } from './words';
+
+const SHOWN = 24;
+
+type Question = 'groove' | 'pattern' | 'fills' | 'percussion';
+
+const QUESTIONS: { value: Question; name: string }[] = [
+  { value: 'groove', name: 'More like this groove' },
+  { value: 'pattern', name: 'Like my pattern' },
+  { value: 'fills', name: 'Fills that go with it' },
+  { value: 'percussion', name: 'Percussion that goes with it' },
+];
+
+const fits = (question: Question, { kind }: GrooveRow): boolean => {
+  if (question === 'fills') return kind === 'fill' || kind === 'ending';
+  return question === 'percussion' ? kind === 'percussion' : true;
+};
+
+/** The rows that answer a question best, with how well they do, 0 to 1. */
+const ranked = (rows: GrooveRow[], question: Question, to: Likeness, not: string) => {
+  const score = question === 'groove' || question === 'pattern' ? alike : goesWith;
+  return rows
+    .filter((row) => row.id !== not && fits(question, row))
+    .flatMap((row) => {
+      const likeness = shelf.likeness(row.id);
+      return likeness ? [{ row, score: score(to, likeness) }] : [];
+    })
+    .sort((a, b) => b.score - a.score || a.row.name.localeCompare(b.row.name))
+    .slice(0, SHOWN);
+};
+
+/** What is like a groove or the pattern, and what goes with it. */
+export const LikeThis = ({ groove }: { groove: Groove }) => {
+  const [question, setQuestion] = useState<Question>('groove');
+  const { catalogue } = useShelf();
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const act = useDo();
+  const found = useMemo(() => {
+    const own = question === 'pattern' && beat && pattern ? patternGroove(beat, pattern) : groove;
+    return ranked(catalogue.rows, question, likenessOf(own), groove.id);
+  }, [question, catalogue, beat, pattern, groove]);
+  return (
+    <>
+      <Choice
+        label="What is looked for"
+        short="Look for"
+        value={question}
+        options={QUESTIONS}
+        onChange={setQuestion}
+      />
+      <ol className="like-list" aria-label="Found">
+        {found.map(({ row, score }) => (
+          <li key={row.id}>
+            <button
+              type="button"
+              className="groove-open"
+              aria-label={`${row.name}, ${Math.round(score * 100)} % alike`}
+              onClick={() => {
+                act(groovesChanged({ chosen: row.id }));
+                void choose(row.id, true);
+              }}
+            >
+              <span className="groove-words">
+                <span className="groove-name">{row.name}</span>
+                <span className="quiet">{aboutRow(row)}</span>
+              </span>
+              <span className="figure">{`${Math.round(score * 100)} %`}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {found.length ? null : <p className="quiet">There is nothing to compare it with.</p>}
+    </>
+  );
+};

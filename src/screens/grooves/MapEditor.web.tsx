@@ -1,0 +1,107 @@
+import { useState } from 'react';
+import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/beat/instruments';
+import { entryOf, withNote, type DrumMap } from '../../../core/midi/drumMap';
+import { held } from '../../../core/units';
+import { learnNote } from '../../audio/noteInput';
+import { noticed } from '../../state/slices';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { IconButton } from '../../ui/IconButton';
+import { NumberField } from '../../ui/NumberField';
+import { InstrumentChoice } from './InstrumentChoice';
+
+interface MapEditorProps {
+  map: DrumMap;
+  onChange: (map: DrumMap) => void;
+}
+
+/** The drum that is to be learnt next: the first that the map has no note for. */
+const nextToLearn = (map: DrumMap, after: InstrumentId | null): InstrumentId | null => {
+  const from = after ? INSTRUMENT_IDS.indexOf(after) + 1 : 0;
+  return INSTRUMENT_IDS.slice(from).find((id) => !entryOf(map, id)) ?? null;
+};
+
+/** Note after note: a drum is named, a key is struck. */
+const Learn = ({ map, onChange }: MapEditorProps) => {
+  const [id, setId] = useState<InstrumentId | null>(() => nextToLearn(map, null) ?? 'kick');
+  const [waiting, setWaiting] = useState(false);
+  const act = useDo();
+  const learn = async () => {
+    if (!id) return;
+    setWaiting(true);
+    const note = await learnNote();
+    setWaiting(false);
+    if (note === null) {
+      act(
+        noticed({
+          text: 'No note came in 15 seconds. Connect a MIDI instrument and strike a pad, or set the note below.',
+          subject: 'maps',
+        }),
+      );
+      return;
+    }
+    const changed = withNote({ ...map, notes: map.notes.filter((one) => one.instrument !== id) }, note, {
+      instrument: id,
+    });
+    onChange(changed);
+    setId(nextToLearn(changed, id));
+  };
+  return (
+    <div className="learn">
+      <InstrumentChoice label="Drum to learn" value={id} none="All are learnt" onChange={setId} />
+      <Chip disabled={!id || waiting} onPress={() => void learn()}>
+        {waiting ? `Strike the pad of ${id ? INSTRUMENTS[id].name : ''}…` : 'Learn its note'}
+      </Chip>
+    </div>
+  );
+};
+
+/** The notes of a map, one a line. */
+export const MapEditor = ({ map, onChange }: MapEditorProps) => {
+  const [note, setNote] = useState(36);
+  return (
+    <>
+      <Learn key={map.name} map={map} onChange={onChange} />
+      <div className="learn">
+        <NumberField
+          label="Note to set"
+          value={note}
+          least={0}
+          most={127}
+          under="note"
+          width={72}
+          onChange={(value) => setNote(held(Math.round(value), 0, 127))}
+        />
+        <InstrumentChoice
+          label={`Note ${note} plays`}
+          value={map.notes.find((one) => one.note === note)?.instrument ?? null}
+          none="Nothing"
+          onChange={(instrument) => onChange(withNote(map, note, instrument ? { instrument } : null))}
+        />
+      </div>
+      <ul className="map-notes" aria-label={`Notes of ${map.name}`}>
+        {map.notes.map((one) => (
+          <li key={`${one.note} ${one.channel ?? ''}`}>
+            <span className="figure">{one.note}</span>
+            <InstrumentChoice
+              label={`Note ${one.note} is`}
+              value={one.instrument}
+              none="Nothing"
+              onChange={(instrument) =>
+                onChange(withNote(map, one.note, instrument ? { ...one, instrument } : null))
+              }
+            />
+            <IconButton
+              label={`Take note ${one.note} out`}
+              icon="remove"
+              onPress={() => onChange(withNote(map, one.note, null))}
+            />
+          </li>
+        ))}
+      </ul>
+      {map.notes.length ? null : (
+        <p className="quiet">No note has a drum yet. Learn one, or set it by number.</p>
+      )}
+    </>
+  );
+};

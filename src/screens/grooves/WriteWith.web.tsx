@@ -1,0 +1,110 @@
+import { useState } from 'react';
+import { INSTRUMENTS, type InstrumentId } from '../../../core/beat/instruments';
+import { articulationsOf } from '../../../core/groove/revoice';
+import { entryOf, GENERAL_MIDI, type DrumMap } from '../../../core/midi/drumMap';
+import { laneCrossings, writtenWith, type LaneCrossing } from '../../../core/midi/laneMap';
+import { beatEdited } from '../../state/doc';
+import { noticed } from '../../state/slices';
+import { selectBeat, useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+
+const KINDS = { same: 'has it', near: 'has a near one', none: 'has nothing for it' } as const;
+
+interface LineProps {
+  line: LaneCrossing;
+  map: DrumMap;
+  as: InstrumentId | null;
+  onChange: (as: InstrumentId | null) => void;
+}
+
+/** A lane, what the map has for it, and what it is to be written as. */
+const Line = ({ line, map, as, onChange }: LineProps) => {
+  const { lane, kind, clash } = line;
+  const others = [
+    ...new Set([lane.instrument, ...articulationsOf(lane.instrument), ...(as ? [as] : [])]),
+  ].filter((id) => entryOf(map, id));
+  const entry = as && entryOf(map, as);
+  return (
+    <li className={as ? undefined : 'greyed'}>
+      <span className="given-name">
+        {lane.name}
+        <span className="quiet">{` ${lane.note}, the map ${KINDS[kind]}`}</span>
+      </span>
+      <select
+        className="instrument-choice"
+        aria-label={`${lane.name} is written as`}
+        value={as ?? ''}
+        onChange={(event) => onChange((event.target.value || null) as InstrumentId | null)}
+      >
+        <option value="">{`Keeps note ${lane.note}`}</option>
+        {others.map((id) => (
+          <option key={id} value={id}>
+            {`${INSTRUMENTS[id].name}, note ${entryOf(map, id)!.note}`}
+          </option>
+        ))}
+      </select>
+      <span className="figure">{entry ? entry.note : lane.note}</span>
+      {!as && clash ? (
+        <span className="warning">{`Note ${lane.note} is ${INSTRUMENTS[clash].name} there.`}</span>
+      ) : null}
+    </li>
+  );
+};
+
+/** The beat written with a map: lane by lane what has a counterpart, what gets a near one, what has none. */
+export const WriteWith = ({ map }: { map: DrumMap }) => {
+  const beat = useApp(selectBeat);
+  const act = useDo();
+  const [chosen, setChosen] = useState<Record<string, InstrumentId | null>>({});
+  if (!beat) return null;
+  const lines = laneCrossings(beat, map);
+  const asOf = (line: LaneCrossing) => {
+    const own = chosen[line.lane.id];
+    return own === undefined ? line.as : own;
+  };
+  const done = (text: string) =>
+    act(noticed({ text, subject: 'maps', action: { label: 'Undo', does: { kind: 'undo' } } }));
+  const write = () => {
+    const as = Object.fromEntries(lines.map((line) => [line.lane.id, asOf(line)]));
+    act(beatEdited({ edit: { edit: 'useMap', args: { map, choice: { keep: 'instruments', as } } } }));
+    const kept = lines.filter((line) => !asOf(line)).map(({ lane }) => lane.name);
+    done(
+      `Your beat is written with “${map.name}”.${kept.length ? ` ${kept.join(', ')} kept ${kept.length === 1 ? 'its note' : 'their notes'}.` : ''}`,
+    );
+  };
+  const follow = () => {
+    const changed = writtenWith(beat, map, { keep: 'notes' }).lanes.filter(
+      (lane, at) => lane !== beat.lanes[at],
+    );
+    act(beatEdited({ edit: { edit: 'useMap', args: { map, choice: { keep: 'notes' } } } }));
+    done(
+      changed.length
+        ? `${changed.map(({ name }) => name).join(', ')} follow “${map.name}”; no note was changed.`
+        : `Every lane is already what “${map.name}” says.`,
+    );
+  };
+  return (
+    <>
+      <p>{`Written with ${beat.map?.name ?? GENERAL_MIDI.name} now. With “${map.name}”:`}</p>
+      <ul className="map-notes lanes" aria-label="Lanes in this map">
+        {lines.map((line) => (
+          <Line
+            key={line.lane.id}
+            line={line}
+            map={map}
+            as={asOf(line)}
+            onChange={(as) => setChosen({ ...chosen, [line.lane.id]: as })}
+          />
+        ))}
+      </ul>
+      <div className="chips">
+        <Chip onPress={write}>Write the beat with this map</Chip>
+        <Chip onPress={follow}>Keep the notes; names follow</Chip>
+      </div>
+      <p className="quiet">
+        The first changes note numbers, so that each lane sounds its own drum. The second keeps the numbers:
+        lanes take the names and instruments that the map has for them, as for a kit that was changed.
+      </p>
+    </>
+  );
+};

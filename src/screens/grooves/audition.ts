@@ -1,0 +1,222 @@
+import { useEffect, useSyncExternalStore } from 'react';
+import { fitGroove, type Fit } from '../../../core/groove/fit';
+import { grooveTicks, type Groove } from '../../../core/groove/groove';
+import { besideBeat, groovePlayed } from '../../../core/groove/heard';
+import { PLAIN_VOICING, revoiced, type Voicing } from '../../../core/groove/revoice';
+import { INSTRUMENT_IDS } from '../../../core/beat/instruments';
+import {
+  playedPattern,
+  playedTick,
+  prepareSounds,
+  setPlayed,
+  startPlaying,
+  stopPlaying,
+} from '../../audio/player';
+import { store } from '../../state/session';
+import { noticed, viewChanged } from '../../state/slices';
+import { selectPattern } from '../../state/store';
+import { shelf } from './shelf';
+
+/** The groove that is heard or was heard last, and how it is to be played. */
+export interface Heard {
+  groove: Groove | null;
+  /** While a file is read or fetched. */
+  loading: string | null;
+  fit: Fit;
+  voicing: Voicing;
+  sounding: boolean;
+}
+
+export const PLAIN_FIT: Fit = { times: '1', bars: null };
+
+let heard: Heard = { groove: null, loading: null, fit: PLAIN_FIT, voicing: PLAIN_VOICING, sounding: false };
+const listeners = new Set<() => void>();
+const set = (change: Partial<Heard>) => {
+  heard = { ...heard, ...change };
+  listeners.forEach((told) => told());
+};
+
+/** What follows when a groove has ended and the next is wanted; given by the list. */
+let goOn: (() => void) | null = null;
+export const onEnd = (next: (() => void) | null): void => {
+  goOn = next;
+};
+
+/** The groove as it is to be played: at its speed and length, with its voices. */
+export const shaped = ({ groove, fit, voicing }: Pick<Heard, 'groove' | 'fit' | 'voicing'>): Groove | null =>
+  groove && fitGroove(revoiced(groove, voicing), fit);
+
+const tempoFor = (groove: Groove): number => {
+  const { grooves, doc } = store.getState();
+  if (grooves.tempo === 'hand') return grooves.hand;
+  return grooves.tempo === 'beat' ? (doc.beat?.tempo ?? groove.bpm) : groove.bpm;
+};
+
+/** The beat that is handed to the player, or null where there is nothing to hear. */
+const auditionOf = (groove: Groove) => {
+  const state = store.getState();
+  const { beat } = state.doc;
+  const pattern = selectPattern(state);
+  if (!beat || !pattern) return null;
+  const { inTime, silenced, kit, after } = state.grooves;
+  if (inTime) {
+    const silent = beat.lanes.filter(({ name }) => silenced.includes(name)).map(({ id }) => id);
+    return { beat: besideBeat(beat, pattern, groove, silent), patternId: pattern.id };
+  }
+  const played = groovePlayed(groove, beat, {
+    tempo: tempoFor(groove),
+    kit: kit === 'beat' ? beat.kit : kit,
+    once: after !== 'repeat',
+  });
+  return { beat: played, patternId: played.patterns[0]!.id };
+};
+
+/** What a change of the groove, the beat or the choices makes of what is heard, without beginning anew. */
+export const refresh = (): void => {
+  const groove = shaped(heard);
+  if (!groove || !heard.sounding) return;
+  const audition = auditionOf(groove);
+  if (audition) store.dispatch(viewChanged({ audition }));
+};
+
+/** Stops what is tried. A beat that ran before it in time runs on. */
+export const stopHearing = (): void => {
+  const { view, grooves } = store.getState();
+  const { audition } = view;
+  set({ sounding: false });
+  if (!audition) return;
+  const goesOn = grooves.inTime && view.playing;
+  if (!goesOn) stopPlaying();
+  store.dispatch(viewChanged({ audition: null, playing: goesOn }));
+};
+
+const begin = (audition: NonNullable<ReturnType<typeof auditionOf>>): void => {
+  stopPlaying();
+  store.dispatch(viewChanged({ audition, playing: true }));
+  setPlayed(audition.beat, audition.patternId);
+  startPlaying().catch(() => {
+    set({ sounding: false });
+    store.dispatch(viewChanged({ audition: null, playing: false }));
+    store.dispatch(
+      noticed({
+        text: 'The browser gave no sound output. Check that a device is connected, then play again.',
+        tone: 'danger',
+        subject: 'sound',
+      }),
+    );
+  });
+};
+
+/** Plays the groove from its start; along with the beat that runs it joins at the right place in the bar. */
+export const play = (): void => {
+  const groove = shaped(heard);
+  const audition = groove && auditionOf(groove);
+  if (!audition) return;
+  const { view, grooves } = store.getState();
+  const joins =
+    grooves.inTime && view.playing && (!view.audition || view.audition.patternId === audition.patternId);
+  set({ sounding: true });
+  if (joins) store.dispatch(viewChanged({ audition }));
+  else begin(audition);
+};
+
+let asked = '';
+
+/** Chooses a groove, reads it where it lies, and plays it if that is wanted. */
+export const choose = async (id: string, sound: boolean): Promise<void> => {
+  asked = id;
+  if (heard.groove?.id !== id) set({ loading: id });
+  const groove = await shelf.groove(id);
+  if (asked !== id) return;
+  set({ loading: null });
+  if (!groove) {
+    store.dispatch(
+      noticed({
+        text: 'This groove is out of reach: its file could not be read. Try again when it is back.',
+        tone: 'danger',
+        subject: 'groove',
+      }),
+    );
+    return;
+  }
+  set({ groove, ...(heard.groove?.id !== id && { fit: PLAIN_FIT, voicing: PLAIN_VOICING }) });
+  if (sound) play();
+};
+
+export const setFit = (fit: Partial<Fit>): void => {
+  set({ fit: { ...heard.fit, ...fit } });
+  refresh();
+};
+
+export const setVoicing = (voicing: Partial<Voicing>): void => {
+  set({ voicing: { ...heard.voicing, ...voicing } });
+  refresh();
+};
+
+/** The groove was read anew: with another map, say. */
+export const rereadHeard = async (): Promise<void> => {
+  const { groove } = heard;
+  if (groove) set({ groove: (await shelf.groove(groove.id)) ?? groove });
+  refresh();
+};
+
+/** How far the groove that sounds is, 0 to 1 of its length and in ticks; null before it sounds. */
+export const progress = (): { share: number; tick: number } | null => {
+  const groove = shaped(heard);
+  const { audition } = store.getState().view;
+  if (!heard.sounding || !groove || !audition || playedPattern() !== audition.patternId) return null;
+  const tick = playedTick();
+  if (tick === null || tick < 0) return null;
+  const length = grooveTicks(groove);
+  const { after, inTime } = store.getState().grooves;
+  const inside = after === 'repeat' || inTime ? tick % length : tick;
+  return { share: Math.min(1, inside / length), tick: inside };
+};
+
+/** At the end of a groove that is not repeated: it stops, or the next one begins. */
+const watchEnd = (): void => {
+  const now = progress();
+  const { after, inTime } = store.getState().grooves;
+  if (!now || now.share < 1 || after === 'repeat' || inTime) return;
+  if (after === 'next' && goOn) goOn();
+  else stopHearing();
+};
+
+export const useHeard = (): Heard =>
+  useSyncExternalStore(
+    (told) => {
+      listeners.add(told);
+      return () => listeners.delete(told);
+    },
+    () => heard,
+    () => heard,
+  );
+
+/** Keeps what is heard in step with the beat and the choices, as long as the grooves are looked at. */
+export const useAudition = (): void => {
+  useEffect(() => {
+    const kit = store.getState().doc.beat?.kit;
+    if (kit) prepareSounds(kit, INSTRUMENT_IDS);
+    let before = store.getState();
+    const stop = store.subscribe(() => {
+      const now = store.getState();
+      const { grooves: g, doc, view } = now;
+      const was = before;
+      before = now;
+      if (!view.playing && heard.sounding) return set({ sounding: false });
+      if (!heard.sounding) return;
+      if (g.inTime !== was.grooves.inTime) return play();
+      const changed =
+        doc.beat !== was.doc.beat ||
+        view.patternId !== was.view.patternId ||
+        (['tempo', 'hand', 'kit', 'silenced', 'after'] as const).some((key) => g[key] !== was.grooves[key]);
+      if (changed) refresh();
+    });
+    const timer = setInterval(watchEnd, 20);
+    return () => {
+      stop();
+      clearInterval(timer);
+      stopHearing();
+    };
+  }, []);
+};

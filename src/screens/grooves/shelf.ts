@@ -1,0 +1,13 @@
+import { useEffect, useSyncExternalStore } from 'react';
+import { store } from '../../state/session';
+import { createShelf, type Shelf } from '../../state/shelf';
+import { browserStorage } from '../../state/storage';
+
+/** The one shelf of the page. */
+export const shelf = createShelf(store, browserStorage(), '/api/grooves');
+
+/** What the shelf holds; read when it is first looked at. */
+export const useShelf = (): Shelf => {
+  useEffect(() => void shelf.load(), []);
+  return useSyncExternalStore(shelf.listen, shelf.now, shelf.now);
+};

@@ -1,0 +1,20 @@
+import { meterText } from '../../../core/beat/meter';
+import { keeperWords } from '../../../core/groove/catalogue';
+import { feelWords, type GrooveRow } from '../../../core/groove/groove';
+
+const rounded = (bpm: number): string => String(Math.round(bpm * 10) / 10);
+
+export const barsWords = (bars: number): string => `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
+
+/** What there is to say of a groove in one line. */
+export const aboutRow = (row: GrooveRow): string =>
+  [
+    row.style,
+    feelWords(row.feel),
+    meterText(row.meter),
+    `${rounded(row.bpm)} BPM`,
+    barsWords(row.bars),
+    row.timekeeper && keeperWords(row),
+  ]
+    .filter(Boolean)
+    .join(' · ');

@@ -1,0 +1,64 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { KitId } from '../../core/beat/schema';
+import type { DrumMap } from '../../core/beat/drumMapSchema';
+import type { Filters, Sort } from '../../core/groove/catalogue';
+import { NO_KEEPERS, type Keepers } from '../../core/groove/keepers';
+
+/** How grooves are looked through and heard. Kept from one visit to the next; not part of a beat. */
+export interface GroovesState {
+  view: 'list' | 'folders' | 'keepers';
+  /** The folder that is open. */
+  path: string[];
+  query: string;
+  filters: Filters;
+  sort: Sort;
+  down: boolean;
+  /** The groove that was chosen last. */
+  chosen: string | null;
+  keepers: Keepers;
+  /** Sounds as soon as it is chosen. */
+  atOnce: boolean;
+  after: 'stop' | 'repeat' | 'next';
+  tempo: 'groove' | 'beat' | 'hand';
+  hand: number;
+  /** Along with the beat. */
+  inTime: boolean;
+  kit: 'beat' | KitId;
+  /** Lanes of the beat that are not heard meanwhile, by their names: beats share names, not ids. */
+  silenced: string[];
+  /** Maps that were made or brought in. */
+  maps: DrumMap[];
+  /** The map that files are read with. */
+  readWith: string;
+}
+
+export const FIRST_GROOVES: GroovesState = {
+  view: 'list',
+  path: [],
+  query: '',
+  filters: {},
+  sort: 'name',
+  down: false,
+  chosen: null,
+  keepers: NO_KEEPERS,
+  atOnce: true,
+  after: 'repeat',
+  tempo: 'beat',
+  hand: 100,
+  inTime: false,
+  kit: 'beat',
+  silenced: [],
+  maps: [],
+  readWith: 'General MIDI',
+};
+
+const grooves = createSlice({
+  name: 'grooves',
+  initialState: FIRST_GROOVES,
+  reducers: {
+    groovesChanged: (state, { payload }: PayloadAction<Partial<GroovesState>>) => ({ ...state, ...payload }),
+  },
+});
+
+export const { groovesChanged } = grooves.actions;
+export const groovesReducer = grooves.reducer;
