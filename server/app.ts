@@ -4,6 +4,7 @@ import path from 'node:path';
 import express, { type Express } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
+import { grooveRoutes, type GrooveFolder } from './grooveFolder';
 
 const INLINE = /<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g;
 
@@ -54,8 +55,9 @@ const caching = (file: string): string =>
  * The server of the built app: its files, compressed beforehand, and `/health`. Any other path is 404.
  *
  * @param folder where the built app lies
+ * @param grooves a folder of grooves, listed under `/api/grooves`
  */
-export const createApp = (folder: string): Express => {
+export const createApp = (folder: string, grooves?: GrooveFolder): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -68,6 +70,7 @@ export const createApp = (folder: string): Express => {
   app.get('/health', (_request, response) => {
     response.json({ ok: true });
   });
+  if (grooves) app.use('/api/grooves', grooveRoutes(grooves));
   app.use(
     expressStaticGzip(folder, {
       enableBrotli: true,

@@ -1,5 +1,7 @@
+import { statSync } from 'node:fs';
 import path from 'node:path';
 import { createApp } from './app';
+import { watchFolder } from './grooveFolder';
 
 const port = Number(process.env['PORT'] ?? 4730);
 const host = process.env['HOST'] ?? '127.0.0.1';
@@ -9,10 +11,16 @@ const fail = (sentence: string): never => {
   process.exit(1);
 };
 
+const isFolder = (at: string): boolean => statSync(at, { throwIfNoEntry: false })?.isDirectory() ?? false;
+
 if (!Number.isInteger(port) || port < 0 || port > 65535)
   fail(`PORT is to be a number from 0 to 65535, not “${process.env['PORT']}”.`);
 
-const server = createApp(path.join(__dirname, '..', 'dist')).listen(port, host, (error?: Error) => {
+const given = process.env['GROOVES'];
+if (given && !isFolder(given)) fail(`GROOVES is to be a folder of MIDI files; there is none at “${given}”.`);
+const grooves = watchFolder(path.resolve(given ?? path.join(__dirname, '..', 'demo', 'grooves')));
+
+const server = createApp(path.join(__dirname, '..', 'dist'), grooves).listen(port, host, (error?: Error) => {
   if (error) return;
   const address = server.address();
   const at = typeof address === 'object' && address ? address.port : port;

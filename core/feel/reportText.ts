@@ -37,7 +37,7 @@ const placeText = (ms: number): string =>
 
 /** What is said of a performance as a whole. */
 export const summaryLines = (report: FeelReport): string[] => [
-  `${report.notes} notes in ${report.bars} bars, on a grid of ${report.grid}.`,
+  `${report.notes} ${report.notes === 1 ? 'note' : 'notes'} in ${report.bars} ${report.bars === 1 ? 'bar' : 'bars'}, on a grid of ${report.grid}.`,
   swingText(report.swing),
   `All in all ${placeText(report.mean)}, spread ${oneFigure(report.spread)} ms: ${tightness(report.spread)}.`,
   togetherText(report.together),

@@ -149,8 +149,16 @@ const sorted = (strokes: Struck[]): Struck[] => {
   return strokes;
 };
 
+/** Two hits that were written so near, and that the feel has left as they were to one another. */
+const asWritten = (before: Struck, one: Struck): boolean =>
+  one.at > before.at &&
+  Math.abs(one.tick - before.tick - (one.at - before.at)) < 1e-6 &&
+  !one.lead &&
+  !before.lead;
+
 /**
- * Strokes less than 1 ms apart become one, the louder.
+ * Strokes that the feel brought less than 1 ms apart become one, the louder. Hits that were recorded so near stay two:
+ * a file that is taken in and written out again has lost nothing.
  *
  * @param end where a loop ends: what comes after it is no part of the loop and swallows nothing of it
  */
@@ -160,7 +168,10 @@ const merge = (stages: Stages, strokes: Struck[], end: Ticks): Struck[] => {
   for (const one of strokes) {
     const before: Struck | undefined = out[out.length - 1];
     const near: boolean =
-      !!last && one.tick - last.tick < stages.ticksPerMs(last.tick) && isPast(one, end) === isPast(last, end);
+      !!last &&
+      one.tick - last.tick < stages.ticksPerMs(last.tick) &&
+      isPast(one, end) === isPast(last, end) &&
+      !asWritten(last, one);
     if (!before || !near) out.push(one);
     else if (one.force > before.force) {
       before.into = one;

@@ -1,5 +1,6 @@
 import type { GrooveRow } from '../../core/groove/groove';
-import type { Indexed } from '../../core/groove/importing';
+import { restoredEntry, type FolderPage } from '../../core/groove/folderPage';
+import type { Indexed, LeftOut } from '../../core/groove/importing';
 
 /** How it stands with the server's folder of grooves. */
 export type FolderState =
@@ -7,30 +8,10 @@ export type FolderState =
   /** A server without one, or no server of ours. */
   | { kind: 'none' }
   | { kind: 'away' }
-  | { kind: 'there'; grooves: number; left: { path: string; why: string }[] };
-
-/** A page of the folder's list, as the server gives it. */
-export interface FolderPage {
-  total: number;
-  page: number;
-  pages: number;
-  indexing: boolean;
-  grooves: FolderEntry[];
-  left: { path: string; why: string }[];
-}
-
-/** One groove of the folder: what a list shows, and what it is like, in numbers. */
-export interface FolderEntry extends Omit<Indexed, 'likeness'> {
-  likeness: { cells: number[]; late: number[]; swing: number; bar: number };
-}
+  | { kind: 'there'; grooves: number; left: LeftOut[] };
 
 export type FoundFolder =
   { kind: 'there'; state: FolderState; indexed: Indexed[] } | { kind: 'away' | 'none'; state: FolderState };
-
-const entry = ({ likeness, ...rest }: FolderEntry): Indexed => ({
-  ...rest,
-  likeness: { ...likeness, cells: Uint8Array.from(likeness.cells), late: Int8Array.from(likeness.late) },
-});
 
 const PER_PAGE = 500;
 
@@ -54,7 +35,7 @@ export const readFolder = async (url: string): Promise<FoundFolder> => {
       if (next !== 'none') all.push(...next.grooves);
     }
     const state: FolderState = { kind: 'there', grooves: all.length, left: first.left };
-    return { kind: 'there', state, indexed: all.map(entry) };
+    return { kind: 'there', state, indexed: all.map(restoredEntry) };
   } catch {
     return { kind: 'away', state: { kind: 'away' } };
   }

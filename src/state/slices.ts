@@ -152,7 +152,7 @@ const library = createSlice({
 /** What a notice offers to do. */
 export type NoticeAction =
   | { kind: 'saveBeat' }
-  | { kind: 'undo' }
+  | { kind: 'undo'; at: number }
   | { kind: 'restoreBeat'; id: string }
   | { kind: 'downloadAside'; key: string };
 

@@ -7,6 +7,7 @@ import CopyPlus from 'lucide-react/icons/copy-plus';
 import Download from 'lucide-react/icons/download';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Keyboard from 'lucide-react/icons/keyboard';
+import Library from 'lucide-react/icons/library';
 import Metronome from 'lucide-react/icons/metronome';
 import Pencil from 'lucide-react/icons/pencil';
 import Play from 'lucide-react/icons/play';
@@ -43,17 +44,6 @@ const OffRule = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
   </svg>
 );
 
-/** Strings of other people, put away side by side. */
-const Shelf = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
-  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
-    <path d="M5 2v20M12 2v20M19 2v20" strokeWidth={strokeWidth} />
-    <circle cx="5" cy="8" r="2.6" />
-    <circle cx="12" cy="15" r="2.6" />
-    <circle cx="19" cy="6" r="2" />
-    <circle cx="19" cy="17" r="2.6" />
-  </svg>
-);
-
 /** The icons in use, by what they mean here. */
 const ICONS = {
   beats: FolderOpen,
@@ -63,7 +53,7 @@ const ICONS = {
   download: Download,
   feel: OffRule,
   export: ArrowUpFromLine,
-  grooves: Shelf,
+  grooves: Library,
   keeper: Bookmark,
   keys: Keyboard,
   left: ChevronLeft,

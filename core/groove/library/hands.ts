@@ -175,7 +175,6 @@ cabasa 7.4.|7.4.|7.4.|7.45`,
     `
 groove shell pattern
 timbale.high 7.7.|77.7|.7.7|7.77
-timbale.low  ....|....|....|....
 groove answers
 timbale.high ...7|..7.|....|7...
 timbale.low  ....|....|..67|..7.`,

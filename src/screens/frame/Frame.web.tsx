@@ -1,7 +1,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { undone } from '../../state/doc';
 import { keeper, store, tellScreenReady } from '../../state/session';
-import type { NoticeAction } from '../../state/slices';
+import { noticed, type NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
 import { saveBeatFile, saveText } from '../../ui/files';
 import { HelpContext } from '../../ui/help';
@@ -13,11 +13,23 @@ import { Transport } from './Transport';
 import { useKeys } from './keys';
 import { togglePlay, useClick, useSound } from './sound';
 
+/** Only the edit that was spoken of is taken back, not one that came after it. */
+const takeBack = (at: number): void => {
+  if (store.getState().doc.past.length === at) store.dispatch(undone());
+  else
+    store.dispatch(
+      noticed({
+        text: 'Other changes came after it: undo step by step on the Pattern screen.',
+        subject: 'undo',
+      }),
+    );
+};
+
 const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'restoreBeat') await keeper.restore(action.id);
   if (action.kind === 'downloadAside')
     saveText(await keeper.asideText(action.key), 'damaged-beat.ruddik.json.txt');
-  if (action.kind === 'undo') store.dispatch(undone());
+  if (action.kind === 'undo') takeBack(action.at);
   const { beat } = store.getState().doc;
   if (action.kind === 'saveBeat' && beat) saveBeatFile(beat);
 };

@@ -72,20 +72,21 @@ export const BringIn = ({ groove, now }: BringInProps) => {
   if (!beat || !pattern) return null;
   const chosen = all.filter((id) => !out.has(id));
 
-  const say = (text: string, undo = true) =>
+  const say = (text: string, at: number) =>
     act(
       noticed({
         text,
         subject: 'brought',
-        ...(undo && { action: { label: 'Undo', does: { kind: 'undo' as const } } }),
+        action: { label: 'Take it back', does: { kind: 'undo', at } },
       }),
     );
   const bring = (how: Bring, done: string) => {
     const { left } = bringIn(beat, now, how);
+    const at = store.getState().doc.past.length + 1;
     stopHearing();
     act(beatEdited({ edit: { edit: 'bringGroove', args: { groove: now, bring: how } } }));
     if (how.how === 'new') act(viewChanged({ patternId: how.id }));
-    say(left.length ? `${done} No lane was free for ${left.join(', ')}.` : done);
+    say(left.length ? `${done} No lane was free for ${left.join(', ')}.` : done, at);
   };
   const turn = (id: InstrumentId) => {
     const next = new Set(out);
@@ -141,7 +142,14 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         </Chip>
       </fieldset>
       <div className="bring-way">
-        <Chip onPress={() => say(takeFeel(now))}>Its feel as a template</Chip>
+        <Chip
+          onPress={() => {
+            const at = store.getState().doc.past.length + 1;
+            say(takeFeel(now), at);
+          }}
+        >
+          Its feel as a template
+        </Chip>
         <p className="quiet">Only how it is played, for any pattern of the beat.</p>
       </div>
     </>

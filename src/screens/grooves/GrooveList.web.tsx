@@ -10,6 +10,8 @@ export type Line = { kind: 'folder'; folder: Folder } | { kind: 'groove'; row: G
 
 interface GrooveListProps {
   lines: Line[];
+  /** What is looked at: another place is seen from its beginning. */
+  place: string;
   chosen: string | null;
   sounding: boolean;
   keeps: (line: Line) => boolean;
@@ -151,6 +153,12 @@ export const GrooveList = (props: GrooveListProps) => {
   });
   const chosenAt = lines.findIndex((line) => line.kind === 'groove' && line.row.id === chosen);
   useEffect(() => rows.measure(), [height, rows]);
+  const firstPlace = useRef(props.place);
+  useEffect(() => {
+    if (firstPlace.current === props.place) return;
+    firstPlace.current = props.place;
+    rows.scrollToOffset(0);
+  }, [props.place, rows]);
   useEffect(() => {
     if (chosenAt >= 0) rows.scrollToIndex(chosenAt, { align: 'auto' });
     // Only a new choice brings itself into sight: not a list that changes under it.

@@ -176,6 +176,7 @@ export const GroovesScreen = () => {
       {lines.length ? (
         <GrooveList
           lines={lines}
+          place={JSON.stringify([view, path, grooves.query, grooves.filters, sort, down])}
           chosen={chosen}
           sounding={heard.sounding}
           keeps={keeps}

@@ -4,6 +4,7 @@ import { articulationsOf } from '../../../core/groove/revoice';
 import { entryOf, GENERAL_MIDI, type DrumMap } from '../../../core/midi/drumMap';
 import { laneCrossings, writtenWith, type LaneCrossing } from '../../../core/midi/laneMap';
 import { beatEdited } from '../../state/doc';
+import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -62,25 +63,29 @@ export const WriteWith = ({ map }: { map: DrumMap }) => {
     const own = chosen[line.lane.id];
     return own === undefined ? line.as : own;
   };
-  const done = (text: string) =>
-    act(noticed({ text, subject: 'maps', action: { label: 'Undo', does: { kind: 'undo' } } }));
+  const done = (text: string, at: number) =>
+    act(noticed({ text, subject: 'maps', action: { label: 'Take it back', does: { kind: 'undo', at } } }));
   const write = () => {
     const as = Object.fromEntries(lines.map((line) => [line.lane.id, asOf(line)]));
+    const at = store.getState().doc.past.length + 1;
     act(beatEdited({ edit: { edit: 'useMap', args: { map, choice: { keep: 'instruments', as } } } }));
     const kept = lines.filter((line) => !asOf(line)).map(({ lane }) => lane.name);
     done(
       `Your beat is written with “${map.name}”.${kept.length ? ` ${kept.join(', ')} kept ${kept.length === 1 ? 'its note' : 'their notes'}.` : ''}`,
+      at,
     );
   };
   const follow = () => {
     const changed = writtenWith(beat, map, { keep: 'notes' }).lanes.filter(
       (lane, at) => lane !== beat.lanes[at],
     );
+    const at = store.getState().doc.past.length + 1;
     act(beatEdited({ edit: { edit: 'useMap', args: { map, choice: { keep: 'notes' } } } }));
     done(
       changed.length
         ? `${changed.map(({ name }) => name).join(', ')} follow “${map.name}”; no note was changed.`
         : `Every lane is already what “${map.name}” says.`,
+      at,
     );
   };
   return (

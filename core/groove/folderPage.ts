@@ -1,0 +1,30 @@
+import type { Indexed, LeftOut } from './importing';
+
+/** One groove of the server's folder: what a list shows, and what it is like, in numbers. */
+export interface FolderEntry extends Omit<Indexed, 'likeness'> {
+  likeness: { cells: number[]; late: number[]; swing: number; bar: number };
+}
+
+/** A page of the folder's list. */
+export interface FolderPage {
+  /** How many there are in all that were asked for. */
+  total: number;
+  /** From 1. */
+  page: number;
+  pages: number;
+  /** Files are still being read. */
+  indexing: boolean;
+  grooves: FolderEntry[];
+  left: LeftOut[];
+}
+
+/** @example restoredEntry(storedEntry(indexed)) // the same again */
+export const storedEntry = ({ likeness, ...rest }: Indexed): FolderEntry => ({
+  ...rest,
+  likeness: { ...likeness, cells: [...likeness.cells], late: [...likeness.late] },
+});
+
+export const restoredEntry = ({ likeness, ...rest }: FolderEntry): Indexed => ({
+  ...rest,
+  likeness: { ...likeness, cells: Uint8Array.from(likeness.cells), late: Int8Array.from(likeness.late) },
+});

@@ -1,0 +1,236 @@
+import fc from 'fast-check';
+import { newBeat, newHit, partOf } from '../beat/defaults';
+import { beatSchema, type Beat } from '../beat/schema';
+import { barTicks } from '../beat/meter';
+import { gridTicks } from '../beat/grid';
+import { planPattern } from '../play/plan';
+import { playLoop } from '../play/play';
+import { bringIn } from './bring';
+import { fitGroove, tempoNote, TIMES, timesOf, type Times } from './fit';
+import { feelWords, grooveTicks, hitCount, placed, positionOf, type Groove } from './groove';
+import { besideBeat, grooveBar, groovePlayed } from './heard';
+import { builtInGrooves } from './library';
+import { articulationsOf, PLAIN_VOICING, revoiced } from './revoice';
+import { keepTimeOn } from './timekeeper';
+
+const library = builtInGrooves();
+const named = (name: string): Groove => library.find((groove) => groove.name === name)!;
+const anyGroove = fc.constantFrom(...library);
+const instruments = (groove: Groove) => groove.lanes.map(({ instrument }) => instrument);
+const laneOf = (groove: Groove, id: string) => groove.lanes.find(({ instrument }) => instrument === id);
+const beatAt = (tempo: number): Beat => ({ ...newBeat('b', 'Beat', 3), tempo });
+
+const played = (beat: Beat, patternId: string) => {
+  const pattern = beat.patterns.find(({ id }) => id === patternId)!;
+  return playLoop(planPattern(beat, pattern), 1).map(({ lane, tick, velocity }) => ({
+    lane: beat.lanes[lane]!.instrument,
+    tick: Math.round(tick * 1000) / 1000,
+    velocity,
+  }));
+};
+const byTime = <T extends { tick: number; lane: string }>(notes: T[]) =>
+  [...notes].sort((a, b) => a.tick - b.tick || a.lane.localeCompare(b.lane));
+
+describe('speed and length', () => {
+  test('always ends on a bar line, and every hit lies before it', () => {
+    const bars = fc.option(fc.integer({ min: 1, max: 16 }));
+    fc.assert(
+      fc.property(anyGroove, fc.constantFrom(...TIMES), bars, (groove, times: Times, wanted) => {
+        const fitted = fitGroove(groove, { times, bars: wanted });
+        if (wanted !== null) expect(fitted.bars).toBe(wanted);
+        else expect(fitted.bars).toBe(Math.max(1, Math.ceil(groove.bars / timesOf(times) - 1e-9)));
+        const length = fitted.bars * barTicks(groove.meter);
+        for (const { part } of fitted.lanes)
+          for (const hit of part.hits) expect(positionOf(hit, part.grid)).toBeLessThan(length);
+      }),
+    );
+  });
+
+  test('as it is, it is the same; at double time it is heard twice as fast, then again', () => {
+    const groove = named('Ferry deck');
+    expect(fitGroove(groove, { times: '1', bars: null })).toBe(groove);
+    const fast = fitGroove(groove, { times: '2', bars: 1 });
+    expect(laneOf(fast, 'kick')!.part.hits).toHaveLength(8);
+    const slow = fitGroove(groove, { times: '1/2', bars: null });
+    expect([slow.bars, hitCount(slow)]).toEqual([2, hitCount(groove)]);
+  });
+
+  test('says when a tempo is far from what it was made for', () => {
+    const made = { bpm: 90, tempos: [80, 100] as [number, number] };
+    expect(tempoNote(made, 95)).toBeNull();
+    expect(tempoNote(made, 170)).toBe(
+      'Made for 80 to 100 BPM; at 170 it runs fast. Half time would give 85.',
+    );
+    expect(tempoNote(made, 45)).toBe('Made for 80 to 100 BPM; at 45 it drags. Double time would give 90.');
+    expect(tempoNote(made, 130)).toContain('which is outside it too');
+  });
+});
+
+describe('other voices', () => {
+  test('time moves from the hat to the ride, its opens to the bell, and back again', () => {
+    const groove = named('Spice scoop, open hats');
+    const onRide = keepTimeOn(groove, 'ride');
+    expect(onRide.timekeeper).toBe('ride');
+    expect(laneOf(onRide, 'ride')!.part.hits).toEqual(laneOf(groove, 'hat.closed')!.part.hits);
+    expect(laneOf(onRide, 'ride.bell')!.part.hits).toEqual(laneOf(groove, 'hat.open')!.part.hits);
+    expect(instruments(onRide)).not.toContain('hat.open');
+    const back = keepTimeOn(onRide, 'hat.closed');
+    expect(laneOf(back, 'hat.closed')!.part.hits).toEqual(laneOf(groove, 'hat.closed')!.part.hits);
+    expect(laneOf(back, 'hat.open')!.part.hits).toEqual(laneOf(groove, 'hat.open')!.part.hits);
+  });
+
+  test('on the floor tom, what rang is struck harder, and nothing is left out', () => {
+    const groove = named('Spice scoop, open hats');
+    const tom = keepTimeOn(groove, 'tom.floor');
+    const open = laneOf(groove, 'hat.open')!.part.hits[0]!;
+    const there = laneOf(tom, 'tom.floor')!.part.hits.find(({ step }) => step === open.step)!;
+    expect(there.velocity).toBeGreaterThan(open.velocity);
+    expect(hitCount(tom)).toBe(hitCount(groove));
+  });
+
+  test('without a timekeeper, or where time is kept there already, nothing changes', () => {
+    const groove = { ...named('Noodle queue'), timekeeper: null };
+    expect(keepTimeOn(groove, 'ride')).toBe(groove);
+    expect(keepTimeOn(named('Noodle queue'), 'hat.closed')).toBe(named('Noodle queue'));
+  });
+
+  test('articulations and levels; the original stays, and no hit is lost', () => {
+    const groove = named('Noodle queue');
+    const before = JSON.stringify(groove);
+    const other = revoiced(groove, {
+      voices: { snare: 'snare.rimshot' },
+      levels: { snare: 0.5 },
+      keeper: null,
+    });
+    expect(JSON.stringify(groove)).toBe(before);
+    expect(laneOf(other, 'snare.rimshot')!.part.hits[0]!.velocity).toBe(
+      Math.round(laneOf(groove, 'snare')!.part.hits[0]!.velocity * 0.5),
+    );
+    expect(laneOf(other, 'snare.rimshot')!.note).toBe(40);
+    const onto = revoiced(named('Noodle queue, open hats'), {
+      ...PLAIN_VOICING,
+      voices: { 'hat.open': 'hat.closed' },
+    });
+    expect(hitCount(onto)).toBe(hitCount(named('Noodle queue, open hats')));
+    expect(instruments(onto).filter((id) => id === 'hat.closed')).toHaveLength(1);
+    expect(articulationsOf('ride')).toContain('ride.bell');
+    expect(articulationsOf('vibraslap')).toEqual(['vibraslap']);
+  });
+});
+
+describe('brought in', () => {
+  const swung = (): Beat => {
+    const beat = beatAt(96);
+    const pattern = {
+      ...beat.patterns[0]!,
+      parts: { kick: { ...partOf(beat.patterns[0]!, 'kick'), hits: [newHit(1)] } },
+    };
+    return {
+      ...beat,
+      patterns: [pattern],
+      feel: { ...beat.feel, base: 'swing', swing: { percent: 66, grid: '1/16' } },
+    };
+  };
+
+  test('any groove becomes a pattern that is whole and sounds as it was heard, whatever feel the beat has', () => {
+    fc.assert(
+      fc.property(anyGroove, (groove) => {
+        const beat = swung();
+        const { beat: done, left } = bringIn(beat, groove, { how: 'new', id: 'new', name: groove.name });
+        expect(left).toEqual([]);
+        expect(beatSchema.safeParse(done).error).toBeUndefined();
+        const alone = groovePlayed(groove, beat, { tempo: 96, kit: 'quay', once: false });
+        expect(byTime(played(done, 'new'))).toEqual(byTime(played(alone, alone.patterns[0]!.id)));
+        expect(done.patterns[0]).toEqual(beat.patterns[0]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('laid over a pattern, what was there keeps its feel, and the groove keeps its own', () => {
+    const beat = swung();
+    const groove = named('Congas, tumbao');
+    const { beat: done } = bringIn(beat, groove, {
+      how: 'over',
+      patternId: 'a',
+      instruments: ['conga.open'],
+    });
+    const [pattern] = done.patterns;
+    expect(Object.keys(pattern!.parts).sort()).toEqual(['conga.open', 'kick']);
+    const before = played(beat, 'a').filter(({ lane }) => lane === 'kick');
+    const after = played(done, 'a');
+    expect(after.filter(({ lane }) => lane === 'kick')).toEqual(before);
+    const own = laneOf(groove, 'conga.open')!.part;
+    expect(after.filter(({ lane }) => lane === 'conga.open').map(({ tick }) => tick)).toEqual(
+      own.hits.map((hit) => Math.round(positionOf(hit, own.grid) * 1000) / 1000),
+    );
+  });
+
+  test('a longer pattern is filled, whatever the bars of the groove are; a full beat says what is left', () => {
+    const beat = beatAt(100);
+    const four = { ...beat, patterns: [{ ...beat.patterns[0]!, bars: 2 }] };
+    const { beat: done } = bringIn(four, named('Seven gulls'), {
+      how: 'over',
+      patternId: 'a',
+      instruments: ['hat.closed'],
+    });
+    const hits = partOf(done.patterns[0]!, 'hat.closed').hits;
+    expect(Math.max(...hits.map(({ step }) => step))).toBeGreaterThan(28);
+    expect(hits.every(({ step, nudge }) => (step + nudge) * gridTicks('1/16') < 2 * 3840)).toBe(true);
+    const lanes = Array.from({ length: 64 }, (_, at) => ({ ...beat.lanes[0]!, id: `l${at}` }));
+    const full = bringIn({ ...beat, lanes }, named('Noodle queue'), { how: 'replace', patternId: 'a' });
+    expect(full.left).toEqual(['Snare', 'Closed hat']);
+  });
+
+  test('a lane with another number takes the hits: no wrong drum sounds', () => {
+    const beat = beatAt(100);
+    const lanes = beat.lanes.map((lane) => (lane.id === 'kick' ? { ...lane, note: 60 } : lane));
+    const { beat: done } = bringIn({ ...beat, lanes }, named('Noodle queue'), {
+      how: 'replace',
+      patternId: 'a',
+    });
+    expect(done.lanes).toEqual(lanes);
+    expect(partOf(done.patterns[0]!, 'kick').hits.length).toBeGreaterThan(0);
+  });
+});
+
+describe('heard beside the beat', () => {
+  test('its bars fall on the bars of the pattern, however long either is; what is silenced is not heard', () => {
+    const beat = { ...beatAt(120) };
+    const kick = { ...partOf(beat.patterns[0]!, 'kick'), hits: [newHit(0), newHit(8)] };
+    const pattern = { ...beat.patterns[0]!, parts: { kick } };
+    const groove = fitGroove(named('Ferry deck'), { times: '1', bars: 2 });
+    const both = besideBeat({ ...beat, patterns: [pattern] }, pattern, groove, []);
+    const plan = planPattern(both, both.patterns[0]!);
+    const passes = playLoop(plan, 4).filter(({ lane }) => lane >= beat.lanes.length);
+    const alone = groovePlayed(groove, beat, { tempo: 120, kit: 'quay', once: false });
+    const once = playLoop(planPattern(alone, alone.patterns[0]!), 2);
+    expect(passes.map(({ tick }) => Math.round(tick)).sort((a, b) => a - b)).toEqual(
+      once.map(({ tick }) => Math.round(tick)).sort((a, b) => a - b),
+    );
+    const silent = besideBeat({ ...beat, patterns: [pattern] }, pattern, groove, ['kick']);
+    expect(silent.lanes[0]!.mute).toBe(true);
+  });
+
+  test('heard once, a silent bar follows; bars are counted', () => {
+    const groove = named('Ferry deck');
+    const once = groovePlayed(groove, beatAt(120), { tempo: 120, kit: 'quay', once: true });
+    const notes = playLoop(planPattern(once, once.patterns[0]!), 1);
+    expect(once.patterns[0]!.bars).toBe(groove.bars + 1);
+    expect(Math.max(...notes.map(({ tick }) => tick))).toBeLessThan(grooveTicks(groove));
+    expect(grooveBar({ ...groove, bars: 2 }, 4000)).toBe(1);
+  });
+});
+
+test('places and words', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 1e5, noNaN: true }),
+      fc.constantFrom('1/16', '1/8T', '1/32' as const),
+      (at, grid) => {
+        expect(positionOf(placed(at, grid), grid)).toBeCloseTo(at, 6);
+      },
+    ),
+  );
+  expect(feelWords({ kind: 'swung', percent: 57.4 })).toBe('Swung 57 %');
+});

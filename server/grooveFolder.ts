@@ -1,0 +1,172 @@
+import { constants } from 'node:fs';
+import { open, realpath } from 'node:fs/promises';
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { Router, type Request } from 'express';
+import {
+  browse,
+  catalogueOf,
+  FIELDS,
+  SORTS,
+  type Catalogue,
+  type Filters,
+  type Sort,
+} from '../core/groove/catalogue';
+import type { FolderEntry, FolderPage } from '../core/groove/folderPage';
+import type { LeftOut } from '../core/groove/importing';
+import { FILE_BOUNDS } from '../core/midi/openFile';
+import type { FromGrooves } from './grooveWorker';
+
+/** A folder of grooves as it is known now. */
+export interface GrooveFolder {
+  page(wanted: PageWanted): FolderPage;
+  /** The bytes of one file that is listed; null for anything else. */
+  bytes(id: string): Promise<Buffer | null>;
+  /** Resolves once the folder has been gone through. */
+  ready: Promise<void>;
+  close(): Promise<void>;
+}
+
+export interface PageWanted {
+  page: number;
+  per: number;
+  sort: Sort;
+  down: boolean;
+  query: string;
+  filters: Filters;
+}
+
+const EVERY_MS = 4000;
+/** How many files that could not be read are named. */
+const MOST_LEFT = 200;
+
+const matching = ({ rows }: Catalogue, query: string): Uint8Array | null => {
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  if (!words.length) return null;
+  return Uint8Array.from(rows, ({ name, tags, path: folders }) => {
+    const text = [name, ...tags, ...folders].join(' ').toLowerCase();
+    return words.every((word) => text.includes(word)) ? 1 : 0;
+  });
+};
+
+/** Whether a file lies in a folder when all links on the way to it have been followed. */
+const liesIn = async (root: string, file: string): Promise<boolean> => {
+  const [from, to] = await Promise.all([realpath(root), realpath(file)]);
+  const way = path.relative(from, to);
+  return way !== '' && !way.startsWith('..') && !path.isAbsolute(way);
+};
+
+const readWithin = async (folder: string, at: string): Promise<Buffer | null> => {
+  const file = path.join(folder, at);
+  try {
+    if (!(await liesIn(folder, file))) return null;
+    const handle = await open(file, constants.O_RDONLY | constants.O_NOFOLLOW);
+    try {
+      const stat = await handle.stat();
+      return stat.isFile() && stat.size <= FILE_BOUNDS.bytes ? await handle.readFile() : null;
+    } finally {
+      await handle.close();
+    }
+  } catch {
+    return null;
+  }
+};
+
+/**
+ * Watches over a folder of MIDI files on this machine. A thread of its own reads them, and looks again every few seconds.
+ *
+ * @param every how long it waits between two looks, in ms
+ */
+export const watchFolder = (folder: string, every = EVERY_MS): GrooveFolder => {
+  const entries = new Map<string, FolderEntry>();
+  const left = new Map<string, LeftOut>();
+  let catalogue: Catalogue | null = null;
+  let indexing = true;
+  let isReady: () => void = () => undefined;
+  const ready = new Promise<void>((resolve) => (isReady = resolve));
+  const worker = new Worker(path.join(__dirname, 'grooveThread.js'), {
+    workerData: { folder, every },
+    execArgv: [],
+  });
+  worker.unref();
+  const forget = (at: string) => {
+    entries.delete(at);
+    left.delete(at);
+    catalogue = null;
+  };
+  worker.on('message', (message: FromGrooves) => {
+    if (message.type === 'through') {
+      indexing = false;
+      isReady();
+      return;
+    }
+    forget(message.path);
+    if (message.type === 'found') entries.set(message.path, message.entry);
+    if (message.type === 'left') left.set(message.path, { path: message.path, why: message.why });
+  });
+  // Without its thread the folder stays as it was last known.
+  worker.on('error', isReady);
+
+  return {
+    ready,
+    page: ({ page, per, sort, down, query, filters }) => {
+      catalogue ??= catalogueOf([...entries.values()].map(({ row }) => row));
+      const { order } = browse(catalogue, { among: matching(catalogue, query), filters, sort, down });
+      const byId = new Map([...entries.values()].map((entry) => [entry.row.id, entry]));
+      const pages = Math.max(1, Math.ceil(order.length / per));
+      const at = Math.min(page, pages);
+      return {
+        total: order.length,
+        page: at,
+        pages,
+        indexing,
+        grooves: order.slice((at - 1) * per, at * per).map((one) => byId.get(catalogue!.rows[one]!.id)!),
+        left: [...left.values()].slice(0, MOST_LEFT),
+      };
+    },
+    bytes: async (id) => {
+      const at = id.replace(/^folder\//, '');
+      return entries.has(at) ? readWithin(folder, at) : null;
+    },
+    close: async () => {
+      await worker.terminate();
+    },
+  };
+};
+
+const wordOf = (value: unknown): string => (typeof value === 'string' ? value.slice(0, 400) : '');
+
+const numberOf = (value: unknown, otherwise: number, most: number): number => {
+  const number = Number(wordOf(value) || otherwise);
+  return Number.isInteger(number) && number >= 1 ? Math.min(number, most) : otherwise;
+};
+
+const MOST_PER_PAGE = 500;
+
+/** What a request asks of the list; what makes no sense is as if it had not been said. */
+export const wantedOf = ({ query }: Pick<Request, 'query'>): PageWanted => {
+  const filters: Filters = {};
+  for (const field of FIELDS) if (wordOf(query[field])) filters[field] = wordOf(query[field]);
+  return {
+    page: numberOf(query['page'], 1, 1_000_000),
+    per: numberOf(query['per'], 100, MOST_PER_PAGE),
+    sort: SORTS.find((sort) => sort === query['sort']) ?? 'name',
+    down: query['down'] === '1',
+    query: wordOf(query['q']),
+    filters,
+  };
+};
+
+/** The folder for the app: `/` its list, page by page, `/file?id=` one file. */
+export const grooveRoutes = (folder: GrooveFolder): Router => {
+  const router = Router();
+  router.get('/', (request, response) => {
+    response.set('Cache-Control', 'no-store').json(folder.page(wantedOf(request)));
+  });
+  router.get('/file', async (request, response) => {
+    const bytes = await folder.bytes(wordOf(request.query['id']));
+    if (!bytes) return void response.status(404).type('text/plain').send('There is no such groove.\n');
+    response.set('Cache-Control', 'no-store').type('audio/midi').send(bytes);
+  });
+  return router;
+};
