@@ -16,3 +16,4 @@ if (typeof window !== 'undefined') {
   window.TextEncoder ??= TextEncoder;
   window.TextDecoder ??= TextDecoder;
 }
+if (typeof AbortSignal !== 'undefined') AbortSignal.timeout ??= () => new AbortController().signal;

@@ -104,9 +104,15 @@ describe('play', () => {
     ]);
   });
 
-  test('strokes of one lane less than 1 ms apart become one, the louder', () => {
-    const beat = beatWith([newHit(0, 50), { ...newHit(0, 90), nudge: 0.005 }]);
-    expect(playWindow(plan(beat), 0, 960).map(({ velocity }) => velocity)).toEqual([90]);
+  test('strokes of one lane that the feel brings less than 1 ms apart become one, the louder; as recorded they stay', () => {
+    const near = [newHit(0, 50), { ...newHit(0, 90), nudge: 0.2 }];
+    const quantized = newFeel();
+    quantized.quantize = { ...quantized.quantize, grid: '1/16', strength: 1, window: 1, flams: false };
+    const velocities = (beat: Beat) => playWindow(plan(beat), 0, 960).map(({ velocity }) => velocity);
+    expect(velocities(beatWith(near))).toEqual([50, 90]);
+    expect(velocities(beatWith(near, {}, { feel: quantized }))).toEqual([90]);
+    expect(velocities(beatWith([newHit(0, 50), { ...newHit(0, 90), nudge: 0.005 }]))).toEqual([50, 90]);
+    expect(velocities(beatWith([newHit(0, 50), newHit(0, 90)]))).toEqual([90]);
   });
 
   test('a loop carries early notes to its end, or holds them, and cuts what sounds past it', () => {

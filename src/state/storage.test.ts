@@ -1,24 +1,6 @@
 import { newBeat } from '../../core/beat/defaults';
 import * as disk from './storage';
-import type { KeyValue } from './storage';
-
-const memory = (): KeyValue & { data: Map<string, string> } => {
-  const data = new Map<string, string>();
-  return {
-    data,
-    getItem: (key) => Promise.resolve(data.get(key) ?? null),
-    getMany: (keys) => Promise.resolve(Object.fromEntries(keys.map((key) => [key, data.get(key) ?? null]))),
-    setMany: (entries) => {
-      for (const [key, value] of Object.entries(entries)) data.set(key, value);
-      return Promise.resolve();
-    },
-    removeMany: (keys) => {
-      keys.forEach((key) => data.delete(key));
-      return Promise.resolve();
-    },
-    getAllKeys: () => Promise.resolve([...data.keys()]),
-  };
-};
+import { memory } from './storage.mock';
 
 const beat = newBeat('b', 'Quay', 1);
 

@@ -1,0 +1,128 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { importFile } from '../../core/groove/importing';
+import { GENERAL_MIDI } from '../../core/midi/drumMap';
+import { groovesChanged } from './grooves';
+import { forgetFiles, keepFiles, readFile, readImported } from './importedFiles';
+import { createShelf } from './shelf';
+import { memory } from './storage.mock';
+import { createStore } from './store';
+
+const bytes = new Uint8Array(
+  readFileSync(path.join(__dirname, '..', '..', 'demo', 'grooves', 'Pad kit', 'Sampler on sixty.mid')),
+);
+const taken = (at: string) => {
+  const read = importFile(bytes, { path: at, source: 'imported', map: GENERAL_MIDI });
+  if (!read.ok) throw new Error(read.value.why);
+  return read.value.indexed;
+};
+const away = () => Promise.reject(new Error('away'));
+
+beforeEach(() => {
+  global.fetch = jest.fn(away);
+  jest.useFakeTimers({ doNotFake: ['queueMicrotask', 'performance'] });
+});
+afterEach(() => jest.useRealTimers());
+
+describe('imported files', () => {
+  test('come back as they were kept, bytes and all; a damaged piece of the list is passed over', async () => {
+    const storage = memory();
+    const [one, two] = [taken('Pier/a.mid'), taken('Pier/b.mid')];
+    await keepFiles(storage, [one], [{ bytes }]);
+    await keepFiles(storage, [two], [{ bytes }]);
+    storage.data.set('grooves/list/0', '{broken');
+    expect(await readImported(storage)).toEqual([one, two]);
+    expect([...(await readFile(storage, one.row.id))!]).toEqual([...bytes]);
+    await forgetFiles(storage, [one.row.id]);
+    expect((await readImported(storage)).map(({ row }) => row.name)).toEqual(['b']);
+    expect(await readFile(storage, one.row.id)).toBeNull();
+  });
+
+  test('many small pieces of the list become one', async () => {
+    const storage = memory();
+    for (let at = 0; at < 70; at++) await keepFiles(storage, [taken(`${at}.mid`)], [{ bytes }]);
+    const all = await readImported(storage);
+    expect(all).toHaveLength(70);
+    expect([...storage.data.keys()].filter((key) => key.startsWith('grooves/list/'))).toHaveLength(1);
+    expect(await readImported(storage)).toEqual(all);
+  });
+});
+
+describe('the shelf', () => {
+  const shelved = async (storage = memory()) => {
+    const store = createStore();
+    const shelf = createShelf(store, storage, '/api/grooves');
+    await shelf.load();
+    return { store, storage, shelf };
+  };
+
+  test('has the built-in grooves and the imported ones, found by words of name, tags and folders', async () => {
+    const storage = memory();
+    await keepFiles(storage, [taken('Tide gate/a.mid')], [{ bytes }]);
+    const { shelf } = await shelved(storage);
+    const { rows } = shelf.now().catalogue;
+    const found = (query: string) => {
+      const mask = shelf.matching(query);
+      return rows.filter((_, at) => !mask || mask[at]).map(({ name }) => name);
+    };
+    expect(found('')).toHaveLength(rows.length);
+    expect(found('samba ghost')).toEqual(['Full nets, ghost notes']);
+    expect(found('tide gat')).toEqual(['a']);
+    expect(found('zzz')).toEqual([]);
+    expect((await shelf.groove('imported/Tide gate/a.mid'))!.lanes.length).toBeGreaterThan(2);
+    expect(await shelf.groove('imported/none.mid')).toBeNull();
+    expect(shelf.likeness(rows[0]!.id)!.bar).toBeGreaterThan(0);
+  });
+
+  test('a file is read anew with another map, and stays so', async () => {
+    const { store, storage, shelf } = await shelved();
+    const one = taken('pads.mid');
+    await keepFiles(storage, [one], [{ bytes }]);
+    shelf.add([one]);
+    store.dispatch(
+      groovesChanged({
+        maps: [
+          { kind: 'ruddik.drumMap', version: 1, name: 'Pads', notes: [{ note: 60, instrument: 'kick' }] },
+        ],
+      }),
+    );
+    await shelf.readAnew(one.row.id, { map: 'Pads' });
+    const groove = (await shelf.groove(one.row.id))!;
+    expect(groove.lanes.find(({ note }) => note === 60)!.instrument).toBe('kick');
+    expect((await readImported(storage))[0]!.map).toBe('Pads');
+    await shelf.forget([one.row.id]);
+    expect(shelf.now().catalogue.byId.has(one.row.id)).toBe(false);
+  });
+
+  test('without its server the folder is away and is looked for again; the rest is there', async () => {
+    const { shelf } = await shelved();
+    await jest.advanceTimersByTimeAsync(10);
+    expect(shelf.now().folder.kind).toBe('away');
+    expect(shelf.now().catalogue.rows.length).toBeGreaterThan(200);
+    const { likeness, ...rest } = taken('x.mid');
+    const entry = {
+      ...rest,
+      row: { ...rest.row, id: 'folder/x.mid', source: 'folder' },
+      likeness: { ...likeness, cells: [...likeness.cells], late: [...likeness.late] },
+    };
+    global.fetch = jest.fn(() =>
+      Promise.resolve({
+        ok: true,
+        status: 200,
+        json: () =>
+          Promise.resolve({ total: 1, page: 1, pages: 1, indexing: false, grooves: [entry], left: [] }),
+      } as Response),
+    );
+    await jest.advanceTimersByTimeAsync(16_000);
+    expect(shelf.now().folder).toMatchObject({ kind: 'there', grooves: 1 });
+    expect(shelf.now().catalogue.byId.has('folder/x.mid')).toBe(true);
+  });
+
+  test('choices are kept from one visit to the next', async () => {
+    const { store, storage } = await shelved();
+    store.dispatch(groovesChanged({ view: 'folders', path: ['Built-in', 'Samba'] }));
+    await jest.advanceTimersByTimeAsync(1000);
+    const next = await shelved(storage);
+    expect(next.store.getState().grooves).toMatchObject({ view: 'folders', path: ['Built-in', 'Samba'] });
+  });
+});
