@@ -25,7 +25,7 @@ const filters: fc.Arbitrary<Filters> = fc
   .map((picked) =>
     Object.fromEntries(
       Object.entries(picked).map(([field, at]) => {
-        const words = catalogue.words[field as (typeof FIELDS)[number]];
+        const words = catalogue.fields[field as (typeof FIELDS)[number]].words;
         return [field, words[at % words.length]!];
       }),
     ),
@@ -42,7 +42,7 @@ describe('a list', () => {
         const expected = grooves.flatMap((row, at) => (passes(row, wanted) ? [at] : []));
         expect([...order].sort((a, b) => a - b)).toEqual(expected);
         for (const field of FIELDS)
-          catalogue.words[field].forEach((word, code) => {
+          catalogue.fields[field].words.forEach((word, code) => {
             const with1 = grooves.filter((row) => passes(row, { ...wanted, [field]: word })).length;
             expect(counts[field][code]).toBe(with1);
           });

@@ -58,19 +58,30 @@ export const wordsOf = (row: GrooveRow, field: Field): string[] => {
   }
 };
 
+/** Which words of a field each row has: those of row i stand from `starts[i]` up to `starts[i + 1]`. */
+interface Codes {
+  words: string[];
+  starts: Uint32Array;
+  codes: Uint16Array;
+}
+
 /** Rows made ready to be narrowed and sorted at every keystroke: words as numbers, and the order of each sort. */
 export interface Catalogue {
   rows: GrooveRow[];
-  /** The words of each field, in order. */
-  words: Record<Field, string[]>;
-  /** For each row which of them it has. */
-  codes: Record<Field, number[][]>;
+  /** The words of each field, in order, and which rows have them. */
+  fields: Record<Field, Codes>;
   /** Rows in the order of each sort. */
   orders: Record<Sort, Uint32Array>;
   byId: Map<string, number>;
 }
 
-const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+/** What texts are sorted by: neither case nor accents count, and 9 comes before 10. */
+const sortKey = (text: string): string =>
+  text
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/\d+/g, (digits) => digits.padStart(8, '0'));
 
 const SORT_KEYS: Record<Sort, (row: GrooveRow) => string | number> = {
   name: ({ name }) => name,
@@ -84,48 +95,67 @@ const SORT_KEYS: Record<Sort, (row: GrooveRow) => string | number> = {
   source: ({ source }) => source,
 };
 
-/** Words get their rank once, so that rows are sorted by numbers. */
+const byKey = (words: string[]): string[] =>
+  words
+    .map((word) => ({ word, key: sortKey(word) }))
+    .sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0))
+    .map(({ word }) => word);
+
+/** Keys as numbers in the same order. */
 const ranked = (keys: (string | number)[]): number[] => {
-  if (typeof keys[0] === 'number') return keys as number[];
-  const unique = [...new Set(keys as string[])].sort(collator.compare);
-  const ranks = new Map(unique.map((word, at) => [word, at]));
-  return keys.map((key) => ranks.get(key as string)!);
+  const unique = [...new Set(keys)];
+  const sorted =
+    typeof unique[0] === 'number' ? (unique as number[]).sort((a, b) => a - b) : byKey(unique as string[]);
+  const ranks = new Map<string | number, number>(sorted.map((key, at) => [key, at]));
+  return keys.map((key) => ranks.get(key)!);
 };
 
-/** Equal ones stand by name. */
-const ordered = (rows: GrooveRow[], by: Sort, names: number[]): Uint32Array => {
-  const keys = by === 'name' ? names : ranked(rows.map(SORT_KEYS[by]));
-  return Uint32Array.from(rows.keys()).sort((a, b) => keys[a]! - keys[b]! || names[a]! - names[b]! || a - b);
+/** Rows by a rank; equal ones stand by name. Two numbers are sorted as one, since numbers alone are sorted fastest. */
+const ordered = (ranks: number[], places: Uint32Array, byName: Uint32Array): Uint32Array => {
+  const count = ranks.length;
+  const keys = Float64Array.from(ranks, (rank, at) => rank * count + places[at]!).sort();
+  return Uint32Array.from(keys, (key) => byName[key % count]!);
 };
 
-const codesOf = (rows: GrooveRow[], field: Field): { words: string[]; codes: number[][] } => {
+const codesOf = (rows: GrooveRow[], field: Field): Codes => {
   const all = rows.map((row) => wordsOf(row, field));
-  const words = [...new Set(all.flat())].sort(collator.compare);
+  const words = byKey([...new Set(all.flat())]);
   const code = new Map(words.map((word, at) => [word, at]));
-  // Most rows share their few words: so do their codes.
-  const shared = new Map<string, number[]>();
-  const codes = all.map((own) => {
-    const key = own.join('\n');
-    const there = shared.get(key) ?? own.map((word) => code.get(word)!);
-    shared.set(key, there);
-    return there;
-  });
-  return { words, codes };
+  const starts = new Uint32Array(rows.length + 1);
+  all.forEach((own, at) => (starts[at + 1] = starts[at]! + own.length));
+  const codes = new Uint16Array(starts[rows.length]!);
+  all.forEach((own, at) => own.forEach((word, i) => (codes[starts[at]! + i] = code.get(word)!)));
+  return { words, starts, codes };
 };
 
-const each = <K extends string, T>(keys: readonly K[], of: (key: K) => T): Record<K, T> =>
-  Object.fromEntries(keys.map((key) => [key, of(key)])) as Record<K, T>;
+/** Makes rows ready, in steps short enough for something else to happen in between. */
+export function* catalogueSteps(rows: GrooveRow[]): Generator<void, Catalogue, void> {
+  const fields = {} as Record<Field, Codes>;
+  for (const field of FIELDS) {
+    fields[field] = codesOf(rows, field);
+    yield;
+  }
+  const names = ranked(rows.map(({ name }) => name));
+  yield;
+  const byName = Uint32Array.from(rows.keys()).sort((a, b) => names[a]! - names[b]! || a - b);
+  const places = new Uint32Array(rows.length);
+  byName.forEach((row, place) => (places[row] = place));
+  yield;
+  const orders = { name: byName } as Record<Sort, Uint32Array>;
+  for (const sort of SORTS) {
+    if (sort === 'name') continue;
+    orders[sort] = ordered(ranked(rows.map(SORT_KEYS[sort])), places, byName);
+    yield;
+  }
+  return { rows, fields, orders, byId: new Map(rows.map(({ id }, at) => [id, at])) };
+}
 
 export const catalogueOf = (rows: GrooveRow[]): Catalogue => {
-  const fields = each(FIELDS, (field) => codesOf(rows, field));
-  const names = ranked(rows.map(({ name }) => name));
-  return {
-    rows,
-    words: each(FIELDS, (field) => fields[field].words),
-    codes: each(FIELDS, (field) => fields[field].codes),
-    orders: each(SORTS, (sort) => ordered(rows, sort, names)),
-    byId: new Map(rows.map(({ id }, at) => [id, at])),
-  };
+  const steps = catalogueSteps(rows);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
 };
 
 export type Filters = Partial<Record<Field, string>>;
@@ -147,34 +177,46 @@ export interface Shown {
   counts: Record<Field, Uint32Array>;
 }
 
+/** For each row how many filters it fails, and the last of them. Rows that are not among those asked for fail all. */
+const failures = ({ rows, fields }: Catalogue, among: Uint8Array | null, filters: Filters) => {
+  const failed = new Uint8Array(rows.length);
+  const last = new Uint8Array(rows.length);
+  if (among) for (let at = 0; at < rows.length; at++) if (!among[at]) failed[at] = FIELDS.length + 1;
+  FIELDS.forEach((field, which) => {
+    const word = filters[field];
+    if (word === undefined) return;
+    const { words, starts, codes } = fields[field];
+    const wanted = words.indexOf(word);
+    for (let at = 0; at < rows.length; at++) {
+      let has = false;
+      for (let i = starts[at]!; i < starts[at + 1]!; i++) if (codes[i] === wanted) has = true;
+      if (has) continue;
+      failed[at]! += 1;
+      last[at] = which;
+    }
+  });
+  return { failed, last };
+};
+
 /**
  * Narrows and sorts.
  *
  * @example browse(catalogue, { among: null, filters: { feel: 'Triplet' }, sort: 'bpm', down: true }).order
  */
 export const browse = (catalogue: Catalogue, { among, filters, sort, down }: Wanted): Shown => {
-  const wanted = FIELDS.flatMap((field) => {
-    const word = filters[field];
-    return word === undefined ? [] : [{ field, code: catalogue.words[field].indexOf(word) }];
-  });
-  const counts = each(FIELDS, (field) => new Uint32Array(catalogue.words[field].length));
-  const count = (field: Field, at: number) => {
-    for (const code of catalogue.codes[field][at]!) counts[field][code]! += 1;
-  };
-  const passes = new Uint8Array(catalogue.rows.length);
-  for (let at = 0; at < catalogue.rows.length; at++) {
-    if (among && !among[at]) continue;
-    const failed = wanted.filter(({ field, code }) => !catalogue.codes[field][at]!.includes(code));
-    if (failed.length > 1) continue;
-    if (failed.length === 1) {
-      count(failed[0]!.field, at);
-      continue;
+  const { failed, last } = failures(catalogue, among, filters);
+  const counts = {} as Record<Field, Uint32Array>;
+  FIELDS.forEach((field, which) => {
+    const { words, starts, codes } = catalogue.fields[field];
+    const count = new Uint32Array(words.length);
+    for (let at = 0; at < failed.length; at++) {
+      const counted = failed[at] === 0 || (failed[at] === 1 && last[at] === which);
+      if (counted) for (let i = starts[at]!; i < starts[at + 1]!; i++) count[codes[i]!]! += 1;
     }
-    passes[at] = 1;
-    for (const field of FIELDS) count(field, at);
-  }
+    counts[field] = count;
+  });
   const order: number[] = [];
-  for (const at of catalogue.orders[sort]) if (passes[at]) order.push(at);
+  for (const at of catalogue.orders[sort]) if (failed[at] === 0) order.push(at);
   return { order: down ? order.reverse() : order, counts };
 };
 
@@ -199,5 +241,5 @@ export const foldersIn = (rows: GrooveRow[], path: string[]): Folder[] => {
   }
   return [...found]
     .map(([name, grooves]) => ({ name, path: [...path, name], grooves }))
-    .sort((a, b) => collator.compare(a.name, b.name));
+    .sort((a, b) => (sortKey(a.name) < sortKey(b.name) ? -1 : 1));
 };

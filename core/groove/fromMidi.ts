@@ -80,13 +80,12 @@ const MOST_LENGTH = 64;
 const hitOf = (note: ReadNote, grid: Grid, scale: number, at: (tick: Ticks) => Ticks, total: Ticks): Hit => {
   const g = gridTicks(grid);
   const start = at(note.start * scale);
-  const place = placed(start, grid);
   const length = (at(note.end * scale) - start) / g;
-  // A hair before the bar line at the end: an early first beat of the next round.
-  const over = place.step * g >= total - 1e-6;
+  const { step, nudge } = placed(start, grid);
   return {
-    ...place,
-    ...(over && { step: 0 }),
+    // A hair before the bar line at the end: an early first beat of the next round.
+    step: step * g >= total - 1e-6 ? 0 : step,
+    nudge,
     velocity: held(note.velocity, 1, 127),
     length: held(length, scale / g, MOST_LENGTH),
     chance: 1,

@@ -54,8 +54,16 @@ const hatAt = (value: number): InstrumentId =>
  */
 export const withPedal = (file: MidiFile, map: DrumMap): [ReadNote, InstrumentId | null][] => {
   const presses = pressesOf(file.tracks);
+  // A file has few numbers and many notes.
+  const known = new Map<number, InstrumentId | null>();
+  const meant = (note: ReadNote): InstrumentId | null => {
+    const key = note.channel * 128 + note.note;
+    let instrument = known.get(key);
+    if (instrument === undefined) known.set(key, (instrument = instrumentIn(map, note.note, note.channel)));
+    return instrument;
+  };
   return file.notes.map((note) => {
-    const instrument = instrumentIn(map, note.note, note.channel);
+    const instrument = meant(note);
     const list = presses.get(note.channel);
     if (!list || !instrument || !STRUCK.includes(instrument)) return [note, instrument];
     const value = pedalAt(list, note.start);

@@ -1,4 +1,4 @@
-import { catalogueOf, type Catalogue } from '../../core/groove/catalogue';
+import { catalogueOf, catalogueSteps, type Catalogue } from '../../core/groove/catalogue';
 import type { Groove, GrooveRow } from '../../core/groove/groove';
 import { grooveOfFile, type Indexed } from '../../core/groove/importing';
 import { builtInGrooves } from '../../core/groove/library';
@@ -6,7 +6,7 @@ import { likenessOf, type Likeness } from '../../core/groove/likeness';
 import { examplesFrom } from '../../core/groove/perform';
 import { GENERAL_MIDI, type DrumMap } from '../../core/midi/drumMap';
 import type { Example } from '../../core/midi/guessMap';
-import MiniSearch from 'minisearch';
+import { Index } from 'flexsearch';
 import { folderBytes, readFolder, type FolderState } from './folder';
 import { forgetFiles, keepIndexed, readFile, readImported } from './importedFiles';
 import { groovesChanged, type GroovesState } from './grooves';
@@ -45,20 +45,16 @@ const SETTINGS = 'grooves/settings';
 const SAVE_AFTER = 400;
 const LOOK_AGAIN = 15_000;
 
-const searchable = ({ id, name, style, tags, path }: GrooveRow) => ({
-  id,
-  name,
-  style,
-  tags: tags.join(' '),
-  path: path.join(' '),
-});
+/** What a groove is found by. */
+const searchable = ({ name, style, tags, path }: GrooveRow): string =>
+  [name, style, ...tags, ...path].join(' ');
 
-const indexOf = (): MiniSearch =>
-  new MiniSearch({
-    fields: ['name', 'style', 'tags', 'path'],
-    searchOptions: { prefix: true, combineWith: 'AND' },
-    autoVacuum: false,
-  });
+const MOST_FOUND = 100_000;
+/** So many rows are made ready at once before something else may happen. */
+const AT_ONCE = 1000;
+const SLICE_MS = 8;
+
+const breath = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
 
 export const createShelf = (store: Store, storage: KeyValue, folderUrl: string): ShelfKeeper => {
   const listeners = new Set<() => void>();
@@ -66,7 +62,8 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
   const imported = new Map<string, Indexed>();
   const inFolder = new Map<string, Indexed>();
   const alike = new Map<string, Likeness>();
-  let search = indexOf();
+  const search = new Index({ tokenize: 'forward' });
+  const searchables = new Map<string, string>();
   let examples: Example[] | null = null;
   let loading: Promise<void> | null = null;
   let shelf: Shelf = { catalogue: catalogueOf([]), status: 'loading', folder: { kind: 'looking' } };
@@ -82,23 +79,49 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     ...[...inFolder.values()].map(({ row }) => row),
   ];
 
+  /** Words that are new go into what is searched. */
+  function* indexSteps(rows: GrooveRow[]): Generator<void, void, void> {
+    for (const row of rows) {
+      const text = searchable(row);
+      if (searchables.get(row.id) === text) continue;
+      if (searchables.has(row.id)) search.update(row.id, text);
+      else search.add(row.id, text);
+      searchables.set(row.id, text);
+      yield;
+    }
+  }
+
+  /** Does a long work step by step, and lets the page do its own in between. */
+  const unhurried = async <T>(work: Generator<void, T, void>, isStale: () => boolean): Promise<T | null> => {
+    let until = performance.now() + SLICE_MS;
+    for (;;) {
+      const step = work.next();
+      if (step.done) return step.value;
+      if (performance.now() < until) continue;
+      await breath();
+      if (isStale()) return null;
+      until = performance.now() + SLICE_MS;
+    }
+  };
+
   let building = 0;
-  /** The list is there at once; the words of many rows are made ready to be searched bit by bit. */
-  const rebuild = (change: Partial<Shelf> = {}) => {
-    const catalogue = catalogueOf(rowsNow());
+  /** A short list is there at once; a long one is made ready bit by bit, and is shown when it is. */
+  const rebuild = async (change: Partial<Shelf> = {}): Promise<void> => {
     building += 1;
     const mine = building;
-    const next = indexOf();
-    const documents = catalogue.rows.map(searchable);
-    if (documents.length < 1000) next.addAll(documents);
-    else
-      void next.addAllAsync(documents, { chunkSize: 200 }).then(() => {
-        if (mine !== building) return;
-        search = next;
-        tell({});
-      });
-    if (documents.length < 1000) search = next;
-    tell({ catalogue, ...change });
+    const isStale = () => mine !== building;
+    const rows = rowsNow();
+    if (rows.length <= AT_ONCE) {
+      for (const _ of indexSteps(rows));
+      tell({ catalogue: catalogueOf(rows), ...change });
+      return;
+    }
+    tell(change);
+    const catalogue = await unhurried(catalogueSteps(rows), isStale);
+    if (!catalogue || isStale()) return;
+    tell({ catalogue });
+    await unhurried(indexSteps(rows), isStale);
+    if (!isStale()) tell({ catalogue: { ...catalogue } });
   };
 
   const mapNamed = (name: string): DrumMap =>
@@ -132,7 +155,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     if (found.kind === 'there') {
       inFolder.clear();
       for (const one of found.indexed) inFolder.set(one.row.id, one);
-      rebuild({ folder: found.state });
+      void rebuild({ folder: found.state });
     } else if (found.state.kind !== shelf.folder.kind) tell({ folder: found.state });
     if (found.kind !== 'none') setTimeout(() => void lookAgain(), LOOK_AGAIN);
   };
@@ -160,9 +183,9 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
   const load = async () => {
     await restoreSettings();
     for (const one of builtInGrooves()) builtIn.set(one.id, one);
-    rebuild();
+    await rebuild();
     for (const one of await readImported(storage)) imported.set(one.row.id, one);
-    rebuild({ status: 'ready' });
+    await rebuild({ status: 'ready' });
     void lookAgain();
   };
 
@@ -176,7 +199,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     matching: (query) => {
       if (!query.trim()) return null;
       const mask = new Uint8Array(shelf.catalogue.rows.length);
-      for (const { id } of search.search(query)) {
+      for (const id of search.search(query, { limit: MOST_FOUND })) {
         const at = shelf.catalogue.byId.get(id as string);
         if (at !== undefined) mask[at] = 1;
       }
@@ -194,7 +217,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     indexed,
     add: (added) => {
       for (const one of added) imported.set(one.row.id, one);
-      rebuild();
+      void rebuild();
     },
     readAnew: async (id, change) => {
       const known = indexed(id);
@@ -207,12 +230,12 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       if (!read.ok) return;
       if (source === 'imported') await keepIndexed(storage, read.taken.indexed);
       (source === 'imported' ? imported : inFolder).set(id, read.taken.indexed);
-      rebuild();
+      await rebuild();
     },
     forget: async (ids) => {
       await forgetFiles(storage, ids);
       for (const id of ids) imported.delete(id);
-      rebuild();
+      await rebuild();
     },
     mapNamed,
     examples: () => (examples ??= examplesFrom([...builtIn.values()])),

@@ -13,14 +13,20 @@ import {
 import type { DrumMap } from '../../core/midi/drumMap';
 import { unpack, type Unpacked } from './unzip';
 
-export interface ImportAsked {
-  type: 'import';
-  files: { path: string; file: File }[];
-  map: DrumMap;
+/** Files come a few at a time: handing over thousands at once would hold up the page for seconds. */
+export type ToImport =
+  | { type: 'begin'; total: number; map: DrumMap }
+  | { type: 'files'; files: GivenFile[]; last: boolean }
+  | { type: 'cancel' };
+
+export interface GivenFile {
+  path: string;
+  file: File;
 }
-export type ToImport = ImportAsked | { type: 'cancel' };
 
 export type FromImport =
+  /** The next few files are wanted. */
+  | { type: 'more' }
   | { type: 'progress'; done: number; total: number; taken: TakenIn[]; left: LeftOut[] }
   | { type: 'done'; cancelled: boolean; full: boolean };
 
@@ -28,88 +34,122 @@ export type FromImport =
 const BATCH = 100;
 const LARGEST_ZIP = 200 * 1024 * 1024;
 
-const state = { cancelled: false };
+interface Run {
+  map: DrumMap;
+  done: number;
+  total: number;
+  full: boolean;
+  taken: TakenIn[];
+  left: LeftOut[];
+  bytes: Unpacked[];
+  cancelled: boolean;
+  /** What was given is worked through in its order. */
+  queue: Promise<void>;
+}
+
+let run: Run | null = null;
 const storage = browserStorage();
 const say = (message: FromImport) => postMessage(message);
-const breath = () => new Promise((resolve) => setTimeout(resolve, 0));
 
-const bytesOf = async (file: File) => new Uint8Array(await file.arrayBuffer());
+/** Up to one byte more than is wanted: asking a file for its size costs more than reading it. */
+const bytesOf = async (file: File, most: number): Promise<Uint8Array | null> => {
+  const bytes = new Uint8Array(await file.slice(0, most + 1).arrayBuffer());
+  return bytes.length > most ? null : bytes;
+};
+
+interface Opened {
+  files: Unpacked[];
+  left: LeftOut[];
+}
 
 /** One of the files given: itself, or what it unpacks to. */
-const opened = async ({
-  path,
-  file,
-}: ImportAsked['files'][number]): Promise<{ files: Unpacked[]; left: LeftOut[] }> => {
+const opened = async ({ path, file }: GivenFile): Promise<Opened> => {
   const leave = (why: string) => ({ files: [], left: [{ path, why }] });
   try {
+    if (isHousekeeping(path)) return { files: [], left: [] };
     if (isZipName(path)) {
-      if (file.size > LARGEST_ZIP) return leave('An archive is taken in up to 200 MB.');
-      return unpack(await bytesOf(file), path.replace(/\.zip$/i, ''));
+      const archive = await bytesOf(file, LARGEST_ZIP);
+      if (!archive) return leave('An archive is taken in up to 200 MB.');
+      return unpack(archive, path.replace(/\.zip$/i, ''));
     }
     if (!isMidiName(path)) return leave('It is not a MIDI file.');
-    if (file.size > FILE_BOUNDS.bytes) return leave('It is larger than 4 MB.');
-    return { files: [{ path, bytes: await bytesOf(file) }], left: [] };
+    const bytes = await bytesOf(file, FILE_BOUNDS.bytes);
+    return bytes ? { files: [{ path, bytes }], left: [] } : leave('It is larger than 4 MB.');
   } catch {
     return leave('The browser could not read it.');
   }
 };
 
-const run = async ({ files, map }: ImportAsked) => {
-  state.cancelled = false;
-  let [done, total] = [0, files.length];
-  let full = false;
-  let taken: TakenIn[] = [];
-  let left: LeftOut[] = [];
-  let bytes: Unpacked[] = [];
-  const flush = async () => {
-    if (taken.length) {
-      try {
-        await keepFiles(
-          storage,
-          taken.map(({ indexed }) => indexed),
-          bytes,
-        );
-      } catch {
-        full = true;
-        left.push(
-          ...taken.map(({ indexed }) => ({
-            path: indexed.row.id.slice('imported/'.length),
-            why: 'The browser’s storage is full.',
-          })),
-        );
-        taken = [];
-      }
+const FULL = 'The browser’s storage is full.';
+
+/** Keeps what has been read, and says how far it is. */
+const flush = async (now: Run): Promise<void> => {
+  const { taken, bytes } = now;
+  if (taken.length) {
+    try {
+      await keepFiles(
+        storage,
+        taken.map(({ indexed }) => indexed),
+        bytes,
+      );
+    } catch {
+      now.full = true;
+      now.left.push(
+        ...taken.map(({ indexed }) => ({ path: indexed.row.id.slice('imported/'.length), why: FULL })),
+      );
+      now.taken = [];
     }
-    say({ type: 'progress', done, total, taken, left });
-    [taken, left, bytes] = [[], [], []];
-    await breath();
-  };
-  for (const one of files) {
-    if (state.cancelled || full) break;
-    if (isHousekeeping(one.path)) {
-      done += 1;
-      continue;
-    }
-    const archive = await opened(one);
-    left.push(...archive.left);
-    total += Math.max(0, archive.files.length - 1);
-    for (const file of archive.files) {
-      if (state.cancelled || full) break;
-      const read = importFile(file.bytes, { path: file.path, source: 'imported', map });
-      if (read.ok) {
-        taken.push(read.value);
-        bytes.push(file);
-      } else left.push(read.value);
-      done += 1;
-      if (taken.length + left.length >= BATCH) await flush();
-    }
-    if (!archive.files.length) done += 1;
   }
-  await flush();
-  say({ type: 'done', cancelled: state.cancelled, full });
+  say({ type: 'progress', done: now.done, total: now.total, taken: now.taken, left: now.left });
+  [now.taken, now.left, now.bytes] = [[], [], []];
+};
+
+const readOne = async (now: Run, file: Unpacked): Promise<void> => {
+  const read = importFile(file.bytes, { path: file.path, source: 'imported', map: now.map });
+  if (read.ok) {
+    now.taken.push(read.value);
+    now.bytes.push(file);
+  } else now.left.push(read.value);
+  now.done += 1;
+  if (now.taken.length + now.left.length >= BATCH) await flush(now);
+};
+
+const stopped = (now: Run): boolean => now.cancelled || now.full;
+
+const take = async (now: Run, archives: Promise<Opened>[]): Promise<void> => {
+  for (const archive of archives) {
+    const { files, left } = await archive;
+    if (stopped(now)) return;
+    now.left.push(...left);
+    now.total += Math.max(0, files.length - 1);
+    if (!files.length) now.done += 1;
+    for (const file of files) if (!stopped(now)) await readOne(now, file);
+  }
+};
+
+const end = async (now: Run): Promise<void> => {
+  await flush(now);
+  say({ type: 'done', cancelled: now.cancelled, full: now.full });
+  if (run === now) run = null;
+};
+
+const given = (now: Run, files: GivenFile[], last: boolean): void => {
+  // Read ahead, while those before are still being worked through.
+  const archives = stopped(now) ? [] : files.map(opened);
+  if (!last && !stopped(now)) say({ type: 'more' });
+  now.queue = now.queue.then(async () => {
+    await take(now, archives);
+    if (run === now && (last || stopped(now))) await end(now);
+  });
 };
 
 onmessage = ({ data }: MessageEvent<ToImport>) => {
-  if (data.type === 'cancel') state.cancelled = true;
-  else void run(data);
+  if (data.type === 'begin') {
+    const fresh = { done: 0, full: false, taken: [], left: [], bytes: [], cancelled: false };
+    run = { ...fresh, total: data.total, map: data.map, queue: Promise.resolve() };
+    say({ type: 'more' });
+  } else if (run && data.type === 'cancel') {
+    run.cancelled = true;
+    given(run, [], true);
+  } else if (run && data.type === 'files') given(run, data.files, data.last);
 };

@@ -54,7 +54,7 @@ const FieldChoice = ({ field, catalogue, shown }: { field: Field } & Omit<Search
     const { [field]: _gone, ...rest } = filters;
     act(groovesChanged({ filters: word ? { ...rest, [field]: word } : rest }));
   };
-  const counted = catalogue.words[field]
+  const counted = catalogue.fields[field].words
     .map((word, at) => ({ word, count: shown.counts[field][at]! }))
     .filter(({ word, count }) => count > 0 || filters[field] === word);
   return (
@@ -121,12 +121,16 @@ export const Search = ({ catalogue, shown, wide }: SearchProps) => {
           {wide ? null : <SortChoice />}
         </div>
       ) : null}
-      {count || query ? (
-        <div className="narrowed" role="status">
-          <span className="quiet">{`${shown.order.length} of ${catalogue.rows.length}`}</span>
-          <Chip onPress={() => act(groovesChanged({ filters: {}, query: '' }))}>Show all</Chip>
-        </div>
-      ) : null}
+      <div className="narrowed">
+        <span
+          className="quiet"
+          role="status"
+        >{`${shown.order.length} of ${catalogue.rows.length} grooves`}</span>
+        {/* Always there: the list is not pushed about by a first letter. */}
+        <Chip disabled={!count && !query} onPress={() => act(groovesChanged({ filters: {}, query: '' }))}>
+          Show all
+        </Chip>
+      </div>
     </>
   );
 };

@@ -157,7 +157,7 @@ export const GrooveList = (props: GrooveListProps) => {
   useEffect(() => {
     if (firstPlace.current === props.place) return;
     firstPlace.current = props.place;
-    rows.scrollToOffset(0);
+    if (box.current?.scrollTop) rows.scrollToOffset(0);
   }, [props.place, rows]);
   useEffect(() => {
     if (chosenAt >= 0) rows.scrollToIndex(chosenAt, { align: 'auto' });
@@ -187,7 +187,8 @@ export const GrooveList = (props: GrooveListProps) => {
             const isChosen = index === chosenAt;
             return (
               <LineItem
-                key={line.kind === 'folder' ? line.folder.path.join('/') : line.row.id}
+                // By place: a list that changes under a search fills the lines that are there anew.
+                key={index}
                 line={line}
                 at={index}
                 size={lines.length}

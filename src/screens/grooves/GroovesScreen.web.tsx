@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { browse, foldersIn, isWithin, type Catalogue, type Sort } from '../../../core/groove/catalogue';
 import { keepsFolder, keepsGroove, turnFolder, turnGroove } from '../../../core/groove/keepers';
 import type { GrooveRow } from '../../../core/groove/groove';
@@ -50,8 +50,7 @@ const both = (a: Uint8Array | null, b: Uint8Array | null): Uint8Array | null => 
 const useLines = (catalogue: Catalogue, status: string) => {
   const grooves = useApp((state) => state.grooves);
   const { view, path, keepers, filters, sort, down } = grooves;
-  // Letters appear at once; the list follows when there is time.
-  const query = useDeferredValue(grooves.query);
+  const { query } = grooves;
   const matching = useMemo(
     () => shelf.matching(query),
     // What is searched changes with the shelf.

@@ -69,6 +69,9 @@ export interface Importing {
   fields: ReactNode;
 }
 
+/** How many files are handed to the worker at once. */
+const FEW = 12;
+
 const pathOf = (file: File | FileWithPath): string =>
   (file.webkitRelativePath || ('path' in file && file.path) || file.name).replace(/^\.?\//, '');
 
@@ -83,25 +86,30 @@ export const useImport = (): Importing => {
     if (!chosen.length) return;
     worker.current ??= new Worker(new URL('../../workers/importWorker', window.location.href));
     const added: TakenIn[] = [];
-    worker.current.onmessage = ({ data }: MessageEvent<FromImport>) => {
-      if (data.type === 'progress') {
-        added.push(...data.taken);
-        setNow((before) => further(before ?? NOTHING, data));
-        return;
-      }
-      // The list is built anew once, not at every hundred files.
-      shelf.add(added.map(({ indexed }) => indexed));
-      const { cancelled, full } = data;
-      setNow((before) => ({ ...(before ?? NOTHING), running: false, cancelled, full }));
+    let at = 0;
+    const tell = (message: ToImport) => worker.current?.postMessage(message);
+    const hear: Record<FromImport['type'], (message: FromImport) => void> = {
+      more: () => {
+        const files = chosen.slice(at, at + FEW).map((file) => ({ path: pathOf(file), file }));
+        at += FEW;
+        tell({ type: 'files', files, last: at >= chosen.length });
+      },
+      progress: (message) => {
+        if (message.type !== 'progress') return;
+        added.push(...message.taken);
+        setNow((before) => further(before ?? NOTHING, message));
+      },
+      done: (message) => {
+        if (message.type !== 'done') return;
+        // The list is built anew once, not at every hundred files.
+        shelf.add(added.map(({ indexed }) => indexed));
+        const { cancelled, full } = message;
+        setNow((before) => ({ ...(before ?? NOTHING), running: false, cancelled, full }));
+      },
     };
+    worker.current.onmessage = ({ data }: MessageEvent<FromImport>) => hear[data.type](data);
     setNow({ ...NOTHING, total: chosen.length });
-    const map = shelf.mapNamed(store.getState().grooves.readWith);
-    const message: ToImport = {
-      type: 'import',
-      files: chosen.map((file) => ({ path: pathOf(file), file })),
-      map,
-    };
-    worker.current.postMessage(message);
+    tell({ type: 'begin', total: chosen.length, map: shelf.mapNamed(store.getState().grooves.readWith) });
   };
   const field = (label: string, ref: typeof files, more: object) => (
     <input
@@ -141,34 +149,59 @@ export const useImport = (): Importing => {
 
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
-const Lists = ({ now }: { now: Import }) => (
-  <>
-    {now.left.length ? (
-      <details open={now.left.length < 12}>
-        <summary>{`Left out: ${plural(now.left.length, 'file')}`}</summary>
+/** So many files that were taken in with a word are named; of those left out every one is. */
+const MOST_WARNED = 200;
+
+interface NamedProps {
+  title: string;
+  files: { path: string; why: string }[];
+  open: boolean;
+}
+
+/** Files and what is said of them; made only when it is looked at, since it may be long. */
+const Named = ({ title, files, open }: NamedProps) => {
+  const [shown, setShown] = useState(open);
+  return (
+    <details open={open} onToggle={(event) => setShown(event.currentTarget.open)}>
+      <summary>{title}</summary>
+      {shown ? (
         <ul>
-          {now.left.map(({ path, why }, at) => (
+          {files.map(({ path, why }, at) => (
             <li key={`${at} ${path}`}>
               <b>{path}</b> {why}
             </li>
           ))}
         </ul>
-      </details>
-    ) : null}
-    {now.warned.length ? (
-      <details>
-        <summary>{`Taken in with a word: ${plural(now.warned.length, 'file')}`}</summary>
-        <ul>
-          {now.warned.map(({ path, warnings }) => (
-            <li key={path}>
-              <b>{path}</b> {warnings.join(' ')}
-            </li>
-          ))}
-        </ul>
-      </details>
-    ) : null}
-  </>
-);
+      ) : null}
+    </details>
+  );
+};
+
+const Lists = ({ now }: { now: Import }) => {
+  const more = now.warned.length - MOST_WARNED;
+  const warned = now.warned
+    .slice(0, MOST_WARNED)
+    .map(({ path, warnings }) => ({ path, why: warnings.join(' ') }));
+  if (more > 0) warned.push({ path: '', why: `And ${more} more.` });
+  return (
+    <>
+      {now.left.length ? (
+        <Named
+          title={`Left out: ${plural(now.left.length, 'file')}`}
+          files={now.left}
+          open={now.left.length < 12}
+        />
+      ) : null}
+      {now.warned.length ? (
+        <Named
+          title={`Taken in with a word: ${plural(now.warned.length, 'file')}`}
+          files={warned}
+          open={false}
+        />
+      ) : null}
+    </>
+  );
+};
 
 const told = (now: Import): string => {
   const head = `${plural(now.taken, 'groove')} taken in, ${plural(now.notes, 'hit')}.`;
