@@ -17,3 +17,4 @@ buildSync({
 });
 execFileSync(process.execPath, [joined], { cwd: ROOT, stdio: 'inherit' });
 runTs('bench/page.ts');
+runTs('bench/grooves.ts');

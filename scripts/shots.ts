@@ -1,10 +1,21 @@
 /** Remakes the pictures of docs/screenshots from the demo beats. */
 import type { Browser, Page } from '@playwright/test';
+import { readdirSync, readFileSync } from 'node:fs';
 import { browse } from './browse';
 
 const PORT = 4792;
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
+
+/** A sampler's own map, of pads that begin at sixty. */
+const PADS = {
+  kind: 'ruddik.drumMap',
+  version: 1,
+  name: 'Pads on sixty',
+  notes: ['kick', 'snare', 'clap', 'hat.closed', 'hat.open', 'tom.low', 'tom.floor', 'ride'].map(
+    (instrument, at) => ({ note: 60 + at, instrument }),
+  ),
+};
 
 interface Shot {
   name: string;
@@ -15,6 +26,11 @@ interface Shot {
 
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 const toExport = (page: Page) => page.getByRole('link', { name: 'Export' }).click();
+const toGrooves = async (page: Page) => {
+  await page.getByRole('link', { name: 'Grooves' }).click();
+  await page.getByRole('list', { name: 'Grooves' }).waitFor();
+  await page.waitForTimeout(800);
+};
 const toFeel = (page: Page) => page.getByRole('link', { name: 'Feel' }).click();
 const stage = (page: Page, name: string) =>
   page
@@ -42,15 +58,6 @@ const SHOTS: Shot[] = [
     },
   },
   {
-    name: 'pattern-wide-day',
-    size: WIDE,
-    theme: 'light',
-    act: async (page) => {
-      await press(page, 'Beats');
-      await press(page, 'Open Ferry at Six');
-    },
-  },
-  {
     name: 'roll-phone-night',
     size: PHONE,
     theme: 'dark',
@@ -59,16 +66,6 @@ const SHOTS: Shot[] = [
       await page.getByRole('checkbox', { name: 'Closed hat, step 9', exact: true }).focus();
       await press(page, '4 rising');
       await page.getByRole('slider', { name: 'Stroke 4', exact: true }).scrollIntoViewIfNeeded();
-    },
-  },
-  {
-    name: 'flam-phone-day',
-    size: PHONE,
-    theme: 'light',
-    act: async (page) => {
-      await openSnare(page);
-      await page.getByRole('checkbox', { name: 'Snare, step 5', exact: true }).focus();
-      await press(page, 'Open flam');
     },
   },
   {
@@ -99,12 +96,6 @@ const SHOTS: Shot[] = [
     theme: 'dark',
     act: (page) => press(page, 'Pads'),
   },
-  {
-    name: 'patterns-phone-day',
-    size: PHONE,
-    theme: 'light',
-    act: (page) => press(page, 'Pattern shown'),
-  },
   { name: 'feel-phone-night', size: PHONE, theme: 'dark', act: toFeel },
   {
     name: 'feel-wide-day',
@@ -124,26 +115,6 @@ const SHOTS: Shot[] = [
     },
   },
   {
-    name: 'feel-humanize-phone-day',
-    size: PHONE,
-    theme: 'light',
-    act: async (page) => {
-      await toFeel(page);
-      await humanize(page);
-      await press(page, 'Another take');
-    },
-  },
-  {
-    name: 'feel-charts-phone-day',
-    size: PHONE,
-    theme: 'light',
-    act: async (page) => {
-      await toFeel(page);
-      await humanize(page);
-      await page.getByRole('tab', { name: 'Charts' }).click();
-    },
-  },
-  {
     name: 'feel-report-wide-night',
     size: WIDE,
     theme: 'dark',
@@ -152,6 +123,80 @@ const SHOTS: Shot[] = [
       await page.getByRole('tab', { name: 'Report' }).click();
       await page.getByLabel('Set it against', { exact: true }).selectOption({ label: 'template Late ferry' });
       await page.getByRole('region', { name: 'Differences' }).waitFor();
+    },
+  },
+  {
+    name: 'grooves-phone-night',
+    size: PHONE,
+    theme: 'dark',
+    act: async (page) => {
+      await toGrooves(page);
+      await page.getByRole('searchbox').fill('noodle');
+      await press(page, 'Keep Noodle queue, ghost notes');
+      await page.getByRole('listitem').getByRole('button', { name: 'Noodle queue', exact: true }).click();
+      await page.waitForTimeout(1500);
+    },
+  },
+  {
+    name: 'grooves-wide-day',
+    size: WIDE,
+    theme: 'light',
+    act: async (page) => {
+      await toGrooves(page);
+      await press(page, 'Filters');
+      await page.getByLabel('Kind', { exact: true }).selectOption('main');
+      await press(page, 'Filters');
+      await page.getByRole('listitem').getByRole('button', { name: 'Brass alley', exact: true }).click();
+      await page.waitForTimeout(1500);
+    },
+  },
+  {
+    name: 'revoice-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: async (page) => {
+      await toGrooves(page);
+      await page.getByRole('searchbox').fill('tin stage open');
+      await page
+        .getByRole('listitem')
+        .getByRole('button', { name: /^Tin stage, open/ })
+        .click();
+      await press(page, 'Open');
+      await page.getByRole('tab', { name: 'Re-voice' }).click();
+      await page.getByLabel('Snare is played with', { exact: true }).selectOption('snare.rimshot');
+    },
+  },
+  {
+    name: 'maps-wide-night',
+    size: WIDE,
+    theme: 'dark',
+    act: async (page) => {
+      await toGrooves(page);
+      await press(page, 'Maps');
+      await page.getByLabel('Drum map file', { exact: true }).setInputFiles({
+        name: 'pads.map.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(JSON.stringify(PADS)),
+      });
+      await page.getByRole('tab', { name: 'Write the beat' }).click();
+    },
+  },
+  {
+    name: 'import-phone-night',
+    size: PHONE,
+    theme: 'dark',
+    act: async (page) => {
+      await toGrooves(page);
+      const hall = 'demo/grooves/Fish hall';
+      await page.getByLabel('MIDI files', { exact: true }).setInputFiles([
+        ...readdirSync(hall).map((name) => ({
+          name,
+          mimeType: 'audio/midi',
+          buffer: readFileSync(`${hall}/${name}`),
+        })),
+        { name: 'torn page.mid', mimeType: 'audio/midi', buffer: Buffer.from('no music') },
+      ]);
+      await page.getByText('grooves taken in').waitFor();
     },
   },
   { name: 'export-phone-night', size: PHONE, theme: 'dark', act: toExport },
@@ -173,6 +218,9 @@ const take = async (browser: Browser, { name, size, theme, act }: Shot): Promise
   await context.close();
 };
 
+/** All of them, or those that are named. */
+const wanted = process.argv.slice(2);
+
 void browse(PORT, async (browser) => {
-  for (const shot of SHOTS) await take(browser, shot);
+  for (const shot of SHOTS) if (!wanted.length || wanted.includes(shot.name)) await take(browser, shot);
 });

@@ -200,7 +200,9 @@ export const GroovesScreen = () => {
       <header className="screen-head">
         <div className="titles">
           <h1>{shownPage === 'maps' ? 'Drum maps' : 'Grooves'}</h1>
-          <span className="quiet">{`${catalogue.rows.length} to choose from`}</span>
+          <span className="quiet">
+            {shownPage === 'maps' ? 'Which drum a note is' : `${catalogue.rows.length} to choose from`}
+          </span>
         </div>
         {shownPage === 'list' ? (
           <>

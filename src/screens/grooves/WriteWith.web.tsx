@@ -91,6 +91,10 @@ export const WriteWith = ({ map }: { map: DrumMap }) => {
   return (
     <>
       <p>{`Written with ${beat.map?.name ?? GENERAL_MIDI.name} now. With “${map.name}”:`}</p>
+      <div className="chips">
+        <Chip onPress={write}>Write the beat with this map</Chip>
+        <Chip onPress={follow}>Keep the notes; names follow</Chip>
+      </div>
       <ul className="map-notes lanes" aria-label="Lanes in this map">
         {lines.map((line) => (
           <Line
@@ -102,10 +106,6 @@ export const WriteWith = ({ map }: { map: DrumMap }) => {
           />
         ))}
       </ul>
-      <div className="chips">
-        <Chip onPress={write}>Write the beat with this map</Chip>
-        <Chip onPress={follow}>Keep the notes; names follow</Chip>
-      </div>
       <p className="quiet">
         The first changes note numbers, so that each lane sounds its own drum. The second keeps the numbers:
         lanes take the names and instruments that the map has for them, as for a kit that was changed.
