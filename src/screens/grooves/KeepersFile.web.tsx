@@ -5,6 +5,7 @@ import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { FilePick } from '../../ui/FilePick';
+import { mapFormats } from './mapFormats';
 import { saveText } from '../../ui/files';
 
 interface KeepersFileProps {
@@ -17,7 +18,7 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
   const act = useDo();
   const away = keepers.grooves.filter(({ id }) => !rows.byId.has(id));
   const open = async (name: string, bytes: Uint8Array) => {
-    const { readKeepers } = await import('../../../core/groove/keepersFile');
+    const { readKeepers } = await mapFormats();
     const read = readKeepers(new TextDecoder().decode(bytes));
     if (!read.ok) {
       act(noticed({ text: `“${name}” was not taken in. ${read.error}`, tone: 'danger', subject: 'keepers' }));

@@ -13,6 +13,7 @@ import { saveBytes, saveText } from '../../ui/files';
 import { NameField } from '../../ui/NameField';
 import { GuessMap } from './GuessMap';
 import { MapEditor } from './MapEditor';
+import { mapFormats } from './mapFormats';
 import { MapPreviewTable } from './MapPreviewTable';
 import { WriteWith } from './WriteWith';
 
@@ -72,20 +73,20 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
   const open = async (file: string, bytes: Uint8Array) => {
     const text = new TextDecoder().decode(bytes);
     if (/\.json$/i.test(file)) {
-      const { readDrumMap } = await import('../../../core/midi/drumMapFile');
+      const { readDrumMap } = await mapFormats();
       const read = readDrumMap(text);
       if (read.ok) add(read.value);
       else refuse(file, read.error);
       return;
     }
-    const { readMapCsv, readMidnam } = await import('../../../core/midi/mapFiles');
+    const { readMapCsv, readMidnam } = await mapFormats();
     const plain = file.replace(/\.\w+$/, '');
     const read = /\.(midnam|xml)$/i.test(file) ? readMidnam(text) : readMapCsv(text, plain);
     if (read.ok) setPreview(read.value);
     else refuse(file, read.error);
   };
   const saveMidnam = async () => {
-    const { midnamText } = await import('../../../core/midi/mapFiles');
+    const { midnamText } = await mapFormats();
     saveBytes(new TextEncoder().encode(midnamText(map)), `${fileName(map.name)}.midnam`, 'application/xml');
   };
 

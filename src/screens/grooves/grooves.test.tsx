@@ -1,0 +1,248 @@
+/** @jest-environment jsdom */
+import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { newBeat } from '../../../core/beat/defaults';
+import { keepersText } from '../../../core/groove/keepers';
+import { GENERAL_MIDI, drumMapText } from '../../../core/midi/drumMap';
+import { SIMULATED_NOTE } from '../../audio/noteInput';
+import { beatOpened } from '../../state/doc';
+import { FIRST_GROOVES, groovesChanged } from '../../state/grooves';
+import { store } from '../../state/session';
+import { viewChanged } from '../../state/slices';
+import { GroovesScreen } from './GroovesScreen';
+
+const mockSaved: [string, unknown][] = [];
+const mockCalls: string[] = [];
+jest.mock('../../ui/files', () => ({
+  saveText: (text: string, name: string) => mockSaved.push([name, text]),
+  saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push([name, bytes]),
+}));
+jest.mock('../../audio/player', () => ({
+  strikeLane: () => Promise.resolve(),
+  playedTick: () => 0,
+  playedPattern: () => null,
+  prepareSounds: () => undefined,
+  setPlayed: (beat: { tempo: number; lanes: unknown[] }) => mockCalls.push(`set ${beat.tempo}`),
+  startPlaying: () => {
+    mockCalls.push('start');
+    return Promise.resolve();
+  },
+  stopPlaying: () => mockCalls.push('stop'),
+}));
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return { store: createStore() };
+});
+jest.mock('../../state/storage', () => {
+  const { memory } =
+    jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
+  return { browserStorage: memory };
+});
+jest.mock('./mapFormats', () => ({
+  mapFormats: () =>
+    Promise.resolve(
+      jest.requireActual<typeof import('../../../core/mapFormats')>('../../../core/mapFormats'),
+    ),
+}));
+jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('@tanstack/react-virtual', () => ({
+  // There is no room in jsdom: the first lines are there whatever is in sight.
+  useVirtualizer: ({ count }: { count: number }) => ({
+    getVirtualItems: () =>
+      Array.from({ length: Math.min(count, 40) }, (_, index) => ({ index, start: index * 56 })),
+    getTotalSize: () => count * 56,
+    scrollToIndex: () => undefined,
+    scrollToOffset: () => undefined,
+    measure: () => undefined,
+  }),
+}));
+jest.mock('../../workers/askReport', () => {
+  const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
+  return { askReport: (source: Parameters<typeof reportOf>[0]) => Promise.resolve(reportOf(source)) };
+});
+
+jest.setTimeout(240000);
+configure({ asyncUtilTimeout: 60000 });
+
+const beat = () => store.getState().doc.beat!;
+const grooves = () => store.getState().grooves;
+const notices = () => store.getState().notices.map(({ text }) => text);
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
+const choose = (name: string, value: string) =>
+  fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
+const look = (query: string) => fireEvent.change(screen.getByRole('searchbox'), { target: { value: query } });
+const rows = () => within(screen.getByRole('list', { name: 'Grooves' })).getAllByRole('listitem');
+const fileOf = (name: string, text: string): File => {
+  const file = new File([], name);
+  file.arrayBuffer = () => Promise.resolve(new TextEncoder().encode(text).buffer);
+  return file;
+};
+const give = (name: string, file: File) =>
+  fireEvent.change(screen.getByLabelText(name), { target: { files: [file] } });
+
+const open = async (wide = false) => {
+  window.matchMedia = jest
+    .fn()
+    .mockReturnValue({ matches: wide, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  global.fetch = jest.fn(() => Promise.reject(new Error('away')));
+  render(
+    <Provider store={store}>
+      <GroovesScreen />
+    </Provider>,
+  );
+  await screen.findByRole('list', { name: 'Grooves' });
+};
+
+/** Finds a groove, hears it and opens its page. */
+const take = async (query: string, name: string) => {
+  look(query);
+  fireEvent.click(screen.getByRole('button', { name }));
+  await screen.findByRole('region', { name: 'Chosen groove' });
+  press('Open');
+};
+
+beforeEach(() => {
+  mockSaved.length = 0;
+  mockCalls.length = 0;
+  act(() => {
+    store.dispatch(groovesChanged(FIRST_GROOVES));
+    store.dispatch(viewChanged({ playing: false, audition: null, patternId: null }));
+    store.dispatch(beatOpened({ beat: { ...newBeat('b', 'Beat', 1), tempo: 96 } }));
+  });
+});
+
+test('a word narrows the list, a tap is heard at the tempo that is wanted, and it can be kept', async () => {
+  await open();
+  look('noodle ghost');
+  expect(rows()).toHaveLength(1);
+  fireEvent.click(screen.getByRole('button', { name: 'Noodle queue, ghost notes' }));
+  await screen.findByRole('button', { name: 'Stop the groove' });
+  expect(mockCalls).toEqual(['stop', 'set 96', 'start']);
+  press('How grooves are heard');
+  choose('Tempo of grooves', 'groove');
+  expect(store.getState().view.audition!.beat.tempo).toBe(90);
+  press('Stop the groove');
+  expect(store.getState().view).toMatchObject({ playing: false, audition: null });
+  press('Keep Noodle queue, ghost notes');
+  page('Keepers');
+  press('Show all');
+  expect(rows()).toHaveLength(1);
+  press('Save keepers');
+  expect(mockSaved[0]).toEqual(['keepers.json', keepersText(grooves().keepers)]);
+});
+
+test('beside a running beat it joins without beginning anew, and the beat runs on', async () => {
+  act(() => {
+    store.dispatch(groovesChanged({ inTime: true, silenced: ['Kick'] }));
+    store.dispatch(viewChanged({ playing: true }));
+  });
+  await open();
+  look('tumbao');
+  fireEvent.click(screen.getByRole('button', { name: 'Congas, tumbao' }));
+  await screen.findByRole('button', { name: 'Stop the groove' });
+  expect(mockCalls).not.toContain('start');
+  const { audition } = store.getState().view;
+  expect(audition!.beat.lanes[0]).toMatchObject({ name: 'Kick', mute: true });
+  expect(audition!.beat.lanes).toHaveLength(beat().lanes.length + 2);
+  press('Stop the groove');
+  expect(store.getState().view).toMatchObject({ playing: true, audition: null });
+});
+
+test('brought in as a new pattern at double time, with other voices; then laid over, and its feel taken', async () => {
+  await open();
+  await take('spice scoop open', 'Spice scoop, open hats');
+  expect(await screen.findByText(/^Made for 92 to 114 BPM/)).toBeTruthy();
+  page('Re-voice');
+  choose('Time is kept on', 'ride');
+  choose('Snare is played with', 'snare.rimshot');
+  page('Bring in');
+  choose('Speed', '2');
+  press('As a new pattern');
+  const made = beat().patterns[1]!;
+  expect(made).toMatchObject({ name: 'Spice scoop, open hats', bars: 1 });
+  const played = beat()
+    .lanes.filter(({ id }) => made.parts[id]?.hits.length)
+    .map(({ instrument }) => instrument);
+  expect(played).toEqual(expect.arrayContaining(['kick', 'snare.rimshot', 'ride', 'ride.bell']));
+  expect(played).not.toContain('hat.closed');
+  expect(notices().at(-1)).toContain('is a new pattern of your beat');
+  press('Ride');
+  press('Lay over');
+  expect(notices().at(-1)).not.toContain('Ride,');
+  press('Its feel as a template');
+  expect(beat().templates).toHaveLength(1);
+});
+
+test('what is like it is ranked; a choice is heard', async () => {
+  await open();
+  await take('noodle', 'Noodle queue');
+  page('Like this');
+  const found = within(screen.getByRole('list', { name: 'Found' })).getAllByRole('button');
+  expect(found[0]!.getAttribute('aria-label')).toMatch(/^Noodle queue.*alike$/);
+  choose('What is looked for', 'percussion');
+  fireEvent.click(within(screen.getByRole('list', { name: 'Found' })).getAllByRole('button')[0]!);
+  await waitFor(() => expect(grooves().chosen).toContain('built-in/'));
+  expect(
+    within(screen.getByRole('region', { name: 'Chosen groove' })).queryByText('Noodle queue'),
+  ).toBeNull();
+});
+
+test('a map is opened, learnt, and the beat written with it; what it lacks keeps its note', async () => {
+  await open();
+  press('Maps');
+  give(
+    'Drum map file',
+    fileOf(
+      'p.json',
+      drumMapText({ ...GENERAL_MIDI, name: 'Pads', notes: [{ note: 60, instrument: 'kick' }] }),
+    ),
+  );
+  await screen.findByRole('list', { name: 'Notes of Pads' });
+  choose('Drum to learn', 'snare');
+  press('Learn its note');
+  act(() => void window.dispatchEvent(new CustomEvent(SIMULATED_NOTE, { detail: 61 })));
+  await screen.findByRole('combobox', { name: 'Note 61 is' });
+  page('Write the beat');
+  press('Write the beat with this map');
+  await waitFor(() => expect(beat().map!.name).toBe('Pads'));
+  expect(
+    beat()
+      .lanes.slice(0, 3)
+      .map(({ note }) => note),
+  ).toEqual([60, 61, 39]);
+  expect(notices().at(-1)).toContain('Clap');
+  page('Notes');
+  press('Octave up');
+  expect(grooves().maps[0]!.notes.map(({ note }) => note)).toEqual([72, 73]);
+  give('Drum map file', fileOf('bad.json', '{}'));
+  await waitFor(() => expect(notices().at(-1)).toContain('It is not a drum map of Ruddik.'));
+});
+
+test('a table of drums is looked at before it becomes a map', async () => {
+  await open();
+  press('Maps');
+  give('Drum map file', fileOf('kit.csv', '36,Kick\n37,Thunder'));
+  await screen.findByText(/1 of them could not be told/);
+  choose('Note 37, Thunder, is', 'tom.low');
+  press('Make this map');
+  expect(grooves().maps[0]).toMatchObject({
+    name: 'kit',
+    notes: [
+      { note: 36, instrument: 'kick' },
+      { note: 37, instrument: 'tom.low' },
+    ],
+  });
+});
+
+test('on a wide screen the columns sort, both ways; the folder of the server is said to be away', async () => {
+  await open(true);
+  expect(await screen.findByText(/out of reach/)).toBeTruthy();
+  press('Sort by bpm');
+  const first = () => rows()[0]!.textContent;
+  const slow = first();
+  press(/^Sort by bpm, now rising/);
+  expect(first()).not.toBe(slow);
+  fireEvent.keyDown(screen.getByRole('list', { name: 'Grooves' }), { key: 'ArrowDown' });
+  await waitFor(() => expect(screen.getAllByRole('heading', { level: 2 }).length).toBeGreaterThan(0));
+});
