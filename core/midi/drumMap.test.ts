@@ -22,7 +22,8 @@ import {
 import { readDrumMap } from './drumMapFile';
 import { guessMap } from './guessMap';
 import { laneCrossings, sharedNumbers, writtenWith } from './laneMap';
-import { mapOf, midnamText, readMapCsv, readMidnam } from './mapFiles';
+import { midnamText, readMapCsv, readMidnam } from './mapFiles';
+import { mapOf } from './mapPreview';
 
 const mapOfNotes = (notes: DrumMap['notes']): DrumMap => ({
   kind: 'ruddik.drumMap',

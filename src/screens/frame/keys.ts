@@ -70,5 +70,6 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: 'Shift + 1 to 9', does: 'Show one of the first nine patterns' },
   { keys: 'Ctrl or Cmd + Z', does: 'Undo' },
   { keys: 'Shift + Ctrl or Cmd + Z', does: 'Redo' },
+  { keys: 'Up, Down', does: 'Through the list of grooves; K keeps one' },
   { keys: '?', does: 'This list' },
 ];

@@ -149,7 +149,7 @@ export const GrooveList = (props: GrooveListProps) => {
     count: lines.length,
     getScrollElement: () => box.current,
     estimateSize: () => height,
-    overscan: 6,
+    overscan: 3,
   });
   const chosenAt = lines.findIndex((line) => line.kind === 'groove' && line.row.id === chosen);
   useEffect(() => rows.measure(), [height, rows]);

@@ -70,7 +70,7 @@ export interface Importing {
 }
 
 /** How many files are handed to the worker at once. */
-const FEW = 12;
+const FEW = 8;
 
 const pathOf = (file: File | FileWithPath): string =>
   (file.webkitRelativePath || ('path' in file && file.path) || file.name).replace(/^\.?\//, '');

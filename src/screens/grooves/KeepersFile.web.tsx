@@ -1,11 +1,11 @@
 import type { Catalogue } from '../../../core/groove/catalogue';
 import { joinedKeepers, keepersText, type Keepers } from '../../../core/groove/keepers';
 import { groovesChanged } from '../../state/grooves';
+import { formats } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { FilePick } from '../../ui/FilePick';
-import { mapFormats } from './mapFormats';
 import { saveText } from '../../ui/files';
 
 interface KeepersFileProps {
@@ -18,7 +18,7 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
   const act = useDo();
   const away = keepers.grooves.filter(({ id }) => !rows.byId.has(id));
   const open = async (name: string, bytes: Uint8Array) => {
-    const { readKeepers } = await mapFormats();
+    const { readKeepers } = await formats();
     const read = readKeepers(new TextDecoder().decode(bytes));
     if (!read.ok) {
       act(noticed({ text: `“${name}” was not taken in. ${read.error}`, tone: 'danger', subject: 'keepers' }));

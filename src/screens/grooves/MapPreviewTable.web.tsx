@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { mapOf, type MapPreview } from '../../../core/midi/mapFiles';
+import { mapOf, type MapPreview } from '../../../core/midi/mapPreview';
 import type { DrumMap } from '../../../core/midi/drumMap';
 import { Chip } from '../../ui/Chip';
 import { InstrumentChoice } from './InstrumentChoice';

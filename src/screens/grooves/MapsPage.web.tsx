@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import type { Groove } from '../../../core/groove/groove';
 import { drumMapText, GENERAL_MIDI, shifted, type DrumMap } from '../../../core/midi/drumMap';
-import type { MapPreview } from '../../../core/midi/mapFiles';
+import type { MapPreview } from '../../../core/midi/mapPreview';
 import { fileName } from '../../../core/beat/text';
 import { groovesChanged } from '../../state/grooves';
+import { formats } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -73,7 +74,7 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
   const open = async (file: string, bytes: Uint8Array) => {
     const text = new TextDecoder().decode(bytes);
     if (/\.json$/i.test(file)) {
-      const { readDrumMap } = await mapFormats();
+      const { readDrumMap } = await formats();
       const read = readDrumMap(text);
       if (read.ok) add(read.value);
       else refuse(file, read.error);

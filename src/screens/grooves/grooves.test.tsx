@@ -31,7 +31,8 @@ jest.mock('../../audio/player', () => ({
 }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
-  return { store: createStore() };
+  const formats = jest.requireActual<typeof import('../../../core/formats')>('../../../core/formats');
+  return { store: createStore(), formats: () => Promise.resolve(formats) };
 });
 jest.mock('../../state/storage', () => {
   const { memory } =
@@ -41,7 +42,7 @@ jest.mock('../../state/storage', () => {
 jest.mock('./mapFormats', () => ({
   mapFormats: () =>
     Promise.resolve(
-      jest.requireActual<typeof import('../../../core/mapFormats')>('../../../core/mapFormats'),
+      jest.requireActual<typeof import('../../../core/midi/mapFiles')>('../../../core/midi/mapFiles'),
     ),
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));

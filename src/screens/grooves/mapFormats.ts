@@ -1,2 +1,2 @@
-/** What reads maps and keepers: fetched when the first file is there to be read. */
-export const mapFormats = () => import('../../../core/mapFormats');
+/** What reads lists of drums from elsewhere, with its parsers: fetched when the first one is there to be read. */
+export const mapFormats = () => import('../../../core/midi/mapFiles');
