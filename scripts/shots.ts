@@ -37,11 +37,6 @@ const stage = (page: Page, name: string) =>
     .getByRole('region', { name, exact: true })
     .getByRole('button', { name: new RegExp(`^${name}`) })
     .click();
-const humanize = async (page: Page) => {
-  await stage(page, 'Humanize');
-  await page.getByRole('slider', { name: 'Timing spread', exact: true }).fill('5');
-  await page.getByRole('slider', { name: 'Velocity spread', exact: true }).fill('6');
-};
 const openSnare = (page: Page) => press(page, 'Snare');
 
 const SHOTS: Shot[] = [

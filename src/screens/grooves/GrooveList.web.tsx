@@ -145,6 +145,8 @@ export const GrooveList = (props: GrooveListProps) => {
   const { lines, chosen, sounding, keeps, onChoose, onFolder, onKeep, wide } = props;
   const box = useRef<HTMLDivElement>(null);
   const height = wide ? WIDE_ROW : ROW;
+  // What it gives cannot be memoized: the compiler leaves this component alone, which is as it should be.
+  // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count: lines.length,
     getScrollElement: () => box.current,
