@@ -151,7 +151,7 @@ const sorted = (strokes: Struck[]): Struck[] => {
 
 /** Two hits that were written so near, and that the feel has left as they were to one another. */
 const asWritten = (before: Struck, one: Struck): boolean =>
-  one.at > before.at &&
+  one.at - before.at > 1e-6 &&
   Math.abs(one.tick - before.tick - (one.at - before.at)) < 1e-6 &&
   !one.lead &&
   !before.lead;

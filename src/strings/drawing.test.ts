@@ -25,9 +25,11 @@ test('without the glass, every bead stands at the tick that is exported', () => 
     fc.property(beats, (beat) => {
       const pattern = beat.patterns[0]!;
       const { cells, repeats } = draw(beat);
-      const drawn = new Set([...cells.flatMap((cell) => cell.beads), ...repeats].map((bead) => bead.x));
+      const drawn = [...cells.flatMap((cell) => cell.beads), ...repeats].map((bead) => bead.x);
+      // Added up in another order, a figure may differ in its last digits.
+      const isDrawn = (tick: number) => drawn.some((x) => Math.abs(x - tick) < 1e-6);
       const heard = playLoop(planPattern(beat, pattern), 1).filter((note) => note.lane === 0 && !note.moved);
-      expect(heard.filter((note) => !drawn.has(note.tick))).toEqual([]);
+      expect(heard.filter((note) => !isDrawn(note.tick))).toEqual([]);
     }),
   );
 });

@@ -115,7 +115,7 @@ test('strokes that become one, and notes carried over the loop’s edge, are sai
                     hits: [
                       { ...kick.hits[0]!, nudge: -0.2 },
                       kick.hits[1]!,
-                      { ...kick.hits[1]!, nudge: 0.001 },
+                      { ...kick.hits[1]!, velocity: 40 },
                     ],
                   },
                 },
