@@ -13,6 +13,7 @@ import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { IconButton } from '../../ui/IconButton';
+import { TabRow } from '../../ui/TabRow';
 
 const VIEWS: { id: GroovesState['view']; name: string }[] = [
   { id: 'list', name: 'All' },
@@ -25,19 +26,12 @@ export const Views = () => {
   const view = useApp((state) => state.grooves.view);
   const act = useDo();
   return (
-    <div className="drawer-tabs" role="tablist" aria-label="Which grooves">
-      {VIEWS.map(({ id, name }) => (
-        <button
-          key={id}
-          type="button"
-          role="tab"
-          aria-selected={view === id}
-          onClick={() => act(groovesChanged({ view: id }))}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
+    <TabRow
+      label="Which grooves"
+      tabs={VIEWS}
+      value={view}
+      onChange={(id) => act(groovesChanged({ view: id }))}
+    />
   );
 };
 

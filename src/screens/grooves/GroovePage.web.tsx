@@ -8,6 +8,7 @@ import { keepsGroove, turnGroove } from '../../../core/groove/keepers';
 import { groovesChanged } from '../../state/grooves';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
+import { TabRow } from '../../ui/TabRow';
 import { askReport } from '../../workers/askReport';
 import { shaped, useHeard } from './audition';
 import { BringIn } from './BringIn';
@@ -18,12 +19,12 @@ import { Revoice } from './Revoice';
 import { aboutRow } from './words';
 
 const PAGES = [
-  { page: 'what', name: 'What it is' },
-  { page: 'bring', name: 'Bring in' },
-  { page: 'voice', name: 'Re-voice' },
-  { page: 'like', name: 'Like this' },
+  { id: 'what', name: 'What it is' },
+  { id: 'bring', name: 'Bring in' },
+  { id: 'voice', name: 'Re-voice' },
+  { id: 'like', name: 'Like this' },
 ] as const;
-type Page = (typeof PAGES)[number]['page'];
+type Page = (typeof PAGES)[number]['id'];
 
 const useReport = (groove: Groove): FeelReport | string | null => {
   const [report, setReport] = useState<FeelReport | string | null>(null);
@@ -122,20 +123,8 @@ export const GroovePage = ({ groove }: { groove: Groove }) => {
         </Chip>
       </header>
       <GroovePicture groove={now} />
-      <div className="drawer-tabs" role="tablist" aria-label="Groove">
-        {PAGES.map(({ page: one, name }) => (
-          <button
-            key={one}
-            type="button"
-            role="tab"
-            aria-selected={page === one}
-            onClick={() => setPage(one)}
-          >
-            {name}
-          </button>
-        ))}
-      </div>
-      <div className="groove-page" role="tabpanel" aria-label={PAGES.find((one) => one.page === page)!.name}>
+      <TabRow label="Groove" tabs={PAGES} value={page} onChange={setPage} />
+      <div className="groove-page" role="tabpanel" aria-label={PAGES.find(({ id }) => id === page)!.name}>
         {page === 'what' ? <WhatItIs groove={now} /> : null}
         {page === 'bring' ? <BringIn groove={groove} now={now} /> : null}
         {page === 'voice' ? <Revoice groove={groove} /> : null}

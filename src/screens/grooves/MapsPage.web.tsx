@@ -12,6 +12,7 @@ import { Choice } from '../../ui/Choice';
 import { FilePick } from '../../ui/FilePick';
 import { saveBytes, saveText } from '../../ui/files';
 import { NameField } from '../../ui/NameField';
+import { TabRow } from '../../ui/TabRow';
 import { GuessMap } from './GuessMap';
 import { MapEditor } from './MapEditor';
 import { mapFormats } from './mapFormats';
@@ -26,11 +27,11 @@ const freeName = (maps: DrumMap[], wanted: string): string => {
 };
 
 const PAGES = [
-  { page: 'edit', name: 'Notes' },
-  { page: 'write', name: 'Write the beat' },
-  { page: 'guess', name: 'Guess' },
+  { id: 'edit', name: 'Notes' },
+  { id: 'write', name: 'Write the beat' },
+  { id: 'guess', name: 'Guess' },
 ] as const;
-type Page = (typeof PAGES)[number]['page'];
+type Page = (typeof PAGES)[number]['id'];
 
 /** Drum maps: what note numbers mean, made and changed, and the beat written with one. */
 export const MapsPage = ({ heard }: { heard: Groove | null }) => {
@@ -114,7 +115,7 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
         />
         <Choice
           label="New files are read with"
-          short="New files are read with"
+          short="For new files"
           value={readWith}
           options={all.map((one) => ({ value: one.name, name: one.name }))}
           onChange={(value) => act(groovesChanged({ readWith: value }))}
@@ -156,19 +157,7 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
       ) : (
         <p className="quiet">General MIDI is built in. A change makes a copy of it, yours to keep.</p>
       )}
-      <div className="drawer-tabs" role="tablist" aria-label="Drum map">
-        {PAGES.map(({ page: one, name: label }) => (
-          <button
-            key={one}
-            type="button"
-            role="tab"
-            aria-selected={page === one}
-            onClick={() => setPage(one)}
-          >
-            {label}
-          </button>
-        ))}
-      </div>
+      <TabRow label="Drum map" tabs={PAGES} value={page} onChange={setPage} />
       {page === 'edit' ? <MapEditor map={map} onChange={change} /> : null}
       {page === 'write' ? <WriteWith map={map} /> : null}
       {page === 'guess' ? <GuessMap heard={heard} onMake={add} /> : null}
