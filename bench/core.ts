@@ -6,6 +6,7 @@ import { inspectMidi } from '../core/midi/inspect';
 import { readNotes } from '../core/midi/readBack';
 import { writeSong } from '../core/midi/write';
 import { planPattern } from '../core/play/plan';
+import { patternPlayable } from '../core/song/playable';
 import { playLoop, playLoopByLane } from '../core/play/play';
 import type { Beat } from '../core/beat/schema';
 import { DEMO_BEATS } from '../demo/beats';
@@ -22,11 +23,12 @@ const PASSES = 8;
 /** What the audio clock is given, woken at uneven times, with edits that change nothing. */
 const scheduled = (beat: Beat): PlannedNote[] => {
   const plan = planPattern(beat, beat.patterns[0]!);
-  const feeder = startFeeder(plan, RATE, 4800);
+  const playable = patternPlayable(plan);
+  const feeder = startFeeder(playable, RATE, 4800);
   const end = frameAt(feeder, plan.length * PASSES);
   let queue: PlannedNote[] = [];
   for (let now = 0, turn = 0; now < end; now += 480 + ((turn * 7919) % 40000), turn++) {
-    const batch = turn % 9 === 8 ? change(feeder, plan, now) : wake(feeder, now);
+    const batch = turn % 9 === 8 ? change(feeder, playable, now) : wake(feeder, now);
     if (batch) queue = queue.filter((note) => note.frame < batch.from).concat(batch.notes);
   }
   return queue.filter((note) => note.frame < end);

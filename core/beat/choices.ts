@@ -11,6 +11,12 @@ export type Base = (typeof BASES)[number];
 export type Stage = (typeof STAGES)[number];
 export const KIT_IDS = ['quay', 'lantern'] as const;
 
+/** What a fill takes the place of at the end of a section. */
+export const OVERS = ['bar', 'beat'] as const;
+
+/** How much a song may hold. */
+export const SONG = { tray: 256, sections: 128, places: 512, entries: 64, times: 64, bars: 64 } as const;
+
 /** How many of each a beat may hold, and how long a name may be. */
 export const MOST = {
   lanes: 64,

@@ -58,7 +58,7 @@ const FIRST_LANES: InstrumentId[] = [
  */
 export const newBeat = (id: string, name: string, seed: number): Beat => ({
   kind: 'ruddik.beat',
-  version: 3,
+  version: 4,
   id,
   name,
   tempo: 100,
@@ -72,6 +72,8 @@ export const newBeat = (id: string, name: string, seed: number): Beat => ({
   groups: [],
   lanes: FIRST_LANES.map((one) => newLane(one, one)),
   patterns: [newPattern('a', 'A')],
+  tray: [],
+  song: { sections: [], order: [] },
 });
 
 /** What a lane plays in a pattern; an empty part where there is none. */

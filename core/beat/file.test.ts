@@ -45,7 +45,7 @@ describe('the file of a beat', () => {
   });
 
   test.each([
-    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 3)'],
+    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 4)'],
     [{ version: undefined }, 'does not say which version'],
     [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
     [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],

@@ -17,6 +17,8 @@ export const MIGRATIONS: Migrations = {
     feels: [],
     templates: [],
   }),
+  // Version 4 added the tray and the song.
+  3: (raw) => ({ ...raw, tray: [], song: { sections: [], order: [] } }),
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

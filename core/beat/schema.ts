@@ -2,9 +2,11 @@ import { z } from 'zod';
 import { TEMPO } from '../units';
 import { drumMapSchema } from './drumMapSchema';
 import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
-import { DIRECTIONS, KIT_IDS, MOST, PIGMENTS, RATES, SPACINGS } from './choices';
+import { DIRECTIONS, KIT_IDS, MOST, PIGMENTS, RATES, SONG, SPACINGS } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
+import { meterSchema } from './meterSchema';
+import { songSchema, trayItemSchema } from './songSchema';
 import { VERSION } from './version';
 
 const name = z.string().trim().min(1).max(MOST.name);
@@ -61,11 +63,6 @@ export const partSchema = z.strictObject({
   offbeat: z.number().min(-0.5).max(0.5).optional(),
   /** In order of position. Those beyond the loop's end are kept and not played. */
   hits: z.array(hitSchema).max(8192),
-});
-
-export const meterSchema = z.strictObject({
-  beats: z.int().min(1).max(21),
-  unit: z.union([z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
 });
 
 /** One outcome of an operation of chance: nothing that was rolled is lost. */
@@ -150,6 +147,9 @@ export const beatSchema = z
     groups: z.array(groupSchema).max(MOST.groups),
     lanes: z.array(laneSchema).min(1).max(MOST.lanes),
     patterns: z.array(patternSchema).min(1).max(MOST.patterns),
+    /** Patterns set aside for the song. */
+    tray: z.array(trayItemSchema).max(SONG.tray),
+    song: songSchema,
   })
   .superRefine((beat, ctx) => {
     const twice = (ids: string[]) => ids.findIndex((one, at) => ids.indexOf(one) !== at);
@@ -182,6 +182,7 @@ export type Levels = Beat['levels'];
 export type Spacing = (typeof SPACINGS)[number];
 export type Lane = z.infer<typeof laneSchema>;
 export type { Feel, Swing } from './feelSchema';
+export type { Entry, Fill, Place, Section, Song, TrayItem } from './songSchema';
 export type KitId = (typeof KIT_IDS)[number];
 export type Direction = (typeof DIRECTIONS)[number];
 export type Rate = (typeof RATES)[number];

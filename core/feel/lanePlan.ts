@@ -24,6 +24,11 @@ export interface FeltLane {
   pinks: Pinks;
   /** The length of a pass. */
   pass: Ticks;
+  /** The most that `ticksPerMs` gives; left out, it is the same everywhere. */
+  most?: number;
+  /** What a song makes of the feel at a position: the swing of all lanes, and by what velocities are multiplied. */
+  swingAt?: ((position: Ticks) => number) | null;
+  levelAt?: ((position: Ticks) => number) | null;
 }
 
 /** 1/f noise by seed and lane. */
@@ -67,17 +72,26 @@ const quantizeOf = (feel: PlainFeel, lane: FeltLane): Pick<Stages, 'quantize'> &
   };
 };
 
+/** A swing that changes is for the lanes that follow the swing of all, or none. */
+const turnedSwing = (feel: PlainFeel, own: LaneFeel, lane: FeltLane) =>
+  lane.swingAt && feel.base !== 'template' && !own.base && !own.swing && isStraight(lane.grid)
+    ? lane.swingAt
+    : null;
+
 const bendOf = (
   feel: PlainFeel,
   own: LaneFeel,
   lane: FeltLane,
 ): Pick<Stages, 'bend' | 'force'> & { reach: Ticks } => {
-  const { base, swing } = baseOf(feel, own, lane.grid);
+  const turned = turnedSwing(feel, own, lane);
+  const { base, swing } = turned
+    ? { base: 'swing' as const, swing: feel.swing }
+    : baseOf(feel, own, lane.grid);
   if (base === 'swing')
     return {
-      bend: swingBend(lane.bars, swing),
+      bend: swingBend(lane.bars, swing, turned),
       force: null,
-      reach: swing.percent === 50 ? 0 : gridTicks(swing.grid),
+      reach: swing.percent === 50 && !turned ? 0 : gridTicks(swing.grid),
     };
   const { template, timing, velocity } = own.template ?? feel.template;
   if (base === 'straight' || !template) return { bend: straight, force: null, reach: 0 };
@@ -129,11 +143,12 @@ const plainStages = (feel: PlainFeel, lane: FeltLane): Stages => {
     force: base.force,
     ahead,
     dynamics: on('dynamics') ? dynamicsOf(feel, own, lane.mean) : null,
+    levelAt: lane.levelAt ?? null,
     humanize: on('humanize') ? humanizeOf(feel, own, lane) : null,
     reach: 0,
   };
   const ms = Math.abs(ahead) + noiseReach(stages);
-  return { ...stages, reach: quantize.reach + base.reach + ms * lane.ticksPerMs(0) };
+  return { ...stages, reach: quantize.reach + base.reach + ms * (lane.most ?? lane.ticksPerMs(0)) };
 };
 
 /** Makes a feel ready for one lane. */

@@ -66,6 +66,8 @@ export interface Stages {
   force: ((position: Ticks) => number) | null;
   ahead: Ms;
   dynamics: { mean: number; contrast: number; level: number } | null;
+  /** By what a song multiplies the velocity of what enters at a position. */
+  levelAt: ((position: Ticks) => number) | null;
   humanize: Humanizing | null;
   /** The farthest that a stroke can be moved. */
   reach: Ticks;
@@ -94,6 +96,7 @@ const bent = (stages: Stages, stroke: Struck): void => {
   if (stages.force) v *= stages.force(stroke.lead ? entered(stages, stroke.lead) : p);
   const { dynamics } = stages;
   stroke.force = dynamics ? (dynamics.mean + dynamics.contrast * (v - dynamics.mean)) * dynamics.level : v;
+  if (stages.levelAt) stroke.force *= stages.levelAt(p);
 };
 
 const throughBoth = ({ a, b, amount }: LaneStages, stroke: Struck): void => {

@@ -13,11 +13,15 @@ const DOTTED_QUARTER: Ticks = 1440;
  * Inside a pair of steps of length g, at phase x from 0 to 2g: below g it becomes `x * s / 50`, from there on
  * `2g * s/100 + (x - g) * (100 - s) / 50`. A single step left over at the end of a bar stays straight.
  *
+ * @param percentAt a swing that changes: the percent of the pair that begins at a position
  * @returns from a position to where swing puts it, both in ticks from where play began, negative before it
  */
-export const swingBend = (bars: Bars, swing: Swing): ((position: Ticks) => Ticks) => {
-  const s = swing.percent;
-  if (s === 50) return (position) => position;
+export const swingBend = (
+  bars: Bars,
+  swing: Swing,
+  percentAt: ((position: Ticks) => number) | null = null,
+): ((position: Ticks) => Ticks) => {
+  if (swing.percent === 50 && !percentAt) return (position) => position;
   const g = gridTicks(swing.grid);
   const pair = 2 * g;
   return (position) => {
@@ -28,6 +32,7 @@ export const swingBend = (bars: Bars, swing: Swing): ((position: Ticks) => Ticks
     const before = Math.floor(inside / pair) * pair;
     if (start + before + pair > Math.min(start + span, stretch.to)) return position;
     const x = inside - before;
+    const s = percentAt ? percentAt(start + before) : swing.percent;
     const bent = x < g ? (x * s) / 50 : (pair * s) / 100 + ((x - g) * (100 - s)) / 50;
     return start + before + bent;
   };

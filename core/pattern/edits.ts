@@ -1,12 +1,32 @@
 import { partOf, stepsOf } from '../beat/defaults';
 import type { InstrumentId } from '../beat/instruments';
 import type { Meter } from '../beat/meter';
-import type { Beat, Grace, Group, Hit, Lane, Levels, Part, Pattern, Roll, Take } from '../beat/schema';
+import type {
+  Beat,
+  Entry,
+  Fill,
+  Grace,
+  Group,
+  Hit,
+  Lane,
+  Levels,
+  Part,
+  Pattern,
+  Place,
+  Roll,
+  Section,
+  Song,
+  Take,
+  TrayItem,
+} from '../beat/schema';
 import type { DrumMap } from '../beat/drumMapSchema';
 import type { Feel, NamedFeel, Template } from '../beat/feelSchema';
 import { bringIn, type Bring } from '../groove/bring';
 import type { Groove } from '../groove/groove';
 import { writtenWith, type MapChoice } from '../midi/laneMap';
+import * as song from '../song/edits';
+import type { SectionChange } from '../song/edits';
+import { takeFill, type FillOffer } from '../song/fills';
 import { setPattern } from './beatEdits';
 import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from './chance';
 import {
@@ -224,6 +244,37 @@ export const BEAT_EDITS = {
   dropTemplate: (beat: Beat, a: { id: string }) => dropTemplate(beat, a.id),
   bringGroove: (beat: Beat, a: { groove: Groove; bring: Bring }) => bringIn(beat, a.groove, a.bring).beat,
   useMap: (beat: Beat, a: { map: DrumMap; choice: MapChoice }) => writtenWith(beat, a.map, a.choice),
+  toTray: (beat: Beat, a: TrayItem) => song.toTray(beat, a),
+  grooveToTray: (beat: Beat, a: { groove: Groove; patternId: string; id: string }) =>
+    song.grooveToTray(beat, a.groove, a.patternId, a.id),
+  fromTray: (beat: Beat, a: { id: string }) => song.fromTray(beat, a.id),
+  renameInTray: (beat: Beat, a: { id: string; name: string }) => song.renameInTray(beat, a.id, a.name),
+  moveInTray: (beat: Beat, a: { id: string; to: number }) => song.moveInTray(beat, a.id, a.to),
+  setSong: (beat: Beat, a: { song: Song }) => ({ ...beat, song: a.song }),
+  addSection: (beat: Beat, a: { section: Section; placeId: string; at: number | null }) =>
+    song.addSection(beat, a.section, a.placeId, a.at),
+  changeSection: (beat: Beat, a: { id: string; change: SectionChange }) =>
+    song.changeSection(beat, a.id, a.change),
+  addEntry: (beat: Beat, a: { sectionId: string; entry: Entry }) => song.addEntry(beat, a.sectionId, a.entry),
+  changeEntry: (
+    beat: Beat,
+    a: { sectionId: string; entryId: string; change: Parameters<typeof song.changeEntry>[3] },
+  ) => song.changeEntry(beat, a.sectionId, a.entryId, a.change),
+  removeEntry: (beat: Beat, a: { sectionId: string; entryId: string }) =>
+    song.removeEntry(beat, a.sectionId, a.entryId),
+  moveEntry: (beat: Beat, a: { sectionId: string; entryId: string; to: number }) =>
+    song.moveEntry(beat, a.sectionId, a.entryId, a.to),
+  takeFill: (beat: Beat, a: { sectionId: string; offer: FillOffer; patternId: string; over: Fill['over'] }) =>
+    takeFill(beat, a.sectionId, a.offer, a.patternId, a.over),
+  linkSection: (beat: Beat, a: { place: Place; at: number | null }) => song.linkSection(beat, a.place, a.at),
+  duplicateSection: (beat: Beat, a: { placeId: string; sectionId: string; newPlaceId: string }) =>
+    song.duplicateSection(beat, a.placeId, a.sectionId, a.newPlaceId),
+  ownSection: (beat: Beat, a: { placeId: string; sectionId: string }) =>
+    song.ownSection(beat, a.placeId, a.sectionId),
+  movePlace: (beat: Beat, a: { placeId: string; to: number }) => song.movePlace(beat, a.placeId, a.to),
+  repeatPlace: (beat: Beat, a: { placeId: string; times: number }) =>
+    song.repeatPlace(beat, a.placeId, a.times),
+  removePlace: (beat: Beat, a: { placeId: string }) => song.removePlace(beat, a.placeId),
   writeIn: (beat: Beat, a: { patternId: string; laneId: string | null; single: boolean }) =>
     writeIn(beat, a.patternId, a.laneId, a.single),
 };

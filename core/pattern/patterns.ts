@@ -2,6 +2,7 @@ import { MOST } from '../beat/choices';
 import { newPattern, partOf } from '../beat/defaults';
 import type { Meter } from '../beat/meter';
 import type { Beat, Hit, Pattern } from '../beat/schema';
+import { withoutPattern } from '../song/deleted';
 import { held } from '../units';
 
 /** Making, ordering and comparing patterns. */
@@ -49,7 +50,7 @@ export const removePattern = (beat: Beat, id: string): Beat => {
       const { parent: _, ...rest } = pattern;
       return gone?.parent ? { ...rest, parent: gone.parent } : rest;
     });
-  return { ...beat, patterns };
+  return { ...beat, patterns, song: gone ? withoutPattern(beat.song, gone) : beat.song };
 };
 
 const moved = <T>(list: T[], from: number, to: number): T[] => {

@@ -2,7 +2,7 @@ import { gridTicks } from '../beat/grid';
 import type { Meter } from '../beat/meter';
 import { barTicks } from '../beat/meter';
 import { feelOf, partOf, patternTicks, soundingLanes, stepsOf } from '../beat/defaults';
-import type { Beat, Direction, Hit, Lane, Part, Pattern } from '../beat/schema';
+import type { Beat, Direction, Feel, Hit, Lane, Part, Pattern } from '../beat/schema';
 import { steadyBars } from '../feel/bars';
 import { laneStages, noiseReach, sharedPinks, type Pinks } from '../feel/lanePlan';
 import { LOOK_MS, ROOM_SHARE, type LaneStages } from '../feel/stages';
@@ -95,26 +95,54 @@ const meanVelocity = (part: Part, steps: number): Velocity => {
 const longestOf = (part: Part, step: Ticks): Ticks =>
   part.hits.reduce((most, hit) => Math.max(most, (hit.length ?? 1) * step), step);
 
+/** What a song makes of a pattern at one place in it. Positions are those of the pattern, from its own start. */
+export interface Setting {
+  feel: Feel;
+  seed: number;
+  /** The fastest tempo there, and how many ticks a millisecond lasts at each position. */
+  fastest: Bpm;
+  rateAt: (position: Ticks) => number;
+  swingAt: ((position: Ticks) => number) | null;
+  levelAt: ((position: Ticks) => number) | null;
+}
+
+/** A pattern by itself: the beat's tempo throughout. */
+const alone = (beat: Beat, pattern: Pattern): Setting => {
+  const rate = ticksPerMs(beat.tempo);
+  return {
+    feel: feelOf(beat, pattern),
+    seed: beat.seed,
+    fastest: beat.tempo,
+    rateAt: () => rate,
+    swingAt: null,
+    levelAt: null,
+  };
+};
+
 /** Makes one lane ready, whether it is muted or not. */
 export const planLane = (
   beat: Beat,
   pattern: Pattern,
   lane: Lane,
   pinks: Pinks = sharedPinks(),
+  setting: Setting = alone(beat, pattern),
 ): LanePlan => {
-  const rate = ticksPerMs(beat.tempo);
+  const most = ticksPerMs(setting.fastest);
   const part = partOf(pattern, lane.id);
   const steps = stepsOf(part, pattern);
   const step = gridTicks(part.grid) / rateOf(part.rate);
   const places = placesInRound(part.direction, steps);
   const follows = part.steps === null && part.direction !== 'thereAndBack';
   const key = hashText(lane.id);
-  const feel = laneStages(feelOf(beat, pattern), {
+  const feel = laneStages(setting.feel, {
     id: lane.id,
     key,
     grid: part.grid,
     bars: steadyBars(pattern.meter),
-    ticksPerMs: () => rate,
+    ticksPerMs: setting.rateAt,
+    most,
+    swingAt: setting.swingAt,
+    levelAt: setting.levelAt,
     pinks,
     mean: meanVelocity(part, steps),
     pass: patternTicks(pattern),
@@ -130,14 +158,14 @@ export const planLane = (
     roundTicks: follows ? patternTicks(pattern) / rateOf(part.rate) : places * step,
     direction: part.direction,
     byStep: sortedBySteps(part, steps),
-    reach: farthest(part, step, beat.tempo) + moved,
-    around: around(feel, beat.tempo),
+    reach: farthest(part, step, setting.fastest) + moved,
+    around: around(feel, setting.fastest),
     longest: longestOf(part, step),
     feel,
     shift: part.shift ?? 0,
     offbeat: part.offbeat ?? 0,
     key,
-    seed: beat.seed,
+    seed: setting.seed,
   };
 };
 

@@ -24,6 +24,10 @@ export interface Note {
   step: number;
   place: number;
   stroke: number;
+  /** The straight position of its step. */
+  rule: Ticks;
+  /** Which stretch of a song it is of, from 0. */
+  part: number;
   /** True where the note would have sounded before the start and is held there, or was carried round a loop's end. */
   moved: boolean;
 }
@@ -46,21 +50,24 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
   step: stroke.step,
   place: stroke.place,
   stroke: stroke.stroke,
+  rule: stroke.rule,
+  part: 0,
   moved: false,
 });
 
-const inOrder = (a: Note, b: Note): number =>
+/** By time; what sounds together, by lane. */
+export const inOrder = (a: Note, b: Note): number =>
   a.tick - b.tick || a.lane - b.lane || a.round - b.round || a.turn - b.turn || a.stroke - b.stroke;
 
 /** Sorts in place; a lane's notes mostly are in order as they come, which is found out much faster than sorted. */
-const sorted = (notes: Note[]): Note[] => {
+export const sorted = (notes: Note[]): Note[] => {
   for (let i = 1; i < notes.length; i++)
     if (inOrder(notes[i - 1]!, notes[i]!) > 0) return notes.sort(inOrder);
   return notes;
 };
 
 /** A note ends where the next one on its lane begins, at the latest. */
-const ended = (notes: Note[]): Note[] => {
+export const ended = (notes: Note[]): Note[] => {
   for (let i = 0; i + 1 < notes.length; i++) {
     const note = notes[i]!;
     note.length = Math.min(note.length, notes[i + 1]!.tick - note.tick);
@@ -100,6 +107,27 @@ export const firstRound = (lane: LanePlan): Stroke[] =>
 /** Every stroke of a lane whose step begins before `end`, with what the feel makes of it. */
 export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
   felt(lane, 0, end + margin(lane), end).filter((stroke) => !isPast(stroke, end));
+
+/**
+ * The notes of a lane whose steps begin within a stretch of its pattern: what a song plays of it. What the feel carries
+ * over the edges of the stretch sounds there; a roll ends with the stretch.
+ *
+ * @param begin the stretch: included, to `end` excluded, from the pattern's own start
+ * @param from the window that is asked for: the notes that sound in it are given, and some around it
+ */
+export const stretchNotes = (
+  lane: LanePlan,
+  begin: Ticks,
+  end: Ticks,
+  from: Ticks = -Infinity,
+  to: Ticks = Infinity,
+): Note[] => {
+  const first = Math.max(0, begin - margin(lane), from - margin(lane));
+  const last = Math.min(end + margin(lane), to + margin(lane) + lane.longest);
+  return laneNotes(lane, first, last, end).filter(
+    ({ rule, stroke, tick }) => rule >= begin - 1e-6 && !(stroke > 0 && tick >= end),
+  );
+};
 
 /** How far around a window strokes may stand that have to do with it. */
 const margin = (lane: LanePlan): Ticks => lane.reach + lane.around;

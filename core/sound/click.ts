@@ -16,8 +16,6 @@ const click = (pitch: number, rate: number): Float32Array =>
 export const makeClicks = (rate: number): Float32Array[] => [click(1150, rate), click(1720, rate)];
 
 export interface Clicking {
-  beat: Ticks;
-  bar: Ticks;
   /** 0 to 1. */
   level: number;
   /** Whether the first beat of a bar is stronger. */
@@ -25,21 +23,16 @@ export interface Clicking {
   frameAt: (tick: Ticks) => Frames;
 }
 
-/**
- * The clicks of a stretch of time: one a beat.
- *
- * @param from included, to excluded, in ticks from where the pattern began; before it, it counts in
- */
+/** The clicks of beats: one each. */
 export const clickNotes = (
-  from: Ticks,
-  to: Ticks,
-  { beat, bar, level, accent, frameAt }: Clicking,
-): MixNote[] => {
-  const notes: MixNote[] = [];
-  for (let at = Math.ceil(from / beat - 1e-6); at * beat < to - 1e-6; at++) {
-    const first = accent && Math.abs((((at * beat) % bar) + bar) % bar) < 1e-6;
-    const sound = CLICKS + (first ? 1 : 0);
-    notes.push({ frame: frameAt(at * beat), sound, layer: 0, left: level, right: level, group: 0 });
-  }
-  return notes;
-};
+  beats: { at: Ticks; first: boolean }[],
+  { level, accent, frameAt }: Clicking,
+): MixNote[] =>
+  beats.map(({ at, first }) => ({
+    frame: frameAt(at),
+    sound: CLICKS + (first && accent ? 1 : 0),
+    layer: 0,
+    left: level,
+    right: level,
+    group: 0,
+  }));

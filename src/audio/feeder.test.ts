@@ -5,6 +5,7 @@ import { newBeat, newHit } from '../../core/beat/defaults';
 import type { Beat } from '../../core/beat/schema';
 import { setStep } from '../../core/pattern/hits';
 import { planPattern } from '../../core/play/plan';
+import { patternPlayable } from '../../core/song/playable';
 import { playWindow } from '../../core/play/play';
 import { CLICKS, clickNotes } from '../../core/sound/click';
 import {
@@ -33,7 +34,8 @@ const everyStep = (tempo = 120): Beat => {
   };
   return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
 };
-const plan = (beat: Beat) => planPattern(beat, beat.patterns[0]!);
+const plan = (beat: Beat) => patternPlayable(planPattern(beat, beat.patterns[0]!));
+const whole = (beat: Beat, to: number) => playWindow(planPattern(beat, beat.patterns[0]!), 0, to);
 
 /** What the audio thread does with batches: begins each note at its frame, or as soon as it knows of it. */
 const createEar = () => {
@@ -73,11 +75,9 @@ describe('the feeder', () => {
             now = next;
             ear.take(wake(feeder, now));
           }
-          const whole = playWindow(plan(beat), 0, tickAt(feeder, now + 2)).filter(
-            (note) => frameAt(feeder, note.tick) < now,
-          );
+          const all = whole(beat, tickAt(feeder, now + 2)).filter((note) => frameAt(feeder, note.tick) < now);
           expect(late(ear.heard)).toEqual([]);
-          expect(ear.heard.map(({ note }) => note.tick)).toEqual(whole.map((note) => note.tick));
+          expect(ear.heard.map(({ note }) => note.tick)).toEqual(all.map((note) => note.tick));
         },
       ),
       { numRuns: 60 },
@@ -188,9 +188,7 @@ describe('the feeder', () => {
     const feeder = startFeeder(plan(everyStep()), RATE, 0, -3840);
     const batch = wake(feeder, 0)!;
     expect(batch.notes[0]!.frame).toBe(2 * RATE);
-    const clicks = clickNotes(tickAt(feeder, 0), 0, {
-      beat: 960,
-      bar: 3840,
+    const clicks = clickNotes(feeder.plan.beats(tickAt(feeder, 0), 0), {
       level: 0.5,
       accent: true,
       frameAt: (tick) => frameAt(feeder, tick),

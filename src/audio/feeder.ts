@@ -1,6 +1,6 @@
-import { playWindow, type Note } from '../../core/play/play';
-import type { PlayPlan } from '../../core/play/plan';
-import { QUARTER, type Frames, type Ticks } from '../../core/units';
+import type { Note } from '../../core/play/play';
+import type { Playable } from '../../core/song/playable';
+import type { Frames, Ticks } from '../../core/units';
 
 /**
  * Decides which notes to hand to the audio clock, and when. It has no timer and no clock of its own: whoever wakes it
@@ -30,7 +30,7 @@ export interface Batch {
 }
 
 export interface Feeder {
-  plan: PlayPlan;
+  plan: Playable;
   /** Frames a second. */
   rate: number;
   /** At this frame playback stands at this tick. */
@@ -42,29 +42,35 @@ export interface Feeder {
   /** The frame at which the plan begins: another one may still sound until then. */
   begins: Frames;
   /** What takes the plan's place when its time has come. */
-  next: { plan: PlayPlan; frame: Frames } | null;
+  next: { plan: Playable; frame: Frames } | null;
 }
 
-/** How many frames a tick lasts. */
-export const framesPerTick = (feeder: Feeder): number => (60 * feeder.rate) / (QUARTER * feeder.plan.tempo);
-
 /** The frame at which a tick sounds. */
-export const frameAt = (feeder: Feeder, tick: Ticks): Frames =>
-  Math.round(feeder.anchor.frame + (tick - feeder.anchor.tick) * framesPerTick(feeder));
+export const frameAt = ({ plan, anchor, rate }: Feeder, tick: Ticks): Frames =>
+  Math.round(anchor.frame + (plan.secondsAt(tick) - plan.secondsAt(anchor.tick)) * rate);
 
 /** The tick that sounds at a frame. */
-export const tickAt = (feeder: Feeder, frame: Frames): Ticks =>
-  feeder.anchor.tick + (frame - feeder.anchor.frame) / framesPerTick(feeder);
+export const tickAt = ({ plan, anchor, rate }: Feeder, frame: Frames): Ticks =>
+  plan.tickAt(plan.secondsAt(anchor.tick) + (frame - anchor.frame) / rate);
+
+/** How many frames a length lasts from a position on. */
+export const framesOf = ({ plan, rate }: Feeder, tick: Ticks, length: Ticks): Frames =>
+  (plan.secondsAt(tick + length) - plan.secondsAt(tick)) * rate;
 
 const identity = (note: Note): string =>
-  `${note.lane}/${note.round}/${note.turn}/${note.place}/${note.stroke}`;
+  `${note.part}/${note.lane}/${note.round}/${note.turn}/${note.place}/${note.stroke}`;
 
 /**
  * Begins playing a plan, on a frame.
  *
- * @param tick where it begins: before 0 for a count-in
+ * @param tick where it begins: before the plan's start for a count-in
  */
-export const startFeeder = (plan: PlayPlan, rate: number, frame: Frames, tick: Ticks = 0): Feeder => ({
+export const startFeeder = (
+  plan: Playable,
+  rate: number,
+  frame: Frames,
+  tick: Ticks = plan.start,
+): Feeder => ({
   plan,
   rate,
   anchor: { frame, tick },
@@ -76,7 +82,11 @@ export const startFeeder = (plan: PlayPlan, rate: number, frame: Frames, tick: T
 
 /** The notes that begin within a stretch of frames. Told by their frames: ticks at its edges may round either way. */
 const planned = (feeder: Feeder, from: Frames, to: Frames): PlannedNote[] =>
-  playWindow(feeder.plan, Math.max(0, tickAt(feeder, from - 1)), Math.max(0, tickAt(feeder, to + 1)))
+  feeder.plan
+    .notes(
+      Math.max(feeder.plan.start, tickAt(feeder, from - 1)),
+      Math.max(feeder.plan.start, tickAt(feeder, to + 1)),
+    )
     .map((note) => ({ ...note, frame: frameAt(feeder, note.tick) }))
     .filter((note) => note.frame >= from && note.frame < to);
 
@@ -94,7 +104,7 @@ const boundary = (tick: Ticks, every: Ticks): Ticks => Math.ceil(tick / every - 
 const begin = (feeder: Feeder): void => {
   const { plan, frame } = feeder.next!;
   feeder.plan = plan;
-  feeder.anchor = { frame, tick: 0 };
+  feeder.anchor = { frame, tick: plan.start };
   feeder.begins = frame;
   feeder.next = null;
   feeder.sent.clear();
@@ -108,7 +118,7 @@ const begin = (feeder: Feeder): void => {
  */
 export const switchTo = (
   feeder: Feeder,
-  plan: PlayPlan,
+  plan: Playable,
   now: Frames,
   at: SwitchAt,
   beat: Ticks,
@@ -146,9 +156,11 @@ export const wake = (feeder: Feeder, now: Frames): Batch | null => {
  * Takes up a changed plan. What has been heard is not heard again where the change moves it later, and what was still
  * to come is not lost where the change moves it to before now: it sounds at once.
  */
-export const change = (feeder: Feeder, plan: PlayPlan, now: Frames): Batch => {
+export const change = (feeder: Feeder, plan: Playable, now: Frames): Batch => {
   const cut = Math.max(feeder.begins, Math.round(now + CUT_SECONDS * feeder.rate));
-  feeder.anchor = { frame: cut, tick: tickAt(feeder, cut) };
+  const tick = tickAt(feeder, cut);
+  // Where something else is repeated from now on, it goes on from the same place of the song.
+  feeder.anchor = { frame: cut, tick: plan.key === feeder.plan.key ? tick : feeder.plan.placeOf(tick) };
   feeder.plan = plan;
   feeder.until = cut + Math.round(LEAD_SECONDS * feeder.rate);
   if (feeder.next) feeder.until = Math.min(feeder.until, feeder.next.frame);

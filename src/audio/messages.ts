@@ -11,10 +11,16 @@ export interface Metronome {
   accent: boolean;
 }
 
+/** That the song plays and not a pattern: from where, and what of it is repeated. */
+export interface SongPlay {
+  from: Ticks;
+  loop: { from: Ticks; to: Ticks } | null;
+}
+
 /** From the page to the worker. */
 export type ToWorker =
   | { type: 'connect'; port: MessagePort }
-  | { type: 'beat'; beat: Beat; patternId: string }
+  | { type: 'beat'; beat: Beat; patternId: string; song?: SongPlay }
   | { type: 'play'; countIn: Ticks }
   | { type: 'metronome'; metronome: Metronome }
   | { type: 'switch'; beat: Beat; patternId: string; at: 'now' | 'beat' | 'end' }
@@ -44,7 +50,15 @@ export interface MixerReport {
 
 /** From the worker to the page. */
 export type FromWorker =
-  | { type: 'anchor'; frame: Frames; tick: Ticks; tempo: number; patternId: string | null }
+  | {
+      type: 'anchor';
+      frame: Frames;
+      /** Where in the pattern, and where in the song; null where the pattern plays by itself. */
+      tick: Ticks;
+      song: Ticks | null;
+      tempo: number;
+      patternId: string | null;
+    }
   | { type: 'handed'; from: Frames; notes: HandedNote[] }
   | { type: 'report'; report: MixerReport };
 

@@ -1,13 +1,16 @@
 import type { InstrumentId } from '../../core/beat/instruments';
 import type { Beat, KitId } from '../../core/beat/schema';
 import { patternOf } from '../../core/pattern/beatEdits';
-import { QUARTER, ticksPerMs, type Ms, type Ticks, type Velocity } from '../../core/units';
+import { QUARTER, ticksPerMs, type Ms, type Seconds, type Ticks, type Velocity } from '../../core/units';
 import type { SwitchAt } from './feeder';
-import type { FromWorker, HandedNote, Metronome, MixerReport, ToWorker } from './messages';
+import type { FromWorker, HandedNote, Metronome, MixerReport, SongPlay, ToWorker } from './messages';
 import { SAMPLE_RATE } from './timing';
 
 /** From where on the audio clock counts which pattern's time. */
-type Anchor = Pick<Extract<FromWorker, { type: 'anchor' }>, 'frame' | 'tick' | 'tempo' | 'patternId'>;
+type Anchor = Pick<
+  Extract<FromWorker, { type: 'anchor' }>,
+  'frame' | 'tick' | 'song' | 'tempo' | 'patternId'
+>;
 
 /** The page's hand on the sound: everything that must be on time happens in the worker and the audio thread. */
 interface Player {
@@ -17,6 +20,8 @@ interface Player {
   anchors: Anchor[];
   /** What was handed to the audio clock and has not been seen yet, in order of frame. */
   handed: HandedNote[];
+  /** Since play began: which pattern came when. */
+  switches: Anchor[];
   log: HandedNote[] | null;
   /** While a log is kept: when each batch came, in ms of the page's clock, and how far ahead of the ear it begins. */
   changes: { at: Ms; ahead: Ms }[];
@@ -32,8 +37,11 @@ const hear = (message: FromWorker) => {
   const one = current();
   switch (message.type) {
     case 'anchor':
+      // What was said of a time from here on no longer holds.
+      one.anchors = one.anchors.filter(({ frame }) => frame < message.frame).slice(-128);
       one.anchors.push(message);
-      if (one.anchors.length > 64) one.anchors.shift();
+      one.switches = one.switches.filter(({ frame }) => frame < message.frame);
+      if (one.switches.at(-1)?.patternId !== message.patternId) one.switches.push(message);
       return;
     case 'handed':
       one.handed = one.handed.filter((note) => note.frame < message.from).concat(message.notes);
@@ -58,6 +66,7 @@ const create = (): Player => {
     starting: null,
     anchors: [],
     handed: [],
+    switches: [],
     log: null,
     changes: [],
     reports: [],
@@ -103,6 +112,10 @@ export const setPlayed = (beat: Beat, patternId: string | null): void => {
   tell({ type: 'beat', beat: { ...beat, patterns: [pattern] }, patternId: pattern.id });
 };
 
+/** Hands over the song as it is now: from where it is to play, and what of it is repeated. */
+export const setSongPlayed = (beat: Beat, patternId: string | null, song: SongPlay): void =>
+  tell({ type: 'beat', beat, patternId: patternOf(beat, patternId).id, song });
+
 /** Lets another pattern begin while one plays: at once, at its next beat, or at its end. */
 export const switchPattern = (beat: Beat, patternId: string | null, at: SwitchAt): void => {
   const pattern = patternOf(beat, patternId);
@@ -114,6 +127,7 @@ export const startPlaying = async (countIn: Ticks = 0): Promise<void> => {
   const one = current();
   one.anchors = [];
   one.handed = [];
+  one.switches = [];
   await ready();
   tell({ type: 'play', countIn });
 };
@@ -156,6 +170,29 @@ export const playedTick = (): Ticks | null => {
 
 /** Which pattern is heard: while one waits for its turn, the one before it; null before any sounds. */
 export const playedPattern = (): string | null => heardAnchor()?.patternId ?? null;
+
+/** Where playback stands in the song; null where none is heard. */
+export const playedSongTick = (): Ticks | null => {
+  const anchor = heardAnchor();
+  const tick = playedTick();
+  return !anchor || anchor.song === null || tick === null ? null : anchor.song + tick - anchor.tick;
+};
+
+/** A pattern that began to be heard. */
+export interface HeardPattern {
+  patternId: string | null;
+  at: Seconds;
+  tempo: number;
+}
+
+/** Which patterns have been heard since play began, from when on, in seconds of the audio clock. */
+export const heardPatterns = (): HeardPattern[] => {
+  if (!player?.context) return [];
+  const frame = heardFrame(player.context);
+  return player.switches
+    .filter((one) => one.frame <= frame)
+    .map(({ patternId, frame: at, tempo }) => ({ patternId, at: at / SAMPLE_RATE, tempo }));
+};
 
 /** The same at a moment of the page's clock, such as that of an event: in ms as `performance.now` has it. */
 export const playedTickAt = (time: Ms): Ticks | null => {

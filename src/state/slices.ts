@@ -43,8 +43,20 @@ export interface ViewState {
   feelClip: Feel | null;
   /** What is heard in the place of the beat, or with it: a groove that is tried. */
   audition: Audition | null;
+  /** The song: whether its screen is open, whether it is what plays, from where, and what of it is repeated. */
+  song: SongView;
   /** How much later a stroke arrives than it was meant, in ms. */
   latency: number;
+}
+
+export interface SongView {
+  shown: boolean;
+  playing: boolean;
+  /** In ticks from its first bar. */
+  from: number;
+  loop: { from: number; to: number } | null;
+  /** The song with what is tried in it, a fill say. */
+  tried: Beat | null;
 }
 
 /** A groove that is tried by ear, by itself or beside the beat. */
@@ -87,6 +99,7 @@ const initialView: ViewState = {
   playIn: { recording: false, replace: false, erasing: false, stepwise: false, quantize: 0 },
   metronome: { on: false, level: 0.6, accent: true, onlyRecording: false },
   countIn: false,
+  song: { shown: false, playing: false, from: 0, loop: null, tried: null },
   latency: 0,
   compare: null,
   blind: false,
@@ -100,6 +113,10 @@ const view = createSlice({
   initialState: initialView,
   reducers: {
     viewChanged: (state, { payload }: PayloadAction<Partial<ViewState>>) => ({ ...state, ...payload }),
+    songViewed: (state, { payload }: PayloadAction<Partial<SongView>>) => ({
+      ...state,
+      song: { ...state.song, ...payload },
+    }),
   },
 });
 
@@ -184,7 +201,7 @@ const notices = createSlice({
   },
 });
 
-export const { viewChanged } = view.actions;
+export const { viewChanged, songViewed } = view.actions;
 export const { libraryRead, summarySet, summaryRemoved, asideRemoved } = library.actions;
 export const { noticed, noticeDismissed, subjectClosed } = notices.actions;
 export const viewReducer = view.reducer;

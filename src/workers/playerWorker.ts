@@ -1,7 +1,8 @@
 /** Feeds the mixer, away from the page: it is woken by the audio thread, so that nothing the page does makes it late. */
 import { patternOf } from '../../core/pattern/beatEdits';
-import { planBar, planPattern } from '../../core/play/plan';
-import { playWindow } from '../../core/play/play';
+import { planPattern } from '../../core/play/plan';
+import { planSong } from '../../core/song/plan';
+import { patternPlayable, songPlayable, type Playable } from '../../core/song/playable';
 import type { Beat, Lane } from '../../core/beat/schema';
 import { KITS, standIn } from '../../core/sound/kits';
 import { makeSound } from '../../core/sound/layers';
@@ -10,7 +11,7 @@ import { mixNote } from '../../core/sound/mixNotes';
 import {
   change,
   frameAt,
-  framesPerTick,
+  framesOf,
   startFeeder,
   switchTo,
   tickAt,
@@ -22,8 +23,8 @@ import {
 import { beatTicks } from '../../core/beat/meter';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
 import type { MixNote } from '../../core/sound/mixer';
-import type { Ticks } from '../../core/units';
-import type { FromMixer, FromWorker, Metronome, ToMixer, ToWorker } from '../audio/messages';
+import { QUARTER, type Frames, type Ticks } from '../../core/units';
+import type { FromMixer, FromWorker, Metronome, SongPlay, ToMixer, ToWorker } from '../audio/messages';
 import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 
 const MOST_SOUNDS = 96;
@@ -31,6 +32,8 @@ const MOST_SOUNDS = 96;
 interface State {
   beat: Beat | null;
   patternId: string;
+  /** Null where a pattern plays by itself. */
+  song: SongPlay | null;
   mixer: MessagePort | null;
   /** The number of each sound made so far, by kit and instrument. */
   sounds: Map<string, { index: number; layers: Float32Array[] }>;
@@ -50,6 +53,7 @@ interface State {
 const state: State = {
   beat: null,
   patternId: '',
+  song: null,
   mixer: null,
   sounds: new Map(),
   feeder: null,
@@ -73,7 +77,11 @@ const soundKey = (beat: Beat, lane: Lane) => {
   return isPlain(shape) ? base : `${base}/${JSON.stringify(shape)}`;
 };
 
-const plan = () => planPattern(state.beat!, patternOf(state.beat!, state.patternId));
+const plan = (): Playable => {
+  const { beat, song, patternId } = state;
+  if (song) return songPlayable(planSong(beat!), song.from, song.loop);
+  return patternPlayable(planPattern(beat!, patternOf(beat!, patternId)), patternId);
+};
 
 /** The sounds that the beat needs and that are not made yet. */
 const missing = (): string[] => {
@@ -99,9 +107,7 @@ const giveClicks = () =>
 const clicks = (feeder: Feeder, from: number): MixNote[] => {
   const { metronome, countedAt } = state;
   const until = metronome.on ? feeder.until : Math.min(feeder.until, countedAt);
-  return clickNotes(tickAt(feeder, from), tickAt(feeder, until), {
-    beat: beatTicks(feeder.plan.meter),
-    bar: planBar(feeder.plan),
+  return clickNotes(feeder.plan.beats(tickAt(feeder, from), tickAt(feeder, until)), {
     level: metronome.level,
     accent: metronome.accent,
     frameAt: (tick) => frameAt(feeder, tick),
@@ -146,7 +152,7 @@ const hand = (batch: Batch | null) => {
   const notes = batch.notes.flatMap((note) => {
     const lane = beat.lanes[note.lane]!;
     const sound = state.sounds.get(soundKey(beat, lane));
-    const frames = note.cut ? note.length * framesPerTick(state.feeder!) : 0;
+    const frames = note.cut ? framesOf(state.feeder!, note.tick, note.length) : 0;
     return sound
       ? [{ ...mixNote(lane, note.velocity, sound.index, note.frame), frames, lane: note.lane }]
       : [];
@@ -167,10 +173,12 @@ const hand = (batch: Batch | null) => {
   });
 };
 
-const sayAnchor = () => {
+/** Tells the page from where on the audio clock counts what, up to where notes have been handed over. */
+const sayAnchor = (from: Frames) => {
   const { feeder } = state;
-  if (feeder)
-    toPage({ type: 'anchor', ...feeder.anchor, tempo: feeder.plan.tempo, patternId: state.patternId });
+  if (!feeder) return;
+  for (const { at, ...mark } of feeder.plan.marks(tickAt(feeder, from), tickAt(feeder, feeder.until)))
+    toPage({ type: 'anchor', frame: frameAt(feeder, at), ...mark });
 };
 
 const begin = () => {
@@ -181,16 +189,17 @@ const begin = () => {
   state.waiting = false;
   const first = plan();
   // The first notes are worked out before the start is set, so that they cannot come too late for it.
-  playWindow(first, 0, first.length);
+  first.notes(first.start, first.start + QUARTER);
   state.feeder = startFeeder(
     first,
     SAMPLE_RATE,
     Math.round(now() + START_SECONDS * SAMPLE_RATE),
-    -state.countIn,
+    first.start - state.countIn,
   );
-  state.countedAt = frameAt(state.feeder, 0);
-  sayAnchor();
+  state.countedAt = frameAt(state.feeder, first.start);
+  const { frame } = state.feeder.anchor;
   hand(wake(state.feeder, now()));
+  sayAnchor(frame);
 };
 
 const stop = () => {
@@ -205,14 +214,15 @@ const switchPattern = (beat: Beat, patternId: string, at: SwitchAt) => {
   const { feeder } = state;
   state.beat = beat;
   state.patternId = patternId;
+  state.song = null;
   if (!state.making) makeSounds();
   if (!feeder) return;
-  hand(switchTo(feeder, plan(), now(), at, beatTicks(feeder.plan.meter)));
-  if (!feeder.next) sayAnchor();
+  hand(switchTo(feeder, plan(), now(), at, beatTicks(feeder.plan.meterAt(tickAt(feeder, now())))));
+  if (!feeder.next) sayAnchor(feeder.begins);
 };
 
-const takeBeat = (beat: Beat, patternId: string) => {
-  const tempo = state.feeder?.plan.tempo;
+const takeBeat = (beat: Beat, patternId: string, song: SongPlay | null) => {
+  state.song = song;
   if (state.feeder?.next) {
     state.beat = beat;
     state.feeder.next.plan = plan();
@@ -223,7 +233,7 @@ const takeBeat = (beat: Beat, patternId: string) => {
   if (!state.making) makeSounds();
   if (!state.feeder) return;
   hand(change(state.feeder, plan(), now()));
-  if (tempo !== beat.tempo) sayAnchor();
+  sayAnchor(state.feeder.anchor.frame);
 };
 
 const strikeLane = (laneId: string, velocity: number) => {
@@ -243,9 +253,10 @@ const fromMixer = (message: FromMixer) => {
   state.now = { frame: message.frame, at: performance.now() };
   if (state.waiting) begin();
   else if (state.feeder) {
-    const waiting = state.feeder.next !== null;
+    const { until, next } = state.feeder;
     hand(wake(state.feeder, message.frame));
-    if (waiting && !state.feeder.next) sayAnchor();
+    if (next && !state.feeder.next) sayAnchor(state.feeder.begins);
+    else if (state.song && state.feeder.until > until) sayAnchor(until);
   }
 };
 
@@ -258,7 +269,7 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
       state.sounds.forEach(giveSound);
       return;
     case 'beat':
-      takeBeat(data.beat, data.patternId);
+      takeBeat(data.beat, data.patternId, data.song ?? null);
       return;
     case 'switch':
       switchPattern(data.beat, data.patternId, data.at);

@@ -11,7 +11,7 @@ import { Notices } from './Notices';
 import { Tabs } from './Tabs';
 import { Transport } from './Transport';
 import { useKeys } from './keys';
-import { togglePlay, useClick, useSound } from './sound';
+import { togglePlay, useClick, useSongEnd, useSound } from './sound';
 
 /** Only the edit that was spoken of is taken back, not one that came after it. */
 const takeBack = (at: number): void => {
@@ -73,6 +73,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useKeeping();
   useSound();
   useClick();
+  useSongEnd();
   useKeys(showHelp);
   return (
     <HelpContext value={showHelp}>

@@ -1,8 +1,18 @@
 import { useEffect } from 'react';
 import { barTicks } from '../../../core/beat/meter';
-import { setMetronome, setPlayed, startPlaying, stopPlaying, switchPattern } from '../../audio/player';
+import type { Beat } from '../../../core/beat/schema';
+import {
+  playedSongTick,
+  setMetronome,
+  setPlayed,
+  setSongPlayed,
+  startPlaying,
+  stopPlaying,
+  switchPattern,
+} from '../../audio/player';
 import { selectHeard } from '../../state/heard';
-import { selectPattern } from '../../state/store';
+import { songClock } from '../../state/songClock';
+import { selectPattern, useApp } from '../../state/store';
 import { noticed, viewChanged } from '../../state/slices';
 import { store } from '../../state/session';
 
@@ -23,14 +33,16 @@ export const useSound = (): void => {
       if (timer) clearTimeout(timer);
       timer = null;
       const { view } = store.getState();
-      const beat = view.audition?.beat ?? selectHeard(store.getState());
+      const song = view.song.playing && !view.audition ? view.song : null;
+      const beat = view.audition?.beat ?? song?.tried ?? selectHeard(store.getState());
       const patternId = view.audition?.patternId ?? view.patternId;
-      const now = [beat, patternId];
+      const now = [beat, patternId, song?.from, song?.loop];
       if (!beat || now.every((one, at) => one === given[at])) return;
       const turned = view.playing && given[0] !== undefined && given[1] !== patternId;
       given = now;
       last = performance.now();
-      if (turned && !view.audition) switchPattern(beat, patternId, view.switchAt);
+      if (song) setSongPlayed(beat, patternId, { from: song.from, loop: song.loop });
+      else if (turned && !view.audition) switchPattern(beat, patternId, view.switchAt);
       else setPlayed(beat, patternId);
     };
     const later = () => {
@@ -60,19 +72,47 @@ export const useClick = (): void => {
   }, []);
 };
 
-/** Plays, or stops at once. */
+/** What is last heard of a song rings out before play stops by itself. */
+const RING_MS = 900;
+const LOOK_MS = 120;
+
+/** Stops at the end of the song. */
+export const useSongEnd = (): void => {
+  const playing = useApp(({ view }) => view.playing && view.song.playing);
+  useEffect(() => {
+    if (!playing) return;
+    let ended = 0;
+    const timer = setInterval(() => {
+      const tick = playedSongTick();
+      const length = songClock()?.length ?? Infinity;
+      if (tick === null || tick < length || store.getState().view.song.loop) ended = 0;
+      else if (!ended) ended = performance.now();
+      else if (performance.now() - ended > RING_MS) togglePlay();
+    }, LOOK_MS);
+    return () => clearInterval(timer);
+  }, [playing]);
+};
+
+const hasSong = ({ song }: Beat): boolean => song.order.length > 0;
+
+/** Plays, or stops at once: the song where its screen is open, else the pattern. */
 export const togglePlay = (): void => {
   const { view, doc } = store.getState();
   if (!doc.beat) return;
   const playing = !view.playing;
-  store.dispatch(viewChanged({ playing, ...(!playing && { audition: null }) }));
   if (!playing) {
+    store.dispatch(
+      viewChanged({ playing, audition: null, song: { ...view.song, playing: false, tried: null } }),
+    );
     stopPlaying();
     return;
   }
+  const song = view.song.shown && hasSong(doc.beat) && !view.audition;
+  if (song) setSongPlayed(view.song.tried ?? doc.beat, view.patternId, view.song);
+  store.dispatch(viewChanged({ playing, song: { ...view.song, playing: song } }));
   const pattern = selectPattern(store.getState())!;
   startPlaying(view.countIn ? barTicks(pattern.meter) : 0).catch(() => {
-    store.dispatch(viewChanged({ playing: false }));
+    store.dispatch(viewChanged({ playing: false, song: { ...view.song, playing: false } }));
     store.dispatch(
       noticed({
         text: 'The browser gave no sound output. Check that a device is connected, then play again.',
