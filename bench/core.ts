@@ -6,6 +6,7 @@ import { inspectMidi } from '../core/midi/inspect';
 import { readNotes } from '../core/midi/readBack';
 import { writeSong } from '../core/midi/write';
 import { planPattern } from '../core/play/plan';
+import { microsOf } from '../core/song/tempoMap';
 import { patternPlayable } from '../core/song/playable';
 import { playLoop, playLoopByLane } from '../core/play/play';
 import type { Beat } from '../core/beat/schema';
@@ -85,10 +86,10 @@ const playAndWrite = (notes: number, beat = BIG): Uint8Array => {
   return writeSong({
     format: 1,
     ppq: PPQ,
-    tempo: BIG.tempo,
-    meter: BIG.patterns[0]!.meter,
     name: BIG.name,
-    marker: 'A',
+    tempos: [{ tick: 0, micros: microsOf(BIG.tempo) }],
+    meters: [{ tick: 0, meter: BIG.patterns[0]!.meter }],
+    markers: [{ tick: 0, text: 'A' }],
     tracks: [{ name: 'A', notes: file.notes }],
     end: file.end,
   });

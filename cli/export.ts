@@ -1,25 +1,52 @@
 import path from 'node:path';
-import { Command, InvalidArgumentError } from 'commander';
+import { Command, InvalidArgumentError, Option } from 'commander';
+import { strToU8, zipSync } from 'fflate';
 import { readBeat } from '../core/beat/file';
-import type { Beat, Pattern } from '../core/beat/schema';
+import type { Beat } from '../core/beat/schema';
+import { bounce, newSounds, type BounceHow } from '../core/export/bounce';
 import {
-  EXPORT_BOUNDS,
-  EXPORT_DEFAULTS,
-  exportPattern,
-  type ExportOptions,
-} from '../core/midi/exportPattern';
-import { InputFault } from './fault';
-import { textOf, writeOut } from './files';
+  DEPTHS,
+  HOW_DEFAULTS,
+  RATES,
+  type ExportHow,
+  type ExportWhat,
+  type Kind,
+} from '../core/export/choice';
+import { ENDINGS, exported, listOf, pathOf, type Exported, type OutFile } from '../core/export/exporting';
+import { TOKENS } from '../core/export/names';
+import type { DrumMap } from '../core/midi/drumMap';
+import { EXPORT_BOUNDS } from '../core/midi/exportPattern';
+import { InputFault, UsageFault } from './fault';
+import { isFolder, makeFolder, textOf, warn, writeOut } from './files';
+import { mapNamed } from './maps';
 
 /** What the command's options give; the names are those of the options. */
-interface Given {
+export interface Given {
   pattern?: string;
+  section?: string;
+  song?: boolean;
+  sections?: boolean;
+  bars?: { from: number; to: number };
+  patterns?: boolean;
+  tray?: boolean;
+  as?: Kind;
   passes: number;
   ppq: number;
   format: 0 | 1;
   channel: number;
+  channels: ExportHow['channels'];
+  split?: 'lanes' | 'groups';
+  files: boolean;
+  map?: string;
+  straight: boolean;
   muted: boolean;
   hold: boolean;
+  countIn: boolean;
+  names: string;
+  depth: ExportHow['depth'];
+  rate: ExportHow['rate'];
+  stems: boolean;
+  tail: boolean;
 }
 
 const whole =
@@ -32,63 +59,214 @@ const whole =
     return value;
   };
 
-const formatNumber = (text: string): 0 | 1 => {
-  if (text !== '0' && text !== '1') throw new InvalidArgumentError('It is to be 0 or 1.');
-  return text === '0' ? 0 : 1;
+const barRange = (text: string): { from: number; to: number } => {
+  const found = /^(\d+)(?:-(\d+))?$/.exec(text);
+  const from = Number(found?.[1]);
+  const to = Number(found?.[2] ?? found?.[1]);
+  if (!found || from < 1 || to < from)
+    throw new InvalidArgumentError('It is to be a bar or a range of bars, such as 9-16.');
+  return { from, to };
 };
 
-const read = async (file: string): Promise<Beat> => {
+/** Reads the beat that a command is given. */
+export const beatOf = async (file: string): Promise<Beat> => {
   const beat = readBeat(await textOf(file));
   if (!beat.ok) throw new InputFault(`“${file}” could not be read. ${beat.error}`);
   return beat.value;
 };
 
-const patternNamed = (beat: Beat, name: string | undefined): Pattern => {
-  const found =
-    name === undefined ? beat.patterns[0] : beat.patterns.find((one) => one.name === name || one.id === name);
-  if (found) return found;
-  const names = beat.patterns.map((one) => `“${one.name}”`).join(', ');
-  throw new InputFault(`“${beat.name}” has no pattern “${name}”; it has ${names}.`);
-};
+const listed = (names: string[]): string => names.map((name) => `“${name}”`).join(', ') || 'none';
 
-const optionsOf = (given: Given): ExportOptions => ({
-  format: given.format,
-  ppq: given.ppq,
-  passes: given.passes,
-  channel: given.channel,
-  includeMuted: given.muted,
-  edges: given.hold ? 'hold' : 'wrap',
-});
-
-const run = async (input: string, output: string, given: Given): Promise<void> => {
-  const beat = await read(input);
-  const file = exportPattern(beat, patternNamed(beat, given.pattern), optionsOf(given));
-  await writeOut(output, file.bytes);
-  const left = file.leftOut.length ? ` Left out as muted: ${file.leftOut.join(', ')}.` : '';
-  const dropped = file.dropped ? ` ${file.dropped} found no room beside others of the same number.` : '';
-  const merged = file.merged
-    ? ` ${file.merged} within 1 ms of another on their lane became one with it.`
-    : '';
-  process.stdout.write(
-    `${path.basename(output)}: ${file.notes} notes in ${file.bars} bars.${left}${dropped}${merged}\n`,
+const idOf = (beat: Beat, list: { id: string; name: string }[], name: string, what: string): string => {
+  const found = list.find((one) => one.name === name || one.id === name);
+  if (found) return found.id;
+  throw new InputFault(
+    `“${beat.name}” has no ${what} “${name}”; it has ${listed(list.map((one) => one.name))}.`,
   );
 };
 
-/** `ruddik export BEAT.json OUT.mid`. */
-export const exportCommand = (): Command =>
-  new Command('export')
-    .description('Writes a pattern of a beat as a Standard MIDI File.')
-    .argument('<beat>', 'the beat, a .ruddik.json file')
-    .argument('<out>', 'the MIDI file to write')
-    .option('--pattern <name>', 'which pattern, by its name (default: the first one)')
-    .option('--passes <n>', 'how many times it plays, 1 to 64', whole('passes'), EXPORT_DEFAULTS.passes)
-    .option('--ppq <n>', 'ticks a quarter note, 96 to 1920', whole('ppq'), EXPORT_DEFAULTS.ppq)
-    .option('--format <0|1>', 'the format of the file', formatNumber, EXPORT_DEFAULTS.format)
-    .option('--channel <n>', 'the MIDI channel, 1 to 16', whole('channel'), EXPORT_DEFAULTS.channel)
+const SCOPES = ['song', 'sections', 'patterns', 'tray'] as const;
+
+const scopeOf = (given: Given): ExportHow['scope'] => {
+  const named = SCOPES.filter((scope) => given[scope]) as ExportHow['scope'][];
+  if (given.section !== undefined) named.push('section');
+  if (given.bars) named.push('range');
+  if (given.pattern !== undefined) named.push('pattern');
+  if (named.length > 1)
+    throw new UsageFault(`Only one of what is to be written can be named, not ${named.length}.`);
+  return named[0] ?? 'pattern';
+};
+
+/** What is chosen of a beat by the options that say what. */
+export const whatOf = (beat: Beat, given: Given): ExportWhat => {
+  const places = beat.song.order.map(({ id, sectionId }) => ({
+    id,
+    name: beat.song.sections.find((section) => section.id === sectionId)?.name ?? '',
+  }));
+  return {
+    patternId: given.pattern === undefined ? null : idOf(beat, beat.patterns, given.pattern, 'pattern'),
+    placeId: given.section === undefined ? null : idOf(beat, places, given.section, 'section'),
+    bars: given.bars ?? { from: 1, to: 1 },
+  };
+};
+
+const kindOf = (output: string, given: Given): Kind => {
+  const ending = path.extname(output).slice(1).toLowerCase();
+  const own = (Object.keys(ENDINGS) as Kind[]).find((kind) => ENDINGS[kind] === ending);
+  return own ?? (ending === 'xml' ? 'paper' : (given.as ?? 'midi'));
+};
+
+/** How, by the options that say how. */
+export const howOf = (output: string, given: Given, map: DrumMap | null): ExportHow => ({
+  ...HOW_DEFAULTS,
+  kind: kindOf(output, given),
+  scope: scopeOf(given),
+  passes: given.passes,
+  split: given.split ?? 'none',
+  as: given.files ? 'files' : 'tracks',
+  format: given.format,
+  ppq: given.ppq,
+  channel: given.channel,
+  channels: given.channels,
+  map,
+  straight: given.straight,
+  edges: given.hold ? 'hold' : 'wrap',
+  includeMuted: given.muted,
+  countIn: given.countIn,
+  names: given.names,
+  depth: given.depth,
+  rate: given.rate,
+  stems: given.stems,
+  tail: given.tail,
+});
+
+/** Renders what is audio, one file after the other. */
+const rendered = ({ files, pieces, beat }: Exported, how: ExportHow): OutFile[] => {
+  const sounds = newSounds(how.rate);
+  return files.map((file) => {
+    if (file.data !== null) return file;
+    const render = bounce(pieces[file.piece]!, beat, how as BounceHow, sounds, file.voice!);
+    for (;;) {
+      const step = render.next();
+      if (step.done) return { ...file, data: step.value };
+    }
+  });
+};
+
+const bytesOfFile = ({ data }: OutFile): Uint8Array =>
+  typeof data === 'string' ? strToU8(data) : (data ?? new Uint8Array());
+
+const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+const store = async (output: string, out: Exported, files: OutFile[]): Promise<void> => {
+  const list = { name: 'list.txt', data: strToU8(listOf({ ...out, files })) };
+  if (/\.zip$/i.test(output)) {
+    const entries = Object.fromEntries([
+      ...files.map((file) => [pathOf(file), bytesOfFile(file)] as const),
+      [list.name, list.data] as const,
+    ]);
+    return writeOut(output, zipSync(entries));
+  }
+  if (output.endsWith('/') || (await isFolder(output))) {
+    for (const file of files) {
+      await makeFolder(path.join(output, file.folder));
+      await writeOut(path.join(output, pathOf(file)), bytesOfFile(file));
+    }
+    return writeOut(path.join(output, list.name), list.data);
+  }
+  if (files.length > 1)
+    throw new InputFault(
+      `This writes ${files.length} files: name a .zip or a folder (ending with /) instead of “${path.basename(output)}”.`,
+    );
+  return writeOut(output, bytesOfFile(files[0]!));
+};
+
+const run = async (input: string, output: string, given: Given): Promise<void> => {
+  const beat = await beatOf(input);
+  const how = howOf(output, given, given.map === undefined ? null : await mapNamed(given.map));
+  const out = exported(beat, how, whatOf(beat, given));
+  if (!out.ok) throw new InputFault(out.error);
+  const files = rendered(out.value, how);
+  await store(output, out.value, files);
+  out.value.warnings.forEach(warn);
+  const { leftOut } = out.value;
+  const left = leftOut.length ? ` Left out as muted: ${leftOut.join(', ')}.` : '';
+  const notes = files.reduce((sum, file) => sum + file.notes, 0);
+  const bars =
+    out.value.pieces.length === 1 ? files[0]!.bars : files.reduce((sum, file) => sum + file.bars, 0);
+  process.stdout.write(
+    files.length === 1
+      ? `${path.basename(output)}: ${count(notes, 'note')} in ${count(bars, 'bar')}.${left}\n`
+      : `${path.basename(output)}: ${count(files.length, 'file')}, ${count(notes, 'note')}.${left}\n`,
+  );
+};
+
+const oneOf = (flags: string, about: string, choices: readonly string[], value: string) =>
+  new Option(flags, about).choices([...choices]).default(value);
+
+/** The options that say what of a beat, and how, for every command that plays or writes one. */
+export const withWhat = (command: Command): Command =>
+  command
+    .option('--pattern <name>', 'one pattern, by its name (default: the first one)')
+    .option('--section <name>', 'one section of the song, by its name')
+    .option('--song', 'the whole song')
+    .option('--bars <from-to>', 'some bars of the song, such as 9-16', barRange)
+    .option('--passes <n>', 'how many times a pattern plays, 1 to 64', whole('passes'), HOW_DEFAULTS.passes)
+    .option('--straight', 'leave the feel out: hits where they were programmed', false)
     .option('--muted', 'write muted lanes too', false)
     .option(
       '--hold',
       'hold early notes at the start and late ones at the end, instead of carrying them round',
       false,
+    );
+
+/** `ruddik export BEAT.json OUT`. */
+export const exportCommand = (): Command =>
+  withWhat(
+    new Command('export')
+      .description(
+        'Writes a beat as MIDI, audio, a drum part, a tab or a list; the ending of OUT says which.',
+      )
+      .argument('<beat>', 'the beat, a .ruddik.json file')
+      .argument('<out>', 'a .mid, .wav, .musicxml, .txt or .csv file, a .zip, or a folder (ending with /)'),
+  )
+    .option('--sections', 'the song, each section by itself')
+    .option('--patterns', 'all patterns, each by itself')
+    .option('--tray', 'what lies in the tray, each by itself')
+    .addOption(new Option('--as <kind>', 'what a .zip or folder holds').choices(Object.keys(ENDINGS)))
+    .addOption(new Option('--split <by>', 'each lane or group by itself').choices(['lanes', 'groups']))
+    .option('--files', 'what is split becomes files, not tracks', false)
+    .option('--ppq <n>', 'ticks a quarter note, 96 to 1920', whole('ppq'), HOW_DEFAULTS.ppq)
+    .option('--format <0|1>', 'the format of the MIDI file', formatNumber, HOW_DEFAULTS.format)
+    .option('--channel <n>', 'the MIDI channel, 1 to 16', whole('channel'), HOW_DEFAULTS.channel)
+    .addOption(
+      oneOf(
+        '--channels <how>',
+        'lanes keep a channel of their own, all are on one, or each has one',
+        ['lanes', 'whole', 'each'],
+        HOW_DEFAULTS.channels,
+      ),
     )
+    .option('--map <map>', 'the drum map to write with: a map file, or gm for General MIDI')
+    .option('--count-in', 'a bar is counted first', false)
+    .option(
+      '--names <pattern>',
+      `what files are called, from ${TOKENS.map((token) => `{${token}}`).join(' ')}`,
+      HOW_DEFAULTS.names,
+    )
+    .addOption(oneOf('--depth <bits>', 'of audio', DEPTHS, HOW_DEFAULTS.depth))
+    .option('--rate <44100|48000>', 'of audio, in Hz', rateNumber, HOW_DEFAULTS.rate)
+    .option('--stems', 'audio of each lane by itself, or of each group with --split groups', false)
+    .option('--no-tail', 'cut audio at the last bar line, to loop')
     .action(run);
+
+function formatNumber(text: string): 0 | 1 {
+  if (text !== '0' && text !== '1') throw new InvalidArgumentError('It is to be 0 or 1.');
+  return text === '0' ? 0 : 1;
+}
+
+function rateNumber(text: string): ExportHow['rate'] {
+  const rate = RATES.find((one) => String(one) === text);
+  if (!rate) throw new InvalidArgumentError('It is to be 44100 or 48000.');
+  return rate;
+}

@@ -1,10 +1,11 @@
 import { Command, CommanderError } from 'commander';
 import { version } from '../package.json';
-import { InputFault } from './fault';
+import { InputFault, UsageFault } from './fault';
 import { plainly } from './plainly';
 import { exportCommand } from './export';
 import { feelCommand } from './feel';
 import { inspectCommand } from './inspect';
+import { playCommand } from './play';
 import { remapCommand } from './remap';
 import { reportCommand } from './report';
 import { templateCommand } from './template';
@@ -20,6 +21,7 @@ const program = new Command('ruddik')
     outputError: (text, write) => write(`${plainly(text)}\n`),
   })
   .addCommand(exportCommand())
+  .addCommand(playCommand())
   .addCommand(inspectCommand())
   .addCommand(remapCommand())
   .addCommand(feelCommand())
@@ -41,11 +43,21 @@ const run = async (): Promise<number> => {
       if (fault.code === 'ruddik.usage') process.stderr.write(`${fault.message}\n`);
       return fault.exitCode === 0 ? 0 : 2;
     }
+    if (fault instanceof UsageFault) {
+      process.stderr.write(`${fault.message}\n`);
+      return 2;
+    }
     if (!(fault instanceof InputFault)) throw fault;
     process.stderr.write(`${fault.message}\n`);
     return 1;
   }
 };
+
+// Whoever reads may have seen enough.
+process.stdout.on('error', (fault: NodeJS.ErrnoException) => {
+  if (fault.code !== 'EPIPE') throw fault;
+  process.exit(0);
+});
 
 void run().then((code) => {
   process.exitCode = code;

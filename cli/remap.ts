@@ -1,18 +1,11 @@
 import { Command } from 'commander';
-import { GENERAL_MIDI, type DrumMap } from '../core/midi/drumMap';
-import { readDrumMap } from '../core/midi/drumMapFile';
+import type { DrumMap } from '../core/midi/drumMap';
 import { INSTRUMENTS, type InstrumentId } from '../core/beat/instruments';
 import { openMidi } from '../core/midi/openFile';
 import { remapFile, type Remapped } from '../core/midi/remap';
 import { InputFault } from './fault';
-import { bytesOf, textOf, warn, writeOut } from './files';
-
-const mapOf = async (place: string): Promise<DrumMap> => {
-  if (place.toLowerCase() === 'gm') return GENERAL_MIDI;
-  const read = readDrumMap(await textOf(place));
-  if (!read.ok) throw new InputFault(`The drum map “${place}” could not be read. ${read.error}`);
-  return read.value;
-};
+import { bytesOf, warn, writeOut } from './files';
+import { mapNamed } from './maps';
 
 const named = (id: InstrumentId | null): string =>
   id ? INSTRUMENTS[id].name : 'no instrument of the first map';
@@ -37,7 +30,7 @@ interface Given {
 }
 
 const run = async (input: string, output: string, given: Given): Promise<void> => {
-  const [from, to] = [await mapOf(given.from), await mapOf(given.to)];
+  const [from, to] = [await mapNamed(given.from), await mapNamed(given.to)];
   const opened = openMidi(await bytesOf(input));
   if (!opened.ok) throw new InputFault(`“${input}” could not be read. ${opened.error}`);
   const done = remapFile(opened.value, from, to, given);

@@ -5,6 +5,7 @@ import { planPattern } from '../play/plan';
 import { playLoopByLane, type LoopEdges, type Note } from '../play/play';
 import type { Channel } from '../units';
 import { fileNotes } from './fileNotes';
+import { microsOf } from '../song/tempoMap';
 import { writeSong } from './write';
 
 /** What may be chosen for a MIDI file, and its bounds. */
@@ -72,16 +73,21 @@ export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptio
   const plan = planPattern(beat, pattern, { includeMuted: options.includeMuted });
   let merged = 0;
   const played = playLoopByLane(plan, options.passes, options.edges, () => (merged += 1));
-  const file = fileNotes(onChannel(played, options.channel), plan.length * options.passes, options.ppq);
+  const file = fileNotes(
+    onChannel(played, options.channel),
+    plan.length * options.passes,
+    options.ppq,
+    options.edges,
+  );
   const sounding = new Set(options.includeMuted ? beat.lanes : soundingLanes(beat));
   return {
     bytes: writeSong({
       format: options.format,
       ppq: options.ppq,
-      tempo: beat.tempo,
-      meter: pattern.meter,
       name: beat.name,
-      marker: pattern.name,
+      tempos: [{ tick: 0, micros: microsOf(beat.tempo) }],
+      meters: [{ tick: 0, meter: pattern.meter }],
+      markers: [{ tick: 0, text: pattern.name }],
       tracks: [{ name: pattern.name, notes: file.notes }],
       end: file.end,
     }),

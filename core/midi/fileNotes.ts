@@ -1,4 +1,4 @@
-import type { Note } from '../play/play';
+import type { LoopEdges, Note } from '../play/play';
 import type { Ticks } from '../units';
 import { held, QUARTER } from '../units';
 import {
@@ -67,14 +67,16 @@ const endBeforeNext = (notes: NoteColumns, end: number): NoteColumns => {
   return notes;
 };
 
-const laneColumns = (lane: Note[], scale: number, end: number): NoteColumns => {
+const laneColumns = (lane: Note[], scale: number, end: number, edges: LoopEdges): NoteColumns => {
   const out = emptyColumns(lane.length);
   lane.forEach((note, i) => {
-    out.tick[i] = Math.round(note.tick * scale) % end;
+    const tick = Math.round(note.tick * scale);
+    out.tick[i] = edges === 'wrap' ? tick % end : Math.min(tick, end - 1);
     out.length[i] = Math.round(note.length * scale);
     out.velocity[i] = note.velocity;
     out.note[i] = note.note;
     out.channel[i] = note.channel;
+    out.lane[i] = note.lane;
   });
   return out;
 };
@@ -87,8 +89,14 @@ const laneColumns = (lane: Note[], scale: number, end: number): NoteColumns => {
  * @param total the length of what is written, in ticks of 960 to the quarter; a note that rounds onto it is carried
  *   to the start
  * @param ppq the file's division, ticks a quarter
+ * @param edges whether a note that rounds onto the end comes in at the start, or is held
  */
-export const fileNotes = (played: Iterable<Note[]>, total: Ticks, ppq: number): FileNotes => {
+export const fileNotes = (
+  played: Iterable<Note[]>,
+  total: Ticks,
+  ppq: number,
+  edges: LoopEdges = 'wrap',
+): FileNotes => {
   const scale = ppq / QUARTER;
   const end = Math.round(total * scale);
   const groups = new Map<number, NoteColumns[]>();
@@ -97,7 +105,7 @@ export const fileNotes = (played: Iterable<Note[]>, total: Ticks, ppq: number): 
   for (const lane of played) {
     if (!lane[0]) continue;
     const key = lane[0].channel * 128 + lane[0].note;
-    groups.set(key, [...(groups.get(key) ?? []), laneColumns(lane, scale, end)]);
+    groups.set(key, [...(groups.get(key) ?? []), laneColumns(lane, scale, end, edges)]);
     all += lane.length;
     for (const note of lane) if (note.moved) carried += 1;
   }

@@ -11,9 +11,11 @@ export interface NoteColumns {
   note: Uint8Array;
   /** 1 to 16. */
   channel: Uint8Array;
+  /** The lane's place in the beat, from 0. */
+  lane: Uint8Array;
 }
 
-const KEYS = ['tick', 'length', 'velocity', 'note', 'channel'] as const;
+const KEYS = ['tick', 'length', 'velocity', 'note', 'channel', 'lane'] as const;
 
 export const emptyColumns = (size: number): NoteColumns => ({
   size,
@@ -22,6 +24,7 @@ export const emptyColumns = (size: number): NoteColumns => ({
   velocity: new Uint8Array(size),
   note: new Uint8Array(size),
   channel: new Uint8Array(size),
+  lane: new Uint8Array(size),
 });
 
 /** The first so many notes. */
@@ -32,6 +35,7 @@ export const shortened = (notes: NoteColumns, size: number): NoteColumns => ({
   velocity: notes.velocity.subarray(0, size),
   note: notes.note.subarray(0, size),
   channel: notes.channel.subarray(0, size),
+  lane: notes.lane.subarray(0, size),
 });
 
 /** Several after one another. */
@@ -53,6 +57,7 @@ export const copyNote = (from: NoteColumns, at: number, to: NoteColumns, place: 
   to.velocity[place] = from.velocity[at]!;
   to.note[place] = from.note[at]!;
   to.channel[place] = from.channel[at]!;
+  to.lane[place] = from.lane[at]!;
 };
 
 const inOrder = ({ tick, size }: NoteColumns): boolean => {
@@ -70,4 +75,12 @@ export const sortedByTick = (notes: NoteColumns): NoteColumns => {
   const out = emptyColumns(size);
   for (let i = 0; i < size; i++) copyNote(notes, keys[i]! % size, out, i);
   return out;
+};
+
+/** Only those whose lane passes a test. */
+export const ofLanes = (notes: NoteColumns, wanted: (lane: number) => boolean): NoteColumns => {
+  const out = emptyColumns(notes.size);
+  let size = 0;
+  for (let i = 0; i < notes.size; i++) if (wanted(notes.lane[i]!)) copyNote(notes, i, out, size++);
+  return shortened(out, size);
 };

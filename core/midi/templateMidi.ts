@@ -29,10 +29,10 @@ export const templateMidi = (shape: Shape): Uint8Array => {
   return writeSong({
     format: 0,
     ppq: PPQ,
-    tempo: 120,
-    meter,
     name: shape.name,
-    marker: `Groove template on ${shape.grid}`,
+    tempos: [{ tick: 0, micros: 500_000 }],
+    meters: [{ tick: 0, meter }],
+    markers: [{ tick: 0, text: `Groove template on ${shape.grid}` }],
     tracks: [{ name: shape.name, notes: columns }],
     end,
   });

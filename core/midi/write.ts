@@ -1,17 +1,17 @@
 import { writeMidi, type MidiEvent } from 'midi-file';
 import type { Meter } from '../beat/meter';
-import type { Bpm } from '../units';
-import type { NoteColumns } from './noteColumns';
+import { emptyColumns, type NoteColumns } from './noteColumns';
 
 /** What a Standard MIDI File is to hold. */
 export interface MidiSong {
   format: 0 | 1;
   /** Ticks a quarter note, 1 to 32767. */
   ppq: number;
-  tempo: Bpm;
-  meter: Meter;
   name: string;
-  marker: string;
+  /** Microseconds a quarter from a tick on; these and the next in order of time, the first at 0. */
+  tempos: { tick: number; micros: number }[];
+  meters: { tick: number; meter: Meter }[];
+  markers: { tick: number; text: string }[];
   tracks: { name: string; notes: NoteColumns }[];
   /** Where every track ends, in ticks of the file. */
   end: number;
@@ -24,20 +24,37 @@ const bytesAsText = (text: string): string => {
   return out;
 };
 
-const conductor = (song: MidiSong): MidiEvent[] => [
-  { deltaTime: 0, meta: true, type: 'trackName', text: bytesAsText(song.name) },
-  { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60e6 / song.tempo) },
-  {
-    deltaTime: 0,
-    meta: true,
-    type: 'timeSignature',
-    numerator: song.meter.beats,
-    denominator: song.meter.unit,
-    metronome: (24 * 4) / song.meter.unit,
-    thirtyseconds: 8,
-  },
-  { deltaTime: 0, meta: true, type: 'marker', text: bytesAsText(song.marker) },
-];
+/** An event at its tick. */
+interface Placed {
+  tick: number;
+  event: MidiEvent;
+}
+
+/** What is said of the whole: its name, tempos, meters and markers. */
+const conductor = ({ name, tempos, meters, markers }: MidiSong): Placed[] =>
+  [
+    { tick: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: bytesAsText(name) } as MidiEvent },
+    ...tempos.map(({ tick, micros }) => ({
+      tick,
+      event: { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: micros } as MidiEvent,
+    })),
+    ...meters.map(({ tick, meter }) => ({
+      tick,
+      event: {
+        deltaTime: 0,
+        meta: true,
+        type: 'timeSignature',
+        numerator: meter.beats,
+        denominator: meter.unit,
+        metronome: (24 * 4) / meter.unit,
+        thirtyseconds: 8,
+      } as MidiEvent,
+    })),
+    ...markers.map(({ tick, text }) => ({
+      tick,
+      event: { deltaTime: 0, meta: true, type: 'marker', text: bytesAsText(text) } as MidiEvent,
+    })),
+  ].sort((a, b) => a.tick - b.tick);
 
 const DIGIT = 1 << 16;
 
@@ -74,23 +91,38 @@ const writeVarInt = (bytes: Uint8Array, at: number, value: number): number => {
   return at;
 };
 
-/** The longest time between events, and the three bytes of a note. */
-const MOST_EVENT_BYTES = 7;
+/** The longest time between events, and with it the three bytes of a note. */
+const MOST_TIME_BYTES = 4;
+const MOST_EVENT_BYTES = MOST_TIME_BYTES + 3;
 const RELEASE = 64;
 
 /**
  * The bytes of notes on and off. Written here and not by the package, which makes an object of each event and copies
  * all it has written so far at every longer number: it takes minutes for 100,000 notes.
  */
-const noteBytes = (notes: NoteColumns): { bytes: Uint8Array; last: number } => {
+const noteBytes = (notes: NoteColumns, others: Placed[]): { bytes: Uint8Array; last: number } => {
   const { size } = notes;
-  const bytes = new Uint8Array(size * 2 * MOST_EVENT_BYTES);
+  const said = others.map(({ tick, event }) => ({ tick, body: eventBytes([event]).slice(1) }));
+  const room = said.reduce((sum, { body }) => sum + body.length + MOST_TIME_BYTES, 0);
+  const bytes = new Uint8Array(size * 2 * MOST_EVENT_BYTES + room);
   let at = 0;
   let last = 0;
+  let next = 0;
+  /** All that stands before a tick, or on it. */
+  const say = (until: number): void => {
+    for (; next < said.length && said[next]!.tick <= until; next++) {
+      const { tick, body } = said[next]!;
+      at = writeVarInt(bytes, at, tick - last);
+      bytes.set(body, at);
+      at += body.length;
+      last = tick;
+    }
+  };
   const { order, keys } = inOrder(notes);
   for (const event of order) {
     const i = event >>> 1;
     const tick = keys[event]! >>> 1;
+    say(tick);
     const on = (event & 1) === 0;
     at = writeVarInt(bytes, at, tick - last);
     bytes[at++] = (on ? 0x90 : 0x80) | (notes.channel[i]! - 1);
@@ -98,6 +130,7 @@ const noteBytes = (notes: NoteColumns): { bytes: Uint8Array; last: number } => {
     bytes[at++] = on ? notes.velocity[i]! : RELEASE;
     last = tick;
   }
+  say(Infinity);
   return { bytes: bytes.subarray(0, at), last };
 };
 
@@ -131,9 +164,11 @@ const chunk = (...pieces: ArrayLike<number>[]): Uint8Array => {
 
 const trackChunk = (song: MidiSong, track: MidiSong['tracks'][number]): Uint8Array => {
   const name: MidiEvent = { deltaTime: 0, meta: true, type: 'trackName', text: bytesAsText(track.name) };
-  const { bytes, last } = noteBytes(track.notes);
-  const first = song.format === 0 ? conductor(song) : [name];
-  return chunk(eventBytes(first), bytes, eventBytes([endOfTrack(song.end - last)]));
+  const { bytes, last } = noteBytes(
+    track.notes,
+    song.format === 0 ? conductor(song) : [{ tick: 0, event: name }],
+  );
+  return chunk(bytes, eventBytes([endOfTrack(song.end - last)]));
 };
 
 /**
@@ -143,7 +178,10 @@ const trackChunk = (song: MidiSong, track: MidiSong['tracks'][number]): Uint8Arr
  */
 export const writeSong = (song: MidiSong): Uint8Array => {
   const tracks = song.tracks.map((track) => trackChunk(song, track));
-  if (song.format === 1) tracks.unshift(chunk(eventBytes([...conductor(song), endOfTrack(song.end)])));
+  if (song.format === 1) {
+    const { bytes, last } = noteBytes(emptyColumns(0), conductor(song));
+    tracks.unshift(chunk(bytes, eventBytes([endOfTrack(song.end - last)])));
+  }
   const header = writeMidi({
     header: { format: song.format, numTracks: tracks.length, ticksPerBeat: song.ppq },
     tracks: [],

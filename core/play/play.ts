@@ -82,7 +82,8 @@ const felt = (lane: LanePlan, from: Ticks, to: Ticks, end: Ticks): Stroke[] => {
   return strokes;
 };
 
-type Merged = (rule: Ticks) => void;
+/** Told of a stroke that has become one with another. */
+export type Merged = (rule: Ticks) => void;
 
 const laneNotes = (
   lane: LanePlan,
@@ -121,10 +122,12 @@ export const stretchNotes = (
   end: Ticks,
   from: Ticks = -Infinity,
   to: Ticks = Infinity,
+  onMerged?: Merged,
 ): Note[] => {
+  const own: Merged = (rule) => rule >= begin - 1e-6 && rule < end - 1e-6 && onMerged?.(rule);
   const first = Math.max(0, begin - margin(lane), from - margin(lane));
   const last = Math.min(end + margin(lane), to + margin(lane) + lane.longest);
-  return laneNotes(lane, first, last, end).filter(
+  return laneNotes(lane, first, last, end, own).filter(
     ({ rule, stroke, tick }) => rule >= begin - 1e-6 && !(stroke > 0 && tick >= end),
   );
 };

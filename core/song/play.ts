@@ -1,4 +1,4 @@
-import { ended, inOrder, sorted, stretchNotes, type LoopEdges, type Note } from '../play/play';
+import { ended, inOrder, sorted, stretchNotes, type LoopEdges, type Merged, type Note } from '../play/play';
 import { held, type Ticks } from '../units';
 import type { Stretch } from './layout';
 import type { SongPlan } from './plan';
@@ -21,11 +21,13 @@ const addStretch = (
   part: number,
   { from, to }: Range,
   lanes: Map<number, Note[]>,
+  onMerged?: Merged,
 ): void => {
   const shift = stretch.from - stretch.offset;
   const begin = stretch.offset;
   for (const lane of plan.lanesOf(stretch)) {
-    const notes = stretchNotes(lane, begin, begin + stretch.length, from - shift, to - shift);
+    const told: Merged | undefined = onMerged && ((rule) => onMerged(rule + shift));
+    const notes = stretchNotes(lane, begin, begin + stretch.length, from - shift, to - shift, told);
     if (!notes.length) continue;
     for (const note of notes) {
       note.tick += shift;
@@ -39,12 +41,12 @@ const addStretch = (
 };
 
 /** The notes of each lane that sound within a stretch of time, and some around it. */
-const lanesWithin = (plan: SongPlan, { from, to }: Range): Map<number, Note[]> => {
+const lanesWithin = (plan: SongPlan, { from, to }: Range, onMerged?: Merged): Map<number, Note[]> => {
   const lanes = new Map<number, Note[]>();
   const last = to + plan.longest + FAR;
   plan.layout.stretches.forEach((stretch, part) => {
     if (stretch.from - FAR < last && stretch.from + stretch.length + FAR > from)
-      addStretch(plan, stretch, part, { from, to: last }, lanes);
+      addStretch(plan, stretch, part, { from, to: last }, lanes, onMerged);
   });
   for (const [lane, notes] of lanes) lanes.set(lane, ended(sorted(notes)));
   return lanes;
@@ -86,12 +88,24 @@ export const songWindow = (
  *
  * @param edges what becomes of what the feel carries past the first or the last bar line: it comes in at the other end,
  *   as in a loop, or is held
+ * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
+ * @param range only what belongs to a part of the song, told from its start; left out, all of it
  */
-export const songLanes = (plan: SongPlan, edges: LoopEdges): Map<number, Note[]> => {
-  const { length } = plan.layout;
-  const lanes = lanesWithin(plan, ALL);
-  for (const notes of lanes.values())
+export const songLanes = (
+  plan: SongPlan,
+  edges: LoopEdges,
+  range: Range = { from: 0, to: plan.layout.length },
+  onMerged?: Merged,
+): Map<number, Note[]> => {
+  const length = range.to - range.from;
+  const own: Merged = (rule) => rule >= range.from - 1e-6 && rule < range.to - 1e-6 && onMerged?.(rule);
+  const lanes = lanesWithin(plan, { from: range.from - FAR, to: range.to + FAR }, own);
+  for (const [lane, all] of lanes) {
+    const notes = all.filter(({ rule }) => rule >= range.from - 1e-6 && rule < range.to - 1e-6);
+    lanes.set(lane, notes);
     for (const note of notes) {
+      note.tick -= range.from;
+      note.rule -= range.from;
       if (note.tick >= 0 && note.tick < length) continue;
       note.moved = true;
       note.tick =
@@ -99,13 +113,14 @@ export const songLanes = (plan: SongPlan, edges: LoopEdges): Map<number, Note[]>
           ? note.tick - Math.floor(note.tick / length) * length
           : held(note.tick, 0, length - 1);
     }
+  }
   return lanes;
 };
 
-/** How a lane's notes lie, in order of time and none sounding past the end: for all that is no MIDI file. */
-export const songNotes = (plan: SongPlan, edges: LoopEdges): Note[] => {
-  const { length } = plan.layout;
-  const notes = [...songLanes(plan, edges).values()].flatMap((lane) => ended(sorted(lane)));
+/** The same in order of time, none sounding past the end: for all that is no MIDI file. */
+export const songNotes = (plan: SongPlan, edges: LoopEdges, range?: Range): Note[] => {
+  const length = range ? range.to - range.from : plan.layout.length;
+  const notes = [...songLanes(plan, edges, range).values()].flatMap((lane) => ended(sorted(lane)));
   for (const note of notes) note.length = Math.min(note.length, length - note.tick);
   return notes.sort(inOrder);
 };

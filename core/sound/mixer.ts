@@ -41,6 +41,8 @@ export interface Mixer {
   late: { count: number; worst: Frames };
   /** How loud the sum was lately: what the limiter goes by. */
   envelope: number;
+  /** Off for a stem: stems are to be mixed by someone else. */
+  limiting: boolean;
   /** The highest level of each lane since they were last taken, 1 is full scale. */
   peaks: Float32Array;
 }
@@ -55,6 +57,7 @@ export const createMixer = (rate: number): Mixer => ({
   voices: [],
   late: { count: 0, worst: 0 },
   envelope: 0,
+  limiting: true,
   peaks: new Float32Array(LANES),
 });
 
@@ -198,5 +201,5 @@ export const mix = (
   }
   if (taken) mixer.queue.splice(0, taken);
   mixStretch(mixer, left, right, done, left.length);
-  limit(mixer, left, right);
+  if (mixer.limiting) limit(mixer, left, right);
 };

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 
 const ExportScreen = lazy(async () => ({
-  default: (await import('../screens/export/ExportScreen')).ExportScreen,
+  default: (await import('../screens/later')).ExportScreen,
 }));
 
 export default function Export() {

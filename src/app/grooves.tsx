@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 
 const GroovesScreen = lazy(async () => ({
-  default: (await import('../screens/grooves/GroovesScreen')).GroovesScreen,
+  default: (await import('../screens/later')).GroovesScreen,
 }));
 
 export default function Grooves() {

@@ -194,6 +194,9 @@ export const heardPatterns = (): HeardPattern[] => {
     .map(({ patternId, frame: at, tempo }) => ({ patternId, at: at / SAMPLE_RATE, tempo }));
 };
 
+/** The time of the audio clock that is heard now. */
+export const heardSeconds = (): Seconds => (player?.context ? heardFrame(player.context) / SAMPLE_RATE : 0);
+
 /** The same at a moment of the page's clock, such as that of an event: in ms as `performance.now` has it. */
 export const playedTickAt = (time: Ms): Ticks | null => {
   const tick = playedTick();

@@ -1,4 +1,4 @@
-import type { Seconds, Ticks } from '../../core/units';
+import type { Ticks } from '../../core/units';
 
 /** A place in the song in words. */
 export interface SongPlace {
@@ -20,9 +20,3 @@ export const giveSongClock = (now: SongClock): void => {
   clock = now;
 };
 export const songClock = (): SongClock | null => clock;
-
-/** Minutes and seconds. @example timeText(184.2) // "3:04" */
-export const timeText = (seconds: Seconds): string => {
-  const whole = Math.max(0, Math.floor(seconds + 1e-6));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
-};

@@ -6,6 +6,7 @@ import ChevronRight from 'lucide-react/icons/chevron-right';
 import CopyPlus from 'lucide-react/icons/copy-plus';
 import Download from 'lucide-react/icons/download';
 import FolderOpen from 'lucide-react/icons/folder-open';
+import Inbox from 'lucide-react/icons/inbox';
 import Keyboard from 'lucide-react/icons/keyboard';
 import Library from 'lucide-react/icons/library';
 import Metronome from 'lucide-react/icons/metronome';
@@ -33,6 +34,17 @@ const Strings = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
     <circle cx="6" cy="6" r="3" />
     <circle cx="16.5" cy="12" r="3" />
     <circle cx="10" cy="18" r="2" />
+  </svg>
+);
+
+/** Sections in a row, over their strings. */
+const Sections = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
+  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
+    <path d="M2 6h5M9 6h8M19 6h3" strokeWidth={strokeWidth + 2} />
+    <path d="M2 13h20M2 18.5h20" strokeWidth={strokeWidth} />
+    <circle cx="5" cy="13" r="2" />
+    <circle cx="14" cy="13" r="2" />
+    <circle cx="19" cy="18.5" r="2" />
   </svg>
 );
 
@@ -65,7 +77,9 @@ const ICONS = {
   remove: Trash,
   rename: Pencil,
   right: ChevronRight,
+  song: Sections,
   stop: Square,
+  tray: Inbox,
   undo: Undo,
   zoomIn: ZoomIn,
   zoomOut: ZoomOut,

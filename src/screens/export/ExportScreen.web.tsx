@@ -1,179 +1,232 @@
-import { useState } from 'react';
-import {
-  EXPORT_BOUNDS,
-  EXPORT_DEFAULTS,
-  exportPattern,
-  type ExportOptions,
-} from '../../../core/midi/exportPattern';
-import { patternOf } from '../../../core/pattern/beatEdits';
+import { useDeferredValue, useEffect, useMemo, useState, type DragEvent } from 'react';
 import type { Beat } from '../../../core/beat/schema';
-import { meterText } from '../../../core/beat/meter';
-import { held } from '../../../core/units';
+import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow, type ExportWhat } from '../../../core/export/choice';
+import { exported, MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
 import { noticed } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Action } from '../../ui/Action';
-import { saveBytes } from '../../ui/files';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
 import { Icon } from '../../ui/Icon';
-import { NumberField } from '../../ui/NumberField';
+import { NameField } from '../../ui/NameField';
+import { useBounce, type Bouncing } from './bouncing';
+import { AudioChoices, MidiChoices, Names, PlayChoices, What, type ChoicesProps } from './Choices';
+import { download, dragOut, mayShare, parcel, readyFiles, share, type Ready } from './giving';
+import { keepChoices, readKept, withChoice, type KeptChoice } from './kept';
+import { count, Written } from './Written';
 import './export.css';
 
 const listed = (names: string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
 
-const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+const ACTIONS: Record<ExportHow['kind'], string> = {
+  midi: 'Export MIDI',
+  audio: 'Bounce to WAV',
+  paper: 'Export drum part',
+  tab: 'Export drum tab',
+  list: 'Export list',
+};
 
-type Bounded = keyof typeof EXPORT_BOUNDS;
-
-const FIELDS: { key: Bounded; label: string; under: string; about: string; step: number }[] = [
-  { key: 'passes', label: 'Passes', under: 'times', about: 'How often the pattern plays', step: 1 },
-  { key: 'ppq', label: 'Ticks a quarter', under: 'ticks', about: 'How finely time is written', step: 24 },
-  {
-    key: 'channel',
-    label: 'Channel',
-    under: '1 to 16',
-    about: 'Drums are expected on 10. Lanes with a channel of their own keep it',
-    step: 1,
-  },
-];
-
-interface ChoicesProps {
-  options: ExportOptions;
-  onChange: (change: Partial<ExportOptions>) => void;
-}
-
-const Format = ({ options, onChange }: ChoicesProps) => (
-  <fieldset className="row">
-    <legend>Format</legend>
-    {([0, 1] as const).map((format) => (
-      <label key={format}>
-        <input
-          type="radio"
-          name="format"
-          checked={options.format === format}
-          onChange={() => onChange({ format })}
-        />
-        {format === 0 ? 'Format 0: all in one track' : 'Format 1: tempo in a track of its own'}
-      </label>
-    ))}
-  </fieldset>
-);
-
-const Numbers = ({ options, onChange }: ChoicesProps) => {
+/** Choices kept by name. */
+const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => void }) => {
+  const [kept, setKept] = useState<KeptChoice[]>([]);
   const act = useDo();
-  const change = (key: Bounded, label: string) => (asked: number) => {
-    const { least, most } = EXPORT_BOUNDS[key];
-    const value = held(Math.round(asked), least, most);
-    if (value !== Math.round(asked))
-      act(
-        noticed({
-          text: `${label} goes from ${least} to ${most}; ${asked} was held to ${value}.`,
-          subject: key,
-        }),
-      );
-    onChange({ [key]: value });
+  useEffect(() => {
+    let current = true;
+    void readKept().then((read) => {
+      if (current && read.length) setKept(read);
+    });
+    return () => {
+      current = false;
+    };
+  }, []);
+  const set = (now: KeptChoice[]) => {
+    setKept(now);
+    void keepChoices(now).then((done) => {
+      if (!done)
+        act(
+          noticed({
+            text: 'The choice could not be kept: the browser has no room for it.',
+            tone: 'danger',
+            subject: 'kept',
+          }),
+        );
+    });
   };
+  const same = kept.find((one) => JSON.stringify(one.how) === JSON.stringify(how));
   return (
-    <>
-      {FIELDS.map(({ key, label, under, about, step }) => (
-        <div className="row" key={key}>
-          <div>
-            <b>{label}</b>
-            <small>{about}</small>
-          </div>
-          <NumberField
-            label={label}
-            value={options[key]}
-            {...EXPORT_BOUNDS[key]}
-            under={under}
-            step={step}
-            width={84}
-            onChange={change(key, label)}
+    <details className="kept-choices">
+      <summary>{`Kept choices${kept.length ? `: ${kept.length}` : ''}`}</summary>
+      {kept.length ? (
+        <>
+          <Choice
+            label="Use a kept choice"
+            short="Use"
+            value={same?.name ?? ''}
+            options={[{ value: '', name: 'Choose one' }, ...kept.map(({ name }) => ({ value: name, name }))]}
+            onChange={(name) => {
+              const found = kept.find((one) => one.name === name);
+              if (found) onTake(found.how);
+            }}
           />
-        </div>
-      ))}
-    </>
+          {same ? (
+            <Chip tone="danger" onPress={() => set(kept.filter(({ name }) => name !== same.name))}>
+              {`Forget “${same.name}”`}
+            </Chip>
+          ) : null}
+        </>
+      ) : (
+        <p className="quiet">What you choose here can be kept by name and used again, for any beat.</p>
+      )}
+      <NameField
+        label="Name of this choice"
+        action="Keep it"
+        onGive={(name) => set(withChoice(kept, { name, how }))}
+      />
+    </details>
   );
 };
 
-const Muted = ({ options, onChange, silent }: ChoicesProps & { silent: string[] }) => (
-  <label className="row">
-    <span>
-      <b>Write muted lanes too</b>
-      <small>
-        {silent.length
-          ? options.includeMuted
-            ? `${listed(silent)} will be written though not heard.`
-            : `Left out as not heard: ${listed(silent)}.`
-          : 'No lane is muted.'}
-      </small>
-    </span>
-    <input
-      type="checkbox"
-      checked={options.includeMuted}
-      onChange={(event) => onChange({ includeMuted: event.target.checked })}
-    />
-  </label>
-);
-
-const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
-  const [options, setOptions] = useState(EXPORT_DEFAULTS);
-  const [patternId, setPatternId] = useState(first);
-  const act = useDo();
-  const pattern = patternOf(beat, patternId);
-  const file = exportPattern(beat, pattern, options);
-  const silent = exportPattern(beat, pattern, { ...EXPORT_DEFAULTS, includeMuted: false }).leftOut;
-  const onChange = (change: Partial<ExportOptions>) => setOptions({ ...options, ...change });
-
-  const save = () => {
-    saveBytes(file.bytes, file.name, 'audio/midi');
-    const left = file.leftOut.length ? ` Left out as muted: ${listed(file.leftOut)}.` : '';
-    const room = file.dropped
-      ? ` ${count(file.dropped, 'note')} found no room beside others of the same number.`
-      : '';
-    act(
-      noticed({
-        text: `${file.name} was written: ${count(file.notes, 'note')}.${left}${room}`,
-        subject: 'export',
-      }),
+const Progress = ({ bouncing, onStop }: { bouncing: Bouncing; onStop: () => void }) => {
+  if (bouncing.state === 'failed')
+    return (
+      <p className="export-warning" role="alert">
+        {bouncing.error}
+      </p>
     );
-  };
-
+  if (bouncing.state !== 'running') return null;
+  const percent = Math.round(bouncing.done * 100);
   return (
-    <div className="export">
-      <label className="row">
-        <b>Pattern</b>
-        <select value={pattern.id} onChange={(event) => setPatternId(event.target.value)}>
-          {beat.patterns.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <Numbers options={options} onChange={onChange} />
-      <Format options={options} onChange={onChange} />
-      <Muted options={options} onChange={onChange} silent={silent} />
-      <section className="summary" aria-label="What will be written">
-        <p className="figure name-of-file">{file.name}</p>
-        <p>
-          {`${count(file.bars, 'bar')} of ${meterText(pattern.meter)} at ${beat.tempo} BPM, ${count(file.notes, 'note')}, ending on the bar line.`}
-        </p>
-        {file.carried ? (
-          <p>{`${count(file.carried, 'note')} that the feel moves over the loop’s edge ${file.carried === 1 ? 'comes' : 'come'} in at its other end.`}</p>
-        ) : null}
-        {file.merged ? (
-          <p>{`${count(file.merged, 'stroke')} less than 1 ms from another on the same lane ${file.merged === 1 ? 'becomes' : 'become'} one with it.`}</p>
-        ) : null}
-        {file.notes === 0 ? (
-          <p>There is nothing to hear in this pattern yet; the file would be empty.</p>
-        ) : null}
-        <Action label="Export MIDI" kind="filled" icon={<Icon name="download" />} onPress={save} />
-      </section>
+    <div className="bounce-progress">
+      <progress aria-label="Bounced" max={100} value={percent} />
+      <span className="figure" role="status">{`${percent} %`}</span>
+      <Chip onPress={onStop}>Stop the bounce</Chip>
     </div>
   );
 };
 
-/** A pattern as a MIDI file. */
+const NO_NAME = 'Nothing to write';
+
+interface OutProps extends ChoicesProps {
+  out: Exported;
+}
+
+/** What is written, and the ways out. */
+const Out = ({ beat, how, what, out }: OutProps) => {
+  const act = useDo();
+  const { bouncing, start, stop } = useBounce(beat);
+  const told = (name: string, files: Ready[]) => {
+    const notes = out.files.reduce((sum, file) => sum + file.notes, 0);
+    const many = files.length > 1 ? `${count(files.length, 'file')}, ` : '';
+    const left = out.leftOut.length ? ` Left out as muted: ${listed(out.leftOut)}.` : '';
+    act(noticed({ text: `${name} was written: ${many}${count(notes, 'note')}.${left}`, subject: 'export' }));
+  };
+  const give = (files: Ready[]) => told(download(out, how, files), files);
+  const ready = how.kind !== 'audio' || bouncing.state === 'ready';
+  const files = () => readyFiles(out, bouncing.state === 'ready' ? bouncing.files : null);
+  const save = () => {
+    if (ready) give(files());
+    else start({ beat, how, what });
+  };
+  const onDrag = (file: OutFile, event: DragEvent) => {
+    const found = files().find(({ path }) => path === pathOf(file));
+    if (found)
+      dragOut(event, file.name, new Blob([found.bytes as Uint8Array<ArrayBuffer>], { type: MIME[how.kind] }));
+  };
+  const dragAll = (event: DragEvent) => {
+    const { name, blob } = parcel(out, how, files());
+    dragOut(event, name, blob);
+  };
+  const shared = async () => {
+    const done = await share(parcel(out, how, files()));
+    if (!done)
+      act(
+        noticed({
+          text: 'This system does not share such files. Download it instead.',
+          subject: 'export',
+          tone: 'danger',
+        }),
+      );
+  };
+  const name = out.files.length === 1 ? out.files[0]!.name : out.zipName;
+  return (
+    <>
+      <p className="figure name-of-file">{name}</p>
+      <Written out={out} how={how} onDrag={onDrag} />
+      <Progress bouncing={bouncing} onStop={stop} />
+      {how.kind === 'audio' && bouncing.state === 'ready' ? (
+        <p role="status">{`Rendered in ${bouncing.seconds.toFixed(1)} s. Download it, share it or drag it out.`}</p>
+      ) : null}
+      <div className="ways-out">
+        {bouncing.state === 'running' ? null : (
+          <Action
+            label={how.kind === 'audio' && bouncing.state === 'ready' ? 'Download WAV' : ACTIONS[how.kind]}
+            kind="filled"
+            icon={<Icon name="download" />}
+            onPress={save}
+          />
+        )}
+        {ready && mayShare() ? <Chip onPress={() => void shared()}>Share</Chip> : null}
+        {ready ? (
+          <span className="drag-out" draggable onDragStart={dragAll}>
+            {out.files.length > 1 ? 'Drag the ZIP out' : 'Drag it out'}
+          </span>
+        ) : null}
+      </div>
+    </>
+  );
+};
+
+const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
+  const [how, setHow] = useState<ExportHow>(HOW_DEFAULTS);
+  const [what, setWhat] = useState<ExportWhat>({ ...WHAT_DEFAULTS, patternId: first });
+  const asked = useMemo(() => ({ beat, how, what }), [beat, how, what]);
+  // What takes long to write must not hold up what is typed.
+  const { beat: nowBeat, how: nowHow, what: nowWhat } = useDeferredValue(asked);
+  const out = useMemo(() => exported(nowBeat, nowHow, nowWhat), [nowBeat, nowHow, nowWhat]);
+  const silent = useMemo(() => {
+    const heard = exported(beat, { ...HOW_DEFAULTS }, WHAT_DEFAULTS);
+    return heard.ok ? heard.value.leftOut : [];
+  }, [beat]);
+  const props: ChoicesProps = {
+    beat,
+    how,
+    what,
+    onHow: (change) => setHow((now) => ({ ...now, ...change })),
+    onWhat: (change) => setWhat((now) => ({ ...now, ...change })),
+  };
+  const file = out.ok ? out.value.files[0] : undefined;
+  return (
+    <div className="export">
+      <div className="export-what">
+        <What {...props} />
+      </div>
+      <section className="summary" aria-label="What will be written">
+        {out.ok && file ? (
+          <Out
+            key={JSON.stringify([nowHow, nowWhat])}
+            {...props}
+            beat={nowBeat}
+            how={nowHow}
+            what={nowWhat}
+            out={out.value}
+          />
+        ) : (
+          <p role="alert">{out.ok ? 'There is nothing to write.' : out.error}</p>
+        )}
+      </section>
+      <div className="export-how">
+        {how.kind === 'midi' ? <MidiChoices {...props} /> : null}
+        {how.kind === 'audio' ? <AudioChoices {...props} /> : null}
+        <PlayChoices {...props} silent={silent} />
+        <Names {...props} preview={file ? pathOf(file) : NO_NAME} />
+        <Kept how={how} onTake={setHow} />
+      </div>
+    </div>
+  );
+};
+
+/** Every way out of Ruddik: what, how, and where to. */
 export const ExportScreen = () => {
   const beat = useApp(selectBeat);
   const patternId = useApp((state) => state.view.patternId);
@@ -185,7 +238,7 @@ export const ExportScreen = () => {
           <span className="quiet">{beat?.name ?? ''}</span>
         </div>
       </header>
-      {beat ? <Chooser beat={beat} first={patternId} /> : null}
+      {beat ? <Chooser key={beat.id} beat={beat} first={patternId} /> : null}
     </>
   );
 };

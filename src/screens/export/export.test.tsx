@@ -13,6 +13,9 @@ const mockSaved: { name: string; bytes: Uint8Array }[] = [];
 jest.mock('../../ui/files', () => ({
   saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push({ name, bytes }),
 }));
+jest.mock('../../state/storage', () => ({
+  browserStorage: () => ({ getItem: () => Promise.resolve(null), setMany: () => Promise.resolve() }),
+}));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
@@ -90,7 +93,7 @@ test('muted lanes are left out, which is said and can be switched', () => {
   expect(screen.getByText('Left out as not heard: Snare.')).toBeTruthy();
   expect(write().notes).toHaveLength(3);
   expect(notices().at(-1)).toContain('Left out as muted: Snare.');
-  fireEvent.click(screen.getByRole('checkbox'));
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Write muted lanes too' }));
   expect(screen.getByText('Snare will be written though not heard.')).toBeTruthy();
   expect(write().notes).toHaveLength(4);
 });

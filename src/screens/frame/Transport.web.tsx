@@ -1,11 +1,12 @@
 import { useEffect, useRef } from 'react';
-import { playedTick } from '../../audio/player';
+import { playedSongTick, playedTick } from '../../audio/player';
 import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Pattern } from '../../../core/beat/schema';
 import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
 import { TEMPO, ticksPerMs } from '../../../core/units';
 import { beatEdited, swingSet, tempoSet } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';
+import { songClock } from '../../state/songClock';
 import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
 import { Icon } from '../../ui/Icon';
 import { IconButton } from '../../ui/IconButton';
@@ -146,6 +147,41 @@ const Click = () => {
   );
 };
 
+const SONG_MS = 60;
+
+/** Where the song stands. */
+const SongPlaceFigure = () => {
+  const figure = useRef<HTMLSpanElement>(null);
+  const under = useRef<HTMLSpanElement>(null);
+  const from = useApp(({ view }) => view.song.from);
+  const playing = useApp(({ view }) => view.playing && view.song.playing);
+  useEffect(() => {
+    const show = () => {
+      const place = songClock()?.placeAt((playing ? playedSongTick() : null) ?? from);
+      if (!place || !figure.current || figure.current.textContent === place.counted) return;
+      figure.current.textContent = place.counted;
+      under.current!.textContent = place.under;
+    };
+    show();
+    const timer = setInterval(show, playing ? SONG_MS : SONG_MS * 4);
+    return () => clearInterval(timer);
+  }, [from, playing]);
+  return (
+    <div className="place" aria-hidden>
+      <span className="figure" ref={figure} />
+      <span className="under" ref={under} />
+    </div>
+  );
+};
+
+/** Of the song where it plays or its screen is open, else of the pattern. */
+const Where = () => {
+  const song = useApp(({ view, doc }) =>
+    view.playing ? view.song.playing : view.song.shown && (doc.beat?.song.order.length ?? 0) > 0,
+  );
+  return song ? <SongPlaceFigure /> : <Place />;
+};
+
 export const Transport = () => {
   const playing = useApp((state) => state.view.playing);
   const ready = useApp((state) => selectBeat(state) !== null);
@@ -164,7 +200,7 @@ export const Transport = () => {
       <SwingField />
       <Click />
       <Silenced />
-      <Place />
+      <Where />
     </section>
   );
 };

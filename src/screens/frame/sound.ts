@@ -107,7 +107,7 @@ export const togglePlay = (): void => {
     stopPlaying();
     return;
   }
-  const song = view.song.shown && hasSong(doc.beat) && !view.audition;
+  const song = view.song.shown && hasSong(view.song.tried ?? doc.beat) && !view.audition;
   if (song) setSongPlayed(view.song.tried ?? doc.beat, view.patternId, view.song);
   store.dispatch(viewChanged({ playing, song: { ...view.song, playing: song } }));
   const pattern = selectPattern(store.getState())!;

@@ -13,6 +13,7 @@ import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { setFit, stopHearing, useHeard } from './audition';
+import { grooveAside } from './tray';
 import { barsWords } from './words';
 
 const BARS = Array.from({ length: MOST_BARS }, (_, at) => at + 1);
@@ -141,6 +142,10 @@ export const BringIn = ({ groove, now }: BringInProps) => {
           Lay over
         </Chip>
       </fieldset>
+      <div className="bring-way">
+        <Chip onPress={() => grooveAside(now)}>Into the tray</Chip>
+        <p className="quiet">Set aside for the song, as a pattern of its own.</p>
+      </div>
       <div className="bring-way">
         <Chip
           onPress={() => {

@@ -4,6 +4,7 @@ import type { Groove } from '../../../core/groove/groove';
 import { Icon } from '../../ui/Icon';
 import { IconButton } from '../../ui/IconButton';
 import { play, progress, shaped, stopHearing, useHeard } from './audition';
+import { grooveAside } from './tray';
 import { aboutRow, barsWords } from './words';
 
 /** How far a groove is: a line with its bars and beats, and the place in figures. */
@@ -74,6 +75,7 @@ export const GrooveBar = ({ onPrevious, onNext, onOpen }: GrooveBarProps) => {
         <Icon name={heard.sounding ? 'stop' : 'play'} filled />
       </button>
       <IconButton label="Next groove" icon="right" disabled={!onNext} onPress={() => onNext?.()} />
+      <IconButton label="Set the groove aside in the tray" icon="tray" onPress={() => grooveAside(groove)} />
       {onOpen ? (
         <button type="button" className="chip" onClick={onOpen}>
           Open

@@ -1,9 +1,11 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useEffect, useRef, type KeyboardEvent } from 'react';
+import { memo, useEffect, useRef, type DragEvent, type KeyboardEvent } from 'react';
 import { meterText } from '../../../core/beat/meter';
 import { keeperWords, SORT_NAMES, type Folder, type Sort } from '../../../core/groove/catalogue';
 import { feelWords, type GrooveRow } from '../../../core/groove/groove';
+import { drag } from '../../ui/dragged';
 import { Icon } from '../../ui/Icon';
+import { rowAside } from './tray';
 import { aboutRow } from './words';
 
 export type Line = { kind: 'folder'; folder: Folder } | { kind: 'groove'; row: GrooveRow };
@@ -100,6 +102,15 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
       aria-posinset={at + 1}
       className={chosen ? 'groove-line chosen' : 'groove-line'}
       style={{ transform: `translateY(${top}px)`, height }}
+      {...(wide &&
+        line.kind === 'groove' && {
+          draggable: true,
+          onDragStart: (event: DragEvent) => {
+            event.dataTransfer.setData('text/plain', name);
+            drag(() => void rowAside(line.row));
+          },
+          onDragEnd: () => drag(null),
+        })}
     >
       <button
         type="button"

@@ -191,6 +191,19 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
           </Chip>
           <Chip disabled={full} onPress={() => make('duplicatePattern')}>{`Variation of ${shown.name}`}</Chip>
           <Chip
+            label={`Set ${shown.name} aside in the tray`}
+            onPress={() => {
+              act(
+                beatEdited({
+                  edit: { edit: 'toTray', args: { id: nanoid(), name: shown.name, patternId: shown.id } },
+                }),
+              );
+              act(noticed({ text: `${shown.name} lies in the tray of the Song screen.`, subject: 'tray' }));
+            }}
+          >
+            Into the tray
+          </Chip>
+          <Chip
             pressed={several}
             onPress={() => {
               setSeveral(!several);

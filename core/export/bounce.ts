@@ -1,0 +1,163 @@
+import type { Beat, Lane } from '../beat/schema';
+import { KITS, standIn } from '../sound/kits';
+import { makeSound } from '../sound/layers';
+import { mixNote } from '../sound/mixNotes';
+import { createMixer, mix, replan, type MixNote } from '../sound/mixer';
+import { isPlain, shapeLayers, shapeOf } from '../sound/shape';
+import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../sound/wav';
+import { songNotes } from '../song/play';
+import { secondsAt } from '../song/tempoMap';
+import type { ExportHow } from './choice';
+import type { Piece } from './pieces';
+import { voicesOf, type Voice } from './midi';
+
+/** How the sound of a piece is rendered. */
+export type BounceHow = Pick<ExportHow, 'depth' | 'rate' | 'stems' | 'tail' | 'split'>;
+
+/** What rings on after the end is kept for so long at the most. */
+const TAIL_SECONDS = 4;
+const FADE_SECONDS = 0.02;
+/** As much as is rendered between two words of progress: half a second. */
+const BLOCKS_A_SECOND = 2;
+
+export const bitsOf = ({ depth }: Pick<ExportHow, 'depth'>): Bits =>
+  depth === '16' ? 16 : depth === '24' ? 24 : 32;
+
+const secondsOfPiece = ({ plan, range }: Piece): number =>
+  secondsAt(plan.layout.tempos, range.to) - secondsAt(plan.layout.tempos, range.from);
+
+/** The shape of the file that a piece becomes. */
+export const waveOf = (piece: Piece, how: BounceHow): WavShape => ({
+  rate: how.rate,
+  channels: 2,
+  bits: bitsOf(how),
+  frames: Math.round((secondsOfPiece(piece) + (how.tail ? TAIL_SECONDS : 0)) * how.rate),
+});
+
+/** What a browser can be trusted to hold at once, files and ZIP together. */
+export const MOST_BOUNCE_BYTES = 700 * 1024 * 1024;
+
+/** Bytes of everything that a bounce would write. */
+export const bounceBytes = (pieces: Piece[], beat: Beat, how: BounceHow): number =>
+  pieces.reduce(
+    (sum, piece) => sum + wavBytes(waveOf(piece, how)) * bounceVoices(piece, beat, how).length,
+    0,
+  );
+
+const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1024 / 1024)} MB`;
+
+/** A sentence where a bounce would be too large, with smaller choices; null where it is not. */
+export const tooLarge = (pieces: Piece[], beat: Beat, how: BounceHow): string | null => {
+  const bytes = bounceBytes(pieces, beat, how);
+  if (bytes <= MOST_BOUNCE_BYTES) return null;
+  const smaller = [
+    how.depth !== '16' && '16 bit',
+    how.stems && 'no stems',
+    pieces.length > 1 && 'one section at a time',
+    pieces.length === 1 && 'some bars instead of all',
+  ].filter(Boolean);
+  return `This would take ${megabytes(bytes)}, more than the ${megabytes(MOST_BOUNCE_BYTES)} that a browser can be trusted with. Smaller: ${smaller.join(', or ')}.`;
+};
+
+/** What the lanes of a beat sound like at a rate, made once. */
+export interface Sounds {
+  rate: number;
+  made: Map<string, Float32Array[]>;
+}
+
+export const newSounds = (rate: number): Sounds => ({ rate, made: new Map() });
+
+const soundOf = (sounds: Sounds, beat: Beat, lane: Lane): Float32Array[] => {
+  const shape = shapeOf(lane);
+  const id = standIn(KITS[beat.kit], lane.instrument);
+  const base = `${beat.kit}/${id}`;
+  const key = isPlain(shape) ? base : `${base}/${JSON.stringify(shape)}`;
+  const known = sounds.made.get(key);
+  if (known) return known;
+  const plain = sounds.made.get(base) ?? makeSound(KITS[beat.kit], id, sounds.rate).layers;
+  sounds.made.set(base, plain);
+  const layers = isPlain(shape) ? plain : shapeLayers(plain, shape, sounds.rate);
+  sounds.made.set(key, layers);
+  return layers;
+};
+
+/** The lanes with anything to hear, all together or a stem each. */
+export const bounceVoices = (piece: Piece, beat: Beat, how: BounceHow): Voice[] => {
+  const playing = new Set(songNotes(piece.plan, piece.edges, piece.range).map(({ lane }) => lane));
+  return voicesOf(
+    beat,
+    { split: how.stems ? (how.split === 'groups' ? 'groups' : 'lanes') : 'none' },
+    playing,
+  );
+};
+
+/** The notes of a piece for the mixer. What chokes a stem is in it, unheard. */
+const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice): MixNote[] => {
+  const { tempos } = piece.plan.layout;
+  const origin = secondsAt(tempos, piece.range.from);
+  const at = (tick: number) => secondsAt(tempos, tick + piece.range.from) - origin;
+  return songNotes(piece.plan, piece.edges, piece.range).flatMap((note) => {
+    const lane = beat.lanes[note.lane]!;
+    const made = mixNote(lane, note.velocity, note.lane, Math.round(at(note.tick) * rate));
+    const mine = voice.lanes.has(note.lane);
+    if (!mine && !made.group) return [];
+    const frames = note.cut ? (at(note.tick + note.length) - at(note.tick)) * rate : 0;
+    return [{ ...made, frames, ...(!mine && { left: 0, right: 0 }) }];
+  });
+};
+
+/** So that a loop may be cut where it ends: the last samples fade. */
+const fadeOut = (
+  left: Float32Array,
+  right: Float32Array,
+  from: number,
+  total: number,
+  rate: number,
+): void => {
+  const fade = Math.round(FADE_SECONDS * rate);
+  for (let i = 0; i < left.length; i++) {
+    const rest = total - (from + i);
+    if (rest >= fade) continue;
+    const gain = Math.max(0, rest / fade);
+    left[i]! *= gain;
+    right[i]! *= gain;
+  }
+};
+
+/**
+ * Renders a piece as playback would sound it, each note on its own frame.
+ *
+ * @param sounds at the rate that is asked for
+ * @param onPart told how much is done, 0 to 1; a tail fades at its end
+ * @returns the bytes of a WAV file
+ */
+export function* bounce(
+  piece: Piece,
+  beat: Beat,
+  how: BounceHow,
+  sounds: Sounds,
+  voice: Voice,
+): Generator<number, Uint8Array, void> {
+  const shape = waveOf(piece, how);
+  const bytes = newWav(shape);
+  const mixer = createMixer(how.rate);
+  mixer.limiting = !how.stems;
+  beat.lanes.forEach((lane, at) => {
+    if (voice.lanes.has(at)) mixer.sounds[at] = soundOf(sounds, beat, lane);
+    // Silent, it still chokes what it chokes.
+    else mixer.sounds[at] = [...SILENT];
+  });
+  replan(mixer, 0, mixNotes(piece, beat, how.rate, voice));
+  const block = Math.round(how.rate / BLOCKS_A_SECOND);
+  const left = new Float32Array(block);
+  const right = new Float32Array(block);
+  for (let at = 0; at < shape.frames; at += block) {
+    mix(mixer, left, right, at);
+    if (how.tail) fadeOut(left, right, at, shape.frames, how.rate);
+    putSamples(bytes, shape, at, left, right, Math.min(block, shape.frames - at));
+    yield Math.min(1, (at + block) / shape.frames);
+  }
+  return bytes;
+}
+
+const SILENT = [0, 1, 2, 3, 4, 5, 6, 7].map(() => new Float32Array(1));

@@ -1,0 +1,60 @@
+import { unparse } from 'papaparse';
+import type { Beat } from '../beat/schema';
+import { songNotes } from '../song/play';
+import { lastAt, secondsAt, tempoAt } from '../song/tempoMap';
+import type { Piece } from './pieces';
+
+const figure = (value: number, digits: number): number => Number(value.toFixed(digits));
+
+/** One hit as it sounds. */
+export interface ListedHit {
+  bar: number;
+  /** From 1, with what lies between beats behind the point. */
+  beat: number;
+  /** In ms from the start. */
+  ms: number;
+  /** 960 to the quarter, from the start. */
+  tick: number;
+  lane: string;
+  instrument: string;
+  note: number;
+  channel: number;
+  velocity: number;
+  /** In ticks. */
+  length: number;
+  section: string;
+}
+
+/** Every hit of a piece where it sounds, in order of time. */
+export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
+  const { layout } = piece.plan;
+  const starts = layout.bars.map(({ from }) => from);
+  const spans = layout.spans.map(({ from }) => from);
+  const origin = secondsAt(layout.tempos, piece.range.from);
+  const first = lastAt(starts, piece.range.from);
+  return songNotes(piece.plan, piece.edges, piece.range).map((note) => {
+    const tick = note.tick + piece.range.from;
+    const at = lastAt(starts, tick + 1e-6);
+    const bar = layout.bars[at]!;
+    const lane = beat.lanes[note.lane]!;
+    return {
+      bar: at - first + 1,
+      beat: figure(1 + (tick - bar.from) / (3840 / bar.meter.unit), 4),
+      ms: figure((secondsAt(layout.tempos, tick) - origin) * 1000, 4),
+      tick: figure(note.tick, 4),
+      lane: lane.name,
+      instrument: lane.instrument,
+      note: note.note,
+      channel: note.channel,
+      velocity: note.velocity,
+      length: figure(note.length, 4),
+      section: layout.spans[lastAt(spans, note.rule + piece.range.from + 1e-6)]?.section?.name ?? piece.name,
+    };
+  });
+};
+
+/** The list of hits as CSV, with a first line of names. */
+export const csvOf = (piece: Piece, beat: Beat): string => `${unparse(hitsOf(piece, beat))}\n`;
+
+/** The tempo at a piece's start. */
+export const tempoOf = ({ plan, range }: Piece): number => tempoAt(plan.layout.tempos, range.from);

@@ -1,0 +1,191 @@
+import { barTicks, beatTicks, type Meter } from '../beat/meter';
+import type { Beat, Lane } from '../beat/schema';
+import { fileNotes, type FileNotes } from '../midi/fileNotes';
+import { emptyColumns, ofLanes, type NoteColumns } from '../midi/noteColumns';
+import { writeSong } from '../midi/write';
+import type { Note } from '../play/play';
+import { songLanes } from '../song/play';
+import { lastAt } from '../song/tempoMap';
+import { QUARTER, type Channel, type Ticks } from '../units';
+import type { ExportHow } from './choice';
+import type { Piece } from './pieces';
+
+/** Some lanes that are written together: all, one, or those of a group. */
+export interface Voice {
+  /** '' is all of them. */
+  name: string;
+  lanes: ReadonlySet<number>;
+}
+
+/** A MIDI file that was written, and what is in it. */
+export interface WrittenMidi {
+  voice: Voice;
+  bytes: Uint8Array;
+  tracks: number;
+  notes: number;
+}
+
+/** What came of one piece. */
+export interface MidiPiece {
+  files: WrittenMidi[];
+  bars: number;
+  dropped: number;
+  carried: number;
+  merged: number;
+}
+
+const DRUM_CHANNEL: Channel = 10;
+const CHANNELS = 16;
+
+const channelOf = (how: ExportHow, lane: Lane, at: number): Channel => {
+  if (how.channels === 'whole') return how.channel;
+  if (how.channels === 'each') return ((how.channel - 1 + at) % CHANNELS) + 1;
+  return lane.channel === DRUM_CHANNEL ? how.channel : lane.channel;
+};
+
+/** The lanes of a piece, as they are split: those with notes only. */
+export const voicesOf = (
+  beat: Beat,
+  how: Pick<ExportHow, 'split'>,
+  playing: ReadonlySet<number>,
+): Voice[] => {
+  const all: Voice = { name: '', lanes: playing };
+  if (how.split === 'none') return [all];
+  const out: Voice[] = [];
+  const grouped = new Map<string, Set<number>>();
+  beat.lanes.forEach((lane, at) => {
+    if (!playing.has(at)) return;
+    const group = how.split === 'groups' ? beat.groups.find(({ id }) => id === lane.group) : undefined;
+    const known = group && grouped.get(group.id);
+    if (known) {
+      known.add(at);
+      return;
+    }
+    const lanes = new Set([at]);
+    if (group) grouped.set(group.id, lanes);
+    out.push({ name: group?.name ?? lane.name, lanes });
+  });
+  return out.length ? out : [all];
+};
+
+/** The bars of a piece, told from its start. */
+export const barsOf = ({ plan, range }: Piece) =>
+  plan.layout.bars
+    .filter(({ from }) => from >= range.from - 1e-6 && from < range.to - 1e-6)
+    .map(({ from, meter }) => ({ from: from - range.from, meter }));
+
+const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit === b.unit;
+
+/** What is said of the whole, in ticks of the file, `shift` later. */
+const conductorOf = (piece: Piece, beat: Beat, ppq: number, shift: Ticks) => {
+  const scale = ppq / QUARTER;
+  const { plan, range, name } = piece;
+  const { tempos, spans } = plan.layout;
+  const at = (tick: Ticks) =>
+    Math.round((Math.max(0, tick - range.from) + (tick > range.from ? shift : 0)) * scale);
+  const later = (tick: Ticks) => Math.round((tick - range.from + shift) * scale);
+  const first = lastAt(tempos.ticks, range.from);
+  const bars = barsOf(piece);
+  return {
+    name: beat.name,
+    tempos: tempos.ticks.flatMap((tick, index) =>
+      index >= first && tick < range.to ? [{ tick: at(tick), micros: tempos.micros[index]! }] : [],
+    ),
+    meters: bars.flatMap(({ from, meter }, index) =>
+      index === 0 || !sameMeter(meter, bars[index - 1]!.meter)
+        ? [{ tick: index === 0 ? 0 : Math.round((from + shift) * scale), meter }]
+        : [],
+    ),
+    markers: spans.some(({ section }) => section)
+      ? spans
+          .filter(({ from, length }) => from + length > range.from && from < range.to)
+          .map(({ from, section }) => ({
+            tick: Math.max(0, later(Math.max(from, range.from))),
+            text: section!.name,
+          }))
+      : [{ tick: Math.round(shift * scale), text: name }],
+  };
+};
+
+/** The count-in: one bar, struck with sticks. */
+const STICKS = 37;
+const countIn = (meter: Meter, scale: number, channel: Channel): NoteColumns => {
+  const beats = Math.round(barTicks(meter) / beatTicks(meter));
+  const out = emptyColumns(beats);
+  for (let beat = 0; beat < beats; beat++) {
+    out.tick[beat] = Math.round(beat * beatTicks(meter) * scale);
+    out.length[beat] = Math.max(1, Math.round((beatTicks(meter) / 4) * scale));
+    out.velocity[beat] = beat === 0 ? 110 : 84;
+    out.note[beat] = STICKS;
+    out.channel[beat] = channel;
+  }
+  return out;
+};
+
+const shifted = (notes: NoteColumns, by: number): NoteColumns => {
+  if (by) for (let i = 0; i < notes.size; i++) notes.tick[i]! += by;
+  return notes;
+};
+
+const notesOf = (
+  piece: Piece,
+  beat: Beat,
+  how: ExportHow,
+): FileNotes & { playing: Set<number>; merged: number } => {
+  let merged = 0;
+  const lanes = songLanes(piece.plan, piece.edges, piece.range, () => (merged += 1));
+  const playing = new Set<number>();
+  const played: Note[][] = [];
+  for (const [at, notes] of [...lanes].sort(([a], [b]) => a - b)) {
+    if (!notes.length) continue;
+    playing.add(at);
+    const channel = channelOf(how, beat.lanes[at]!, at);
+    for (const note of notes) note.channel = channel;
+    played.push(notes);
+  }
+  const file = fileNotes(played, piece.range.to - piece.range.from, how.ppq, piece.edges);
+  return { ...file, playing, merged };
+};
+
+/** Writes one piece: one file, or one for each lane or group. */
+export const midiOf = (piece: Piece, beat: Beat, how: ExportHow): MidiPiece => {
+  const { notes, end, dropped, carried, merged, playing } = notesOf(piece, beat, how);
+  const scale = how.ppq / QUARTER;
+  const bars = barsOf(piece);
+  const shift = how.countIn && bars[0] ? barTicks(bars[0].meter) : 0;
+  const counted = shift ? countIn(bars[0]!.meter, scale, how.channel) : null;
+  const voices = voicesOf(beat, how, playing);
+  // A file of format 0 has one track: what is split then becomes files.
+  const apart = how.split !== 'none' && (how.as === 'files' || how.format === 0);
+  const filesOf: Voice[][] = apart ? voices.map((voice) => [voice]) : [voices];
+  const conductor = conductorOf(piece, beat, how.ppq, shift);
+  const by = Math.round(shift * scale);
+  const all = { lanes: playing, name: '' };
+  const files = filesOf.map((own): WrittenMidi => {
+    const tracks = own.map((voice) => ({
+      name: voice.name || piece.name,
+      notes: shifted(
+        ofLanes(notes, (lane) => voice.lanes.has(lane)),
+        by,
+      ),
+    }));
+    if (counted && how.format === 0) tracks[0]!.notes = joined(counted, tracks[0]!.notes);
+    else if (counted) tracks.unshift({ name: 'Count-in', notes: counted });
+    return {
+      voice: apart ? own[0]! : all,
+      bytes: writeSong({ ...conductor, format: how.format, ppq: how.ppq, tracks, end: end + by }),
+      tracks: tracks.length,
+      notes: tracks.reduce((sum, track) => sum + track.notes.size, 0) - (counted?.size ?? 0),
+    };
+  });
+  return { files, bars: bars.length, dropped, carried, merged };
+};
+
+const joined = (first: NoteColumns, then: NoteColumns): NoteColumns => {
+  const out = emptyColumns(first.size + then.size);
+  for (const key of ['tick', 'length', 'velocity', 'note', 'channel', 'lane'] as const) {
+    out[key].set(first[key]);
+    out[key].set(then[key], first.size);
+  }
+  return out;
+};

@@ -1,0 +1,168 @@
+import { newFeel } from '../beat/feelDefaults';
+import { barTicks } from '../beat/meter';
+import type { Beat, Pattern } from '../beat/schema';
+import { GENERAL_MIDI } from '../midi/drumMap';
+import { writtenWith } from '../midi/laneMap';
+import { patternOf } from '../pattern/beatEdits';
+import type { LoopEdges } from '../play/play';
+import { entryPattern, songFaults, type Span } from '../song/layout';
+import { planPasses, planSong, type SongPlan } from '../song/plan';
+import type { Range } from '../song/play';
+import { held } from '../units';
+import type { ExportHow, ExportWhat } from './choice';
+
+/** One stretch of music that is written by itself: a pattern, a section, a song or some bars of it. */
+export interface Piece {
+  /** What stands for `{section}` in names. */
+  name: string;
+  /** Its number where there are several, from 1; null where it is alone. */
+  number: number | null;
+  plan: SongPlan;
+  range: Range;
+  edges: LoopEdges;
+}
+
+/** The pieces, or a sentence for a person that says what is missing. */
+export type Pieces = { ok: true; beat: Beat; pieces: Piece[] } | { ok: false; error: string };
+
+const fault = (error: string): Pieces => ({ ok: false, error });
+
+/** A beat without its feels: every hit where it was programmed. */
+export const straightened = (beat: Beat): Beat => ({
+  ...beat,
+  feel: newFeel(),
+  patterns: beat.patterns.map(({ feel: _feel, ...pattern }) => pattern),
+  song: {
+    ...beat.song,
+    sections: beat.song.sections.map(({ feel: _feel, change, ...section }) => {
+      const { swing: _swing, ...rest } = change ?? {};
+      return Object.keys(rest).length ? { ...section, change: rest } : section;
+    }),
+  },
+});
+
+/** The beat as it is written: with the map and without the feel that were asked for. */
+export const asWritten = (beat: Beat, { map, straight }: Pick<ExportHow, 'map' | 'straight'>): Beat => {
+  const mapped = map ? writtenWith(beat, map, { keep: 'instruments', as: {} }) : beat;
+  return straight ? straightened(mapped) : mapped;
+};
+
+const whole = (plan: SongPlan): Range => ({ from: 0, to: plan.layout.length });
+
+const ofPattern = (
+  beat: Beat,
+  pattern: Pattern,
+  how: ExportHow,
+  name: string,
+  number: number | null,
+): Piece => {
+  const plan = planPasses(beat, pattern, how.passes, { includeMuted: how.includeMuted });
+  return { name, number, plan, range: whole(plan), edges: how.edges };
+};
+
+/** A section's stretch of the song: in a loop its own early notes come round. */
+const ofSpans = (plan: SongPlan, spans: Span[], how: ExportHow, number: number | null): Piece => {
+  const first = spans[0]!;
+  const last = spans[spans.length - 1]!;
+  return {
+    name: first.section?.name ?? '',
+    number,
+    plan,
+    range: { from: first.from, to: last.from + last.length },
+    edges: how.edges,
+  };
+};
+
+const EMPTY_SONG = 'The song is empty: add a section on the Song screen, or choose a pattern.';
+
+const songPieces = (beat: Beat, how: ExportHow, what: ExportWhat): Pieces => {
+  const plan = planSong(beat, { includeMuted: how.includeMuted });
+  const { layout } = plan;
+  if (layout.length <= 0) return fault(EMPTY_SONG);
+  const spansOf = (placeId: string) => layout.spans.filter(({ place }) => place?.id === placeId);
+  const give = (pieces: Piece[]): Pieces => ({ ok: true, beat, pieces });
+  if (how.scope === 'song')
+    return give([{ name: 'Song', number: null, plan, range: whole(plan), edges: 'hold' }]);
+  if (how.scope === 'range') {
+    const from = held(Math.round(what.bars.from), 1, layout.bars.length);
+    const to = held(Math.round(what.bars.to), from, layout.bars.length);
+    const last = layout.bars[to - 1]!;
+    const range = { from: layout.bars[from - 1]!.from, to: last.from + barTicks(last.meter) };
+    return give([
+      {
+        name: from === to ? `bar-${from}` : `bars-${from}-${to}`,
+        number: null,
+        plan,
+        range,
+        edges: how.edges,
+      },
+    ]);
+  }
+  const places = beat.song.order.filter(({ id }) => spansOf(id).length);
+  if (how.scope === 'sections')
+    return give(places.map(({ id }, at) => ofSpans(plan, spansOf(id), how, at + 1)));
+  const place = places.find(({ id }) => id === what.placeId) ?? places[0]!;
+  return give([ofSpans(plan, spansOf(place.id), how, null)]);
+};
+
+/**
+ * What a choice writes of a beat, piece by piece.
+ *
+ * @returns a sentence where there is nothing that could be written
+ */
+export const piecesOf = (original: Beat, how: ExportHow, what: ExportWhat): Pieces => {
+  const beat = asWritten(original, how);
+  switch (how.scope) {
+    case 'pattern': {
+      const pattern = patternOf(beat, what.patternId);
+      return { ok: true, beat, pieces: [ofPattern(beat, pattern, how, pattern.name, null)] };
+    }
+    case 'patterns':
+      return {
+        ok: true,
+        beat,
+        pieces: beat.patterns.map((pattern, at) => ofPattern(beat, pattern, how, pattern.name, at + 1)),
+      };
+    case 'tray': {
+      const pieces = beat.tray.flatMap(({ name, patternId }, at) => {
+        const pattern = beat.patterns.find(({ id }) => id === patternId);
+        return pattern ? [ofPattern(beat, pattern, how, name, at + 1)] : [];
+      });
+      if (!pieces.length) return fault('The tray is empty: set patterns or grooves aside in it first.');
+      return { ok: true, beat, pieces };
+    }
+    default:
+      return songPieces(beat, how, what);
+  }
+};
+
+/** What is to be said of a choice: lanes that meet on a number or that the map does not have, patterns that are gone. */
+export const warningsOf = (original: Beat, beat: Beat, how: ExportHow): string[] => {
+  const song = ['song', 'sections', 'section', 'range'].includes(how.scope);
+  const out = song ? songFaults(beat) : [];
+  if (how.scope === 'tray')
+    for (const { name, patternId } of beat.tray)
+      if (!beat.patterns.some(({ id }) => id === patternId))
+        out.push(`The pattern of “${name}” in the tray was deleted: it is left out.`);
+  const map = how.map ?? original.map ?? GENERAL_MIDI;
+  const shared = new Map<string, string[]>();
+  for (const lane of beat.lanes) {
+    const key = `${lane.channel} ${lane.note}`;
+    shared.set(key, [...(shared.get(key) ?? []), lane.name]);
+  }
+  for (const [key, names] of shared)
+    if (names.length > 1)
+      out.push(
+        `${names.join(' and ')} share note ${key.split(' ')[1]!}: where they meet, the louder is written.`,
+      );
+  const outside = beat.lanes.filter(({ note }) => !map.notes.some((one) => one.note === note));
+  if (outside.length)
+    out.push(
+      `${outside.map(({ name, note }) => `${name} (${note})`).join(', ')} ${outside.length === 1 ? 'has a note' : 'have notes'} that “${map.name}” does not have; ${outside.length === 1 ? 'it keeps its number' : 'they keep their numbers'}.`,
+    );
+  return out;
+};
+
+/** The patterns that a stretch of the song plays, by name, for a list. */
+export const patternsOfSpan = (beat: Beat, { section }: Span): string =>
+  (section?.entries ?? []).map((entry) => entryPattern(beat, entry).name).join(', ');

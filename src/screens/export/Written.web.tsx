@@ -1,0 +1,86 @@
+import type { DragEvent } from 'react';
+import { MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
+import type { ExportHow } from '../../../core/export/choice';
+import { meterText } from '../../../core/beat/meter';
+import { tempoOf } from '../../../core/export/list';
+import { barsOf } from '../../../core/export/midi';
+import { mayDrag } from './giving';
+
+export const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+const SHOWN = 12;
+
+const sumOf = (files: OutFile[], key: 'notes' | 'tracks'): number =>
+  files.reduce((sum, file) => sum + file[key], 0);
+
+/** "2 bars of 4/4 at 92 BPM, 84 notes, ending on the bar line." */
+const lead = ({ files, pieces }: Exported): string => {
+  const notes = count(sumOf(files, 'notes'), 'note');
+  if (pieces.length > 1)
+    return `${count(files.length, 'file')} of ${pieces.length} parts, ${notes}, each ending on a bar line.`;
+  const piece = pieces[0]!;
+  const bars = barsOf(piece);
+  const meters = [...new Set(bars.map(({ meter }) => meterText(meter)))].join(' and ');
+  const bpm = Math.round(tempoOf(piece) * 100) / 100;
+  return `${count(bars.length, 'bar')} of ${meters} at ${bpm} BPM, ${notes}, ending on the bar line.`;
+};
+
+const tracksOf = ({ kind }: ExportHow, { files, map }: Exported): string | null => {
+  if (kind !== 'midi') return null;
+  const tracks = sumOf(files, 'tracks');
+  return `${files.length > 1 ? `${files.length} files` : 'One file'}, ${count(tracks, 'track')}, written with the drum map “${map}”.`;
+};
+
+const aboutFile = (file: OutFile, { kind }: ExportHow): string =>
+  [
+    count(file.bars, 'bar'),
+    ...(kind === 'midi' && file.tracks > 1 ? [count(file.tracks, 'track')] : []),
+    ...(file.notes ? [count(file.notes, 'note')] : []),
+  ].join(', ');
+
+interface WrittenProps {
+  out: Exported;
+  how: ExportHow;
+  /** How many of the whole; an empty one is said. */
+  onDrag: (file: OutFile, event: DragEvent) => void;
+}
+
+/** What will be written, or was: files, bars, tracks, notes, map, and what is to be known. */
+export const Written = ({ out, how, onDrag }: WrittenProps) => {
+  const { files, warnings, carried } = out;
+  const tracks = tracksOf(how, out);
+  const empty = sumOf(files, 'notes') === 0;
+  return (
+    <>
+      <p>{lead(out)}</p>
+      {tracks ? <p>{tracks}</p> : null}
+      {carried && how.edges === 'wrap' && how.scope !== 'song' ? (
+        <p>{`${count(carried, 'note')} that the feel moves over the loop’s edge ${carried === 1 ? 'comes' : 'come'} in at its other end.`}</p>
+      ) : null}
+      {warnings.map((warning) => (
+        <p key={warning} className="export-warning">
+          {warning}
+        </p>
+      ))}
+      {empty ? (
+        <p>
+          {how.scope === 'pattern'
+            ? 'There is nothing to hear in this pattern yet; the file would be empty.'
+            : 'There is nothing to hear in it yet; what is written would be empty.'}
+        </p>
+      ) : null}
+      <ul className="written" aria-label="Files">
+        {files.slice(0, SHOWN).map((file) => (
+          <li key={pathOf(file)} draggable={mayDrag(file)} onDragStart={(event) => onDrag(file, event)}>
+            <span className="figure">{pathOf(file)}</span>
+            <small>{aboutFile(file, how)}</small>
+          </li>
+        ))}
+      </ul>
+      {files.length > SHOWN ? <p className="quiet">{`and ${files.length - SHOWN} more`}</p> : null}
+      {files.some(mayDrag) ? (
+        <p className="quiet">{`With a mouse, drag a file from this list to the desktop or into another program (${MIME[how.kind].split('/')[0]!}).`}</p>
+      ) : null}
+    </>
+  );
+};

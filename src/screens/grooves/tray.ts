@@ -1,0 +1,37 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { MOST, SONG } from '../../../core/beat/choices';
+import type { Groove, GrooveRow } from '../../../core/groove/groove';
+import { beatEdited } from '../../state/doc';
+import { store } from '../../state/session';
+import { noticed } from '../../state/slices';
+import { shelf } from './shelf';
+
+/** Sets a groove aside for the song, as a pattern of the beat. */
+export const grooveAside = (groove: Groove): void => {
+  const { beat } = store.getState().doc;
+  if (!beat) return;
+  const full = beat.patterns.length >= MOST.patterns || beat.tray.length >= SONG.tray;
+  if (!full)
+    store.dispatch(
+      beatEdited({ edit: { edit: 'grooveToTray', args: { groove, patternId: nanoid(), id: nanoid() } } }),
+    );
+  store.dispatch(
+    noticed({
+      text: full
+        ? `“${groove.name}” was not set aside: the beat holds as many patterns as it can. Delete one first.`
+        : `“${groove.name}” lies in the tray of the Song screen.`,
+      subject: 'tray',
+      ...(full
+        ? { tone: 'danger' as const }
+        : { action: { label: 'Undo', does: { kind: 'undo' as const, at: beatsBefore() } } }),
+    }),
+  );
+};
+
+const beatsBefore = (): number => store.getState().doc.past.length;
+
+/** The same of a line of the list, once its groove is there. */
+export const rowAside = async ({ id }: GrooveRow): Promise<void> => {
+  const groove = await shelf.groove(id);
+  if (groove) grooveAside(groove);
+};

@@ -1,0 +1,7 @@
+/**
+ * The screens that come after the first, fetched together: what they share would otherwise be fetched with the first
+ * screen, which needs none of it.
+ */
+export { ExportScreen } from './export/ExportScreen';
+export { GroovesScreen } from './grooves/GroovesScreen';
+export { SongScreen } from './song/SongScreen';

@@ -1,0 +1,114 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { use, useEffect, useRef, useState } from 'react';
+import type { Beat } from '../../../core/beat/schema';
+import { recordedSong } from '../../../core/song/recorded';
+import { heardPatterns, heardSeconds } from '../../audio/player';
+import { store } from '../../state/session';
+import { noticed, songViewed, viewChanged } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { PlayContext } from '../../ui/playing';
+import { BeadPicture } from '../../strings/BeadPicture';
+import { edit } from './edit';
+import { count } from './words';
+
+const WHEN = [
+  { value: 'now', name: 'at once' },
+  { value: 'beat', name: 'at the next beat' },
+  { value: 'end', name: 'at the pattern’s end' },
+] as const;
+
+/** Adds what has been played since play began to the song. */
+const keepRecording = () => {
+  const { doc } = store.getState();
+  if (!doc.beat) return;
+  const song = recordedSong(doc.beat, heardPatterns(), heardSeconds(), nanoid);
+  const added = song.order.length - doc.beat.song.order.length;
+  if (added > 0) edit({ edit: 'setSong', args: { song } });
+  store.dispatch(
+    noticed({
+      text: added
+        ? `${count(added, 'section')} ${added === 1 ? 'was' : 'were'} added to the song as you played them, each to the nearest bar.`
+        : 'Nothing was recorded: no pattern played for half a bar.',
+      subject: 'recorded',
+    }),
+  );
+};
+
+/** Patterns switched live, and what was switched written into the song. */
+export const LivePage = ({ beat }: { beat: Beat }) => {
+  const toggle = use(PlayContext);
+  const act = useDo();
+  const playing = useApp(({ view }) => view.playing && !view.song.playing);
+  const patternId = useApp(({ view, doc }) => view.patternId ?? doc.beat?.patterns[0]?.id);
+  const switchAt = useApp(({ view }) => view.switchAt);
+  const [recording, setRecording] = useState(false);
+  const was = useRef(false);
+  // Here the pattern plays, and not the song.
+  useEffect(() => {
+    act(songViewed({ shown: false }));
+    return () => {
+      act(songViewed({ shown: true }));
+    };
+  }, [act]);
+  useEffect(() => {
+    if (was.current && !playing && recording) {
+      keepRecording();
+      setRecording(false);
+    }
+    was.current = playing;
+  }, [playing, recording]);
+  return (
+    <div className="song-live">
+      <p className="quiet">
+        Switch patterns while they play. What you record is added to the song, section by section.
+      </p>
+      <div className="chips">
+        <Chip
+          pressed={recording}
+          tone="danger"
+          onPress={() => {
+            if (recording) {
+              toggle();
+              return;
+            }
+            if (playing) toggle();
+            setRecording(true);
+            toggle();
+          }}
+        >
+          {recording ? 'Stop and keep it' : 'Record the switches'}
+        </Chip>
+        {recording ? null : (
+          <Chip pressed={playing} onPress={toggle}>
+            {playing ? 'Stop' : 'Play'}
+          </Chip>
+        )}
+      </div>
+      <Choice
+        label="While playing, another pattern begins"
+        short="Begins"
+        value={switchAt}
+        options={WHEN}
+        onChange={(value) => act(viewChanged({ switchAt: value }))}
+      />
+      <ul className="live-patterns" aria-label="Patterns">
+        {beat.patterns.map((pattern) => (
+          <li key={pattern.id}>
+            <button
+              type="button"
+              aria-pressed={pattern.id === patternId}
+              aria-label={`Switch to ${pattern.name}`}
+              style={{ borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` }}
+              onClick={() => act(viewChanged({ patternId: pattern.id, spots: [], cursor: null }))}
+            >
+              <BeadPicture pattern={pattern} lanes={beat.lanes} width={112} height={40} />
+              <b>{pattern.name}</b>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+};

@@ -1,0 +1,468 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { MOST, PIGMENTS, SONG } from '../../../core/beat/choices';
+import type { Beat, Entry, Place, Section } from '../../../core/beat/schema';
+import { entryPattern, patternOfEntry } from '../../../core/song/layout';
+import { newEntry, SECTION_NAMES, type SectionChange } from '../../../core/song/edits';
+import { held, TEMPO } from '../../../core/units';
+import { useDo } from '../../state/store';
+import { noticed } from '../../state/slices';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { IconButton } from '../../ui/IconButton';
+import { NumberField } from '../../ui/NumberField';
+import { Range } from '../../ui/Range';
+import { SortableLater } from '../../ui/SortableLater';
+import { BeadPicture } from '../../strings/BeadPicture';
+import { edit } from './edit';
+import { FillOffers } from './FillOffers';
+import { entryWords } from './words';
+
+interface OnSection {
+  beat: Beat;
+  section: Section;
+}
+
+const useHeld = () => {
+  const act = useDo();
+  return (asked: number, least: number, most: number, what: string): number => {
+    const kept = held(Math.round(asked * 100) / 100, least, most);
+    if (kept !== Math.round(asked * 100) / 100)
+      act(
+        noticed({
+          text: `${what} goes from ${least} to ${most}; ${asked} was held to ${kept}.`,
+          subject: what,
+        }),
+      );
+    return kept;
+  };
+};
+
+const change = (id: string, args: SectionChange, gesture?: string) =>
+  edit({ edit: 'changeSection', args: { id, change: args } }, gesture);
+
+const Naming = ({ section }: OnSection) => (
+  <div className="song-naming">
+    <label className="choice-field">
+      <span>Name</span>
+      <input
+        key={section.id + section.name}
+        type="text"
+        list="section-names"
+        aria-label="Name of the section"
+        defaultValue={section.name}
+        maxLength={MOST.name}
+        onBlur={(event) =>
+          event.target.value.trim() !== section.name && change(section.id, { name: event.target.value })
+        }
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+    </label>
+    <datalist id="section-names">
+      {SECTION_NAMES.map((name) => (
+        <option key={name} value={name} />
+      ))}
+    </datalist>
+    <Choice
+      label="Colour of the section"
+      short="Colour"
+      value={section.pigment}
+      options={PIGMENTS.map((value) => ({ value, name: value }))}
+      onChange={(pigment) => change(section.id, { pigment })}
+    />
+  </div>
+);
+
+/** Patterns to choose from: those of the tray first. */
+const patternChoices = (beat: Beat) => {
+  const tray = new Set(beat.tray.map(({ patternId }) => patternId));
+  return [...beat.patterns]
+    .sort((a, b) => Number(tray.has(b.id)) - Number(tray.has(a.id)))
+    .map(({ id, name }) => ({ value: id, name: tray.has(id) ? `${name} (tray)` : name }));
+};
+
+const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: number }) => {
+  const within = useHeld();
+  const pattern = patternOfEntry(beat, entry);
+  const { name } = entryPattern(beat, entry);
+  const by = entry.bars === undefined ? 'times' : 'bars';
+  const set = (args: { patternId?: string; times?: number; bars?: number | null }, gesture?: string) =>
+    edit({ edit: 'changeEntry', args: { sectionId: section.id, entryId: entry.id, change: args } }, gesture);
+  return (
+    <div className="song-entry">
+      {pattern ? <BeadPicture pattern={pattern} lanes={beat.lanes} width={64} height={40} /> : null}
+      <select
+        aria-label={`Pattern ${at + 1} of ${section.name}`}
+        value={pattern ? entry.patternId : ''}
+        onChange={(event) => set({ patternId: event.target.value })}
+      >
+        {pattern ? null : <option value="">{`${name}, deleted: silence`}</option>}
+        {patternChoices(beat).map((one) => (
+          <option key={one.value} value={one.value}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+      <NumberField
+        label={by === 'times' ? `Times ${name} plays` : `Bars of ${name}`}
+        value={entry.bars ?? entry.times}
+        least={1}
+        most={64}
+        under={by === 'times' ? 'times' : 'bars'}
+        width={48}
+        onChange={(asked, gesture) => {
+          const value = Math.round(within(asked, 1, SONG.bars, by === 'times' ? 'Times' : 'Bars'));
+          set(by === 'times' ? { times: value } : { bars: value }, gesture);
+        }}
+      />
+      <button
+        type="button"
+        className="song-by"
+        aria-label={by === 'times' ? `Give ${name} a length in bars` : `Say how often ${name} plays`}
+        onClick={() => set({ bars: by === 'times' ? Number.parseInt(entryWords(beat, entry), 10) : null })}
+      >
+        {by === 'times' ? 'in bars' : 'in times'}
+      </button>
+      <IconButton
+        label={`Take ${name} out of ${section.name}`}
+        icon="remove"
+        onPress={() => edit({ edit: 'removeEntry', args: { sectionId: section.id, entryId: entry.id } })}
+      />
+    </div>
+  );
+};
+
+const Entries = ({ beat, section }: OnSection) => (
+  <fieldset>
+    <legend>Patterns, one after the other</legend>
+    {section.entries.length ? (
+      <SortableLater
+        label={`Patterns of ${section.name}`}
+        items={section.entries.map((entry, at) => ({
+          id: entry.id,
+          name: entryPattern(beat, entry).name,
+          row: <EntryRow beat={beat} section={section} entry={entry} at={at} />,
+        }))}
+        onMove={(entryId, to) => edit({ edit: 'moveEntry', args: { sectionId: section.id, entryId, to } })}
+      />
+    ) : (
+      <p className="quiet">It has no pattern yet, so it takes no time in the song. Add one.</p>
+    )}
+    <Choice
+      label={`Add a pattern to ${section.name}`}
+      short="Add"
+      value=""
+      options={[{ value: '', name: 'Choose a pattern' }, ...patternChoices(beat)]}
+      onChange={(patternId) =>
+        patternId &&
+        edit({ edit: 'addEntry', args: { sectionId: section.id, entry: newEntry(nanoid(), patternId) } })
+      }
+    />
+  </fieldset>
+);
+
+const Ending = ({ beat, section }: OnSection) => {
+  const { fill } = section;
+  return (
+    <fieldset>
+      <legend>A fill at its end</legend>
+      <Choice
+        label={`Fill of ${section.name}`}
+        short="Fill"
+        value={fill ? (patternOfEntry(beat, fill)?.id ?? 'gone') : ''}
+        options={[
+          { value: '', name: 'None' },
+          ...(fill && !patternOfEntry(beat, fill) ? [{ value: 'gone', name: 'Deleted: not played' }] : []),
+          ...beat.patterns.map(({ id, name }) => ({ value: id, name })),
+        ]}
+        onChange={(patternId) => {
+          if (patternId === 'gone') return;
+          change(section.id, { fill: patternId ? { patternId, over: fill?.over ?? 'bar' } : null });
+        }}
+      />
+      {fill ? (
+        <Choice
+          label="The fill takes the place of"
+          short="In place of"
+          value={fill.over}
+          options={[
+            { value: 'bar', name: 'the last bar' },
+            { value: 'beat', name: 'the last beat' },
+          ]}
+          onChange={(over) => change(section.id, { fill: { ...fill, over } })}
+        />
+      ) : null}
+      <FillOffers beat={beat} section={section} />
+    </fieldset>
+  );
+};
+
+const Silent = ({ beat, section }: OnSection) => {
+  const turn = (id: string) =>
+    change(section.id, {
+      silent: section.silent.includes(id)
+        ? section.silent.filter((one) => one !== id)
+        : [...section.silent, id],
+    });
+  return (
+    <fieldset>
+      <legend>Silent in it</legend>
+      <div className="chips">
+        {beat.lanes.map(({ id, name }) => (
+          <Chip key={id} pressed={section.silent.includes(id)} onPress={() => turn(id)}>
+            {name}
+          </Chip>
+        ))}
+      </div>
+    </fieldset>
+  );
+};
+
+const percent = (value: number): string => `${Math.round(value * 100)} %`;
+
+/** Whose feel a section is played with: none of its own, or that of the beat, a pattern, or one that was kept. */
+const feelChoices = (beat: Beat) => [
+  { id: 'beat', name: 'the beat', feel: beat.feel },
+  ...beat.patterns.flatMap(({ id, name, feel }) =>
+    feel ? [{ id: `p ${id}`, name: `pattern ${name}`, feel }] : [],
+  ),
+  ...beat.feels.map(({ id, name, feel }) => ({ id: `k ${id}`, name: `“${name}”`, feel })),
+];
+
+const OwnFeel = ({ beat, section }: OnSection) => {
+  const choices = feelChoices(beat);
+  const now = choices.find(({ feel }) => feel === section.feel)?.id ?? (section.feel ? 'own' : '');
+  return (
+    <Choice
+      label={`Feel of ${section.name}`}
+      short="Feel"
+      value={now}
+      options={[
+        { value: '', name: 'As its patterns have it' },
+        ...(now === 'own' ? [{ value: 'own', name: 'Its own' }] : []),
+        ...choices.map(({ id, name }) => ({ value: id, name: `As ${name}` })),
+      ]}
+      onChange={(id) =>
+        id !== 'own' && change(section.id, { feel: choices.find((one) => one.id === id)?.feel ?? null })
+      }
+    />
+  );
+};
+
+const Own = ({ beat, section }: OnSection) => {
+  const within = useHeld();
+  const tempo = section.tempo ?? beat.tempo;
+  return (
+    <fieldset>
+      <legend>Of its own</legend>
+      <OwnFeel beat={beat} section={section} />
+      <div className="figures">
+        <NumberField
+          label={`Tempo of ${section.name}`}
+          value={tempo}
+          {...TEMPO}
+          under={section.tempo === undefined ? 'as the beat' : 'BPM'}
+          width={88}
+          onChange={(asked, gesture) =>
+            change(section.id, { tempo: within(asked, TEMPO.least, TEMPO.most, 'The tempo') }, gesture)
+          }
+        />
+        <Chip disabled={section.tempo === undefined} onPress={() => change(section.id, { tempo: null })}>
+          As the beat
+        </Chip>
+      </div>
+      <Range
+        label={`Level of ${section.name}`}
+        short="Level"
+        value={section.level ?? 1}
+        least={0}
+        most={2}
+        step={0.01}
+        shown={percent(section.level ?? 1)}
+        onChange={(level, gesture) => change(section.id, { level: level === 1 ? null : level }, gesture)}
+      />
+    </fieldset>
+  );
+};
+
+const Across = ({ beat, section }: OnSection) => {
+  const within = useHeld();
+  const now = section.change ?? {};
+  const set = (args: Partial<NonNullable<Section['change']>>, gesture?: string) => {
+    const next = Object.fromEntries(
+      Object.entries({ ...now, ...args }).filter(([, value]) => value !== undefined),
+    );
+    change(section.id, { change: Object.keys(next).length ? next : null }, gesture);
+  };
+  return (
+    <fieldset>
+      <legend>Little by little across it</legend>
+      <div className="figures">
+        <Chip
+          pressed={now.tempo !== undefined}
+          onPress={() => set({ tempo: now.tempo === undefined ? (section.tempo ?? beat.tempo) : undefined })}
+        >
+          Tempo
+        </Chip>
+        {now.tempo === undefined ? null : (
+          <NumberField
+            label={`Tempo at the end of ${section.name}`}
+            value={now.tempo}
+            {...TEMPO}
+            under="BPM at its end"
+            width={112}
+            onChange={(asked, gesture) =>
+              set({ tempo: within(asked, TEMPO.least, TEMPO.most, 'The tempo') }, gesture)
+            }
+          />
+        )}
+        <Chip
+          pressed={now.swing !== undefined}
+          onPress={() => set({ swing: now.swing === undefined ? 58 : undefined })}
+        >
+          Swing
+        </Chip>
+        {now.swing === undefined ? null : (
+          <NumberField
+            label={`Swing at the end of ${section.name}`}
+            value={now.swing}
+            least={50}
+            most={75}
+            unit=" %"
+            under="at its end"
+            width={96}
+            onChange={(asked, gesture) => set({ swing: within(asked, 50, 75, 'Swing') }, gesture)}
+          />
+        )}
+        <Chip
+          pressed={now.level !== undefined}
+          onPress={() => set({ level: now.level === undefined ? 1.2 : undefined })}
+        >
+          Level
+        </Chip>
+      </div>
+      {now.level === undefined ? null : (
+        <Range
+          label={`Level at the end of ${section.name}`}
+          short="To"
+          value={now.level}
+          least={0}
+          most={2}
+          step={0.01}
+          shown={percent(now.level)}
+          onChange={(level, gesture) => set({ level }, gesture)}
+        />
+      )}
+      {now.swing !== undefined && (section.feel ?? beat.feel).base === 'template' ? (
+        <p className="quiet">It follows a template, which has no swing to change.</p>
+      ) : null}
+    </fieldset>
+  );
+};
+
+const AtItsPlace = ({
+  beat,
+  section,
+  place,
+  onOther,
+}: OnSection & { place: Place; onOther: (id: string) => void }) => {
+  const within = useHeld();
+  const linked = beat.song.order.filter(({ sectionId }) => sectionId === section.id).length;
+  const at = beat.song.order.findIndex(({ id }) => id === place.id);
+  return (
+    <fieldset>
+      <legend>Its place in the song</legend>
+      <div className="figures">
+        <NumberField
+          label={`Times ${section.name} plays here`}
+          value={place.times}
+          least={1}
+          most={64}
+          under="times"
+          width={56}
+          onChange={(asked, gesture) =>
+            edit(
+              {
+                edit: 'repeatPlace',
+                args: { placeId: place.id, times: within(asked, 1, SONG.times, 'Times') },
+              },
+              gesture,
+            )
+          }
+        />
+        <span className="quiet">
+          {linked > 1
+            ? `Linked: it stands at ${linked} places, and a change is heard in all.`
+            : 'It stands here alone.'}
+        </span>
+      </div>
+      <div className="chips">
+        <Chip
+          onPress={() =>
+            edit({
+              edit: 'linkSection',
+              args: { place: { id: nanoid(), sectionId: section.id, times: 1 }, at: at + 1 },
+            })
+          }
+        >
+          Again, linked
+        </Chip>
+        <Chip
+          onPress={() => {
+            const newPlaceId = nanoid();
+            edit({ edit: 'duplicateSection', args: { placeId: place.id, sectionId: nanoid(), newPlaceId } });
+            onOther(newPlaceId);
+          }}
+        >
+          Duplicate, its own
+        </Chip>
+        {linked > 1 ? (
+          <Chip
+            onPress={() => edit({ edit: 'ownSection', args: { placeId: place.id, sectionId: nanoid() } })}
+          >
+            Make this one its own
+          </Chip>
+        ) : null}
+        <Chip
+          disabled={at <= 0}
+          onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at - 1 } })}
+        >
+          Earlier
+        </Chip>
+        <Chip
+          disabled={at >= beat.song.order.length - 1}
+          onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at + 1 } })}
+        >
+          Later
+        </Chip>
+        <Chip
+          tone="danger"
+          onPress={() => {
+            edit({ edit: 'removePlace', args: { placeId: place.id } });
+            onOther('');
+          }}
+        >
+          Take it out
+        </Chip>
+      </div>
+    </fieldset>
+  );
+};
+
+interface SectionEditorProps extends OnSection {
+  place: Place;
+  /** Another place is to be shown; '' is none. */
+  onOther: (placeId: string) => void;
+}
+
+/** Everything about one section. */
+export const SectionEditor = ({ beat, section, place, onOther }: SectionEditorProps) => (
+  <div className="song-editor drawer-like" key={section.id}>
+    <Naming beat={beat} section={section} />
+    <Entries beat={beat} section={section} />
+    <Ending beat={beat} section={section} />
+    <Silent beat={beat} section={section} />
+    <Own beat={beat} section={section} />
+    <Across beat={beat} section={section} />
+    <AtItsPlace beat={beat} section={section} place={place} onOther={onOther} />
+  </div>
+);

@@ -1,0 +1,109 @@
+import { nanoid } from '@reduxjs/toolkit';
+import type { Beat, Section } from '../../../core/beat/schema';
+import { SONG } from '../../../core/beat/choices';
+import { atHand } from '../../../core/song/forms';
+import { colourOf, freeSectionName, newEntry, SECTION_NAMES } from '../../../core/song/edits';
+import { songFaults, type Layout } from '../../../core/song/layout';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { SortableLater } from '../../ui/SortableLater';
+import { edit } from './edit';
+import { lengthWords, playsWords } from './words';
+
+/** A new section with the first pattern at hand, eight bars long. */
+const newSection = (beat: Beat, name: string): Section => ({
+  id: nanoid(),
+  name: freeSectionName(beat.song, name),
+  pigment: colourOf(name),
+  entries: [{ ...newEntry(nanoid(), atHand(beat)[0]!), bars: 8 }],
+  silent: [],
+});
+
+const marks = (beat: Beat, section: Section): string =>
+  [
+    beat.song.order.filter(({ sectionId }) => sectionId === section.id).length > 1 && 'linked',
+    section.fill && 'fill',
+    section.tempo !== undefined && `${section.tempo} BPM`,
+    section.change && 'changes',
+    section.silent.length > 0 && `${section.silent.length} silent`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+interface SectionListProps {
+  beat: Beat;
+  layout: Layout;
+  chosen: string | null;
+  onChoose: (placeId: string) => void;
+  onForms: () => void;
+}
+
+/** The sections in their order. */
+export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: SectionListProps) => {
+  const { order, sections } = beat.song;
+  const full = order.length >= SONG.places || sections.length >= SONG.sections;
+  const add = (name: string) => {
+    if (!name) return;
+    const placeId = nanoid();
+    edit({ edit: 'addSection', args: { section: newSection(beat, name), placeId, at: null } });
+    onChoose(placeId);
+  };
+  return (
+    <div className="song-sections">
+      {songFaults(beat).map((fault) => (
+        <p key={fault} className="song-fault" role="note">
+          {fault}
+        </p>
+      ))}
+      {order.length ? (
+        <SortableLater
+          label="Sections in their order"
+          items={order.flatMap((place) => {
+            const section = sections.find(({ id }) => id === place.sectionId);
+            if (!section) return [];
+            const more = marks(beat, section);
+            return [
+              {
+                id: place.id,
+                name: section.name,
+                row: (
+                  <button
+                    type="button"
+                    className="section-row"
+                    aria-current={place.id === chosen}
+                    aria-label={`Edit ${section.name}`}
+                    style={{ borderLeftColor: `var(--${section.pigment})` }}
+                    onClick={() => onChoose(place.id)}
+                  >
+                    <span>
+                      <b>{`${section.name}${place.times > 1 ? ` × ${place.times}` : ''}`}</b>
+                      <small>{playsWords(beat, section)}</small>
+                    </span>
+                    <span className="section-length">
+                      <span className="figure">{lengthWords(beat, section, place, layout)}</span>
+                      {more ? <small>{more}</small> : null}
+                    </span>
+                  </button>
+                ),
+              },
+            ];
+          })}
+          onMove={(placeId, to) => edit({ edit: 'movePlace', args: { placeId, to } })}
+        />
+      ) : null}
+      <div className="song-add">
+        <Choice
+          label="Add a section"
+          short="Add"
+          value=""
+          options={[
+            { value: '', name: full ? 'The song is full' : 'Choose a section' },
+            ...(full ? [] : SECTION_NAMES.map((name) => ({ value: name, name }))),
+          ]}
+          onChange={add}
+        />
+        <Chip onPress={onForms}>Forms</Chip>
+      </div>
+    </div>
+  );
+};

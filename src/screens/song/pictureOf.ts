@@ -1,0 +1,174 @@
+import { partOf, patternTicks, stepsOf } from '../../../core/beat/defaults';
+import { gridTicks } from '../../../core/beat/grid';
+import { instrument, type Pigment } from '../../../core/beat/instruments';
+import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
+import { rateOf } from '../../../core/play/reading';
+import { barTicks } from '../../../core/beat/meter';
+import type { Layout, Stretch } from '../../../core/song/layout';
+import { secondsAt, tickAtSeconds } from '../../../core/song/tempoMap';
+import { timeWords } from '../../../core/song/time';
+import type { Ticks } from '../../../core/units';
+
+/** Strings seen from afar. */
+
+/** A hit as a dot: where in its pattern, on which lane, how hard. */
+interface Dot {
+  at: Ticks;
+  lane: string;
+  velocity: number;
+}
+
+const dots = new WeakMap<Pattern, Dot[]>();
+
+/** The hits of one lane over the length of the pattern, its own loop repeated. */
+const laneDots = (pattern: Pattern, lane: string): Dot[] => {
+  const part = partOf(pattern, lane);
+  const step = gridTicks(part.grid) / rateOf(part.rate);
+  const steps = stepsOf(part, pattern);
+  const total = patternTicks(pattern);
+  const round = part.steps === null ? total / rateOf(part.rate) : steps * step;
+  const out: Dot[] = [];
+  for (let start = 0; start < total; start += round)
+    for (const { step: n, nudge, velocity } of part.hits) {
+      const at = start + (n + nudge) * step;
+      if (n < steps && at < total) out.push({ at, lane, velocity });
+    }
+  return out;
+};
+
+const dotsOf = (pattern: Pattern): Dot[] => {
+  const known = dots.get(pattern);
+  if (known) return known;
+  const made = Object.keys(pattern.parts).flatMap((lane) => laneDots(pattern, lane));
+  dots.set(pattern, made);
+  return made;
+};
+
+/** A lane as it is drawn. */
+export interface Row {
+  at: number;
+  pigment: Pigment;
+}
+
+/** The lanes that play anywhere in the song, from above. */
+export const rowsOf = (beat: Beat, layout: Layout): Map<string, Row> => {
+  const used = new Set(
+    layout.stretches.flatMap(({ pattern }) =>
+      Object.entries(pattern?.parts ?? {})
+        .filter(([, part]) => part.hits.length)
+        .map(([lane]) => lane),
+    ),
+  );
+  const pigmentOf = (lane: Lane): Pigment => lane.pigment ?? instrument(lane.instrument).pigment;
+  return new Map(
+    beat.lanes
+      .filter(({ id }) => used.has(id))
+      .map((lane, at) => [lane.id, { at, pigment: pigmentOf(lane) }] as const),
+  );
+};
+
+/** What the strings are drawn with. */
+export interface Measures {
+  /** Points a tick. */
+  scale: number;
+  /** Of the area of the strings. */
+  top: number;
+  height: number;
+}
+
+const drawStretch = (
+  brush: CanvasRenderingContext2D,
+  stretch: Stretch,
+  rows: Map<string, Row>,
+  ink: Record<string, string>,
+  { scale, top, height }: Measures,
+  [from, to]: [Ticks, Ticks],
+): void => {
+  const { pattern } = stretch;
+  if (!pattern) return;
+  const silent = new Set(stretch.span.section?.silent ?? []);
+  const total = patternTicks(pattern);
+  const row = height / Math.max(1, rows.size);
+  const end = Math.min(to, stretch.from + stretch.length);
+  const first = stretch.from - stretch.offset;
+  const skip = Math.max(0, Math.floor((from - first) / total) * total);
+  for (let pass = first + skip; pass < end; pass += total)
+    for (const { at, lane, velocity } of dotsOf(pattern)) {
+      const tick = pass + at;
+      if (tick < stretch.from || tick >= end || tick < from || silent.has(lane)) continue;
+      const where = rows.get(lane);
+      if (!where) continue;
+      const size = Math.max(1, Math.min(row - 1, 5) * (0.35 + (0.65 * velocity) / 127));
+      brush.fillStyle = ink[where.pigment]!;
+      brush.fillRect(
+        (tick - from) * scale,
+        top + (where.at + 0.5) * row - size / 2,
+        Math.max(1, Math.min(3, scale * 120)),
+        size,
+      );
+    }
+};
+
+/** How many bars lie between two numbers, so that they do not run into one another. */
+export const numberEvery = (barPoints: number): number =>
+  [1, 2, 4, 8, 16, 32, 64].find((every) => every * barPoints >= 34) ?? 128;
+
+/** How many seconds lie between two times that are written, so that they do not run into one another. */
+const timeEvery = (secondPoints: number): number =>
+  [1, 5, 10, 15, 30, 60, 120, 300].find((every) => every * secondPoints >= 56) ?? 600;
+
+/** Minutes and seconds below the strings. */
+const paintTimes = (
+  brush: CanvasRenderingContext2D,
+  { tempos, length }: Layout,
+  ink: Record<string, string>,
+  { scale, top, height }: Measures,
+  from: Ticks,
+  to: Ticks,
+): void => {
+  const total = secondsAt(tempos, length);
+  const every = timeEvery((length * scale) / Math.max(1, total));
+  const first = Math.floor(Math.max(0, secondsAt(tempos, from) - 8) / every) * every;
+  brush.fillStyle = ink['quiet']!;
+  for (let time = first; time <= Math.min(total, secondsAt(tempos, to)); time += every) {
+    const x = (tickAtSeconds(tempos, time) - from) * scale;
+    brush.fillRect(x, top + height + 2, 1, 5);
+    brush.fillText(timeWords(time), x + 3, top + height + 4);
+  }
+};
+
+/** Paints one tile of the song: strings, bar lines and numbers. */
+export const paintTile = (
+  brush: CanvasRenderingContext2D,
+  layout: Layout,
+  rows: Map<string, Row>,
+  ink: Record<string, string>,
+  measures: Measures,
+  [from, to]: [Ticks, Ticks],
+): void => {
+  const { scale, top, height } = measures;
+  const every = numberEvery((layout.bars[0] ? barTicks(layout.bars[0].meter) : 3840) * scale);
+  brush.font = '11px "Martian Mono", monospace';
+  brush.textBaseline = 'top';
+  layout.bars.forEach((bar, at) => {
+    if (bar.from < from - 3840 * 2 || bar.from >= to) return;
+    const x = (bar.from - from) * scale;
+    const numbered = at % every === 0;
+    if (numbered || barTicks(bar.meter) * scale >= 7) {
+      brush.fillStyle = ink['rule']!;
+      brush.fillRect(x, numbered ? top - 4 : top, 1, height + (numbered ? 4 : 0));
+    }
+    if (numbered) {
+      brush.fillStyle = ink['quiet']!;
+      brush.fillText(String(at + 1), x + 3, 3);
+    }
+  });
+  paintTimes(brush, layout, ink, measures, from, to);
+  const row = height / Math.max(1, rows.size);
+  brush.fillStyle = ink['line']!;
+  for (const { at } of rows.values())
+    brush.fillRect(0, Math.round(top + (at + 0.5) * row), (Math.min(to, layout.length) - from) * scale, 0.5);
+  for (const stretch of layout.stretches)
+    if (stretch.from < to && stretch.from + stretch.length > from)
+      drawStretch(brush, stretch, rows, ink, measures, [from, to]);
+};

@@ -1,0 +1,31 @@
+import type { Beat, Place, Section } from '../../../core/beat/schema';
+import { entryBars, entryPattern, sectionBars, sectionTicks, type Layout } from '../../../core/song/layout';
+import { secondsAt } from '../../../core/song/tempoMap';
+import { timeWords } from '../../../core/song/time';
+
+export const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** What a section plays, in words. @example "A ×2, B 4 bars" */
+export const playsWords = (beat: Beat, { entries }: Section): string =>
+  entries
+    .map((entry) => {
+      const { name } = entryPattern(beat, entry);
+      const gone = entry.gone ? ' (deleted)' : '';
+      if (entry.bars) return `${name}${gone}, ${count(entry.bars, 'bar')}`;
+      return entry.times > 1 ? `${name}${gone} × ${entry.times}` : `${name}${gone}`;
+    })
+    .join('; ') || 'Nothing yet';
+
+/** How long a place is: bars, and minutes and seconds. */
+export const lengthWords = (beat: Beat, section: Section, place: Place, layout: Layout): string => {
+  const bars = sectionBars(beat, section) * place.times;
+  const spans = layout.spans.filter((span) => span.place?.id === place.id);
+  const first = spans[0];
+  if (!first) return count(bars, 'bar');
+  const end = first.from + sectionTicks(beat, section) * place.times;
+  const seconds = secondsAt(layout.tempos, end) - secondsAt(layout.tempos, first.from);
+  return `${count(bars, 'bar')}, ${timeWords(seconds)}`;
+};
+
+export const entryWords = (beat: Beat, entry: Section['entries'][number]): string =>
+  count(entryBars(beat, entry), 'bar');

@@ -1,0 +1,58 @@
+/** Renders audio away from the page, file by file. To be stopped, it is simply ended. */
+import { bounce, newSounds, type BounceHow } from '../../core/export/bounce';
+import type { ExportHow, ExportWhat } from '../../core/export/choice';
+import { exported, pathOf } from '../../core/export/exporting';
+import type { Beat } from '../../core/beat/schema';
+
+export interface BounceAsked {
+  beat: Beat;
+  how: ExportHow;
+  what: ExportWhat;
+}
+
+export type BounceGiven =
+  | { type: 'progress'; done: number; name: string }
+  | { type: 'file'; path: string; bytes: Uint8Array<ArrayBuffer> }
+  | { type: 'done' }
+  | { type: 'fault'; error: string };
+
+const give = (message: BounceGiven, transfer: Transferable[] = []): void =>
+  (postMessage as (message: BounceGiven, transfer: Transferable[]) => void)(message, transfer);
+
+const render = ({ beat, how, what }: BounceAsked): void => {
+  const out = exported(beat, how, what);
+  if (!out.ok) {
+    give({ type: 'fault', error: out.error });
+    return;
+  }
+  const { files, pieces, beat: written } = out.value;
+  const sounds = newSounds(how.rate);
+  files.forEach((file, at) => {
+    const steps = bounce(pieces[file.piece]!, written, how as BounceHow, sounds, file.voice!);
+    for (;;) {
+      const step = steps.next();
+      if (step.done) {
+        const bytes = step.value as Uint8Array<ArrayBuffer>;
+        give({ type: 'file', path: pathOf(file), bytes }, [bytes.buffer]);
+        return;
+      }
+      give({ type: 'progress', done: (at + step.value) / files.length, name: file.name });
+    }
+  });
+  give({ type: 'done' });
+};
+
+onmessage = ({ data }: MessageEvent<BounceAsked>) => {
+  try {
+    render(data);
+  } catch (fault) {
+    // Mostly there is no memory left for it.
+    give({
+      type: 'fault',
+      error:
+        fault instanceof RangeError
+          ? 'The browser has no room for a file this large. Choose 16 bit, some bars instead of all, or no stems.'
+          : `The sound could not be rendered: ${fault instanceof Error ? fault.message : String(fault)}`,
+    });
+  }
+};
