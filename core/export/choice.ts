@@ -10,7 +10,7 @@ export const SCOPE_NAMES: Record<Scope, string> = {
   pattern: 'One pattern',
   section: 'One section',
   song: 'The whole song',
-  sections: 'The song, each section by itself',
+  sections: 'The song, by section',
   range: 'Some bars of the song',
   patterns: 'All patterns',
   tray: 'The tray',

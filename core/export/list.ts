@@ -54,7 +54,8 @@ export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
 };
 
 /** The list of hits as CSV, with a first line of names. */
-export const csvOf = (piece: Piece, beat: Beat): string => `${unparse(hitsOf(piece, beat))}\n`;
+export const csvOf = (piece: Piece, beat: Beat): string =>
+  `${unparse(hitsOf(piece, beat), { newline: '\n' })}\n`;
 
 /** The tempo at a piece's start. */
 export const tempoOf = ({ plan, range }: Piece): number => tempoAt(plan.layout.tempos, range.from);

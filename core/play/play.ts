@@ -111,9 +111,10 @@ export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
 
 /**
  * The notes of a lane whose steps begin within a stretch of its pattern: what a song plays of it. What the feel carries
- * over the edges of the stretch sounds there; a roll ends with the stretch.
+ * over the edges of the stretch sounds there.
  *
  * @param begin the stretch: included, to `end` excluded, from the pattern's own start
+ * @param rollsEnd whether a roll ends with the stretch
  * @param from the window that is asked for: the notes that sound in it are given, and some around it
  */
 export const stretchNotes = (
@@ -122,13 +123,14 @@ export const stretchNotes = (
   end: Ticks,
   from: Ticks = -Infinity,
   to: Ticks = Infinity,
+  rollsEnd = true,
   onMerged?: Merged,
 ): Note[] => {
   const own: Merged = (rule) => rule >= begin - 1e-6 && rule < end - 1e-6 && onMerged?.(rule);
   const first = Math.max(0, begin - margin(lane), from - margin(lane));
   const last = Math.min(end + margin(lane), to + margin(lane) + lane.longest);
   return laneNotes(lane, first, last, end, own).filter(
-    ({ rule, stroke, tick }) => rule >= begin - 1e-6 && !(stroke > 0 && tick >= end),
+    ({ rule, stroke, tick }) => rule >= begin - 1e-6 && !(rollsEnd && stroke > 0 && tick >= end),
   );
 };
 

@@ -25,9 +25,10 @@ const addStretch = (
 ): void => {
   const shift = stretch.from - stretch.offset;
   const begin = stretch.offset;
+  const inSong = stretch.span.section !== null;
   for (const lane of plan.lanesOf(stretch)) {
     const told: Merged | undefined = onMerged && ((rule) => onMerged(rule + shift));
-    const notes = stretchNotes(lane, begin, begin + stretch.length, from - shift, to - shift, told);
+    const notes = stretchNotes(lane, begin, begin + stretch.length, from - shift, to - shift, inSong, told);
     if (!notes.length) continue;
     for (const note of notes) {
       note.tick += shift;

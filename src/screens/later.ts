@@ -5,3 +5,4 @@
 export { ExportScreen } from './export/ExportScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
 export { SongScreen } from './song/SongScreen';
+export { beatFromMidi } from '../../core/song/fromMidi';

@@ -2,7 +2,8 @@ import ListItem from '@rneui/themed/dist/ListItem';
 import { useRouter } from 'expo-router';
 import { useRef, useState, type ReactNode } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { writeBeats } from '../../../core/beat/text';
+import { nanoid } from '@reduxjs/toolkit';
+import { writeBeat, writeBeats } from '../../../core/beat/text';
 import { keeper } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
@@ -132,6 +133,16 @@ const Theme = () => {
   );
 };
 
+/** A MIDI file as a beat of its own: its markers become sections. */
+const takeMidi = async (file: File): Promise<void> => {
+  const { beatFromMidi } = await import('../later');
+  const name = file.name.replace(/\.[^.]*$/, '');
+  const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
+  const read = beatFromMidi(new Uint8Array(await file.arrayBuffer()), name, nanoid(), seed);
+  if (!read.ok) keeper.refuse(file.name, read.error);
+  else await keeper.bringIn(file.name, writeBeat(read.value.beat));
+};
+
 /** Opens files that a person chooses, or drops onto the list. */
 const useFiles = (onDone: () => void) => {
   const input = useRef<HTMLInputElement>(null);
@@ -139,6 +150,7 @@ const useFiles = (onDone: () => void) => {
     const before = keeper.openId();
     for (const file of files) {
       if (file.size > LARGEST_FILE) keeper.refuse(file.name, 'It is larger than 64 MB.');
+      else if (/\.midi?$/i.test(file.name)) await takeMidi(file);
       else await keeper.bringIn(file.name, await file.text());
     }
     if (keeper.openId() !== before) onDone();
@@ -147,7 +159,7 @@ const useFiles = (onDone: () => void) => {
     <input
       ref={input}
       type="file"
-      accept=".json,application/json"
+      accept=".json,application/json,.mid,.midi,audio/midi"
       multiple
       hidden
       aria-label="Beat file"

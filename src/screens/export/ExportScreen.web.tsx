@@ -149,10 +149,8 @@ const Out = ({ beat, how, what, out }: OutProps) => {
       );
   };
   const name = out.files.length === 1 ? out.files[0]!.name : out.zipName;
-  return (
+  const ways = (
     <>
-      <p className="figure name-of-file">{name}</p>
-      <Written out={out} how={how} onDrag={onDrag} />
       <Progress bouncing={bouncing} onStop={stop} />
       {how.kind === 'audio' && bouncing.state === 'ready' ? (
         <p role="status">{`Rendered in ${bouncing.seconds.toFixed(1)} s. Download it, share it or drag it out.`}</p>
@@ -173,6 +171,14 @@ const Out = ({ beat, how, what, out }: OutProps) => {
           </span>
         ) : null}
       </div>
+    </>
+  );
+  return (
+    <>
+      <p className="figure name-of-file">{name}</p>
+      <Written out={out} how={how} onDrag={onDrag}>
+        {ways}
+      </Written>
     </>
   );
 };

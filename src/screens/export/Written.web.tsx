@@ -1,4 +1,4 @@
-import type { DragEvent } from 'react';
+import type { DragEvent, ReactNode } from 'react';
 import { MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
 import type { ExportHow } from '../../../core/export/choice';
 import { meterText } from '../../../core/beat/meter';
@@ -41,12 +41,13 @@ const aboutFile = (file: OutFile, { kind }: ExportHow): string =>
 interface WrittenProps {
   out: Exported;
   how: ExportHow;
-  /** How many of the whole; an empty one is said. */
   onDrag: (file: OutFile, event: DragEvent) => void;
+  /** The ways out, above the list. */
+  children: ReactNode;
 }
 
 /** What will be written, or was: files, bars, tracks, notes, map, and what is to be known. */
-export const Written = ({ out, how, onDrag }: WrittenProps) => {
+export const Written = ({ out, how, onDrag, children }: WrittenProps) => {
   const { files, warnings, carried } = out;
   const tracks = tracksOf(how, out);
   const empty = sumOf(files, 'notes') === 0;
@@ -69,6 +70,7 @@ export const Written = ({ out, how, onDrag }: WrittenProps) => {
             : 'There is nothing to hear in it yet; what is written would be empty.'}
         </p>
       ) : null}
+      {children}
       <ul className="written" aria-label="Files">
         {files.slice(0, SHOWN).map((file) => (
           <li key={pathOf(file)} draggable={mayDrag(file)} onDragStart={(event) => onDrag(file, event)}>

@@ -1,0 +1,393 @@
+import fc from 'fast-check';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { DEMO_BEATS } from '../../demo/beats';
+import { beats } from '../arbitraries';
+import { newBeat, newHit } from '../beat/defaults';
+import type { Beat } from '../beat/schema';
+import { GENERAL_MIDI } from '../midi/drumMap';
+import { EXPORT_DEFAULTS, exportPattern } from '../midi/exportPattern';
+import { readNotes } from '../midi/readBack';
+import { beatFromMidi } from '../song/fromMidi';
+import { bounce, bounceVoices, newSounds, tooLarge, waveOf } from './bounce';
+import { CHANNELS, HOW_DEFAULTS, heldHow, SCOPES, SPLITS, WHAT_DEFAULTS, type ExportHow } from './choice';
+import { exported, listOf, pathOf, type Exported } from './exporting';
+import { hitsOf } from './list';
+import { namedBy, unlike } from './names';
+
+const LANTERN = DEMO_BEATS[0]!;
+
+const made = (beat: Beat, how: Partial<ExportHow>, what: Partial<typeof WHAT_DEFAULTS> = {}): Exported => {
+  const out = exported(beat, { ...HOW_DEFAULTS, ...how }, { ...WHAT_DEFAULTS, ...what });
+  if (!out.ok) throw new Error(out.error);
+  return out.value;
+};
+const bytes = (out: Exported, at = 0): Uint8Array => out.files[at]!.data as Uint8Array;
+const text = (out: Exported): string => out.files[0]!.data as string;
+const notesIn = (out: Exported, at = 0) => readNotes(bytes(out, at)).notes;
+const told = ({ tick, note, velocity }: { tick: number; note: number; velocity: number }) =>
+  `${tick} ${note} ${velocity}`;
+
+const hows = fc.record({
+  scope: fc.constantFrom(...SCOPES.filter((scope) => scope !== 'tray')),
+  split: fc.constantFrom(...SPLITS),
+  as: fc.constantFrom('tracks' as const, 'files' as const),
+  format: fc.constantFrom(0 as const, 1 as const),
+  ppq: fc.constantFrom(96, 480, 960, 1920),
+  channels: fc.constantFrom(...CHANNELS),
+  map: fc.constantFrom(null, GENERAL_MIDI),
+  straight: fc.boolean(),
+  edges: fc.constantFrom('wrap' as const, 'hold' as const),
+  countIn: fc.boolean(),
+});
+
+describe('MIDI', () => {
+  test('a pattern is written the same, note for note, whichever way it is asked for', () => {
+    fc.assert(
+      fc.property(
+        beats,
+        fc.constantFrom('wrap' as const, 'hold' as const),
+        fc.integer({ min: 1, max: 3 }),
+        (beat, edges, passes) => {
+          const before = exportPattern(beat, beat.patterns[0]!, { ...EXPORT_DEFAULTS, edges, passes });
+          const now = made(beat, { edges, passes });
+          expect(notesIn(now).map(told)).toEqual(readNotes(before.bytes).notes.map(told));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test('every split, format, division, channel and map of the demo song is whole: bar lines, no overlap, all notes', () => {
+    const all = new Map<string, number>();
+    fc.assert(
+      fc.property(hows, (how) => {
+        const out = made(LANTERN, how);
+        for (const file of out.files) {
+          const { notes, end, ppq } = readNotes(file.data as Uint8Array);
+          expect(end % (ppq * 4)).toBe(0);
+          expect(end / (ppq * 4)).toBe(file.bars + (how.countIn ? 1 : 0));
+          const last = new Map<string, number>();
+          for (const { tick, length, note, channel } of notes) {
+            const key = `${channel} ${note}`;
+            expect(length).toBeGreaterThan(0);
+            expect(tick).toBeGreaterThanOrEqual(last.get(key) ?? 0);
+            last.set(key, tick + length);
+          }
+        }
+        // However it is split, no note is lost and none is doubled.
+        const key = JSON.stringify([how.scope, how.straight, how.edges, how.ppq]);
+        const sum = out.files.reduce((total, { notes }) => total + notes, 0);
+        expect(sum).toBe(all.get(key) ?? sum);
+        all.set(key, sum);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('the song by section and by drum: a folder a section, as long as the section, together the whole song', () => {
+    const out = made(LANTERN, { scope: 'sections', split: 'lanes', as: 'files', edges: 'hold' });
+    const folders = [...new Set(out.files.map(({ folder }) => folder))];
+    expect(folders).toEqual([
+      '01-Intro',
+      '02-Verse',
+      '03-Chorus',
+      '04-Verse',
+      '05-Chorus',
+      '06-Break',
+      '07-Chorus',
+      '08-Outro',
+    ]);
+    expect(new Set(out.files.map(pathOf)).size).toBe(out.files.length);
+    const song = made(LANTERN, { scope: 'song' });
+    expect(out.files.reduce((sum, { notes }) => sum + notes, 0)).toBe(song.files[0]!.notes);
+    const list = listOf(out);
+    expect(list).toContain('Bar 7, 0:15: Verse, 4/4');
+    expect(list).toContain('02-Verse/Lantern-Walk-Verse-Kick.mid, 12 bars, 1 track');
+  });
+
+  test('tempo changes and sections are written where they are', () => {
+    const out = made(LANTERN, { scope: 'song', countIn: true });
+    const read = beatFromMidi(bytes(made(LANTERN, { scope: 'song' })), 'x', 'id', 1);
+    expect(read.ok && read.value.beat.song.order.length).toBe(9);
+    expect(readNotes(bytes(out)).end).toBe(77 * 3840);
+  });
+
+  test('an empty song, an empty tray, and what to know are said', () => {
+    const blank = newBeat('b', 'Quay', 1);
+    const fault = (scope: ExportHow['scope']) => {
+      const out = exported(blank, { ...HOW_DEFAULTS, scope }, WHAT_DEFAULTS);
+      return out.ok ? '' : out.error;
+    };
+    expect(fault('song')).toContain('The song is empty');
+    expect(fault('tray')).toContain('The tray is empty');
+    const doubled = {
+      ...blank,
+      lanes: blank.lanes.map((lane) => ({ ...lane, note: lane.note === 38 ? 36 : lane.note })),
+    };
+    expect(made(doubled, {}).warnings).toContain(
+      'Kick and Snare share note 36: where they meet, the louder is written.',
+    );
+    const high = { ...blank, lanes: [{ ...blank.lanes[0]!, note: 100 }] };
+    expect(made(high, {}).warnings[0]).toContain('Kick (100) has a note that “General MIDI” does not have');
+    const gone = { ...LANTERN, patterns: LANTERN.patterns.filter(({ id }) => id !== 'c') };
+    expect(made(gone, { scope: 'song' }).warnings.join()).toContain('in section “Chorus” was deleted');
+  });
+});
+
+describe('back in', () => {
+  test('the demo song opens with its sections, and comes out again with the same notes at the same ticks', () => {
+    const first = made(LANTERN, { scope: 'song', split: 'lanes' });
+    const read = beatFromMidi(bytes(first), 'Lantern', 'id', 1);
+    if (!read.ok) throw new Error(read.error);
+    const { beat } = read.value;
+    expect(beat.name).toBe('Lantern Walk');
+    expect(beat.lanes.map(({ name }) => name)).toContain('Crate knock');
+    const names = beat.song.order.map(({ sectionId }) =>
+      beat.song.sections.find(({ id }) => id === sectionId)!.name.replace(/ \d+$/, ''),
+    );
+    expect(names).toEqual([
+      'Intro',
+      'Verse',
+      'Chorus',
+      'Verse',
+      'Chorus',
+      'Break',
+      'Chorus',
+      'Chorus',
+      'Outro',
+    ]);
+    const again = made(beat, { scope: 'song', split: 'lanes' });
+    expect(notesIn(again).map(told).sort()).toEqual(notesIn(first).map(told).sort());
+    expect(readNotes(bytes(again)).end).toBe(readNotes(bytes(first)).end);
+  });
+
+  test('any pattern comes out again as it went in', () => {
+    fc.assert(
+      fc.property(beats, (beat) => {
+        const first = made(beat, { passes: 2 });
+        if (!first.files[0]!.notes) return;
+        const read = beatFromMidi(bytes(first), 'x', 'id', 1);
+        if (!read.ok) throw new Error(read.error);
+        const scope = read.value.beat.song.order.length ? 'song' : 'pattern';
+        const again = made(read.value.beat, { scope });
+        // At a song's end, what lies within half a step of the last bar line may be put nearer to the step.
+        const end = scope === 'song' ? readNotes(bytes(first)).end - 120 : Infinity;
+        const before = (out: Exported) => notesIn(out).filter(({ tick }) => tick < end);
+        expect(before(again).map(told).sort()).toEqual(before(first).map(told).sort());
+        expect(notesIn(again)).toHaveLength(notesIn(first).length);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('what is no MIDI file, or has no notes, is said', () => {
+    expect(beatFromMidi(new Uint8Array([1, 2, 3]), 'x', 'id', 1)).toMatchObject({ ok: false });
+    expect(beatFromMidi(bytes(made(newBeat('b', 'B', 1), {})), 'x', 'id', 1)).toEqual({
+      ok: false,
+      error: 'It has no notes.',
+    });
+  });
+});
+
+describe('audio', () => {
+  const short: Beat = {
+    ...newBeat('b', 'Quay', 1),
+    tempo: 133,
+    patterns: [
+      {
+        id: 'a',
+        name: 'A',
+        meter: { beats: 4, unit: 4 },
+        bars: 1,
+        parts: {
+          clap: {
+            grid: '1/8',
+            steps: null,
+            rate: '1',
+            direction: 'forward',
+            hits: [0, 1, 3, 4, 6].map((step) => ({ ...newHit(step, 120), length: 0.4 })),
+          },
+        },
+      },
+    ],
+  };
+  const render = (how: Partial<ExportHow>) => {
+    const all = { ...HOW_DEFAULTS, ...how };
+    const out = made(short, all);
+    const [voice] = bounceVoices(out.pieces[0]!, out.beat, all);
+    const steps = bounce(out.pieces[0]!, out.beat, all, newSounds(all.rate), voice!);
+    let last = 0;
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return { out, bytes: step.value, last };
+      last = step.value;
+    }
+  };
+  /** Where something begins to sound after silence. */
+  const onsets = (wav: Uint8Array): number[] => {
+    const view = new DataView(wav.buffer);
+    const found: number[] = [];
+    let quiet = 2000;
+    for (let at = 44, frame = 0; at < wav.length; at += 8, frame++) {
+      const loud = Math.abs(view.getFloat32(at, true)) > 1e-5;
+      if (loud && quiet >= 1500) found.push(frame);
+      quiet = loud ? 0 : quiet + 1;
+    }
+    return found;
+  };
+
+  test('hits begin in the file within a sample of where they are listed', () => {
+    const { out, bytes: wav, last } = render({ depth: '32f', tail: false });
+    expect(last).toBe(1);
+    const listed = hitsOf(out.pieces[0]!, out.beat).map(({ ms }) => (ms * 48000) / 1000);
+    const heard = onsets(wav);
+    expect(heard).toHaveLength(listed.length);
+    // The sound itself begins at its first sample or a few after it: the same for all.
+    const lag = heard[0]! - listed[0]!;
+    heard.forEach((frame, at) => expect(Math.abs(frame - lag - listed[at]!)).toBeLessThanOrEqual(1));
+  });
+
+  test.each([
+    ['16', 44100, 2 * 2],
+    ['24', 48000, 2 * 3],
+    ['32f', 44100, 2 * 4],
+  ] as const)(
+    '%s at %i Hz has the length of the bar, and with its tail four seconds more',
+    (depth, rate, frame) => {
+      const cut = render({ depth, rate, tail: false }).bytes;
+      const bar = (4 * 60) / 133;
+      expect(cut.length).toBe(44 + Math.round((4 * Math.round(60e6 / 133) * rate) / 1e6) * frame);
+      expect(new DataView(cut.buffer).getUint32(24, true)).toBe(rate);
+      const { out } = render({ depth, rate, tail: true });
+      expect(waveOf(out.pieces[0]!, { ...HOW_DEFAULTS, depth, rate }).frames).toBe(
+        Math.round((bar + 4) * rate),
+      );
+    },
+  );
+
+  test('stems are a file a lane; what is too large is refused with smaller choices', () => {
+    const out = made(LANTERN, { kind: 'audio', scope: 'pattern', stems: true });
+    expect(out.files.map(({ name }) => name)).toContain('Lantern-Walk-A-the-stalls-Kick.wav');
+    const song = made(LANTERN, { scope: 'song' });
+    const large = tooLarge(song.pieces, song.beat, { ...HOW_DEFAULTS, depth: '32f', stems: true });
+    expect(large).toMatch(/^This would take \d+ MB, more than the 700 MB .*Smaller: 16 bit, or no stems/);
+    expect(
+      exported(
+        LANTERN,
+        { ...HOW_DEFAULTS, kind: 'audio', scope: 'song', depth: '32f', stems: true },
+        WHAT_DEFAULTS,
+      ),
+    ).toEqual({
+      ok: false,
+      error: large,
+    });
+  });
+});
+
+type Xml = Record<string, unknown>;
+const list = (value: unknown): Xml[] =>
+  Array.isArray(value) ? (value as Xml[]) : value ? [value as Xml] : [];
+
+describe('paper', () => {
+  test.each(DEMO_BEATS)(
+    'the part of $name is whole: each voice fills its bars, each hit has a note',
+    (beat) => {
+      const out = made(beat, { kind: 'paper', scope: beat.song.order.length ? 'song' : 'pattern' });
+      const xml = text(out);
+      expect(XMLValidator.validate(xml)).toBe(true);
+      const score = new XMLParser({ ignoreAttributes: false }).parse(xml)['score-partwise'] as Xml;
+      const measures = list((score['part'] as Xml)['measure']);
+      let full = 0;
+      let heads = 0;
+      for (const measure of measures) {
+        const time = list(measure['attributes'])[0]?.['time'] as Xml | undefined;
+        if (time) full = (Number(time['beats']) * 480 * 4) / Number(time['beat-type']);
+        const voices = new Map<number, number>();
+        for (const note of list(measure['note'])) {
+          if ('unpitched' in note && !('grace' in note)) heads += 1;
+          if ('chord' in note || 'grace' in note) continue;
+          const voice = Number(note['voice']);
+          voices.set(voice, (voices.get(voice) ?? 0) + Number(note['duration']));
+        }
+        for (const filled of voices.values()) expect(filled).toBe(full);
+      }
+      expect(measures).toHaveLength(out.files[0]!.bars);
+      const hits = new Set(
+        hitsOf(out.pieces[0]!, out.beat).map(
+          ({ lane, bar, beat: at }) => `${lane} ${bar} ${Math.round(at * 4)}`,
+        ),
+      );
+      expect(heads).toBeGreaterThanOrEqual(hits.size * 0.9);
+      expect(heads).toBeLessThanOrEqual(out.files[0]!.notes);
+    },
+  );
+
+  test('a tab has hits on their steps: accents, ghosts, flams and rolls in their letters', () => {
+    const beat: Beat = {
+      ...newBeat('b', 'Quay', 1),
+      patterns: [
+        {
+          id: 'a',
+          name: 'A',
+          meter: { beats: 4, unit: 4 },
+          bars: 1,
+          parts: {
+            snare: {
+              grid: '1/16',
+              steps: null,
+              rate: '1',
+              direction: 'forward',
+              hits: [
+                newHit(0, 120),
+                newHit(3, 30),
+                { ...newHit(8), grace: [{ before: 25, level: 0.5 }] },
+                { ...newHit(12), roll: { curve: 0, levels: [1, 1, 1, 1] } },
+              ],
+            },
+          },
+        },
+      ],
+    };
+    expect(text(made(beat, { kind: 'tab' }))).toContain('Snare |O--g----f---r---|');
+    expect(text(made(beat, { kind: 'list' })).split('\n')[0]).toBe(
+      'bar,beat,ms,tick,lane,instrument,note,channel,velocity,length,section',
+    );
+  });
+});
+
+describe('names and kept choices', () => {
+  const parts = {
+    beat: 'Rain / tarps',
+    section: 'A · slow',
+    lane: '',
+    bpm: 92.5,
+    meter: { beats: 6, unit: 8 } as const,
+    bars: 4,
+    number: null,
+  };
+
+  test.each([
+    ['{beat}-{section}-{bpm}', {}, 'Rain-tarps-A-slow-92.5'],
+    ['{meter} {bars}', {}, '6_8-4'],
+    ['{section}', { lane: 'Kick' }, 'A-slow-Kick'],
+    ['{lane}_{n}', { lane: 'Kick', number: 3 }, 'Kick_03'],
+    ['{what}', {}, 'what'],
+    ['   ', {}, 'Rain-tarps-A-slow'],
+  ])('%s', (pattern, change, name) => {
+    expect(namedBy(pattern, { ...parts, ...change })).toBe(name);
+  });
+
+  test('no two files are called the same', () => {
+    expect(unlike(['a', 'A', 'b', 'a'])).toEqual(['a', 'A-2', 'b', 'a-3']);
+  });
+
+  test('a kept choice comes back as it was; what is not known in it is as at first', () => {
+    fc.assert(
+      fc.property(hows, (how) => {
+        const choice = { ...HOW_DEFAULTS, ...how };
+        expect(heldHow(JSON.parse(JSON.stringify(choice)) as object)).toEqual(choice);
+      }),
+    );
+    expect(heldHow({ scope: 'all', ppq: 7, format: 2 as never })).toEqual(HOW_DEFAULTS);
+  });
+});

@@ -1,0 +1,411 @@
+import type { Read } from '../beat/file';
+import { MOST, SONG } from '../beat/choices';
+import { EMPTY_PART, newBeat } from '../beat/defaults';
+import { INSTRUMENTS, type InstrumentId } from '../beat/instruments';
+import { barTicks, type Meter } from '../beat/meter';
+import type { Beat, Entry, Hit, Lane, Part, Pattern, Place, Section } from '../beat/schema';
+import { placed } from '../groove/groove';
+import { UNKNOWN } from '../groove/fromMidi';
+import { GENERAL_MIDI, instrumentIn, type DrumMap } from '../midi/drumMap';
+import { openMidi } from '../midi/openFile';
+import { wholeBars, type MidiFile, type ReadNote } from '../midi/readFile';
+import { held, QUARTER, type Ticks } from '../units';
+import { colourOf, freeSectionName } from './edits';
+
+/**
+ * A MIDI file as a beat: each marker begins a section, bars that come again become a pattern that repeats, and what a
+ * track of its own was called is what its lane is called. Hits stand where they were, so that the file comes out again
+ * with the same notes at the same ticks.
+ */
+
+interface BarOfFile {
+  from: Ticks;
+  meter: Meter;
+}
+
+/** A hit in the bar that its step belongs to. */
+interface Placed {
+  bar: number;
+  /** From the bar's start. */
+  step: number;
+  hit: Hit;
+  lane: string;
+}
+
+const STEP: Ticks = 240;
+const MOST_PATTERN_BARS = 16;
+
+const eventsOf = (file: MidiFile) => {
+  const markers: { at: Ticks; name: string }[] = [];
+  const meters: { at: Ticks; meter: Meter }[] = [];
+  const names: string[] = [];
+  const scale = QUARTER / file.ppq;
+  file.tracks.forEach((events, track) => {
+    let tick = 0;
+    for (const event of events) {
+      tick += event.deltaTime;
+      if (event.type === 'marker') markers.push({ at: tick * scale, name: textOf(event.text) });
+      if (event.type === 'trackName') names[track] = textOf(event.text);
+      if (event.type === 'timeSignature')
+        meters.push({
+          at: tick * scale,
+          meter: { beats: event.numerator, unit: event.denominator as Meter['unit'] },
+        });
+    }
+  });
+  const byTime = (a: { at: Ticks }, b: { at: Ticks }) => a.at - b.at;
+  return { markers: markers.sort(byTime), meters: meters.sort(byTime), names };
+};
+
+/** The package reads one character a byte; texts are UTF-8 by custom, and what is not is kept as it is. */
+const textOf = (text: string): string => {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(
+      Uint8Array.from(text, (letter) => letter.charCodeAt(0)),
+    );
+  } catch {
+    return text;
+  }
+};
+
+const known = ({ beats, unit }: Meter): boolean => beats >= 1 && beats <= 21 && [2, 4, 8, 16].includes(unit);
+
+const barsOfFile = (meters: { at: Ticks; meter: Meter }[], total: Ticks): BarOfFile[] => {
+  const bars: BarOfFile[] = [];
+  let meter: Meter = { beats: 4, unit: 4 };
+  let next = 0;
+  for (let at = 0; at < total - 1e-6; at += barTicks(meter)) {
+    while (next < meters.length && meters[next]!.at <= at + 1e-6) {
+      if (known(meters[next]!.meter)) meter = meters[next]!.meter;
+      next += 1;
+    }
+    bars.push({ from: at, meter });
+  }
+  return bars;
+};
+
+const COUNT_IN = 'Count-in';
+
+const freeLaneId = (lanes: Lane[], id: string): string => {
+  let free = id;
+  for (let n = 2; lanes.some((lane) => lane.id === free); n++) free = `${id}-${n}`;
+  return free;
+};
+
+/** A lane for each number and channel; of files with a track for each drum, for each track too. */
+const lanesOf = (
+  file: MidiFile,
+  names: string[],
+  map: DrumMap,
+): { lanes: Lane[]; laneOf: (note: ReadNote) => string | null } => {
+  const lanes: Lane[] = [];
+  const byKey = new Map<string, string>();
+  const numbers = new Map<number, Set<number>>();
+  for (const { track, note } of file.notes) numbers.set(track, (numbers.get(track) ?? new Set()).add(note));
+  const keyOf = ({ track, note, channel }: ReadNote) => `${track} ${channel} ${note}`;
+  for (const one of file.notes) {
+    const key = keyOf(one);
+    if (byKey.has(key) || names[one.track] === COUNT_IN || lanes.length >= MOST.lanes) continue;
+    const meant = instrumentIn(map, one.note, one.channel);
+    const instrument: InstrumentId = meant ?? UNKNOWN;
+    const own = numbers.get(one.track)!.size === 1 && file.tracks.length > 2 ? names[one.track]?.trim() : '';
+    const id = freeLaneId(lanes, instrument);
+    byKey.set(key, id);
+    lanes.push({
+      id,
+      name: (own || (meant ? INSTRUMENTS[instrument].name : `Note ${one.note}`)).slice(0, MOST.name),
+      instrument,
+      note: one.note,
+      channel: one.channel,
+      level: 1,
+      pan: 0,
+      mute: false,
+      solo: false,
+    });
+  }
+  return { lanes, laneOf: (note) => byKey.get(keyOf(note)) ?? null };
+};
+
+/** Every note with the bar of its step: a hair before a bar line it is an early first beat. */
+const placedNotes = (
+  file: MidiFile,
+  bars: BarOfFile[],
+  laneOf: (note: ReadNote) => string | null,
+): Placed[] => {
+  const scale = QUARTER / file.ppq;
+  const out: Placed[] = [];
+  const sorted = [...file.notes].sort((a, b) => a.start - b.start);
+  let bar = 0;
+  for (const one of sorted) {
+    const lane = laneOf(one);
+    if (!lane) continue;
+    const at = one.start * scale;
+    while (bar + 1 < bars.length && bars[bar + 1]!.from <= at + STEP / 2 - 1e-6) bar += 1;
+    const { step, nudge } = placed(at - bars[bar]!.from, '1/16');
+    // What lies beyond half a step before the line was placed at a step below zero: it is held there.
+    const length = held(((one.end - one.start) * scale) / STEP, 1e-3, 64);
+    const early = at < bars[bar]!.from ? held((at - bars[bar]!.from) / STEP, -0.5, 0) : null;
+    out.push({
+      bar,
+      step: early === null ? step : 0,
+      lane,
+      hit: {
+        step: 0,
+        nudge: early ?? nudge,
+        velocity: held(one.velocity, 1, 127),
+        length,
+        chance: 1,
+      },
+    });
+  }
+  return out;
+};
+
+/** What a bar plays, in a text that is the same for bars that are the same. */
+const written = (hits: Placed[], { meter }: BarOfFile): string =>
+  `${meter.beats}/${meter.unit} ${hits
+    .map(
+      ({ lane, step, hit }) =>
+        `${lane} ${step} ${hit.nudge.toFixed(4)} ${hit.velocity} ${hit.length!.toFixed(2)}`,
+    )
+    .sort()
+    .join(';')}`;
+
+interface Run {
+  first: number;
+  /** Of the pattern. */
+  bars: number;
+  /** For how long it is repeated. */
+  length: number;
+}
+
+const PERIODS = [1, 2, 4, 8];
+
+/** The period with which bars repeat from a place on, and for how long; null where they do not. */
+const repeatFrom = (texts: string[], first: number, end: number): Run | null => {
+  let best: Run | null = null;
+  for (const bars of PERIODS) {
+    let length = bars;
+    while (first + length < end && texts[first + length] === texts[first + length - bars]) length += 1;
+    if (length >= 2 * bars && (!best || length > best.length)) best = { first, bars, length };
+  }
+  return best;
+};
+
+/** Bars as patterns, one after the other: those that repeat, and what lies between in one piece. */
+const runsOf = (texts: string[], bars: BarOfFile[], first: number, end: number): Run[] => {
+  const runs: Run[] = [];
+  const sameMeter = (a: number, b: number) =>
+    bars[a]!.meter.beats === bars[b]!.meter.beats && bars[a]!.meter.unit === bars[b]!.meter.unit;
+  for (let at = first; at < end;) {
+    const repeat = repeatFrom(texts, at, end);
+    const last = runs[runs.length - 1];
+    if (repeat) {
+      const length = Math.min(repeat.length, SONG.bars);
+      runs.push({ ...repeat, length });
+      at += length;
+    } else {
+      const goesOn =
+        last &&
+        last.bars === last.length &&
+        last.bars < MOST_PATTERN_BARS &&
+        last.first + last.length === at &&
+        sameMeter(last.first, at);
+      if (goesOn) {
+        last.bars += 1;
+        last.length += 1;
+      } else runs.push({ first: at, bars: 1, length: 1 });
+      at += 1;
+    }
+  }
+  return runs;
+};
+
+const partsOf = (
+  hits: Placed[],
+  bars: BarOfFile[],
+  { first, bars: count }: Run,
+  loops: boolean,
+): Record<string, Part> => {
+  const parts: Record<string, Part> = {};
+  for (const { bar, step, lane, hit } of hits) {
+    if (bar < first || bar >= first + count) continue;
+    const before = (bars[bar]!.from - bars[first]!.from) / STEP;
+    // A bar that is no whole number of sixteenths leaves a rest for the nudge.
+    const whole = Math.round(before);
+    const nudge = held(hit.nudge + before - whole, -0.5, 0.5);
+    const part = (parts[lane] ??= { ...EMPTY_PART, hits: [] });
+    part.hits.push({ ...hit, step: step + whole, nudge });
+  }
+  const total = (bars[first + count - 1]!.from - bars[first]!.from + barTicks(bars[first]!.meter)) / STEP;
+  for (const [lane, part] of Object.entries(parts)) {
+    const now = part.hits.some(({ step }) => step >= total - 1e-6) ? finer(part, total, loops) : part;
+    parts[lane] = { ...now, hits: [...now.hits].sort((a, b) => a.step + a.nudge - b.step - b.nudge) };
+  }
+  return parts;
+};
+
+/** The finest grid, of which every bar is a whole number of steps. */
+const FINE = 6;
+
+/**
+ * A hit a hair before the last bar line. In a loop it is an early first beat; at a song's end it is put as near to its
+ * place as the finest grid allows, at most a sixth of a sixteenth's half away.
+ */
+const finer = (part: Part, total: number, loops: boolean): Part => {
+  if (loops)
+    return { ...part, hits: part.hits.map((hit) => (hit.step >= total - 1e-6 ? { ...hit, step: 0 } : hit)) };
+  const hits = part.hits.map((hit) => {
+    const at = (hit.step + hit.nudge) * FINE;
+    const step = Math.min(total * FINE - 1, Math.round(at));
+    return { ...hit, step, nudge: held(at - step, -0.5, 0.5), length: held(hit.length! * FINE, 1e-3, 64) };
+  });
+  return { ...part, grid: '1/64T', hits };
+};
+
+const bpmAt = (file: MidiFile, at: Ticks): number =>
+  Math.round(((file.ticksPerMs(at) * 60000) / QUARTER) * 100) / 100;
+
+/** Tempos of a section where they are not the beat's: at its start, and what is reached little by little. */
+const temposOf = (
+  file: MidiFile,
+  from: Ticks,
+  to: Ticks,
+  beat: number,
+): Pick<Section, 'tempo' | 'change'> => {
+  const begin = held(bpmAt(file, from), 20, 300);
+  const steps = Math.ceil((to - from) / STEP);
+  const last = bpmAt(file, to - STEP / 2);
+  const end = steps > 1 ? begin + ((last - begin) * steps) / (steps - 1) : begin;
+  return {
+    ...(begin !== beat && { tempo: begin }),
+    ...(Math.abs(last - begin) > 0.05 && {
+      change: { tempo: held(Math.round(end * 100) / 100, 20, 300) },
+    }),
+  };
+};
+
+/** A file opened as a beat, and what there is to say of it. */
+export interface MidiBeat {
+  beat: Beat;
+  warnings: string[];
+}
+
+/**
+ * @param name what the beat is called where the file says nothing
+ * @returns the beat, or a sentence for a person; it never throws
+ */
+export const beatFromMidi = (
+  bytes: Uint8Array,
+  name: string,
+  id: string,
+  seed: number,
+  map: DrumMap = GENERAL_MIDI,
+): Read<MidiBeat> => {
+  const opened = openMidi(bytes);
+  if (!opened.ok) return opened;
+  const { file, warnings } = opened.value;
+  if (!file.notes.length) return { ok: false, error: 'It has no notes.' };
+  const { markers, meters, names } = eventsOf(file);
+  const bars = barsOfFile(meters, wholeBars(file));
+  const { lanes, laneOf } = lanesOf(file, names, map);
+  if (!lanes.length || !bars.length) return { ok: false, error: 'It has no notes.' };
+  const hits = placedNotes(file, bars, laneOf);
+  const byBar = bars.map((): Placed[] => []);
+  for (const hit of hits) byBar[hit.bar]!.push(hit);
+  const texts = bars.map((bar, at) => written(byBar[at]!, bar));
+  const blank = newBeat(id, (names[0]?.trim() || name).slice(0, MOST.name), seed);
+  const tempo = held(Math.round(file.tempo * 100) / 100, 20, 300);
+  const built = sectionsOf(file, bars, texts, hits, markers, tempo);
+  if (built.patterns.length > MOST.patterns)
+    return { ok: false, error: `It holds more than ${MOST.patterns} different patterns of 16 bars.` };
+  const beat: Beat = {
+    ...blank,
+    tempo,
+    lanes,
+    patterns: built.patterns,
+    ...(map !== GENERAL_MIDI && { map }),
+    song: built.song,
+  };
+  return { ok: true, value: { beat, warnings } };
+};
+
+interface Built {
+  patterns: Pattern[];
+  song: Beat['song'];
+}
+
+/** Where sections begin, by bar. */
+const startsOf = (bars: BarOfFile[], markers: { at: Ticks; name: string }[]) => {
+  const starts: { bar: number; name: string }[] = [];
+  for (const { at, name } of markers) {
+    const bar = bars.findIndex(({ from }) => Math.abs(from - at) < STEP / 2);
+    if (bar >= 0 && starts[starts.length - 1]?.bar !== bar)
+      starts.push({ bar, name: name.trim() || 'Section' });
+  }
+  return starts.length ? starts : [{ bar: 0, name: 'A' }];
+};
+
+const sectionsOf = (
+  file: MidiFile,
+  bars: BarOfFile[],
+  texts: string[],
+  hits: Placed[],
+  markers: { at: Ticks; name: string }[],
+  tempo: number,
+): Built => {
+  const starts = startsOf(bars, markers);
+  const patterns: Pattern[] = [];
+  const known = new Map<string, string>();
+  const patternFor = (run: Run, name: string): string => {
+    const key = texts.slice(run.first, run.first + run.bars).join('|');
+    const there = known.get(key);
+    if (there) return there;
+    const patternId = `p${patterns.length + 1}`;
+    known.set(key, patternId);
+    const used = patterns.filter((one) => one.name === name || one.name.startsWith(`${name} · `)).length;
+    patterns.push({
+      id: patternId,
+      name: (used ? `${name} · ${used + 1}` : name).slice(0, MOST.name),
+      meter: bars[run.first]!.meter,
+      bars: run.bars,
+      parts: partsOf(hits, bars, run, run.bars === bars.length),
+    });
+    return patternId;
+  };
+  const sections: Section[] = [];
+  const order: Place[] = [];
+  const linked = new Map<string, string>();
+  starts.forEach(({ bar, name }, at) => {
+    const end = starts[at + 1]?.bar ?? bars.length;
+    const entries = runsOf(texts, bars, bar, end).map((run, index): Entry => ({
+      id: `e${index + 1}`,
+      patternId: patternFor(run, name),
+      times: 1,
+      ...(run.length !== run.bars && { bars: run.length }),
+    }));
+    const to =
+      end < bars.length
+        ? bars[end]!.from
+        : bars[bars.length - 1]!.from + barTicks(bars[bars.length - 1]!.meter);
+    const tempos = temposOf(file, bars[bar]!.from, to, tempo);
+    const key = JSON.stringify([name, entries, tempos]);
+    const before = linked.get(key);
+    const sectionId = before ?? `s${sections.length + 1}`;
+    linked.set(key, sectionId);
+    if (!before)
+      sections.push({
+        id: sectionId,
+        name: freeSectionName({ sections }, name).slice(0, MOST.name),
+        pigment: colourOf(name),
+        entries: entries.slice(0, SONG.entries),
+        silent: [],
+        ...tempos,
+      });
+    order.push({ id: `o${at + 1}`, sectionId, times: 1 });
+  });
+  // One pattern that plays once is a pattern, and no song yet.
+  const plain =
+    order.length === 1 && sections[0]!.entries.length === 1 && sections[0]!.entries[0]!.bars === undefined;
+  return { patterns, song: plain ? { sections: [], order: [] } : { sections, order } };
+};
