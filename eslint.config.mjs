@@ -62,7 +62,7 @@ export default ts.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: ['react*', 'expo*', '@rneui/*', 'node:*', 'fs', 'path'] },
+        { patterns: ['react*', 'expo', 'expo-*', 'expo/*', '@rneui/*', 'node:*', 'fs', 'path'] },
       ],
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'localStorage', 'performance'],
       'no-restricted-properties': [

@@ -18,3 +18,4 @@ buildSync({
 execFileSync(process.execPath, [joined], { cwd: ROOT, stdio: 'inherit' });
 runTs('bench/page.ts');
 runTs('bench/grooves.ts');
+runTs('bench/song.ts');

@@ -5,8 +5,10 @@ import { beats } from '../arbitraries';
 import { newBeat, newHit } from '../beat/defaults';
 import type { Beat } from '../beat/schema';
 import { GENERAL_MIDI } from '../midi/drumMap';
-import { EXPORT_DEFAULTS, exportPattern } from '../midi/exportPattern';
+import { fileNotes } from '../midi/fileNotes';
 import { readNotes } from '../midi/readBack';
+import { planPattern } from '../play/plan';
+import { playLoopByLane } from '../play/play';
 import { beatFromMidi } from '../song/fromMidi';
 import { bounce, bounceVoices, newSounds, tooLarge, waveOf } from './bounce';
 import { CHANNELS, HOW_DEFAULTS, heldHow, SCOPES, SPLITS, WHAT_DEFAULTS, type ExportHow } from './choice';
@@ -41,16 +43,20 @@ const hows = fc.record({
 });
 
 describe('MIDI', () => {
-  test('a pattern is written the same, note for note, whichever way it is asked for', () => {
+  test('a pattern is written note for note as it is played', () => {
     fc.assert(
       fc.property(
         beats,
         fc.constantFrom('wrap' as const, 'hold' as const),
         fc.integer({ min: 1, max: 3 }),
         (beat, edges, passes) => {
-          const before = exportPattern(beat, beat.patterns[0]!, { ...EXPORT_DEFAULTS, edges, passes });
-          const now = made(beat, { edges, passes });
-          expect(notesIn(now).map(told)).toEqual(readNotes(before.bytes).notes.map(told));
+          const plan = planPattern(beat, beat.patterns[0]!);
+          const played = playLoopByLane(plan, passes, edges);
+          const before = fileNotes(played, plan.length * passes, 960, edges).notes;
+          const all = Array.from({ length: before.size }, (_, at) =>
+            told({ tick: before.tick[at]!, note: before.note[at]!, velocity: before.velocity[at]! }),
+          );
+          expect(notesIn(made(beat, { edges, passes })).map(told).sort()).toEqual(all.sort());
         },
       ),
       { numRuns: 60 },

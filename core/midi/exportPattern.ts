@@ -1,12 +1,11 @@
 import { soundingLanes } from '../beat/defaults';
 import { fileName } from '../beat/text';
 import type { Beat, Pattern } from '../beat/schema';
-import { planPattern } from '../play/plan';
-import { playLoopByLane, type LoopEdges, type Note } from '../play/play';
+import { HOW_DEFAULTS } from '../export/choice';
+import { midiOf } from '../export/midi';
+import type { LoopEdges } from '../play/play';
+import { planPasses } from '../song/plan';
 import type { Channel } from '../units';
-import { fileNotes } from './fileNotes';
-import { microsOf } from '../song/tempoMap';
-import { writeSong } from './write';
 
 /** What may be chosen for a MIDI file, and its bounds. */
 export interface ExportOptions {
@@ -52,17 +51,6 @@ export interface Exported {
   carried: number;
 }
 
-/** What lanes are on as long as nobody gives them a channel of their own. */
-const DRUM_CHANNEL: Channel = 10;
-
-/** Lanes that were given a channel of their own keep it. */
-function* onChannel(lanes: Iterable<Note[]>, channel: Channel): Generator<Note[], void, void> {
-  for (const lane of lanes) {
-    for (const note of lane) if (note.channel === DRUM_CHANNEL) note.channel = channel;
-    yield lane;
-  }
-}
-
 /**
  * A pattern as a Standard MIDI File: note for note what is heard.
  *
@@ -70,33 +58,20 @@ function* onChannel(lanes: Iterable<Note[]>, channel: Channel): Generator<Note[]
  * @example exportPattern(beat, beat.patterns[0]!, EXPORT_DEFAULTS).name // "Lantern-Walk-A.mid"
  */
 export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptions): Exported => {
-  const plan = planPattern(beat, pattern, { includeMuted: options.includeMuted });
-  let merged = 0;
-  const played = playLoopByLane(plan, options.passes, options.edges, () => (merged += 1));
-  const file = fileNotes(
-    onChannel(played, options.channel),
-    plan.length * options.passes,
-    options.ppq,
-    options.edges,
-  );
+  const plan = planPasses(beat, pattern, options.passes, { includeMuted: options.includeMuted });
+  const range = { from: 0, to: plan.layout.length };
+  const piece = { name: pattern.name, number: null, plan, range, edges: options.edges };
+  const { files, bars, dropped, merged, carried } = midiOf(piece, beat, { ...HOW_DEFAULTS, ...options });
+  const [file] = files;
   const sounding = new Set(options.includeMuted ? beat.lanes : soundingLanes(beat));
   return {
-    bytes: writeSong({
-      format: options.format,
-      ppq: options.ppq,
-      name: beat.name,
-      tempos: [{ tick: 0, micros: microsOf(beat.tempo) }],
-      meters: [{ tick: 0, meter: pattern.meter }],
-      markers: [{ tick: 0, text: pattern.name }],
-      tracks: [{ name: pattern.name, notes: file.notes }],
-      end: file.end,
-    }),
+    bytes: file!.bytes,
     name: `${fileName(beat.name, pattern.name)}.mid`,
-    notes: file.notes.size,
-    bars: pattern.bars * options.passes,
+    notes: file!.notes,
+    bars,
     leftOut: beat.lanes.filter((lane) => !sounding.has(lane)).map((lane) => lane.name),
-    dropped: file.dropped,
+    dropped,
     merged,
-    carried: file.carried,
+    carried,
   };
 };

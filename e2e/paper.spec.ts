@@ -1,0 +1,77 @@
+/** What an independent program makes of the drum parts: it draws them, and its own reading is held against the hits. */
+import { createRequire } from 'node:module';
+import { expect, test } from '@playwright/test';
+import { DEMO_BEATS } from '../demo/beats';
+import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../core/export/choice';
+import { exported } from '../core/export/exporting';
+import { writtenBars } from '../core/export/written';
+
+const READER = createRequire(__filename).resolve('opensheetmusicdisplay/build/opensheetmusicdisplay.min.js');
+
+interface DrawnNote {
+  /** In quarters from the start of its bar. */
+  at: number;
+  bar: number;
+}
+
+/** What the reader offers, as far as it is used here. */
+interface Reader {
+  load(xml: string): Promise<unknown>;
+  render(): void;
+  Sheet: {
+    SourceMeasures: {
+      VerticalSourceStaffEntryContainers: {
+        Timestamp: { RealValue: number };
+        StaffEntries: (
+          { VoiceEntries: { IsGrace: boolean; Notes: { isRest(): boolean }[] }[] } | undefined
+        )[];
+      }[];
+    }[];
+  };
+}
+
+for (const beat of DEMO_BEATS)
+  test(`the part of ${beat.name} is drawn without a fault, every hit where it belongs`, async ({ page }, {
+    project,
+  }) => {
+    test.skip(project.name !== 'wide', 'A page is drawn once.');
+    const scope = beat.song.order.length ? 'section' : 'pattern';
+    const out = exported(beat, { ...HOW_DEFAULTS, kind: 'paper', scope }, WHAT_DEFAULTS);
+    if (!out.ok) throw new Error(out.error);
+    const faults: string[] = [];
+    page.on('pageerror', (fault) => faults.push(fault.message));
+    await page.setContent('<div id="part" style="width:1100px"></div>');
+    await page.addScriptTag({ path: READER });
+    const drawn = await page.evaluate(async (xml) => {
+      const { OpenSheetMusicDisplay } = (
+        window as unknown as { opensheetmusicdisplay: { OpenSheetMusicDisplay: new (id: string) => Reader } }
+      ).opensheetmusicdisplay;
+      const reader = new OpenSheetMusicDisplay('part');
+      await reader.load(xml);
+      reader.render();
+      const notes: DrawnNote[] = [];
+      reader.Sheet.SourceMeasures.forEach((measure, bar) => {
+        for (const { Timestamp, StaffEntries } of measure.VerticalSourceStaffEntryContainers)
+          for (const entry of StaffEntries)
+            for (const voice of entry?.VoiceEntries ?? [])
+              if (!voice.IsGrace)
+                for (const note of voice.Notes)
+                  if (!note.isRest()) notes.push({ at: Timestamp.RealValue * 4, bar });
+      });
+      return { notes, heads: document.querySelectorAll('.vf-stavenote').length };
+    }, out.value.files[0]!.data as string);
+    expect(faults).toEqual([]);
+    expect(drawn.heads).toBeGreaterThan(0);
+    const meant = writtenBars(out.value.pieces[0]!).flatMap(({ beats }, bar) => {
+      let from = 0;
+      return beats.flatMap(({ parts, length, onsets }) => {
+        const begin = from;
+        from += length / 960;
+        return onsets.flatMap(({ at, hits }) =>
+          hits.map(() => ({ bar, at: begin + (at * length) / 960 / parts })),
+        );
+      });
+    });
+    const key = ({ bar, at }: DrawnNote) => `${bar} ${at.toFixed(3)}`;
+    expect(drawn.notes.map(key).sort()).toEqual(meant.map(key).sort());
+  });
