@@ -1,6 +1,5 @@
 /** Remakes the pictures of docs/screenshots from the demo beats. */
 import type { Browser, Page } from '@playwright/test';
-import { readdirSync, readFileSync } from 'node:fs';
 import { browse } from './browse';
 
 const PORT = 4792;
@@ -30,6 +29,10 @@ const toGrooves = async (page: Page) => {
   await page.getByRole('link', { name: 'Grooves' }).click();
   await page.getByRole('list', { name: 'Grooves' }).waitFor();
   await page.waitForTimeout(800);
+};
+const toSong = async (page: Page) => {
+  await page.getByRole('link', { name: 'Song' }).click();
+  await page.getByRole('slider', { name: 'Place in the song' }).waitFor();
 };
 const toFeel = (page: Page) => page.getByRole('link', { name: 'Feel' }).click();
 const stage = (page: Page, name: string) =>
@@ -84,12 +87,6 @@ const SHOTS: Shot[] = [
       for (let roll = 0; roll < 3; roll++) await press(page, 'Vary half');
       await press(page, 'Keep');
     },
-  },
-  {
-    name: 'pads-phone-night',
-    size: PHONE,
-    theme: 'dark',
-    act: (page) => press(page, 'Pads'),
   },
   { name: 'feel-phone-night', size: PHONE, theme: 'dark', act: toFeel },
   {
@@ -176,28 +173,38 @@ const SHOTS: Shot[] = [
       await page.getByRole('tab', { name: 'Write the beat' }).click();
     },
   },
+  { name: 'song-phone-night', size: PHONE, theme: 'dark', act: toSong },
   {
-    name: 'import-phone-night',
+    name: 'section-phone-day',
     size: PHONE,
-    theme: 'dark',
+    theme: 'light',
     act: async (page) => {
-      await toGrooves(page);
-      const hall = 'demo/grooves/Fish hall';
-      await page.getByLabel('MIDI files', { exact: true }).setInputFiles([
-        ...readdirSync(hall).map((name) => ({
-          name,
-          mimeType: 'audio/midi',
-          buffer: readFileSync(`${hall}/${name}`),
-        })),
-        { name: 'torn page.mid', mimeType: 'audio/midi', buffer: Buffer.from('no music') },
-      ]);
-      await page.getByText('grooves taken in').waitFor();
+      await toSong(page);
+      await press(page, 'Edit Break');
+      await press(page, 'Offer fills');
+    },
+  },
+  {
+    name: 'song-wide-day',
+    size: WIDE,
+    theme: 'light',
+    act: async (page) => {
+      await toSong(page);
+      await press(page, 'Edit Break');
     },
   },
   { name: 'export-phone-night', size: PHONE, theme: 'dark', act: toExport },
-  { name: 'export-wide-day', size: WIDE, theme: 'light', act: toExport },
+  {
+    name: 'export-wide-day',
+    size: WIDE,
+    theme: 'light',
+    act: async (page) => {
+      await toExport(page);
+      await page.getByLabel('What', { exact: true }).selectOption('sections');
+      await page.getByLabel('Drums', { exact: true }).selectOption('lanes');
+    },
+  },
   { name: 'beats-phone-day', size: PHONE, theme: 'light', act: (page) => press(page, 'Beats') },
-  { name: 'beats-wide-night', size: WIDE, theme: 'dark', act: (page) => press(page, 'Beats') },
 ];
 
 const take = async (browser: Browser, { name, size, theme, act }: Shot): Promise<void> => {

@@ -26,7 +26,8 @@ import type { Groove } from '../groove/groove';
 import { writtenWith, type MapChoice } from '../midi/laneMap';
 import * as song from '../song/edits';
 import type { SectionChange } from '../song/edits';
-import { takeFill, type FillOffer } from '../song/fills';
+import type { FillOffer } from '../song/fills';
+import { takeFill } from '../song/takeFill';
 import { setPattern } from './beatEdits';
 import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from './chance';
 import {

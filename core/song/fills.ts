@@ -3,8 +3,7 @@ import { gridTicks } from '../beat/grid';
 import { instrument } from '../beat/instruments';
 import { barTicks, beatTicks } from '../beat/meter';
 import { MOST } from '../beat/choices';
-import type { Beat, Fill, Hit, Lane, Part, Pattern, Section } from '../beat/schema';
-import { bringIn } from '../groove/bring';
+import type { Beat, Hit, Lane, Part, Pattern, Section } from '../beat/schema';
 import { patternGroove } from '../groove/fromPattern';
 import type { Groove } from '../groove/groove';
 import { goesWith, likenessOf } from '../groove/likeness';
@@ -199,23 +198,4 @@ export const fillsFor = (beat: Beat, section: Section, library: Groove[]): FillO
   const pattern = last ? patternOfEntry(beat, last) : null;
   if (!pattern || patternTicks(pattern) <= 0) return [];
   return [...ownFills(beat, pattern), ...libraryFills(beat, pattern, library)];
-};
-
-/** Takes a fill that was offered: its pattern joins the beat, and the section ends with it. */
-export const takeFill = (
-  beat: Beat,
-  sectionId: string,
-  { source, name }: FillOffer,
-  patternId: string,
-  over: Fill['over'],
-): Beat => {
-  if (beat.patterns.length >= MOST.patterns) return beat;
-  const brought =
-    source.kind === 'groove'
-      ? bringIn(beat, source.groove, { how: 'new', id: patternId, name }).beat
-      : { ...beat, patterns: [...beat.patterns, { ...source.pattern, id: patternId }] };
-  const sections = brought.song.sections.map((section) =>
-    section.id === sectionId ? { ...section, fill: { patternId, over } } : section,
-  );
-  return { ...brought, song: { ...brought.song, sections } };
 };

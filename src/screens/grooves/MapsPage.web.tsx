@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Groove } from '../../../core/groove/groove';
 import { drumMapText, GENERAL_MIDI, shifted, type DrumMap } from '../../../core/midi/drumMap';
+import { midnamText, readMapCsv, readMidnam } from '../../../core/midi/mapFiles';
 import type { MapPreview } from '../../../core/midi/mapPreview';
 import { fileName } from '../../../core/beat/text';
 import { groovesChanged } from '../../state/grooves';
@@ -15,7 +16,6 @@ import { NameField } from '../../ui/NameField';
 import { TabRow } from '../../ui/TabRow';
 import { GuessMap } from './GuessMap';
 import { MapEditor } from './MapEditor';
-import { mapFormats } from './mapFormats';
 import { MapPreviewTable } from './MapPreviewTable';
 import { WriteWith } from './WriteWith';
 
@@ -81,14 +81,12 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
       else refuse(file, read.error);
       return;
     }
-    const { readMapCsv, readMidnam } = await mapFormats();
     const plain = file.replace(/\.\w+$/, '');
     const read = /\.(midnam|xml)$/i.test(file) ? readMidnam(text) : readMapCsv(text, plain);
     if (read.ok) setPreview(read.value);
     else refuse(file, read.error);
   };
-  const saveMidnam = async () => {
-    const { midnamText } = await mapFormats();
+  const saveMidnam = () => {
     saveBytes(new TextEncoder().encode(midnamText(map)), `${fileName(map.name)}.midnam`, 'application/xml');
   };
 
@@ -132,7 +130,7 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
           Open a map
         </FilePick>
         <Chip onPress={() => saveText(drumMapText(map), `${fileName(map.name)}.map.json`)}>Save as JSON</Chip>
-        <Chip onPress={() => void saveMidnam()}>Save as .midnam</Chip>
+        <Chip onPress={saveMidnam}>Save as .midnam</Chip>
         <Chip onPress={() => change(shifted(map, -12))}>Octave down</Chip>
         <Chip onPress={() => change(shifted(map, 12))}>Octave up</Chip>
         {own ? (

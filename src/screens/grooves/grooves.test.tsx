@@ -39,12 +39,6 @@ jest.mock('../../state/storage', () => {
     jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
   return { browserStorage: memory };
 });
-jest.mock('./mapFormats', () => ({
-  mapFormats: () =>
-    Promise.resolve(
-      jest.requireActual<typeof import('../../../core/midi/mapFiles')>('../../../core/midi/mapFiles'),
-    ),
-}));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('@tanstack/react-virtual', () => ({
   // There is no room in jsdom: the first lines are there whatever is in sight.
