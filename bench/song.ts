@@ -120,6 +120,8 @@ const opened = async (browser: Browser, beat: Beat, rate: number): Promise<Page>
   await page.locator('[data-step]').first().waitFor();
   await page.getByRole('button', { name: 'Beats', exact: true }).click();
   await page.getByLabel('Beat file', { exact: true }).setInputFiles(file);
+  await page.getByText(/was opened from/).waitFor();
+  await page.waitForTimeout(1000);
   await page.getByRole('link', { name: 'Song' }).click();
   await page.getByRole('slider', { name: 'Place in the song' }).waitFor();
   await page.waitForTimeout(1500);

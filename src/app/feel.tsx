@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
 
-const FeelScreen = lazy(async () => ({ default: (await import('../screens/feel/FeelScreen')).FeelScreen }));
+const FeelScreen = lazy(async () => ({ default: (await import('../screens/later')).FeelScreen }));
 
 export default function Feel() {
   return (

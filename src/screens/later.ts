@@ -3,6 +3,7 @@
  * screen, which needs none of it.
  */
 export { ExportScreen } from './export/ExportScreen';
+export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
 export { SongScreen } from './song/SongScreen';
 export { beatFromMidi } from '../../core/song/fromMidi';
