@@ -1,4 +1,12 @@
-import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
 import type { Beat } from '../../../core/beat/schema';
 import { barTicks } from '../../../core/beat/meter';
 import { barAt, spanAt, type Layout, type Span } from '../../../core/song/layout';
@@ -19,34 +27,95 @@ const MOVED_POINTS = 6;
 
 interface TileProps {
   index: number;
+  /** In sight: it is painted before anything is shown, others when there is time. */
+  seen: boolean;
   layout: Layout;
   rows: Map<string, Row>;
   ink: Ink;
   measures: Measures;
 }
 
-const Tile = ({ index, layout, rows, ink, measures }: TileProps) => {
-  const canvas = useRef<HTMLCanvasElement>(null);
+const later = (work: () => void): (() => void) => {
+  if (typeof requestIdleCallback === 'undefined') {
+    const timer = setTimeout(work, 50);
+    return () => clearTimeout(timer);
+  }
+  const wish = requestIdleCallback(work, { timeout: 400 });
+  return () => cancelIdleCallback(wish);
+};
+
+/** Paints a tile beside the page and hands it over as an image: a canvas in the page would be a layer of its own. */
+const paint = ({ index, layout, rows, ink, measures }: TileProps, give: (url: string) => void): void => {
+  const canvas = document.createElement('canvas');
+  const brush = canvas.getContext('2d', { willReadFrequently: true });
+  if (!brush) return;
+  const ratio = Math.min(2, window.devicePixelRatio || 1);
+  canvas.width = TILE * ratio;
+  canvas.height = HEIGHT * ratio;
+  brush.setTransform(ratio, 0, 0, ratio, 0, 0);
+  const from = (index * TILE) / measures.scale;
+  paintTile(brush, layout, rows, ink, measures, [from, from + TILE / measures.scale], ratio);
+  canvas.toBlob((blob) => blob && give(URL.createObjectURL(blob)));
+};
+
+const Tile = (props: TileProps) => {
+  const image = useRef<HTMLImageElement>(null);
+  const painted = useRef<unknown[]>([]);
+  const { index, seen, layout, rows, ink, measures } = props;
+  useEffect(() => {
+    const element = image.current;
+    return () => {
+      if (element?.src) URL.revokeObjectURL(element.src);
+    };
+  }, []);
   useLayoutEffect(() => {
-    const brush = canvas.current?.getContext('2d');
-    if (!brush) return;
-    const ratio = Math.min(2, window.devicePixelRatio || 1);
-    canvas.current!.width = TILE * ratio;
-    canvas.current!.height = HEIGHT * ratio;
-    brush.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const from = (index * TILE) / measures.scale;
-    paintTile(brush, layout, rows, ink, measures, [from, from + TILE / measures.scale]);
-  }, [index, layout, rows, ink, measures]);
+    const wanted = [index, layout, rows, ink, measures];
+    const work = () => {
+      if (wanted.every((one, at) => one === painted.current[at])) return;
+      painted.current = wanted;
+      paint(props, (url) => {
+        const element = image.current;
+        // Something else may be wanted by now.
+        if (!element || painted.current !== wanted) return URL.revokeObjectURL(url);
+        if (element.src) URL.revokeObjectURL(element.src);
+        element.src = url;
+      });
+    };
+    if (!seen) return later(work);
+    work();
+    return undefined;
+    // What is painted depends on these alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [index, seen, layout, rows, ink, measures]);
   return (
-    <canvas
-      ref={canvas}
+    <img
+      ref={image}
+      alt=""
       aria-hidden
+      draggable={false}
       className="song-tile"
       style={{ left: index * TILE, width: TILE, height: HEIGHT }}
-      width={0}
-      height={0}
     />
   );
+};
+
+/** How many tiles are kept on either side: what was painted once need not be painted again. */
+const KEPT = 10;
+
+/** The picture of the song, tile by tile around what is in sight. */
+const Tiles = ({
+  first,
+  width,
+  seen,
+  ...what
+}: Omit<TileProps, 'index' | 'seen'> & { first: number; width: number; seen: number }) => {
+  const tiles = Math.ceil(width / TILE);
+  const last = first + Math.ceil(seen / TILE);
+  const from = Math.max(0, first - KEPT);
+  const count = Math.min(tiles, last + KEPT + 1) - from;
+  return Array.from({ length: Math.max(0, count) }, (_, n) => from + n).map((index) => (
+    <Tile key={index} index={index} seen={index >= first && index <= last} {...what} />
+  ));
 };
 
 /** The hairline, where playback stands; the page follows it. */
@@ -169,17 +238,22 @@ const nearestLine = (layout: Layout, tick: Ticks): Ticks => {
 
 const useScroll = () => {
   const scroller = useRef<HTMLDivElement>(null);
-  const [seen, setSeen] = useState({ width: 360, first: 0 });
+  const [width, setWidth] = useState(360);
+  const [first, setFirst] = useState(0);
   useLayoutEffect(() => {
     const element = scroller.current;
     if (!element) return;
-    const look = () =>
-      setSeen((now) => {
-        const next = { width: element.clientWidth || 360, first: Math.floor(element.scrollLeft / TILE) };
-        return next.width === now.width && next.first === now.first ? now : next;
-      });
-    look();
-    const watcher = typeof ResizeObserver === 'undefined' ? null : new ResizeObserver(look);
+    let now = 0;
+    const look = () => {
+      const at = Math.floor(element.scrollLeft / TILE);
+      // Most scrolling stays on one tile: then there is nothing to draw.
+      if (at === now) return;
+      now = at;
+      setFirst(at);
+    };
+    const measure = () => setWidth(element.clientWidth || 360);
+    measure();
+    const watcher = typeof ResizeObserver === 'undefined' ? null : new ResizeObserver(measure);
     watcher?.observe(element);
     element.addEventListener('scroll', look, { passive: true });
     return () => {
@@ -187,7 +261,7 @@ const useScroll = () => {
       element.removeEventListener('scroll', look);
     };
   }, []);
-  return { scroller, ...seen };
+  return { scroller, width, first };
 };
 
 /** The whole song at a glance. A tap plays from there; a drag along the bar numbers chooses what is repeated. */
@@ -199,12 +273,8 @@ export const Timeline = (props: TimelineProps) => {
   const drag = useRef<{ tick: Ticks; x: number; moved: boolean } | null>(null);
   const width = Math.min(MOST_WIDTH, Math.max(1, (seen - 16) * zoom));
   const scale = width / Math.max(1, layout.length);
-  const measures = { scale, top: RULER + BAND, height: STRINGS };
-  const rows = rowsOf(beat, layout);
-  const tiles = Math.ceil(width / TILE);
-  const shown = Array.from({ length: Math.ceil(seen / TILE) + 3 }, (_, n) => first - 1 + n).filter(
-    (n) => n >= 0 && n < tiles,
-  );
+  const measures = useMemo(() => ({ scale, top: RULER + BAND, height: STRINGS }), [scale]);
+  const rows = useMemo(() => rowsOf(beat, layout), [beat, layout]);
   const tickOf = (event: { clientX: number; currentTarget: Element }): Ticks => {
     const box = event.currentTarget.getBoundingClientRect();
     return Math.min(layout.length - 1, Math.max(0, (event.clientX - box.left) / scale));
@@ -268,11 +338,17 @@ export const Timeline = (props: TimelineProps) => {
         aria-valuetext={placeWords(layout, at)}
         onKeyDown={keys}
       >
-        {ink
-          ? shown.map((index) => (
-              <Tile key={index} index={index} layout={layout} rows={rows} ink={ink} measures={measures} />
-            ))
-          : null}
+        {ink ? (
+          <Tiles
+            first={first}
+            width={width}
+            seen={seen}
+            layout={layout}
+            rows={rows}
+            ink={ink}
+            measures={measures}
+          />
+        ) : null}
         <div
           className="song-strings"
           style={{ top: RULER + BAND, height: STRINGS }}

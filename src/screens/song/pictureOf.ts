@@ -5,7 +5,7 @@ import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
 import { rateOf } from '../../../core/play/reading';
 import { barTicks } from '../../../core/beat/meter';
 import type { Layout, Stretch } from '../../../core/song/layout';
-import { secondsAt, tickAtSeconds } from '../../../core/song/tempoMap';
+import { lastAt, secondsAt, tickAtSeconds } from '../../../core/song/tempoMap';
 import { timeWords } from '../../../core/song/time';
 import type { Ticks } from '../../../core/units';
 
@@ -76,11 +76,39 @@ export interface Measures {
   height: number;
 }
 
+/** Pixels that are filled straight away: some thousand small boxes cost a canvas far more. */
+interface Sheet {
+  pixels: Uint32Array;
+  width: number;
+  height: number;
+  /** Pixels a point. */
+  ratio: number;
+}
+
+/** A colour such as #7fb2d6, or #db5 for #ddbb55, as a pixel. @example pixelOf('#ff0000') // 0xff0000ff */
+export const pixelOf = (hex: string): number => {
+  const digits = hex.length < 7 ? hex.slice(1, 4).replace(/./g, '$&$&') : hex.slice(1, 7);
+  const value = Number.parseInt(digits, 16) || 0;
+  return (0xff000000 | ((value & 0xff) << 16) | (value & 0xff00) | (value >> 16)) >>> 0;
+};
+
+/** In points; at least a pixel each way. */
+const fill = (sheet: Sheet, x: number, y: number, width: number, height: number, pixel: number): void => {
+  const { pixels, ratio } = sheet;
+  const left = Math.max(0, Math.round(x * ratio));
+  const right = Math.min(sheet.width, left + Math.max(1, Math.round(width * ratio)));
+  const top = Math.max(0, Math.round(y * ratio));
+  const bottom = Math.min(sheet.height, top + Math.max(1, Math.round(height * ratio)));
+  if (left >= right) return;
+  for (let row = top; row < bottom; row++)
+    pixels.fill(pixel, row * sheet.width + left, row * sheet.width + right);
+};
+
 const drawStretch = (
-  brush: CanvasRenderingContext2D,
+  sheet: Sheet,
   stretch: Stretch,
   rows: Map<string, Row>,
-  ink: Record<string, string>,
+  pixel: Record<Pigment, number>,
   { scale, top, height }: Measures,
   [from, to]: [Ticks, Ticks],
 ): void => {
@@ -92,6 +120,7 @@ const drawStretch = (
   const end = Math.min(to, stretch.from + stretch.length);
   const first = stretch.from - stretch.offset;
   const skip = Math.max(0, Math.floor((from - first) / total) * total);
+  const wide = Math.max(1, Math.min(3, scale * 120));
   for (let pass = first + skip; pass < end; pass += total)
     for (const { at, lane, velocity } of dotsOf(pattern)) {
       const tick = pass + at;
@@ -99,12 +128,13 @@ const drawStretch = (
       const where = rows.get(lane);
       if (!where) continue;
       const size = Math.max(1, Math.min(row - 1, 5) * (0.35 + (0.65 * velocity) / 127));
-      brush.fillStyle = ink[where.pigment]!;
-      brush.fillRect(
+      fill(
+        sheet,
         (tick - from) * scale,
         top + (where.at + 0.5) * row - size / 2,
-        Math.max(1, Math.min(3, scale * 120)),
+        wide,
         size,
+        pixel[where.pigment],
       );
     }
 };
@@ -137,7 +167,27 @@ const paintTimes = (
   }
 };
 
-/** Paints one tile of the song: strings, bar lines and numbers. */
+/** The bars that begin within a stretch of time, each with whether its number is written. */
+const barsWithin = ({ bars }: Layout, [from, to]: [Ticks, Ticks], scale: number) => {
+  const every = numberEvery((bars[0] ? barTicks(bars[0].meter) : 3840) * scale);
+  const out: { bar: Layout['bars'][number]; at: number; numbered: boolean }[] = [];
+  for (let at = lastAt(starts(bars), from - 3840 * 2); at < bars.length && bars[at]!.from < to; at++)
+    out.push({ bar: bars[at]!, at, numbered: at % every === 0 });
+  return out;
+};
+
+const begun = new WeakMap<Layout['bars'], Ticks[]>();
+const starts = (bars: Layout['bars']): Ticks[] => {
+  const known = begun.get(bars) ?? bars.map(({ from }) => from);
+  begun.set(bars, known);
+  return known;
+};
+
+/**
+ * Paints one tile of the song: strings, bar lines, numbers and times.
+ *
+ * @param ratio pixels a point
+ */
 export const paintTile = (
   brush: CanvasRenderingContext2D,
   layout: Layout,
@@ -145,30 +195,38 @@ export const paintTile = (
   ink: Record<string, string>,
   measures: Measures,
   [from, to]: [Ticks, Ticks],
+  ratio: number,
 ): void => {
   const { scale, top, height } = measures;
-  const every = numberEvery((layout.bars[0] ? barTicks(layout.bars[0].meter) : 3840) * scale);
-  brush.font = '11px "Martian Mono", monospace';
-  brush.textBaseline = 'top';
-  layout.bars.forEach((bar, at) => {
-    if (bar.from < from - 3840 * 2 || bar.from >= to) return;
+  const image = brush.createImageData(brush.canvas.width, brush.canvas.height);
+  const sheet: Sheet = {
+    pixels: new Uint32Array(image.data.buffer),
+    width: image.width,
+    height: image.height,
+    ratio,
+  };
+  const pixel = Object.fromEntries(Object.entries(ink).map(([name, hex]) => [name, pixelOf(hex)])) as Record<
+    Pigment | 'ground' | 'rule' | 'line',
+    number
+  >;
+  sheet.pixels.fill(pixel.ground);
+  const bars = barsWithin(layout, [from, to], scale);
+  for (const { bar, numbered } of bars) {
     const x = (bar.from - from) * scale;
-    const numbered = at % every === 0;
-    if (numbered || barTicks(bar.meter) * scale >= 7) {
-      brush.fillStyle = ink['rule']!;
-      brush.fillRect(x, numbered ? top - 4 : top, 1, height + (numbered ? 4 : 0));
-    }
-    if (numbered) {
-      brush.fillStyle = ink['quiet']!;
-      brush.fillText(String(at + 1), x + 3, 3);
-    }
-  });
-  paintTimes(brush, layout, ink, measures, from, to);
+    if (x >= 0 && (numbered || barTicks(bar.meter) * scale >= 7))
+      fill(sheet, x, numbered ? top - 4 : top, 1, height + (numbered ? 4 : 0), pixel.rule);
+  }
   const row = height / Math.max(1, rows.size);
-  brush.fillStyle = ink['line']!;
   for (const { at } of rows.values())
-    brush.fillRect(0, Math.round(top + (at + 0.5) * row), (Math.min(to, layout.length) - from) * scale, 0.5);
+    fill(sheet, 0, top + (at + 0.5) * row, (Math.min(to, layout.length) - from) * scale, 0.5, pixel.line);
   for (const stretch of layout.stretches)
     if (stretch.from < to && stretch.from + stretch.length > from)
-      drawStretch(brush, stretch, rows, ink, measures, [from, to]);
+      drawStretch(sheet, stretch, rows, pixel, measures, [from, to]);
+  brush.putImageData(image, 0, 0);
+  brush.font = '11px "Martian Mono", monospace';
+  brush.textBaseline = 'top';
+  brush.fillStyle = ink['quiet']!;
+  for (const { bar, at, numbered } of bars)
+    if (numbered) brush.fillText(String(at + 1), (bar.from - from) * scale + 3, 3);
+  paintTimes(brush, layout, ink, measures, from, to);
 };
