@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { unzipSync } from 'fflate';
 import { readNotes } from '../core/midi/readBack';
 
 const ROOT = path.resolve(__dirname, '..');
@@ -43,6 +44,16 @@ test.each([
   [1, ['export', beat, path.join(folder, 'no', 'x.mid')], 'there is no such folder'],
   [2, ['export', beat], "missing required argument 'out'"],
   [2, ['export', beat, out, '--ppq', '7'], 'a whole number from 96 to 1920'],
+  [1, ['export', beat, out, '--section', 'Coda'], 'has no section “Coda”; it has “Intro”'],
+  [
+    1,
+    ['export', beat, out, '--song', '--split', 'lanes', '--files'],
+    'This writes 10 files: name a .zip or a folder',
+  ],
+  [1, ['export', beat, out, '--map', 'nowhere.json'], 'there is no such file'],
+  [2, ['export', beat, out, '--song', '--tray'], 'Only one of what is to be written can be named, not 2'],
+  [2, ['export', beat, out, '--bars', '9-3'], 'such as 9-16'],
+  [2, ['export', beat, out, '--rate', '96000'], '44100 or 48000'],
   [2, ['knit'], "unknown command 'knit'"],
 ] as const)('exit code %i and one sentence for %j', (code, args, sentence) => {
   const { status, stderr } = ruddik(...args);
@@ -105,4 +116,39 @@ describe('inspect', () => {
     });
     expect(ruddik('inspect')).toMatchObject({ status: 2, stderr: "missing required argument 'places'\n" });
   });
+});
+
+test('a song by section and drum goes into a ZIP with a list, a part of it into any other file', () => {
+  const zip = path.join(folder, 'song.zip');
+  const done = ruddik('export', beat, zip, '--sections', '--split', 'lanes', '--files', '--count-in');
+  expect(done).toMatchObject({ status: 0, stderr: '' });
+  const entries = unzipSync(new Uint8Array(readFileSync(zip)));
+  const files = Object.keys(entries).filter((name) => name.endsWith('.mid'));
+  expect(done.stdout).toBe(`song.zip: ${files.length} files, 2512 notes.\n`);
+  expect(readNotes(entries['02-Verse/Lantern-Walk-Verse-Kick.mid']!).end).toBe(13 * 3840);
+  expect(new TextDecoder().decode(entries['list.txt'])).toContain('Bar 19, 0:46: Chorus, 4/4');
+  const text = (name: string, ...more: string[]) => {
+    const file = path.join(folder, name);
+    expect(ruddik('export', beat, file, ...more)).toMatchObject({ status: 0, stderr: '' });
+    return readFileSync(file, 'utf8');
+  };
+  expect(text('part.musicxml', '--section', 'Chorus')).toContain('<score-partwise version="4.0">');
+  expect(text('tab.txt', '--bars', '7-8')).toContain('Lantern Walk: bars-7-8');
+  expect(text('hits.csv', '--pattern', 'D · shutters down').split('\n')).toHaveLength(21);
+});
+
+test('a bounce begins its notes where play lists them', () => {
+  const wav = path.join(folder, 'd.wav');
+  const pattern = ['--pattern', 'D · shutters down'];
+  expect(ruddik('export', beat, wav, ...pattern, '--depth', '32f', '--no-tail').status).toBe(0);
+  const bytes = readFileSync(wav);
+  expect(bytes.toString('latin1', 0, 4)).toBe('RIFF');
+  expect(bytes.length).toBe(44 + Math.round((4 * Math.round(60e6 / 92) * 48000) / 1e6) * 8);
+  const listed = JSON.parse(ruddik('play', beat, ...pattern, '--json').stdout) as {
+    ms: number;
+    lane: string;
+  }[];
+  expect(listed[0]).toMatchObject({ ms: 0 });
+  expect(new Set(listed.map(({ lane }) => lane)).size).toBe(6);
+  expect(ruddik('play', beat, ...pattern).stdout).toContain('bar 1, beat 1\t0 ms\tKick\t112');
 });

@@ -5,7 +5,8 @@ import { newBeat, newHit } from '../../core/beat/defaults';
 import type { Beat } from '../../core/beat/schema';
 import { setStep } from '../../core/pattern/hits';
 import { planPattern } from '../../core/play/plan';
-import { patternPlayable } from '../../core/song/playable';
+import { planSong } from '../../core/song/plan';
+import { patternPlayable, songPlayable } from '../../core/song/playable';
 import { playWindow } from '../../core/play/play';
 import { CLICKS, clickNotes } from '../../core/sound/click';
 import {
@@ -195,5 +196,63 @@ describe('the feeder', () => {
     });
     expect(clicks.map(({ frame }) => frame / RATE)).toEqual([0, 0.5, 1, 1.5]);
     expect(clicks.map(({ sound }) => sound - CLICKS)).toEqual([1, 0, 0, 0]);
+  });
+
+  describe('of a song', () => {
+    /** Two sections of a bar each, the first at 120 BPM, the second at 60. */
+    const song = (): Beat => {
+      const beat = everyStep();
+      const section = (id: string, tempo: number) => ({
+        id,
+        name: id,
+        pigment: 'walnut' as const,
+        entries: [{ id: 'e', patternId: beat.patterns[0]!.id, times: 1 }],
+        silent: [],
+        tempo,
+      });
+      return {
+        ...beat,
+        song: {
+          sections: [section('fast', 120), section('slow', 60)],
+          order: ['fast', 'slow'].map((id) => ({ id, sectionId: id, times: 1 })),
+        },
+      };
+    };
+    const times = (notes: { note: PlannedNote }[]) => notes.map(({ note }) => note.frame / RATE);
+    const hear = (from: number, loop: { from: number; to: number } | null, seconds: number) => {
+      const feeder = startFeeder(songPlayable(planSong(song()), from, loop), RATE, 0);
+      const ear = createEar();
+      for (let second = 0; second < seconds; second += 0.3) {
+        ear.take(wake(feeder, second * RATE));
+        ear.listen(Math.min(second + 0.3, seconds) * RATE, second * RATE);
+      }
+      return ear.heard;
+    };
+
+    test('each section at its tempo, and nothing after the end', () => {
+      const at = times(hear(0, null, 9));
+      expect(at).toHaveLength(32);
+      expect(at.slice(0, 3)).toEqual([0, 0.125, 0.25]);
+      expect(at.slice(16, 19)).toEqual([2, 2.25, 2.5]);
+      expect(at.at(-1)).toBeCloseTo(5.75);
+    });
+
+    test('from its middle, and a part of it again and again', () => {
+      expect(times(hear(3840, null, 5)).slice(0, 2)).toEqual([0, 0.25]);
+      const at = times(hear(1920, { from: 0, to: 3840 }, 5));
+      expect(at.slice(0, 10)).toEqual(Array.from({ length: 10 }, (_, n) => n * 0.125));
+      expect(at).toHaveLength(40);
+    });
+
+    test('another part that is repeated goes on from the same place', () => {
+      const plan = planSong(song());
+      const feeder = startFeeder(songPlayable(plan, 0, { from: 0, to: 3840 }), RATE, 0);
+      wake(feeder, 0);
+      // 4.5 s is the third time round, a quarter into the bar.
+      const batch = change(feeder, songPlayable(plan, 0, null), 4.5 * RATE);
+      expect(tickAt(feeder, (4.5 + CUT_SECONDS) * RATE)).toBeCloseTo(960 + CUT_SECONDS * 1920);
+      expect(batch.notes[0]!.frame).toBe(4.625 * RATE);
+      expect(feeder.plan.marks(3840, 4000)[0]).toMatchObject({ song: 3840, tick: 0, tempo: 60 });
+    });
   });
 });

@@ -159,8 +159,10 @@ export const wake = (feeder: Feeder, now: Frames): Batch | null => {
 export const change = (feeder: Feeder, plan: Playable, now: Frames): Batch => {
   const cut = Math.max(feeder.begins, Math.round(now + CUT_SECONDS * feeder.rate));
   const tick = tickAt(feeder, cut);
-  // Where something else is repeated from now on, it goes on from the same place of the song.
-  feeder.anchor = { frame: cut, tick: plan.key === feeder.plan.key ? tick : feeder.plan.placeOf(tick) };
+  const same = plan.key === feeder.plan.key;
+  // Where something else is repeated from now on, it goes on from the same place of the song, and turns count anew.
+  feeder.anchor = { frame: cut, tick: same ? tick : feeder.plan.placeOf(tick) };
+  if (!same) feeder.sent.clear();
   feeder.plan = plan;
   feeder.until = cut + Math.round(LEAD_SECONDS * feeder.rate);
   if (feeder.next) feeder.until = Math.min(feeder.until, feeder.next.frame);

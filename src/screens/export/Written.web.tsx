@@ -1,5 +1,5 @@
 import type { DragEvent, ReactNode } from 'react';
-import { MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
+import { pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
 import type { ExportHow } from '../../../core/export/choice';
 import { meterText } from '../../../core/beat/meter';
 import { tempoOf } from '../../../core/export/list';
@@ -81,7 +81,9 @@ export const Written = ({ out, how, onDrag, children }: WrittenProps) => {
       </ul>
       {files.length > SHOWN ? <p className="quiet">{`and ${files.length - SHOWN} more`}</p> : null}
       {files.some(mayDrag) ? (
-        <p className="quiet">{`With a mouse, drag a file from this list to the desktop or into another program (${MIME[how.kind].split('/')[0]!}).`}</p>
+        <p className="quiet drag-hint">
+          Drag a file from this list, or all of them, to the desktop or into another program.
+        </p>
       ) : null}
     </>
   );
