@@ -65,6 +65,13 @@ test('from grooves to an arrangement with fills, a file for each drum and sectio
   }
   expect(new TextDecoder().decode(entries['list.txt'])).toContain('The song');
 
+  // What is dragged out carries its type, its name and where it is to be had.
+  const carried = await page.evaluateHandle(() => new DataTransfer());
+  await page.getByText('Drag the ZIP out').dispatchEvent('dragstart', { dataTransfer: carried });
+  expect(await carried.evaluate((data) => data.getData('DownloadURL'))).toMatch(
+    /^application\/zip:Lantern-Walk-sections-midi\.zip:blob:/,
+  );
+
   await saved(page);
   await page.reload();
   await toSong(page);

@@ -135,6 +135,13 @@ describe('MIDI', () => {
     );
     const high = { ...blank, lanes: [{ ...blank.lanes[0]!, note: 100 }] };
     expect(made(high, {}).warnings[0]).toContain('Kick (100) has a note that “General MIDI” does not have');
+    const rim = {
+      ...blank,
+      lanes: [{ ...blank.lanes[1]!, name: 'Rim', instrument: 'snare.rimshot' as const }],
+    };
+    expect(made(rim, { map: GENERAL_MIDI }).warnings).toEqual([
+      'Rim is written as Second snare (40), the nearest that “General MIDI” has.',
+    ]);
     const gone = { ...LANTERN, patterns: LANTERN.patterns.filter(({ id }) => id !== 'c') };
     expect(made(gone, { scope: 'song' }).warnings.join()).toContain('in section “Chorus” was deleted');
   });

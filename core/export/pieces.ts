@@ -1,8 +1,9 @@
 import { newFeel } from '../beat/feelDefaults';
+import { INSTRUMENTS } from '../beat/instruments';
 import { barTicks } from '../beat/meter';
 import type { Beat, Pattern } from '../beat/schema';
 import { GENERAL_MIDI } from '../midi/drumMap';
-import { writtenWith } from '../midi/laneMap';
+import { laneCrossings, writtenWith } from '../midi/laneMap';
 import { patternOf } from '../pattern/beatEdits';
 import type { LoopEdges } from '../play/play';
 import { entryPattern, songFaults, type Span } from '../song/layout';
@@ -144,6 +145,12 @@ export const warningsOf = (original: Beat, beat: Beat, how: ExportHow): string[]
     for (const { name, patternId } of beat.tray)
       if (!beat.patterns.some(({ id }) => id === patternId))
         out.push(`The pattern of “${name}” in the tray was deleted: it is left out.`);
+  if (how.map)
+    for (const { lane, kind, as, to } of laneCrossings(original, how.map))
+      if (kind === 'near' && as && to)
+        out.push(
+          `${lane.name} is written as ${INSTRUMENTS[as].name} (${to.note}), the nearest that “${how.map.name}” has.`,
+        );
   const map = how.map ?? original.map ?? GENERAL_MIDI;
   const shared = new Map<string, string[]>();
   for (const lane of beat.lanes) {
