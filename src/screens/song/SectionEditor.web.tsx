@@ -1,41 +1,22 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { MOST, PIGMENTS, SONG } from '../../../core/beat/choices';
-import type { Beat, Entry, Place, Section } from '../../../core/beat/schema';
-import { entryPattern, patternOfEntry } from '../../../core/song/layout';
-import { newEntry, SECTION_NAMES, type SectionChange } from '../../../core/song/edits';
-import { held, TEMPO } from '../../../core/units';
-import { useDo } from '../../state/store';
-import { noticed } from '../../state/slices';
+import type { Beat, Place, Section } from '../../../core/beat/schema';
+import { patternOfEntry } from '../../../core/song/layout';
+import { SECTION_NAMES, type SectionChange } from '../../../core/song/edits';
+import { TEMPO } from '../../../core/units';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
-import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
 import { Range } from '../../ui/Range';
-import { SortableLater } from '../../ui/SortableLater';
-import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
+import { Entries } from './Entries';
 import { FillOffers } from './FillOffers';
-import { entryWords } from './words';
+import { useHeld } from './useHeld';
 
 interface OnSection {
   beat: Beat;
   section: Section;
 }
-
-const useHeld = () => {
-  const act = useDo();
-  return (asked: number, least: number, most: number, what: string): number => {
-    const kept = held(Math.round(asked * 100) / 100, least, most);
-    if (kept !== Math.round(asked * 100) / 100)
-      act(
-        noticed({
-          text: `${what} goes from ${least} to ${most}; ${asked} was held to ${kept}.`,
-          subject: what,
-        }),
-      );
-    return kept;
-  };
-};
 
 const change = (id: string, args: SectionChange, gesture?: string) =>
   edit({ edit: 'changeSection', args: { id, change: args } }, gesture);
@@ -70,94 +51,6 @@ const Naming = ({ section }: OnSection) => (
       onChange={(pigment) => change(section.id, { pigment })}
     />
   </div>
-);
-
-/** Patterns to choose from: those of the tray first. */
-const patternChoices = (beat: Beat) => {
-  const tray = new Set(beat.tray.map(({ patternId }) => patternId));
-  return [...beat.patterns]
-    .sort((a, b) => Number(tray.has(b.id)) - Number(tray.has(a.id)))
-    .map(({ id, name }) => ({ value: id, name: tray.has(id) ? `${name} (tray)` : name }));
-};
-
-const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: number }) => {
-  const within = useHeld();
-  const pattern = patternOfEntry(beat, entry);
-  const { name } = entryPattern(beat, entry);
-  const by = entry.bars === undefined ? 'times' : 'bars';
-  const set = (args: { patternId?: string; times?: number; bars?: number | null }, gesture?: string) =>
-    edit({ edit: 'changeEntry', args: { sectionId: section.id, entryId: entry.id, change: args } }, gesture);
-  return (
-    <div className="song-entry">
-      {pattern ? <BeadPicture pattern={pattern} lanes={beat.lanes} width={64} height={40} /> : null}
-      <select
-        aria-label={`Pattern ${at + 1} of ${section.name}`}
-        value={pattern ? entry.patternId : ''}
-        onChange={(event) => set({ patternId: event.target.value })}
-      >
-        {pattern ? null : <option value="">{`${name}, deleted: silence`}</option>}
-        {patternChoices(beat).map((one) => (
-          <option key={one.value} value={one.value}>
-            {one.name}
-          </option>
-        ))}
-      </select>
-      <NumberField
-        label={by === 'times' ? `Times ${name} plays` : `Bars of ${name}`}
-        value={entry.bars ?? entry.times}
-        least={1}
-        most={64}
-        under={by === 'times' ? 'times' : 'bars'}
-        width={48}
-        onChange={(asked, gesture) => {
-          const value = Math.round(within(asked, 1, SONG.bars, by === 'times' ? 'Times' : 'Bars'));
-          set(by === 'times' ? { times: value } : { bars: value }, gesture);
-        }}
-      />
-      <button
-        type="button"
-        className="song-by"
-        aria-label={by === 'times' ? `Give ${name} a length in bars` : `Say how often ${name} plays`}
-        onClick={() => set({ bars: by === 'times' ? Number.parseInt(entryWords(beat, entry), 10) : null })}
-      >
-        {by === 'times' ? 'in bars' : 'in times'}
-      </button>
-      <IconButton
-        label={`Take ${name} out of ${section.name}`}
-        icon="remove"
-        onPress={() => edit({ edit: 'removeEntry', args: { sectionId: section.id, entryId: entry.id } })}
-      />
-    </div>
-  );
-};
-
-const Entries = ({ beat, section }: OnSection) => (
-  <fieldset>
-    <legend>Patterns, one after the other</legend>
-    {section.entries.length ? (
-      <SortableLater
-        label={`Patterns of ${section.name}`}
-        items={section.entries.map((entry, at) => ({
-          id: entry.id,
-          name: entryPattern(beat, entry).name,
-          row: <EntryRow beat={beat} section={section} entry={entry} at={at} />,
-        }))}
-        onMove={(entryId, to) => edit({ edit: 'moveEntry', args: { sectionId: section.id, entryId, to } })}
-      />
-    ) : (
-      <p className="quiet">It has no pattern yet, so it takes no time in the song. Add one.</p>
-    )}
-    <Choice
-      label={`Add a pattern to ${section.name}`}
-      short="Add"
-      value=""
-      options={[{ value: '', name: 'Choose a pattern' }, ...patternChoices(beat)]}
-      onChange={(patternId) =>
-        patternId &&
-        edit({ edit: 'addEntry', args: { sectionId: section.id, entry: newEntry(nanoid(), patternId) } })
-      }
-    />
-  </fieldset>
 );
 
 const Ending = ({ beat, section }: OnSection) => {

@@ -1,0 +1,19 @@
+import { held } from '../../../core/units';
+import { noticed } from '../../state/slices';
+import { useDo } from '../../state/store';
+
+/** Holds what was asked for to its range, to a hundredth, and says so where it had to be. */
+export const useHeld = () => {
+  const act = useDo();
+  return (asked: number, least: number, most: number, what: string): number => {
+    const kept = held(Math.round(asked * 100) / 100, least, most);
+    if (kept !== Math.round(asked * 100) / 100)
+      act(
+        noticed({
+          text: `${what} goes from ${least} to ${most}; ${asked} was held to ${kept}.`,
+          subject: what,
+        }),
+      );
+    return kept;
+  };
+};
