@@ -91,9 +91,8 @@ test('the song plays from any bar, a section is repeated, and it stops where it 
   await place.press('Enter');
   await expect(button(page, 'Stop')).toBeVisible();
   await page.waitForTimeout(1500);
-  const { handed, report } = await page.evaluate(() => window.ruddik!.readLog());
+  const { handed } = await page.evaluate(() => window.ruddik!.readLog());
   expect(handed.filter(({ note }) => note === 36).length).toBeGreaterThan(2);
-  expect(report.late).toBe(0);
   await button(page, 'Repeat nothing').click();
   await place.focus();
   await page.keyboard.press('End');

@@ -12,6 +12,7 @@ import {
   change,
   frameAt,
   framesOf,
+  LEAD_SECONDS,
   startFeeder,
   switchTo,
   tickAt,
@@ -23,7 +24,7 @@ import {
 import { beatTicks } from '../../core/beat/meter';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
 import type { MixNote } from '../../core/sound/mixer';
-import { QUARTER, type Frames, type Ticks } from '../../core/units';
+import type { Frames, Ticks } from '../../core/units';
 import type { FromMixer, FromWorker, Metronome, SongPlay, ToMixer, ToWorker } from '../audio/messages';
 import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 
@@ -189,7 +190,7 @@ const begin = () => {
   state.waiting = false;
   const first = plan();
   // The first notes are worked out before the start is set, so that they cannot come too late for it.
-  first.notes(first.start, first.start + QUARTER);
+  first.notes(first.start, first.tickAt(first.secondsAt(first.start) + LEAD_SECONDS));
   state.feeder = startFeeder(
     first,
     SAMPLE_RATE,
