@@ -31,11 +31,8 @@ interface Reader {
 }
 
 for (const beat of DEMO_BEATS)
-  test(`the part of ${beat.name} is drawn without a fault, every hit where it belongs`, async ({ page }, {
-    project,
-  }) => {
-    test.skip(project.name !== 'wide', 'A page is drawn once.');
-    const scope = beat.song.order.length ? 'section' : 'pattern';
+  test(`the part of ${beat.name} is drawn without a fault, every hit where it belongs`, async ({ page }) => {
+    const scope = beat.song.order.length ? 'song' : 'pattern';
     const out = exported(beat, { ...HOW_DEFAULTS, kind: 'paper', scope }, WHAT_DEFAULTS);
     if (!out.ok) throw new Error(out.error);
     const faults: string[] = [];
