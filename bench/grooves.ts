@@ -14,6 +14,7 @@ import { guessMap, type Example } from '../core/midi/guessMap';
 import { ticksPerMs } from '../core/units';
 import { browse } from '../scripts/browse';
 import { median, quantile, report } from './report';
+import { lateScrolling } from './scrolling';
 
 const PORT = 4791;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
@@ -24,7 +25,6 @@ declare global {
   interface Window {
     longest?: number[];
     typed?: number[];
-    marks?: number[];
     begun?: number;
   }
 }
@@ -111,24 +111,8 @@ const search = async (page: Page): Promise<number[]> => {
   return page.evaluate(() => window.typed!);
 };
 
-/** The share of frames, in percent, that came more than half a frame late while a box is scrolled. */
-const scrolled = async (page: Page, box: string): Promise<number> => {
-  await page.evaluate((selector) => {
-    const element = document.querySelector(selector)!;
-    window.marks = [];
-    const end = performance.now() + 4000;
-    const step = (now: number) => {
-      window.marks!.push(now);
-      element.scrollTop += 40;
-      if (now < end) requestAnimationFrame(step);
-    };
-    requestAnimationFrame(step);
-  }, box);
-  await page.waitForTimeout(4500);
-  const frames = await page.evaluate(() => window.marks!);
-  const late = frames.slice(1).filter((time, at) => time - frames[at]! > 25).length;
-  return (100 * late) / (frames.length - 1);
-};
+/** Points a frame. */
+const BY = { x: 0, y: 40 };
 
 const EMPTY_LIST =
   'data:text/html,<div id=box style="height:600px;overflow:auto"><div style="height:560000px"></div></div>';
@@ -157,7 +141,10 @@ const many = async (browser: Browser): Promise<void> => {
   await empty.goto(EMPTY_LIST);
   const rounds: number[] = [];
   for (let round = 0; round < 3; round++) {
-    const [list, plain] = [await scrolled(page, '.groove-scroll'), await scrolled(empty, '#box')];
+    const [list, plain] = [
+      await lateScrolling(page, '.groove-scroll', BY),
+      await lateScrolling(empty, '#box', BY),
+    ];
     rounds.push(list - plain);
   }
   await bare.close();

@@ -17,16 +17,11 @@ import { browse } from '../scripts/browse';
 import { change, startFeeder, wake, type PlannedNote } from '../src/audio/feeder';
 import { felt, grown } from './beats';
 import { median, report } from './report';
+import { lateScrolling } from './scrolling';
 
 const PORT = 4791;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
 const RATE = 48000;
-
-declare global {
-  interface Window {
-    marks?: number[];
-  }
-}
 
 /** A song of so many bars of 16 lanes, in sections of 20 bars. */
 const songOf = (bars: number): Beat => {
@@ -130,27 +125,8 @@ const opened = async (browser: Browser, beat: Beat, rate: number): Promise<Page>
   return page;
 };
 
-/** The share of frames, in percent, that came more than half a frame late while a box is scrolled sideways. */
-const scrolled = async (page: Page, box: string): Promise<number> => {
-  await page.evaluate((selector) => {
-    const element = document.querySelector(selector)!;
-    window.marks = [];
-    const end = performance.now() + 4000;
-    let by = 24;
-    const step = (now: number) => {
-      window.marks!.push(now);
-      const most = element.scrollWidth - element.clientWidth;
-      if (element.scrollLeft + by > most || element.scrollLeft + by < 0) by = -by;
-      element.scrollLeft += by;
-      if (now < end) requestAnimationFrame(step);
-    };
-    requestAnimationFrame(step);
-  }, box);
-  await page.waitForTimeout(4500);
-  const frames = await page.evaluate(() => window.marks!);
-  const late = frames.slice(1).filter((time, at) => time - frames[at]! > 25).length;
-  return (100 * late) / (frames.length - 1);
-};
+/** Points a frame. */
+const BY = { x: 24, y: 0 };
 
 const EMPTY_PAGE =
   'data:text/html,<div id=box style="width:390px;overflow:auto"><div style="width:12000px;height:170px"></div></div>';
@@ -170,7 +146,10 @@ const scrolling = async (browser: Browser): Promise<void> => {
   const rounds: string[] = [];
   const more: number[] = [];
   for (let round = 0; round < 3; round++) {
-    const [song, plain] = [await scrolled(page, '.song-scroll'), await scrolled(empty, '#box')];
+    const [song, plain] = [
+      await lateScrolling(page, '.song-scroll', BY),
+      await lateScrolling(empty, '#box', BY),
+    ];
     more.push(song - plain);
     rounds.push(`${song.toFixed(1)} against ${plain.toFixed(1)}`);
   }

@@ -3,6 +3,7 @@ import { Command, InvalidArgumentError, Option } from 'commander';
 import { strToU8, zipSync } from 'fflate';
 import { readBeat } from '../core/beat/file';
 import type { Beat } from '../core/beat/schema';
+import { count } from '../core/beat/text';
 import { bounce, newSounds, type BounceHow } from '../core/export/bounce';
 import {
   DEPTHS,
@@ -155,8 +156,6 @@ const rendered = ({ files, pieces, beat }: Exported, how: ExportHow): OutFile[] 
 
 const bytesOfFile = ({ data }: OutFile): Uint8Array =>
   typeof data === 'string' ? strToU8(data) : (data ?? new Uint8Array());
-
-const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 
 const store = async (output: string, out: Exported, files: OutFile[]): Promise<void> => {
   const list = { name: 'list.txt', data: strToU8(listOf({ ...out, files })) };

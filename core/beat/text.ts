@@ -18,3 +18,10 @@ export const fileName = (...names: string[]): string =>
     .join('-')
     .replace(/[^\p{L}\p{M}\p{N}_.]+/gu, '-')
     .replace(/^[-.]+|[-.]+$/g, '') || 'beat';
+
+/** So many of a thing. @example count(2, 'bar') // "2 bars" */
+export const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** Names in a sentence. @example listed(['Kick', 'Snare', 'Clap']) // "Kick, Snare and Clap" */
+export const listed = (names: string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;

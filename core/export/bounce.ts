@@ -5,7 +5,6 @@ import { mixNote } from '../sound/mixNotes';
 import { createMixer, mix, replan, type MixNote } from '../sound/mixer';
 import { isPlain, shapeLayers, shapeOf } from '../sound/shape';
 import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../sound/wav';
-import { songNotes } from '../song/play';
 import { secondsAt } from '../song/tempoMap';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';
@@ -83,7 +82,7 @@ const soundOf = (sounds: Sounds, beat: Beat, lane: Lane): Float32Array[] => {
 
 /** The lanes with anything to hear, all together or a stem each. */
 export const bounceVoices = (piece: Piece, beat: Beat, how: BounceHow): Voice[] => {
-  const playing = new Set(songNotes(piece.plan, piece.edges, piece.range).map(({ lane }) => lane));
+  const playing = new Set(piece.notes().map(({ lane }) => lane));
   return voicesOf(
     beat,
     { split: how.stems ? (how.split === 'groups' ? 'groups' : 'lanes') : 'none' },
@@ -96,7 +95,7 @@ const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice): MixNote
   const { tempos } = piece.plan.layout;
   const origin = secondsAt(tempos, piece.range.from);
   const at = (tick: number) => secondsAt(tempos, tick + piece.range.from) - origin;
-  return songNotes(piece.plan, piece.edges, piece.range).flatMap((note) => {
+  return piece.notes().flatMap((note) => {
     const lane = beat.lanes[note.lane]!;
     const made = mixNote(lane, note.velocity, note.lane, Math.round(at(note.tick) * rate));
     const mine = voice.lanes.has(note.lane);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { DEMO_BEATS } from '../../demo/beats';
 import { beats } from '../arbitraries';
-import { newBeat, newHit } from '../beat/defaults';
+import { EMPTY_PART, newBeat, newHit } from '../beat/defaults';
 import type { Beat } from '../beat/schema';
 import { GENERAL_MIDI } from '../midi/drumMap';
 import { fileNotes } from '../midi/fileNotes';
@@ -214,10 +214,8 @@ describe('audio', () => {
         bars: 1,
         parts: {
           clap: {
+            ...EMPTY_PART,
             grid: '1/8',
-            steps: null,
-            rate: '1',
-            direction: 'forward',
             hits: [0, 1, 3, 4, 6].map((step) => ({ ...newHit(step, 120), length: 0.4 })),
           },
         },
@@ -346,10 +344,7 @@ describe('paper', () => {
           bars: 1,
           parts: {
             snare: {
-              grid: '1/16',
-              steps: null,
-              rate: '1',
-              direction: 'forward',
+              ...EMPTY_PART,
               hits: [
                 newHit(0, 120),
                 newHit(3, 30),

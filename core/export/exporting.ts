@@ -1,10 +1,9 @@
 import { soundingLanes } from '../beat/defaults';
 import type { Read } from '../beat/file';
 import { meterText } from '../beat/meter';
-import { fileName } from '../beat/text';
+import { count, fileName } from '../beat/text';
 import type { Beat } from '../beat/schema';
 import { GENERAL_MIDI } from '../midi/drumMap';
-import { songNotes } from '../song/play';
 import { timeWords } from '../song/time';
 import { lastAt, secondsAt } from '../song/tempoMap';
 import { bounceVoices, tooLarge, type BounceHow } from './bounce';
@@ -64,14 +63,14 @@ export const MIME: Record<Kind, string> = {
 
 type Made = Omit<OutFile, 'folder' | 'name'> & { lane: string };
 
-const hits = ({ plan, edges, range }: Piece): number => songNotes(plan, edges, range).length;
+/** How many notes of a piece some lanes play, or all. */
+const hits = (piece: Piece, lanes?: ReadonlySet<number>): number =>
+  lanes ? piece.notes().filter(({ lane }) => lanes.has(lane)).length : piece.notes().length;
 
 interface Told {
   warnings: string[];
   carried: number;
 }
-
-const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 
 /** What is to be said of the notes of a piece that did not come through as they are. */
 const tell = (
@@ -117,7 +116,7 @@ const filesOf = (
     case 'audio':
       return bounceVoices(piece, beat, how).map((voice) => ({
         ...plain,
-        notes: hits(piece),
+        notes: hits(piece, voice.lanes),
         data: null,
         voice,
         lane: voice.name,

@@ -1,6 +1,5 @@
 import { unparse } from 'papaparse';
 import type { Beat } from '../beat/schema';
-import { songNotes } from '../song/play';
 import { lastAt, secondsAt, tempoAt } from '../song/tempoMap';
 import type { Piece } from './pieces';
 
@@ -32,7 +31,7 @@ export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
   const spans = layout.spans.map(({ from }) => from);
   const origin = secondsAt(layout.tempos, piece.range.from);
   const first = lastAt(starts, piece.range.from);
-  return songNotes(piece.plan, piece.edges, piece.range).map((note) => {
+  return piece.notes().map((note) => {
     const tick = note.tick + piece.range.from;
     const at = lastAt(starts, tick + 1e-6);
     const bar = layout.bars[at]!;

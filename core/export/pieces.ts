@@ -5,10 +5,10 @@ import type { Beat, Pattern } from '../beat/schema';
 import { GENERAL_MIDI } from '../midi/drumMap';
 import { laneCrossings, writtenWith } from '../midi/laneMap';
 import { patternOf } from '../pattern/beatEdits';
-import type { LoopEdges } from '../play/play';
-import { entryPattern, songFaults, type Span } from '../song/layout';
+import type { LoopEdges, Note } from '../play/play';
+import { songFaults, type Span } from '../song/layout';
 import { planPasses, planSong, type SongPlan } from '../song/plan';
-import type { Range } from '../song/play';
+import { songNotes, type Range } from '../song/play';
 import { held } from '../units';
 import type { ExportHow, ExportWhat } from './choice';
 
@@ -21,7 +21,15 @@ export interface Piece {
   plan: SongPlan;
   range: Range;
   edges: LoopEdges;
+  /** What it plays, in order of time: worked out when it is first asked for. Not to be changed. */
+  notes: () => readonly Note[];
 }
+
+/** A piece with its notes to be had. */
+export const newPiece = (of: Omit<Piece, 'notes'>): Piece => {
+  let notes: Note[] | null = null;
+  return { ...of, notes: () => (notes ??= songNotes(of.plan, of.edges, of.range)) };
+};
 
 /** The pieces, or a sentence for a person that says what is missing. */
 export type Pieces = { ok: true; beat: Beat; pieces: Piece[] } | { ok: false; error: string };
@@ -58,20 +66,20 @@ const ofPattern = (
   number: number | null,
 ): Piece => {
   const plan = planPasses(beat, pattern, how.passes, { includeMuted: how.includeMuted });
-  return { name, number, plan, range: whole(plan), edges: how.edges };
+  return newPiece({ name, number, plan, range: whole(plan), edges: how.edges });
 };
 
 /** A section's stretch of the song: in a loop its own early notes come round. */
 const ofSpans = (plan: SongPlan, spans: Span[], how: ExportHow, number: number | null): Piece => {
   const first = spans[0]!;
   const last = spans[spans.length - 1]!;
-  return {
+  return newPiece({
     name: first.section?.name ?? '',
     number,
     plan,
     range: { from: first.from, to: last.from + last.length },
     edges: how.edges,
-  };
+  });
 };
 
 const EMPTY_SONG = 'The song is empty: add a section on the Song screen, or choose a pattern.';
@@ -83,20 +91,20 @@ const songPieces = (beat: Beat, how: ExportHow, what: ExportWhat): Pieces => {
   const spansOf = (placeId: string) => layout.spans.filter(({ place }) => place?.id === placeId);
   const give = (pieces: Piece[]): Pieces => ({ ok: true, beat, pieces });
   if (how.scope === 'song')
-    return give([{ name: 'Song', number: null, plan, range: whole(plan), edges: 'hold' }]);
+    return give([newPiece({ name: 'Song', number: null, plan, range: whole(plan), edges: 'hold' })]);
   if (how.scope === 'range') {
     const from = held(Math.round(what.bars.from), 1, layout.bars.length);
     const to = held(Math.round(what.bars.to), from, layout.bars.length);
     const last = layout.bars[to - 1]!;
     const range = { from: layout.bars[from - 1]!.from, to: last.from + barTicks(last.meter) };
     return give([
-      {
+      newPiece({
         name: from === to ? `bar-${from}` : `bars-${from}-${to}`,
         number: null,
         plan,
         range,
         edges: how.edges,
-      },
+      }),
     ]);
   }
   const places = beat.song.order.filter(({ id }) => spansOf(id).length);
@@ -169,7 +177,3 @@ export const warningsOf = (original: Beat, beat: Beat, how: ExportHow): string[]
     );
   return out;
 };
-
-/** The patterns that a stretch of the song plays, by name, for a list. */
-export const patternsOfSpan = (beat: Beat, { section }: Span): string =>
-  (section?.entries ?? []).map((entry) => entryPattern(beat, entry).name).join(', ');

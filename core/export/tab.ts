@@ -4,7 +4,7 @@ import type { Beat } from '../beat/schema';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
 import { tempoOf } from './list';
-import { letterGrid, placedTicks, writtenLanes } from './written';
+import { letterGrid, placedHits, writtenLanes } from './written';
 
 const GHOST = 52;
 const ACCENT = 108;
@@ -36,7 +36,7 @@ const counted = (cells: number, step: number, unit: number): string => {
  * @example "Kick    |O---o---|"
  */
 export const tabOf = (piece: Piece, beat: Beat): string => {
-  const hits = placedTicks(piece);
+  const hits = placedHits(piece);
   const step = gridTicks(letterGrid(hits.map(({ tick }) => tick)));
   const lanes = writtenLanes(piece, beat);
   const width = Math.max(5, ...lanes.map(({ lane }) => [...lane.name].length)) + 1;

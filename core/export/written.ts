@@ -1,7 +1,6 @@
 import { gridTicks, type Grid } from '../beat/grid';
 import { barTicks, beatTicks, type Meter } from '../beat/meter';
 import type { Beat } from '../beat/schema';
-import { songNotes } from '../song/play';
 import type { Ticks } from '../units';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
@@ -42,10 +41,10 @@ interface Placed extends WrittenHit {
 }
 
 /** Hits by their steps. Nudges are a matter of playing: paper has the grid. */
-const placedHits = (piece: Piece): Placed[] => {
+export const placedHits = (piece: Piece): Placed[] => {
   const hits = new Map<string, Placed>();
   const graces = new Map<string, number>();
-  for (const note of songNotes(piece.plan, piece.edges, piece.range)) {
+  for (const note of piece.notes()) {
     const key = `${note.part} ${note.lane} ${note.round} ${note.turn} ${note.place}`;
     if (note.stroke < 0) graces.set(key, (graces.get(key) ?? 0) + 1);
     else if (note.stroke > 0 && hits.has(key)) hits.get(key)!.roll = true;
@@ -129,8 +128,6 @@ export const letterGrid = (ticks: Ticks[]): Grid =>
   (['1/8', '1/8T', '1/16', '1/16T', '1/32'] as const).find((grid) =>
     ticks.every((tick) => Math.abs(tick / gridTicks(grid) - Math.round(tick / gridTicks(grid))) < 0.02),
   ) ?? '1/16';
-
-export const placedTicks = (piece: Piece) => placedHits(piece);
 
 /** The lanes that have anything to write, by their place in the beat. */
 export const writtenLanes = (piece: Piece, beat: Beat) => {

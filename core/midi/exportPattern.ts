@@ -3,6 +3,7 @@ import { fileName } from '../beat/text';
 import type { Beat, Pattern } from '../beat/schema';
 import { HOW_DEFAULTS } from '../export/choice';
 import { midiOf } from '../export/midi';
+import { newPiece } from '../export/pieces';
 import type { LoopEdges } from '../play/play';
 import { planPasses } from '../song/plan';
 import type { Channel } from '../units';
@@ -60,7 +61,7 @@ export interface Exported {
 export const exportPattern = (beat: Beat, pattern: Pattern, options: ExportOptions): Exported => {
   const plan = planPasses(beat, pattern, options.passes, { includeMuted: options.includeMuted });
   const range = { from: 0, to: plan.layout.length };
-  const piece = { name: pattern.name, number: null, plan, range, edges: options.edges };
+  const piece = newPiece({ name: pattern.name, number: null, plan, range, edges: options.edges });
   const { files, bars, dropped, merged, carried } = midiOf(piece, beat, { ...HOW_DEFAULTS, ...options });
   const [file] = files;
   const sounding = new Set(options.includeMuted ? beat.lanes : soundingLanes(beat));

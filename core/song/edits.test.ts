@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { SONG } from '../beat/choices';
-import { newBeat, newHit, newPattern } from '../beat/defaults';
+import { EMPTY_PART, newBeat, newHit, newPattern } from '../beat/defaults';
 import { newFeel } from '../beat/feelDefaults';
 import { beatSchema, type Beat, type Section } from '../beat/schema';
 import { builtInGrooves } from '../groove/library';
@@ -33,10 +33,7 @@ import { takeFill } from './takeFill';
 const GROOVES = builtInGrooves();
 
 const part = (steps: number[], velocity = 96) => ({
-  grid: '1/16' as const,
-  steps: null,
-  rate: '1' as const,
-  direction: 'forward' as const,
+  ...EMPTY_PART,
   hits: steps.map((step) => newHit(step, velocity)),
 });
 

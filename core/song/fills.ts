@@ -1,4 +1,4 @@
-import { newHit, partOf, patternTicks, stepsOf } from '../beat/defaults';
+import { EMPTY_PART, newHit, partOf, patternTicks, stepsOf } from '../beat/defaults';
 import { gridTicks } from '../beat/grid';
 import { instrument } from '../beat/instruments';
 import { barTicks, beatTicks } from '../beat/meter';
@@ -64,7 +64,7 @@ const withHits = (pattern: Pattern, laneId: string, hits: Hit[]): Pattern => {
   const all = [...kept.filter(({ nudge }) => Math.abs(nudge) <= 0.5), ...hits].sort(
     (a, b) => a.step - b.step,
   );
-  const own: Part = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: all };
+  const own: Part = { ...EMPTY_PART, hits: all };
   return { ...pattern, parts: { ...pattern.parts, [laneId]: own } };
 };
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
-import { newBeat, newHit, newPattern } from '../beat/defaults';
+import { EMPTY_PART, newBeat, newHit, newPattern } from '../beat/defaults';
 import { newFeel } from '../beat/feelDefaults';
 import type { Beat, Section, Song } from '../beat/schema';
 import { removePattern } from '../pattern/patterns';
@@ -38,7 +38,7 @@ const newId = () => `id ${(count += 1)}`;
 /** Kick on every beat; in B a snare on every beat. */
 const twoPatterns = (): Beat => {
   const beat = { ...newBeat('b', 'Ferry', 7), tempo: 120 };
-  const every = { grid: '1/4' as const, steps: null, rate: '1' as const, direction: 'forward' as const };
+  const every = { ...EMPTY_PART, grid: '1/4' as const };
   const hits = [0, 1, 2, 3].map((step) => newHit(step));
   const [a] = beat.patterns;
   return {
@@ -204,13 +204,7 @@ describe('the song', () => {
 
   test('swing that grows across a section moves the off-steps later and later', () => {
     const beat = twoPatterns();
-    const kick = {
-      grid: '1/16' as const,
-      steps: null,
-      rate: '1' as const,
-      direction: 'forward' as const,
-      hits: [1, 5, 9, 13].map((step) => newHit(step)),
-    };
+    const kick = { ...EMPTY_PART, hits: [1, 5, 9, 13].map((step) => newHit(step)) };
     const swung = { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
     const song = songWith(swung, [section('s', { change: { swing: 70 } })], [['s', 1]]);
     const late = songNotes(planSong(song), 'hold').map(({ tick, rule }) => tick - rule);
@@ -230,13 +224,7 @@ describe('the song', () => {
   test('each time a section comes its chance is drawn anew, and the same when asked again', () => {
     const beat = twoPatterns();
     const hits = Array.from({ length: 16 }, (_, step) => ({ ...newHit(step), chance: 0.5 }));
-    const kick = {
-      grid: '1/16' as const,
-      steps: null,
-      rate: '1' as const,
-      direction: 'forward' as const,
-      hits,
-    };
+    const kick = { ...EMPTY_PART, hits };
     const random = { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
     const song = songWith(random, [section('s')], [['s', 3]]);
     const bars = [0, 1, 2].map((bar) =>

@@ -1,4 +1,6 @@
+import type { ComponentProps } from 'react';
 import type { Beat } from '../../../core/beat/schema';
+import { listed } from '../../../core/beat/text';
 import { EXPORT_BOUNDS } from '../../../core/midi/exportPattern';
 import {
   DEPTHS,
@@ -14,10 +16,10 @@ import { TOKENS } from '../../../core/export/names';
 import { layoutSong } from '../../../core/song/layout';
 import { patternOf } from '../../../core/pattern/beatEdits';
 import { GENERAL_MIDI } from '../../../core/midi/drumMap';
-import { held } from '../../../core/units';
-import { noticed } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { useApp } from '../../state/store';
 import { NumberField } from '../../ui/NumberField';
+import { Options } from '../../ui/Options';
+import { useHeld } from '../../state/useHeld';
 
 export interface ChoicesProps {
   beat: Beat;
@@ -27,27 +29,17 @@ export interface ChoicesProps {
   onWhat: (change: Partial<ExportWhat>) => void;
 }
 
-interface PickProps<T extends string> {
-  label: string;
+interface PickProps<T extends string> extends ComponentProps<typeof Options<T>> {
   about?: string;
-  value: T;
-  options: readonly { value: T; name: string }[];
-  onChange: (value: T) => void;
 }
 
-const Pick = <T extends string>({ label, about, value, options, onChange }: PickProps<T>) => (
+const Pick = <T extends string>({ about, ...options }: PickProps<T>) => (
   <label className="row">
     <span>
-      <b>{label}</b>
+      <b>{options.label}</b>
       {about ? <small>{about}</small> : null}
     </span>
-    <select aria-label={label} value={value} onChange={(event) => onChange(event.target.value as T)}>
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.name}
-        </option>
-      ))}
-    </select>
+    <Options {...options} />
   </label>
 );
 
@@ -73,9 +65,6 @@ const Tick = ({ label, about, checked, onChange }: TickProps) => (
   </label>
 );
 
-const listed = (names: string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
-
 interface FigureProps {
   label: string;
   about: string;
@@ -88,18 +77,7 @@ interface FigureProps {
 }
 
 const Figure = ({ label, about, under, value, least, most, step = 1, onChange }: FigureProps) => {
-  const act = useDo();
-  const change = (asked: number) => {
-    const kept = held(Math.round(asked), least, most);
-    if (kept !== Math.round(asked))
-      act(
-        noticed({
-          text: `${label} goes from ${least} to ${most}; ${asked} was held to ${kept}.`,
-          subject: label,
-        }),
-      );
-    onChange(kept);
-  };
+  const within = useHeld();
   return (
     <div className="row">
       <div>
@@ -114,7 +92,7 @@ const Figure = ({ label, about, under, value, least, most, step = 1, onChange }:
         under={under}
         step={step}
         width={84}
-        onChange={change}
+        onChange={(asked) => onChange(within(Math.round(asked), least, most, label))}
       />
     </div>
   );

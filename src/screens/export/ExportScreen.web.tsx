@@ -1,5 +1,6 @@
 import { useDeferredValue, useEffect, useMemo, useState, type DragEvent } from 'react';
 import type { Beat } from '../../../core/beat/schema';
+import { count, listed } from '../../../core/beat/text';
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow, type ExportWhat } from '../../../core/export/choice';
 import { exported, MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
 import { noticed } from '../../state/slices';
@@ -13,11 +14,8 @@ import { useBounce, type Bouncing } from './bouncing';
 import { AudioChoices, MidiChoices, Names, PlayChoices, What, type ChoicesProps } from './Choices';
 import { download, dragOut, mayShare, parcel, readyFiles, share, type Ready } from './giving';
 import { keepChoices, readKept, withChoice, type KeptChoice } from './kept';
-import { count, Written } from './Written';
+import { Written } from './Written';
 import './export.css';
-
-const listed = (names: string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
 
 const ACTIONS: Record<ExportHow['kind'], string> = {
   midi: 'Export MIDI',

@@ -2,11 +2,10 @@ import type { DragEvent, ReactNode } from 'react';
 import { pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
 import type { ExportHow } from '../../../core/export/choice';
 import { meterText } from '../../../core/beat/meter';
+import { count } from '../../../core/beat/text';
 import { tempoOf } from '../../../core/export/list';
 import { barsOf } from '../../../core/export/midi';
 import { mayDrag } from './giving';
-
-export const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 
 const SHOWN = 12;
 

@@ -14,18 +14,13 @@ import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { NumberField } from '../../ui/NumberField';
 import { PlayContext } from '../../ui/playing';
+import { SwitchWhen } from '../../ui/SwitchWhen';
 import { Sheet } from '../../ui/Sheet';
 import { SortableLater } from '../../ui/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
 import './drawer/drawer.css';
 
 const UNITS = [2, 4, 8, 16] as const;
-
-const WHEN = [
-  { value: 'now', name: 'at once' },
-  { value: 'beat', name: 'at the next beat' },
-  { value: 'end', name: 'at the pattern’s end' },
-] as const;
 
 /** A whole rhythm, tried by ear: each try takes the place of the one before it until one is taken. */
 const Presets = ({ patternId }: { patternId: string }) => {
@@ -257,13 +252,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
           }))}
           onMove={(id, to) => act(beatEdited({ edit: { edit: 'movePattern', args: { id, to } } }))}
         />
-        <Choice
-          label="While playing, another pattern begins"
-          short="Begins"
-          value={switchAt}
-          options={WHEN}
-          onChange={(value) => act(viewChanged({ switchAt: value }))}
-        />
+        <SwitchWhen value={switchAt} onChange={(value) => act(viewChanged({ switchAt: value }))} />
         <Shown pattern={shown} count={beat.patterns.length} />
       </div>
     </Sheet>

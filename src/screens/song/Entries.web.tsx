@@ -9,7 +9,7 @@ import { NumberField } from '../../ui/NumberField';
 import { SortableLater } from '../../ui/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
-import { useHeld } from './useHeld';
+import { useHeld } from '../../state/useHeld';
 import { entryWords } from './words';
 
 interface OnSection {

@@ -1,23 +1,17 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { use, useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/beat/schema';
+import { count } from '../../../core/beat/text';
 import { recordedSong } from '../../../core/song/recorded';
 import { heardPatterns, heardSeconds } from '../../audio/player';
 import { store } from '../../state/session';
 import { noticed, songViewed, viewChanged } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
-import { Choice } from '../../ui/Choice';
 import { PlayContext } from '../../ui/playing';
+import { SwitchWhen } from '../../ui/SwitchWhen';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
-import { count } from './words';
-
-const WHEN = [
-  { value: 'now', name: 'at once' },
-  { value: 'beat', name: 'at the next beat' },
-  { value: 'end', name: 'at the pattern’s end' },
-] as const;
 
 /** Adds what has been played since play began to the song. */
 const keepRecording = () => {
@@ -86,13 +80,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
           </Chip>
         )}
       </div>
-      <Choice
-        label="While playing, another pattern begins"
-        short="Begins"
-        value={switchAt}
-        options={WHEN}
-        onChange={(value) => act(viewChanged({ switchAt: value }))}
-      />
+      <SwitchWhen value={switchAt} onChange={(value) => act(viewChanged({ switchAt: value }))} />
       <ul className="live-patterns" aria-label="Patterns">
         {beat.patterns.map((pattern) => (
           <li key={pattern.id}>

@@ -11,7 +11,7 @@ import { Range } from '../../ui/Range';
 import { edit } from './edit';
 import { Entries } from './Entries';
 import { FillOffers } from './FillOffers';
-import { useHeld } from './useHeld';
+import { useHeld } from '../../state/useHeld';
 
 interface OnSection {
   beat: Beat;

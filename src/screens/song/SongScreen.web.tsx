@@ -1,6 +1,7 @@
 import { use, useEffect, useMemo, useState } from 'react';
 import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Beat } from '../../../core/beat/schema';
+import { count } from '../../../core/beat/text';
 import { barAt, layoutSong, spanAt, type Layout, type Span } from '../../../core/song/layout';
 import { secondsAt } from '../../../core/song/tempoMap';
 import type { Ticks } from '../../../core/units';
@@ -23,7 +24,6 @@ import { SectionEditor } from './SectionEditor';
 import { SectionList } from './SectionList';
 import { placeWords, Timeline } from './Timeline';
 import { TrayPage } from './TrayPage';
-import { count } from './words';
 import './song.css';
 
 const PAGES = [

@@ -2,6 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { use, useState, type DragEvent } from 'react';
 import { meterText } from '../../../core/beat/meter';
 import type { Beat, Pattern } from '../../../core/beat/schema';
+import { count } from '../../../core/beat/text';
 import { colourOf, freeSectionName, newEntry } from '../../../core/song/edits';
 import { store } from '../../state/session';
 import { songViewed } from '../../state/slices';
@@ -12,7 +13,6 @@ import { PlayContext } from '../../ui/playing';
 import { SortableLater } from '../../ui/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
-import { count } from './words';
 
 const DRAGGED = 'text/x-ruddik-pattern';
 

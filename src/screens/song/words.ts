@@ -1,9 +1,8 @@
 import type { Beat, Place, Section } from '../../../core/beat/schema';
+import { count } from '../../../core/beat/text';
 import { entryBars, entryPattern, sectionBars, sectionTicks, type Layout } from '../../../core/song/layout';
 import { secondsAt } from '../../../core/song/tempoMap';
 import { timeWords } from '../../../core/song/time';
-
-export const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 
 /** What a section plays, in words. @example "A ×2, B 4 bars" */
 export const playsWords = (beat: Beat, { entries }: Section): string =>

@@ -1,6 +1,6 @@
-import { held } from '../../../core/units';
-import { noticed } from '../../state/slices';
-import { useDo } from '../../state/store';
+import { held } from '../../core/units';
+import { noticed } from './slices';
+import { useDo } from './store';
 
 /** Holds what was asked for to its range, to a hundredth, and says so where it had to be. */
 export const useHeld = () => {
