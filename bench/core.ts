@@ -1,14 +1,11 @@
 /** What is written against what is scheduled, and what it costs. */
 import { parseMidi, writeMidi } from 'midi-file';
 import { EXPORT_DEFAULTS, exportPattern } from '../core/midi/exportPattern';
-import { fileNotes } from '../core/midi/fileNotes';
 import { inspectMidi } from '../core/midi/inspect';
 import { readNotes } from '../core/midi/readBack';
-import { writeSong } from '../core/midi/write';
 import { planPattern } from '../core/play/plan';
-import { microsOf } from '../core/song/tempoMap';
 import { patternPlayable } from '../core/song/playable';
-import { playLoop, playLoopByLane } from '../core/play/play';
+import { playLoop } from '../core/play/play';
 import type { Beat } from '../core/beat/schema';
 import { DEMO_BEATS } from '../demo/beats';
 import { change, frameAt, startFeeder, wake, type PlannedNote } from '../src/audio/feeder';
@@ -78,22 +75,13 @@ const PER_PASS = playLoop(planPattern(BIG, BIG.patterns[0]!), 1).length;
  */
 const PPQ = 96;
 
-/** Plays and writes about so many notes; the bytes. */
-const playAndWrite = (notes: number, beat = BIG): Uint8Array => {
-  const plan = planPattern(beat, beat.patterns[0]!);
-  const passes = Math.round(notes / PER_PASS);
-  const file = fileNotes(playLoopByLane(plan, passes), plan.length * passes, PPQ);
-  return writeSong({
-    format: 1,
+/** Plays and writes about so many notes, as the app does; the bytes. */
+const playAndWrite = (notes: number, beat = BIG): Uint8Array =>
+  exportPattern(beat, beat.patterns[0]!, {
+    ...EXPORT_DEFAULTS,
     ppq: PPQ,
-    name: BIG.name,
-    tempos: [{ tick: 0, micros: microsOf(BIG.tempo) }],
-    meters: [{ tick: 0, meter: BIG.patterns[0]!.meter }],
-    markers: [{ tick: 0, text: 'A' }],
-    tracks: [{ name: 'A', notes: file.notes }],
-    end: file.end,
-  });
-};
+    passes: Math.round(notes / PER_PASS),
+  }).bytes;
 
 /** The package writes its own best case: the file as it is without a feel. */
 const againstPackage = (what: string, beat: Beat): void => {

@@ -78,7 +78,7 @@ const compare = (beat: Beat): void => {
   const written = readNotes(out.value.files[0]!.data as Uint8Array).notes;
   const plan = planSong(beat);
   const { tempos } = plan.layout;
-  const moved = [...songLanes(plan, 'hold').values()].flat().filter((note) => note.moved).length;
+  const moved = [...songLanes(plan, 'hold')].flat().filter((note) => note.moved).length;
   const heard = scheduled(beat);
   const msOf = (tick: number) => secondsAt(tempos, tick / 2) * 1000;
   const open = new Map<number, { at: number; tick: number; velocity: number }[]>();

@@ -133,17 +133,17 @@ const notesOf = (
   how: ExportHow,
 ): FileNotes & { playing: Set<number>; merged: number } => {
   let merged = 0;
-  const lanes = songLanes(piece.plan, piece.edges, piece.range, () => (merged += 1));
   const playing = new Set<number>();
-  const played: Note[][] = [];
-  for (const [at, notes] of [...lanes].sort(([a], [b]) => a - b)) {
-    if (!notes.length) continue;
-    playing.add(at);
-    const channel = channelOf(how, beat.lanes[at]!, at);
-    for (const note of notes) note.channel = channel;
-    played.push(notes);
+  function* played(): Generator<Note[], void, void> {
+    for (const notes of songLanes(piece.plan, piece.edges, piece.range, () => (merged += 1))) {
+      const at = notes[0]!.lane;
+      playing.add(at);
+      const channel = channelOf(how, beat.lanes[at]!, at);
+      for (const note of notes) note.channel = channel;
+      yield notes;
+    }
   }
-  const file = fileNotes(played, piece.range.to - piece.range.from, how.ppq, piece.edges);
+  const file = fileNotes(played(), piece.range.to - piece.range.from, how.ppq, piece.edges);
   return { ...file, playing, merged };
 };
 

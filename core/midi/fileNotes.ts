@@ -105,7 +105,9 @@ export const fileNotes = (
   for (const lane of played) {
     if (!lane[0]) continue;
     const key = lane[0].channel * 128 + lane[0].note;
-    groups.set(key, [...(groups.get(key) ?? []), laneColumns(lane, scale, end, edges)]);
+    const group = groups.get(key);
+    if (group) group.push(laneColumns(lane, scale, end, edges));
+    else groups.set(key, [laneColumns(lane, scale, end, edges)]);
     all += lane.length;
     for (const note of lane) if (note.moved) carried += 1;
   }

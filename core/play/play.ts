@@ -135,7 +135,7 @@ export const stretchNotes = (
 };
 
 /** How far around a window strokes may stand that have to do with it. */
-const margin = (lane: LanePlan): Ticks => lane.reach + lane.around;
+export const margin = (lane: LanePlan): Ticks => lane.reach + lane.around;
 
 const heldAtStart = (note: Note): Note => {
   if (note.tick >= 0) return note;
@@ -177,23 +177,16 @@ const aroundLoop = (note: Note, total: Ticks, edges: LoopEdges): Note => {
   return note;
 };
 
-/** A long loop is played in pieces, so that what a file needs of them can be kept without the rest. */
-const PIECE: Ticks = 16 * 3840;
+/** A long stretch is played in pieces, so that what a file needs of them can be kept without the rest. */
+export const PIECE: Ticks = 16 * 3840;
 
-function* loopOfLane(
-  lane: LanePlan,
-  total: Ticks,
-  edges: LoopEdges,
-  onMerged?: Merged,
-): Generator<Note[], void, void> {
+function* loopOfLane(lane: LanePlan, total: Ticks, edges: LoopEdges): Generator<Note[], void, void> {
   const before = margin(lane);
   const after = before + lane.longest;
   for (let at = 0; at < total; at += PIECE) {
     const from = at === 0 ? -Infinity : at;
     const to = at + PIECE >= total ? Infinity : at + PIECE;
-    // A piece sees what stands around it too; each stroke is counted where its step is.
-    const own: Merged = (rule) => rule >= at - 1e-6 && rule < at + PIECE - 1e-6 && onMerged?.(rule);
-    const notes = laneNotes(lane, Math.max(0, at - before), at + PIECE + after, total, own);
+    const notes = laneNotes(lane, Math.max(0, at - before), at + PIECE + after, total);
     yield notes
       .filter((note) => note.tick >= from && note.tick < to)
       .map((note) => aroundLoop(note, total, edges));
@@ -201,24 +194,8 @@ function* loopOfLane(
 }
 
 /**
- * The notes of so many passes as a loop: what is carried over an edge comes in at the other one, or is held at it.
- *
- * @param passes 1 or more
- * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
- * @yields one lane after the other, each in pieces, so that a long file need not hold all notes at once; a length may
- *   still reach past the end, or past a note that was carried round
- */
-export function* playLoopByLane(
-  plan: PlayPlan,
-  passes: number,
-  edges: LoopEdges = 'wrap',
-  onMerged?: Merged,
-): Generator<Note[], void, void> {
-  for (const lane of plan.lanes) yield* loopOfLane(lane, plan.length * passes, edges, onMerged);
-}
-
-/**
- * The same with all lanes together, in order of time, and nothing sounding past the end.
+ * The notes of so many passes as a loop, in order of time: what is carried over an edge comes in at the other one, or is
+ * held at it, and nothing sounds past the end.
  *
  * @param passes 1 or more
  */

@@ -1,5 +1,16 @@
-import { ended, inOrder, sorted, stretchNotes, type LoopEdges, type Merged, type Note } from '../play/play';
+import {
+  ended,
+  inOrder,
+  margin,
+  PIECE,
+  sorted,
+  stretchNotes,
+  type LoopEdges,
+  type Merged,
+  type Note,
+} from '../play/play';
 import { held, type Ticks } from '../units';
+import type { LanePlan } from '../play/plan';
 import type { Stretch } from './layout';
 import type { SongPlan } from './plan';
 
@@ -14,43 +25,43 @@ const ALL: Range = { from: -Infinity, to: Infinity };
 /** The farthest that the feel carries a note from its stretch: ten quarters are two seconds at the fastest tempo. */
 const FAR: Ticks = 9600;
 
-/** Adds what a stretch plays to the notes of each lane. */
-const addStretch = (
-  plan: SongPlan,
+/** What one lane plays in a stretch, told from the song's start. */
+const laneInStretch = (
+  lane: LanePlan,
   stretch: Stretch,
   part: number,
   { from, to }: Range,
-  lanes: Map<number, Note[]>,
   onMerged?: Merged,
-): void => {
+): Note[] => {
   const shift = stretch.from - stretch.offset;
   const begin = stretch.offset;
   const inSong = stretch.span.section !== null;
-  for (const lane of plan.lanesOf(stretch)) {
-    const told: Merged | undefined = onMerged && ((rule) => onMerged(rule + shift));
-    const notes = stretchNotes(lane, begin, begin + stretch.length, from - shift, to - shift, inSong, told);
-    if (!notes.length) continue;
-    for (const note of notes) {
-      note.tick += shift;
-      note.rule += shift;
-      note.part = part;
-    }
-    const list = lanes.get(lane.index);
-    if (list) for (const note of notes) list.push(note);
-    else lanes.set(lane.index, notes);
+  const told: Merged | undefined = onMerged && ((rule) => onMerged(rule + shift));
+  const notes = stretchNotes(lane, begin, begin + stretch.length, from - shift, to - shift, inSong, told);
+  for (const note of notes) {
+    note.tick += shift;
+    note.rule += shift;
+    note.part = part;
   }
+  return notes;
 };
 
-/** The notes of each lane that sound within a stretch of time, and some around it. */
-const lanesWithin = (plan: SongPlan, { from, to }: Range, onMerged?: Merged): Map<number, Note[]> => {
-  const lanes = new Map<number, Note[]>();
+/** The stretches of a song that may have a note within a stretch of time. */
+const stretchesNear = ({ layout }: SongPlan, from: Ticks, to: Ticks): { stretch: Stretch; part: number }[] =>
+  layout.stretches
+    .map((stretch, part) => ({ stretch, part }))
+    .filter(({ stretch }) => stretch.from - FAR < to && stretch.from + stretch.length + FAR > from);
+
+/** What one lane plays within a stretch of time, and some around it; none sounding into the next. */
+const laneWithin = (plan: SongPlan, index: number, { from, to }: Range, onMerged?: Merged): Note[] => {
   const last = to + plan.longest + FAR;
-  plan.layout.stretches.forEach((stretch, part) => {
-    if (stretch.from - FAR < last && stretch.from + stretch.length + FAR > from)
-      addStretch(plan, stretch, part, { from, to: last }, lanes, onMerged);
-  });
-  for (const [lane, notes] of lanes) lanes.set(lane, ended(sorted(notes)));
-  return lanes;
+  const notes: Note[] = [];
+  for (const { stretch, part } of stretchesNear(plan, from, last)) {
+    const lane = plan.lanesOf(stretch).find((one) => one.index === index);
+    if (lane)
+      for (const note of laneInStretch(lane, stretch, part, { from, to: last }, onMerged)) notes.push(note);
+  }
+  return ended(sorted(notes));
 };
 
 /**
@@ -70,9 +81,9 @@ export const songWindow = (
 ): Note[] => {
   const out: Note[] = [];
   // At its start, what is held there has to be looked for before it.
-  const lanes = lanesWithin(plan, { from: from <= start ? start - FAR : from, to });
-  for (const notes of lanes.values())
-    for (const note of notes) {
+  const range = { from: from <= start ? start - FAR : from, to };
+  for (let lane = 0; lane < plan.beat.lanes.length; lane++)
+    for (const note of laneWithin(plan, lane, range)) {
       if (note.rule < rules.from - 1e-6 || note.rule >= rules.to - 1e-6) continue;
       if (note.tick < start) {
         note.length = Math.max(1, note.length + note.tick - start);
@@ -84,44 +95,72 @@ export const songWindow = (
   return out.sort(inOrder);
 };
 
+/** A note that the feel carries past an edge comes in at the other one, or is held. */
+const aroundEdges = (note: Note, length: Ticks, edges: LoopEdges): void => {
+  if (note.tick >= 0 && note.tick < length) return;
+  note.moved = true;
+  note.tick =
+    edges === 'wrap' ? note.tick - Math.floor(note.tick / length) * length : held(note.tick, 0, length - 1);
+};
+
+/** What a lane plays in a stretch, as far as its steps lie within a range, in pieces. */
+function* piecesOf(
+  lane: LanePlan,
+  stretch: Stretch,
+  part: number,
+  range: Range,
+  onMerged?: Merged,
+): Generator<Note[], void, void> {
+  const end = Math.min(range.to, stretch.from + stretch.length);
+  const around = margin(lane);
+  for (let at = Math.max(range.from, stretch.from); at < end - 1e-6; at += PIECE) {
+    const to = Math.min(end, at + PIECE);
+    // A piece sees what stands around it too; each stroke belongs where its step is.
+    const own = (rule: Ticks) => rule >= at - 1e-6 && rule < to - 1e-6;
+    const seen = { from: at - around, to: to + around };
+    const notes = laneInStretch(lane, stretch, part, seen, (rule) => own(rule) && onMerged?.(rule));
+    yield notes.filter(({ rule }) => own(rule));
+  }
+}
+
 /**
- * All notes lane by lane, as they are written to a file.
+ * All notes lane by lane, as they are written to a file. A lane comes in pieces, so that a long file need not hold all
+ * notes at once: tidying up after them would cost more than writing them.
  *
  * @param edges what becomes of what the feel carries past the first or the last bar line: it comes in at the other end,
  *   as in a loop, or is held
- * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
  * @param range only what belongs to a part of the song, told from its start; left out, all of it
+ * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
+ * @yields pieces of one lane each, none empty; a length may reach past the next note of another piece, or past the end
  */
-export const songLanes = (
+export function* songLanes(
   plan: SongPlan,
   edges: LoopEdges,
   range: Range = { from: 0, to: plan.layout.length },
   onMerged?: Merged,
-): Map<number, Note[]> => {
+): Generator<Note[], void, void> {
   const length = range.to - range.from;
-  const own: Merged = (rule) => rule >= range.from - 1e-6 && rule < range.to - 1e-6 && onMerged?.(rule);
-  const lanes = lanesWithin(plan, { from: range.from - FAR, to: range.to + FAR }, own);
-  for (const [lane, all] of lanes) {
-    const notes = all.filter(({ rule }) => rule >= range.from - 1e-6 && rule < range.to - 1e-6);
-    lanes.set(lane, notes);
-    for (const note of notes) {
-      note.tick -= range.from;
-      note.rule -= range.from;
-      if (note.tick >= 0 && note.tick < length) continue;
-      note.moved = true;
-      note.tick =
-        edges === 'wrap'
-          ? note.tick - Math.floor(note.tick / length) * length
-          : held(note.tick, 0, length - 1);
+  for (let index = 0; index < plan.beat.lanes.length; index++)
+    for (const { stretch, part } of stretchesNear(plan, range.from, range.to)) {
+      const lane = plan.lanesOf(stretch).find((one) => one.index === index);
+      if (!lane) continue;
+      for (const notes of piecesOf(lane, stretch, part, range, onMerged)) {
+        for (const note of notes) {
+          note.tick -= range.from;
+          note.rule -= range.from;
+          aroundEdges(note, length, edges);
+        }
+        if (notes.length) yield notes;
+      }
     }
-  }
-  return lanes;
-};
+}
 
-/** The same in order of time, none sounding past the end: for all that is no MIDI file. */
+/** The same in order of time, none sounding past the next of its lane or the end: for all that is no MIDI file. */
 export const songNotes = (plan: SongPlan, edges: LoopEdges, range?: Range): Note[] => {
   const length = range ? range.to - range.from : plan.layout.length;
-  const notes = [...songLanes(plan, edges, range).values()].flatMap((lane) => ended(sorted(lane)));
+  const lanes = plan.beat.lanes.map((): Note[] => []);
+  for (const notes of songLanes(plan, edges, range)) for (const note of notes) lanes[note.lane]!.push(note);
+  const notes = lanes.flatMap((lane) => ended(sorted(lane)));
   for (const note of notes) note.length = Math.min(note.length, length - note.tick);
   return notes.sort(inOrder);
 };
