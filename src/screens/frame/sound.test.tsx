@@ -5,13 +5,24 @@ import { newBeat } from '../../../core/beat/defaults';
 import { addPattern } from '../../../core/pattern/patterns';
 import { beatOpened, tempoSet } from '../../state/doc';
 import { store } from '../../state/session';
-import { viewChanged } from '../../state/slices';
-import { useClick, useSound } from './sound';
+import { songViewed, viewChanged } from '../../state/slices';
+import { giveSongClock } from '../../state/songClock';
+import type { Beat } from '../../../core/beat/schema';
+import { togglePlay, useClick, useSongEnd, useSound } from './sound';
 
 const mockTold: [string, ...unknown[]][] = [];
+let mockTick: number | null = null;
 jest.mock('../../audio/player', () => ({
   setPlayed: (beat: { tempo: number }, patternId: string) => mockTold.push(['played', beat.tempo, patternId]),
   switchPattern: (_: unknown, patternId: string, at: string) => mockTold.push(['switch', patternId, at]),
+  setSongPlayed: (beat: { name: string }, _: string, song: { from: number; loop: unknown }) =>
+    mockTold.push(['song', beat.name, song.from, song.loop]),
+  startPlaying: () => {
+    mockTold.push(['start']);
+    return Promise.resolve();
+  },
+  stopPlaying: () => mockTold.push(['stop']),
+  playedSongTick: () => mockTick,
   setMetronome: (metronome: { on: boolean }) => mockTold.push(['click', metronome.on]),
 }));
 jest.mock('../../state/session', () => {
@@ -22,6 +33,7 @@ jest.mock('../../state/session', () => {
 const Sound = () => {
   useSound();
   useClick();
+  useSongEnd();
   return null;
 };
 const tempo = (bpm: number) => act(() => void store.dispatch(tempoSet({ tempo: bpm, gesture: 'drag' })));
@@ -91,4 +103,96 @@ test('the click is told where it is wanted', () => {
   expect(mockTold.at(-1)).toEqual(['click', false]);
   look({ metronome: { ...metronome, on: true, onlyRecording: false } });
   expect(mockTold.at(-1)).toEqual(['click', true]);
+});
+
+describe('the song', () => {
+  const withSong = (beat: Beat): Beat => ({
+    ...beat,
+    name: 'With a song',
+    song: {
+      sections: [
+        {
+          id: 's',
+          name: 'Verse',
+          pigment: 'lichen',
+          entries: [{ id: 'e', patternId: 'a', times: 1 }],
+          silent: [],
+        },
+      ],
+      order: [{ id: 'p', sectionId: 's', times: 1 }],
+    },
+  });
+  const shown = (change: Parameters<typeof songViewed>[0]) =>
+    act(() => void store.dispatch(songViewed(change)));
+  const toggle = () => act(() => togglePlay());
+
+  beforeEach(() => {
+    act(() => void store.dispatch(beatOpened({ beat: withSong(newBeat('s', 'Quay', 1)) })));
+    shown({ shown: true, playing: false, from: 960, loop: null, tried: null });
+    look({ playing: false, audition: null });
+    later(700);
+    mockTold.length = 0;
+    mockTick = null;
+  });
+
+  test('plays while its screen is open, from where it was left; elsewhere the pattern plays', () => {
+    toggle();
+    expect(mockTold.slice(0, 2)).toEqual([['song', 'With a song', 960, null], ['start']]);
+    expect(store.getState().view.song.playing).toBe(true);
+    toggle();
+    later(20);
+    expect(mockTold.some(([what]) => what === 'stop')).toBe(true);
+    expect(mockTold.at(-1)![0]).toBe('played');
+    shown({ shown: false });
+    mockTold.length = 0;
+    toggle();
+    expect(mockTold.map(([what]) => what).filter((what) => what !== 'click')).toEqual(['start']);
+    expect(store.getState().view.song.playing).toBe(false);
+    toggle();
+  });
+
+  test('an edit, and what is repeated, are handed over while it plays', () => {
+    toggle();
+    later(1000);
+    mockTold.length = 0;
+    tempo(133);
+    later(20);
+    expect(mockTold.at(-1)).toEqual(['song', 'With a song', 960, null]);
+    shown({ loop: { from: 0, to: 3840 } });
+    later(20);
+    expect(mockTold.at(-1)).toEqual(['song', 'With a song', 960, { from: 0, to: 3840 }]);
+    toggle();
+  });
+
+  test('what is tried in it is heard in its place, until it is stopped', () => {
+    shown({ tried: { ...store.getState().doc.beat!, name: 'Tried' } });
+    toggle();
+    expect(mockTold[0]).toEqual(['song', 'Tried', 960, null]);
+    toggle();
+    expect(store.getState().view.song.tried).toBeNull();
+  });
+
+  test('stops by itself when its end has rung out, and not while a part is repeated', () => {
+    giveSongClock({ length: 3840, placeAt: () => ({ counted: '1.1.1', under: '' }) });
+    toggle();
+    mockTick = 3000;
+    later(2000);
+    expect(store.getState().view.playing).toBe(true);
+    mockTick = 3900;
+    shown({ loop: { from: 0, to: 3840 } });
+    later(2000);
+    expect(store.getState().view.playing).toBe(true);
+    shown({ loop: null });
+    later(500);
+    expect(store.getState().view.playing).toBe(true);
+    later(1500);
+    expect(store.getState().view.playing).toBe(false);
+  });
+
+  test('a song without a section leaves play to the pattern', () => {
+    act(() => void store.dispatch(beatOpened({ beat: newBeat('n', 'Quay', 1) })));
+    toggle();
+    expect(store.getState().view.song.playing).toBe(false);
+    toggle();
+  });
 });

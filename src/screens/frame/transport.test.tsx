@@ -4,7 +4,8 @@ import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/beat/defaults';
 import { beatOpened, laneChanged, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { viewChanged } from '../../state/slices';
+import { songViewed, viewChanged } from '../../state/slices';
+import { giveSongClock } from '../../state/songClock';
 import { placeText, Transport } from './Transport';
 
 const mockPlayed: string[] = [];
@@ -16,6 +17,8 @@ jest.mock('../../audio/player', () => ({
   stopPlaying: () => mockPlayed.push('stop'),
   playedTick: () => null,
   playedPattern: () => null,
+  playedSongTick: () => null,
+  setSongPlayed: () => mockPlayed.push('song'),
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
@@ -84,4 +87,22 @@ test.each([
   [-240, '1.4.4'],
 ])('a place at tick %s of a pattern of one bar is %s', (tick, text) => {
   expect(placeText(newBeat('b', 'B', 1).patterns[0]!, tick)).toBe(text);
+});
+
+test('while the song’s screen is open, its place is shown, and play plays it', () => {
+  const beat = newBeat('b', 'Quay', 1);
+  const entries = [{ id: 'e', patternId: 'a', times: 1 }];
+  const sections = [{ id: 's', name: 'Verse', pigment: 'weld' as const, entries, silent: [] }];
+  const song = { sections, order: [{ id: 'p', sectionId: 's', times: 1 }] };
+  giveSongClock({ length: 3840, placeAt: (tick) => ({ counted: `at ${tick}`, under: 'Verse 0:02' }) });
+  act(() => void store.dispatch(beatOpened({ beat: { ...beat, song } })));
+  act(() => void store.dispatch(songViewed({ shown: true, from: 960 })));
+  expect(screen.getByText('at 960')).toBeTruthy();
+  expect(screen.getByText('Verse 0:02')).toBeTruthy();
+  act(() => void store.dispatch(viewChanged({ countIn: false })));
+  press('Play');
+  expect(mockPlayed).toEqual(['song', 'play 0']);
+  press('Stop');
+  act(() => void store.dispatch(songViewed({ shown: false })));
+  expect(screen.queryByText('at 960')).toBeNull();
 });
