@@ -39,6 +39,8 @@ const Sound = () => {
 const tempo = (bpm: number) => act(() => void store.dispatch(tempoSet({ tempo: bpm, gesture: 'drag' })));
 const look = (change: Parameters<typeof viewChanged>[0]) =>
   act(() => void store.dispatch(viewChanged(change)));
+/** What the player was told, but of the click. */
+const told = () => mockTold.filter(([what]) => what !== 'click');
 const later = (ms: number) => act(() => void jest.advanceTimersByTime(ms));
 
 beforeEach(() => {
@@ -137,7 +139,6 @@ describe('the song', () => {
 
   test('plays while its screen is open, from where it was left; elsewhere the pattern plays', () => {
     toggle();
-    const told = () => mockTold.filter(([what]) => what !== 'click');
     expect(told().slice(0, 2)).toEqual([['song', 'With a song', 960, null], ['start']]);
     expect(store.getState().view.song.playing).toBe(true);
     toggle();
@@ -168,7 +169,7 @@ describe('the song', () => {
   test('what is tried in it is heard in its place, until it is stopped', () => {
     shown({ tried: { ...store.getState().doc.beat!, name: 'Tried' } });
     toggle();
-    expect(mockTold[0]).toEqual(['song', 'Tried', 960, null]);
+    expect(told()[0]).toEqual(['song', 'Tried', 960, null]);
     toggle();
     expect(store.getState().view.song.tried).toBeNull();
   });

@@ -23,27 +23,36 @@ const HAND_OVER_MS = 8;
 /** What follows the change before it as closely as this is a drag: it is heard first, since painting takes longer. */
 const DRAG_MS = 150;
 
+/** What the player was last given, and when. */
+let given: unknown[] = [];
+let last = 0;
+
+/** Gives the player what is to be heard now, where that is something else than before. */
+const handOver = (): void => {
+  const { view } = store.getState();
+  const song = view.song.playing && !view.audition ? view.song : null;
+  const beat = view.audition?.beat ?? song?.tried ?? selectHeard(store.getState());
+  const patternId = view.audition?.patternId ?? view.patternId;
+  const now = [beat, patternId, song?.from, song?.loop];
+  if (!beat || now.every((one, at) => one === given[at])) return;
+  const turned = view.playing && given[0] !== undefined && given[1] !== patternId;
+  given = now;
+  last = performance.now();
+  if (song) setSongPlayed(beat, patternId, { from: song.from, loop: song.loop });
+  else if (turned && !view.audition) switchPattern(beat, patternId, view.switchAt);
+  else setPlayed(beat, patternId);
+};
+
 /** Hands every change of the open beat to the player. */
 export const useSound = (): void => {
   useEffect(() => {
-    let given: unknown[] = [];
+    given = [];
+    last = 0;
     let timer: ReturnType<typeof setTimeout> | null = null;
-    let last = 0;
     const give = () => {
       if (timer) clearTimeout(timer);
       timer = null;
-      const { view } = store.getState();
-      const song = view.song.playing && !view.audition ? view.song : null;
-      const beat = view.audition?.beat ?? song?.tried ?? selectHeard(store.getState());
-      const patternId = view.audition?.patternId ?? view.patternId;
-      const now = [beat, patternId, song?.from, song?.loop];
-      if (!beat || now.every((one, at) => one === given[at])) return;
-      const turned = view.playing && given[0] !== undefined && given[1] !== patternId;
-      given = now;
-      last = performance.now();
-      if (song) setSongPlayed(beat, patternId, { from: song.from, loop: song.loop });
-      else if (turned && !view.audition) switchPattern(beat, patternId, view.switchAt);
-      else setPlayed(beat, patternId);
+      handOver();
     };
     const later = () => {
       const { doc, view } = store.getState();
@@ -108,8 +117,9 @@ export const togglePlay = (): void => {
     return;
   }
   const song = view.song.shown && hasSong(view.song.tried ?? doc.beat) && !view.audition;
-  if (song) setSongPlayed(view.song.tried ?? doc.beat, view.patternId, view.song);
   store.dispatch(viewChanged({ playing, song: { ...view.song, playing: song } }));
+  // What begins is given at once; and it is known to be given, so that what plays after it is given too.
+  if (song) handOver();
   const pattern = selectPattern(store.getState())!;
   startPlaying(view.countIn ? barTicks(pattern.meter) : 0).catch(() => {
     store.dispatch(viewChanged({ playing: false, song: { ...view.song, playing: false } }));

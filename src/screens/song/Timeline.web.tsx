@@ -1,4 +1,5 @@
 import {
+  useCallback,
   useEffect,
   useLayoutEffect,
   useMemo,
@@ -15,7 +16,9 @@ import type { Ticks } from '../../../core/units';
 import { playedSongTick } from '../../audio/player';
 import { timeWords } from '../../../core/song/time';
 import { useInk, type Ink } from '../../strings/ink';
-import { paintTile, rowsOf, type Measures, type Row } from './pictureOf';
+import type { Measures } from '../../strings/songPicture';
+import type { SongPicture } from '../../workers/pictureWorker';
+import { askTile } from './tiles';
 
 const TILE = 512;
 const RULER = 20;
@@ -25,73 +28,35 @@ const TIMES = 18;
 const HEIGHT = RULER + BAND + STRINGS + TIMES;
 const MOVED_POINTS = 6;
 
-interface TileProps {
-  index: number;
-  /** In sight: it is painted before anything is shown, others when there is time. */
-  seen: boolean;
-  layout: Layout;
-  rows: Map<string, Row>;
-  ink: Ink;
-  measures: Measures;
-}
-
-const later = (work: () => void): (() => void) => {
-  if (typeof requestIdleCallback === 'undefined') {
-    const timer = setTimeout(work, 50);
-    return () => clearTimeout(timer);
-  }
-  const wish = requestIdleCallback(work, { timeout: 400 });
-  return () => cancelIdleCallback(wish);
-};
-
-/** Paints a tile beside the page and hands it over as an image: a canvas in the page would be a layer of its own. */
-const paint = ({ index, layout, rows, ink, measures }: TileProps, give: (url: string) => void): void => {
-  const canvas = document.createElement('canvas');
-  const brush = canvas.getContext('2d', { willReadFrequently: true });
-  if (!brush) return;
-  const ratio = Math.min(2, window.devicePixelRatio || 1);
-  canvas.width = TILE * ratio;
-  canvas.height = HEIGHT * ratio;
-  brush.setTransform(ratio, 0, 0, ratio, 0, 0);
-  const from = (index * TILE) / measures.scale;
-  paintTile(brush, layout, rows, ink, measures, [from, from + TILE / measures.scale], ratio);
-  canvas.toBlob((blob) => blob && give(URL.createObjectURL(blob)));
-};
-
-const Tile = (props: TileProps) => {
+/** One image of the song; the one before it stays until it is there. */
+const Tile = ({ picture, index, seen }: { picture: SongPicture; index: number; seen: boolean }) => {
   const image = useRef<HTMLImageElement>(null);
-  const painted = useRef<unknown[]>([]);
-  const { index, seen, layout, rows, ink, measures } = props;
-  useEffect(() => {
-    const element = image.current;
-    return () => {
-      if (element?.src) URL.revokeObjectURL(element.src);
-    };
-  }, []);
-  useLayoutEffect(() => {
-    const wanted = [index, layout, rows, ink, measures];
-    const work = () => {
-      if (wanted.every((one, at) => one === painted.current[at])) return;
-      painted.current = wanted;
-      paint(props, (url) => {
-        const element = image.current;
-        // Something else may be wanted by now.
-        if (!element || painted.current !== wanted) return URL.revokeObjectURL(url);
-        if (element.src) URL.revokeObjectURL(element.src);
-        element.src = url;
-      });
-    };
-    if (!seen) return later(work);
-    work();
-    return undefined;
-    // What is painted depends on these alone.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [index, seen, layout, rows, ink, measures]);
+  const shown = useRef<string | null>(null);
+  useEffect(
+    () => () => {
+      if (shown.current) URL.revokeObjectURL(shown.current);
+    },
+    [],
+  );
+  const painted = useRef<SongPicture | null>(null);
+  const ask = useCallback(() => {
+    if (painted.current === picture) return undefined;
+    return askTile(picture, index, (blob) => {
+      if (shown.current) URL.revokeObjectURL(shown.current);
+      shown.current = URL.createObjectURL(blob);
+      painted.current = picture;
+      image.current!.src = shown.current;
+    });
+  }, [picture, index]);
+  // What is in sight is asked for first: effects of layout come before the others.
+  useLayoutEffect(() => (seen ? ask() : undefined), [ask, seen]);
+  useEffect(() => (seen ? undefined : ask()), [ask, seen]);
   return (
     <img
       ref={image}
       alt=""
       aria-hidden
+      decoding="async"
       draggable={false}
       className="song-tile"
       style={{ left: index * TILE, width: TILE, height: HEIGHT }}
@@ -102,19 +67,35 @@ const Tile = (props: TileProps) => {
 /** How many tiles are kept on either side: what was painted once need not be painted again. */
 const KEPT = 10;
 
+interface TilesProps {
+  beat: Beat;
+  ink: Ink;
+  measures: Measures;
+  first: number;
+  width: number;
+  /** How much of the width is in sight. */
+  inSight: number;
+}
+
 /** The picture of the song, tile by tile around what is in sight. */
-const Tiles = ({
-  first,
-  width,
-  seen,
-  ...what
-}: Omit<TileProps, 'index' | 'seen'> & { first: number; width: number; seen: number }) => {
+const Tiles = ({ beat, ink, measures, first, width, inSight }: TilesProps) => {
+  const picture = useMemo(
+    () => ({
+      beat,
+      ink,
+      measures,
+      width: TILE,
+      height: HEIGHT,
+      ratio: Math.min(2, window.devicePixelRatio || 1),
+    }),
+    [beat, ink, measures],
+  );
   const tiles = Math.ceil(width / TILE);
-  const last = first + Math.ceil(seen / TILE);
+  const last = first + Math.ceil(inSight / TILE);
   const from = Math.max(0, first - KEPT);
   const count = Math.min(tiles, last + KEPT + 1) - from;
   return Array.from({ length: Math.max(0, count) }, (_, n) => from + n).map((index) => (
-    <Tile key={index} index={index} seen={index >= first && index <= last} {...what} />
+    <Tile key={index} index={index} seen={index >= first && index <= last} picture={picture} />
   ));
 };
 
@@ -268,13 +249,12 @@ const useScroll = () => {
 export const Timeline = (props: TimelineProps) => {
   const { beat, layout, zoom, at, loop, playing, chosen, onSeek, onLoop, onChoose, onMove } = props;
   const ink = useInk();
-  const { scroller, width: seen, first } = useScroll();
+  const { scroller, width: inSight, first } = useScroll();
   const [range, setRange] = useState<{ from: Ticks; to: Ticks } | null>(null);
   const drag = useRef<{ tick: Ticks; x: number; moved: boolean } | null>(null);
-  const width = Math.min(MOST_WIDTH, Math.max(1, (seen - 16) * zoom));
+  const width = Math.min(MOST_WIDTH, Math.max(1, (inSight - 16) * zoom));
   const scale = width / Math.max(1, layout.length);
   const measures = useMemo(() => ({ scale, top: RULER + BAND, height: STRINGS }), [scale]);
-  const rows = useMemo(() => rowsOf(beat, layout), [beat, layout]);
   const tickOf = (event: { clientX: number; currentTarget: Element }): Ticks => {
     const box = event.currentTarget.getBoundingClientRect();
     return Math.min(layout.length - 1, Math.max(0, (event.clientX - box.left) / scale));
@@ -339,15 +319,7 @@ export const Timeline = (props: TimelineProps) => {
         onKeyDown={keys}
       >
         {ink ? (
-          <Tiles
-            first={first}
-            width={width}
-            seen={seen}
-            layout={layout}
-            rows={rows}
-            ink={ink}
-            measures={measures}
-          />
+          <Tiles beat={beat} ink={ink} measures={measures} first={first} width={width} inSight={inSight} />
         ) : null}
         <div
           className="song-strings"

@@ -24,6 +24,8 @@ jest.mock('../../ui/Sheet', () => ({
   ),
 }));
 jest.mock('../../ui/SortableLater', () => jest.requireActual('../../ui/SortableLater.mock'));
+const mockAsked: number[] = [];
+jest.mock('./tiles', () => ({ askTile: (_song: object, index: number) => void mockAsked.push(index) }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
@@ -72,6 +74,7 @@ beforeEach(() => {
     .fn()
     .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
+  mockAsked.splice(0);
 });
 
 describe('the song at a glance', () => {
@@ -96,6 +99,16 @@ describe('the song at a glance', () => {
     expect(toggled).not.toHaveBeenCalled();
     fireEvent.keyDown(place(), { key: 'Enter' });
     expect(toggled).toHaveBeenCalledTimes(1);
+  });
+
+  test('what is in sight is painted before what lies beyond', () => {
+    press('Show less of the song, larger');
+    mockAsked.splice(0);
+    press('Show less of the song, larger');
+    const asked = mockAsked.splice(0);
+    expect(asked.length).toBeGreaterThan(1);
+    expect(asked.indexOf(0)).toBeLessThan(asked.indexOf(2));
+    expect(new Set(asked).size).toBe(asked.length);
   });
 
   test('the section under the place is repeated, and no longer', () => {

@@ -1,15 +1,17 @@
-import { partOf, patternTicks, stepsOf } from '../../../core/beat/defaults';
-import { gridTicks } from '../../../core/beat/grid';
-import { instrument, type Pigment } from '../../../core/beat/instruments';
-import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
-import { rateOf } from '../../../core/play/reading';
-import { barTicks } from '../../../core/beat/meter';
-import type { Layout, Stretch } from '../../../core/song/layout';
-import { lastAt, secondsAt, tickAtSeconds } from '../../../core/song/tempoMap';
-import { timeWords } from '../../../core/song/time';
-import type { Ticks } from '../../../core/units';
+import { partOf, patternTicks, stepsOf } from '../../core/beat/defaults';
+import { gridTicks } from '../../core/beat/grid';
+import { instrument, type Pigment } from '../../core/beat/instruments';
+import type { Beat, Lane, Pattern } from '../../core/beat/schema';
+import { rateOf } from '../../core/play/reading';
+import { barTicks } from '../../core/beat/meter';
+import type { Layout, Stretch } from '../../core/song/layout';
+import { lastAt, secondsAt, tickAtSeconds } from '../../core/song/tempoMap';
+import { timeWords } from '../../core/song/time';
+import type { Ticks } from '../../core/units';
 
-/** Strings seen from afar. */
+/** Strings seen from afar: painted in the page or in a worker. */
+
+type Brush = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
 /** A hit as a dot: where in its pattern, on which lane, how hard. */
 interface Dot {
@@ -149,7 +151,7 @@ const timeEvery = (secondPoints: number): number =>
 
 /** Minutes and seconds below the strings. */
 const paintTimes = (
-  brush: CanvasRenderingContext2D,
+  brush: Brush,
   { tempos, length }: Layout,
   ink: Record<string, string>,
   { scale, top, height }: Measures,
@@ -189,7 +191,7 @@ const starts = (bars: Layout['bars']): Ticks[] => {
  * @param ratio pixels a point
  */
 export const paintTile = (
-  brush: CanvasRenderingContext2D,
+  brush: Brush,
   layout: Layout,
   rows: Map<string, Row>,
   ink: Record<string, string>,

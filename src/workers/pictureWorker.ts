@@ -1,0 +1,77 @@
+/** Paints the song tile by tile away from the page, and hands each tile over as an image. */
+import type { Beat } from '../../core/beat/schema';
+import { layoutSong, type Layout } from '../../core/song/layout';
+import { paintTile, rowsOf, type Measures, type Row } from '../strings/songPicture';
+
+export interface SongPicture {
+  beat: Beat;
+  ink: Record<string, string>;
+  measures: Measures;
+  /** Of a tile, in points. */
+  width: number;
+  height: number;
+  /** Pixels a point. */
+  ratio: number;
+}
+
+export type PictureAsked =
+  { type: 'song'; key: number; song: SongPicture } | { type: 'tile'; key: number; index: number };
+
+export interface PictureGiven {
+  key: number;
+  index: number;
+  blob: Blob;
+}
+
+interface Shown extends SongPicture {
+  key: number;
+  layout: Layout;
+  rows: Map<string, Row>;
+}
+
+let shown: Shown | null = null;
+let wanted: number[] = [];
+let painting = false;
+let fonts: Promise<unknown> | null = null;
+
+/** Workers have none of the page's fonts. Where it does not come, another one is as good. */
+const loadFonts = (): Promise<unknown> => {
+  const set = (globalThis as unknown as { fonts: FontFaceSet }).fonts;
+  const font = new FontFace('Martian Mono', "url('/fonts/martian-mono-latin-400-normal.woff2')");
+  set.add(font);
+  return font.load().catch(() => null);
+};
+
+const paint = ({ layout, rows, ink, measures, width, height, ratio }: Shown, index: number) => {
+  const canvas = new OffscreenCanvas(width * ratio, height * ratio);
+  const brush = canvas.getContext('2d', { willReadFrequently: true })!;
+  brush.setTransform(ratio, 0, 0, ratio, 0, 0);
+  const from = (index * width) / measures.scale;
+  paintTile(brush, layout, rows, ink, measures, [from, from + width / measures.scale], ratio);
+  return canvas.convertToBlob();
+};
+
+/** While one tile is made into an image another song may be shown, whose tiles then come first. */
+const work = async (): Promise<void> => {
+  if (painting) return;
+  painting = true;
+  await (fonts ??= loadFonts());
+  for (let index = wanted.shift(); index !== undefined; index = wanted.shift()) {
+    const song = shown!;
+    const blob = await paint(song, index);
+    postMessage({ key: song.key, index, blob } satisfies PictureGiven);
+  }
+  painting = false;
+};
+
+onmessage = ({ data }: MessageEvent<PictureAsked>) => {
+  if (data.type === 'song') {
+    const { key, song } = data;
+    const layout = layoutSong(song.beat);
+    shown = { ...song, key, layout, rows: rowsOf(song.beat, layout) };
+    wanted = [];
+  } else if (data.key === shown?.key) {
+    wanted.push(data.index);
+    void work();
+  }
+};
