@@ -95,8 +95,11 @@ test('comes to know what is new and what is gone; a file that became a link is n
     }
     return false;
   };
+  const { version } = await page();
   copyFileSync(path.join(folder, 'four.mid'), path.join(folder, 'another.mid'));
   expect(await seen(['another', 'four', 'seven'])).toBe(true);
+  expect((await page()).version).not.toBe(version);
+  expect((await page()).version).toBe((await page('?q=pier')).version);
   rmSync(path.join(folder, 'another.mid'));
   expect(await seen(['four', 'seven'])).toBe(true);
   rmSync(path.join(folder, 'four.mid'));

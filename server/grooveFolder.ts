@@ -82,6 +82,8 @@ export const watchFolder = (folder: string, every = EVERY_MS): GrooveFolder => {
   const left = new Map<string, LeftOut>();
   let catalogue: Catalogue | null = null;
   let indexing = true;
+  const begun = Date.now();
+  let changes = 0;
   let isReady: () => void = () => undefined;
   const ready = new Promise<void>((resolve) => (isReady = resolve));
   const worker = new Worker(path.join(__dirname, 'grooveThread.js'), {
@@ -93,6 +95,7 @@ export const watchFolder = (folder: string, every = EVERY_MS): GrooveFolder => {
     entries.delete(at);
     left.delete(at);
     catalogue = null;
+    changes += 1;
   };
   worker.on('message', (message: FromGrooves) => {
     if (message.type === 'through') {
@@ -117,6 +120,7 @@ export const watchFolder = (folder: string, every = EVERY_MS): GrooveFolder => {
       const at = Math.min(page, pages);
       return {
         total: order.length,
+        version: `${begun}-${changes}`,
         page: at,
         pages,
         indexing,

@@ -173,12 +173,17 @@ export interface Wanted {
 export interface Shown {
   /** Rows by place, in order. */
   order: number[];
-  /** For each field how many rows there would be with each of its words, all other filters as they are. */
-  counts: Record<Field, Uint32Array>;
+  failures: Failures;
 }
 
-/** For each row how many filters it fails, and the last of them. Rows that are not among those asked for fail all. */
-const failures = ({ rows, fields }: Catalogue, among: Uint8Array | null, filters: Filters) => {
+/** For each row how many filters it fails, and the last of them. */
+interface Failures {
+  failed: Uint8Array;
+  last: Uint8Array;
+}
+
+/** Rows that are not among those asked for fail all. */
+const failuresOf = ({ rows, fields }: Catalogue, among: Uint8Array | null, filters: Filters): Failures => {
   const failed = new Uint8Array(rows.length);
   const last = new Uint8Array(rows.length);
   if (among) for (let at = 0; at < rows.length; at++) if (!among[at]) failed[at] = FIELDS.length + 1;
@@ -204,20 +209,30 @@ const failures = ({ rows, fields }: Catalogue, among: Uint8Array | null, filters
  * @example browse(catalogue, { among: null, filters: { feel: 'Triplet' }, sort: 'bpm', down: true }).order
  */
 export const browse = (catalogue: Catalogue, { among, filters, sort, down }: Wanted): Shown => {
-  const { failed, last } = failures(catalogue, among, filters);
-  const counts = {} as Record<Field, Uint32Array>;
-  FIELDS.forEach((field, which) => {
-    const { words, starts, codes } = catalogue.fields[field];
-    const count = new Uint32Array(words.length);
-    for (let at = 0; at < failed.length; at++) {
-      const counted = failed[at] === 0 || (failed[at] === 1 && last[at] === which);
-      if (counted) for (let i = starts[at]!; i < starts[at + 1]!; i++) count[codes[i]!]! += 1;
-    }
-    counts[field] = count;
-  });
+  const failures = failuresOf(catalogue, among, filters);
+  const { failed } = failures;
   const order: number[] = [];
   for (const at of catalogue.orders[sort]) if (failed[at] === 0) order.push(at);
-  return { order: down ? order.reverse() : order, counts };
+  return { order: down ? order.reverse() : order, failures };
+};
+
+/**
+ * How many rows there would be with each word of a field, all other filters as they are. Asked for where it is
+ * shown: a list that is searched has no time to count what nobody sees.
+ */
+export const countsOf = (
+  catalogue: Catalogue,
+  { failures: { failed, last } }: Shown,
+  field: Field,
+): Uint32Array => {
+  const which = FIELDS.indexOf(field);
+  const { words, starts, codes } = catalogue.fields[field];
+  const counts = new Uint32Array(words.length);
+  for (let at = 0; at < failed.length; at++) {
+    const counted = failed[at] === 0 || (failed[at] === 1 && last[at] === which);
+    if (counted) for (let i = starts[at]!; i < starts[at + 1]!; i++) counts[codes[i]!]! += 1;
+  }
+  return counts;
 };
 
 /** A folder and what lies in it, however deep. */

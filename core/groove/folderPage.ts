@@ -9,6 +9,8 @@ export interface FolderEntry extends Omit<Indexed, 'likeness'> {
 export interface FolderPage {
   /** How many there are in all that were asked for. */
   total: number;
+  /** Another one as soon as anything in the folder has changed. */
+  version: string;
   /** From 1. */
   page: number;
   pages: number;

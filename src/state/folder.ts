@@ -11,7 +11,9 @@ export type FolderState =
   | { kind: 'there'; grooves: number; left: LeftOut[] };
 
 export type FoundFolder =
-  { kind: 'there'; state: FolderState; indexed: Indexed[] } | { kind: 'away' | 'none'; state: FolderState };
+  | { kind: 'there'; state: FolderState; indexed: Indexed[]; version: string }
+  | { kind: 'same' }
+  | { kind: 'away' | 'none'; state: FolderState };
 
 const PER_PAGE = 500;
 
@@ -24,18 +26,23 @@ const pageOf = async (url: string, page: number): Promise<FolderPage | 'none'> =
   return (await response.json()) as FolderPage;
 };
 
-/** Reads the whole list of the server's folder, page by page; it never throws. */
-export const readFolder = async (url: string): Promise<FoundFolder> => {
+/**
+ * Reads the whole list of the server's folder, page by page; it never throws.
+ *
+ * @param known the version that is at hand: where it is still so, nothing more is read
+ */
+export const readFolder = async (url: string, known: string | null): Promise<FoundFolder> => {
   try {
     const first = await pageOf(url, 1);
     if (first === 'none') return { kind: 'none', state: { kind: 'none' } };
+    if (first.version === known) return { kind: 'same' };
     const all = [...first.grooves];
     for (let page = 2; page <= first.pages; page++) {
       const next = await pageOf(url, page);
       if (next !== 'none') all.push(...next.grooves);
     }
     const state: FolderState = { kind: 'there', grooves: all.length, left: first.left };
-    return { kind: 'there', state, indexed: all.map(restoredEntry) };
+    return { kind: 'there', state, indexed: all.map(restoredEntry), version: first.version };
   } catch {
     return { kind: 'away', state: { kind: 'away' } };
   }

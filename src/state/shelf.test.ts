@@ -105,17 +105,47 @@ describe('the shelf', () => {
       row: { ...rest.row, id: 'folder/x.mid', source: 'folder' },
       likeness: { ...likeness, cells: [...likeness.cells], late: [...likeness.late] },
     };
-    global.fetch = jest.fn(() =>
+    let version = '1';
+    let grooves = [entry];
+    const json = () =>
       Promise.resolve({
-        ok: true,
-        status: 200,
-        json: () =>
-          Promise.resolve({ total: 1, page: 1, pages: 1, indexing: false, grooves: [entry], left: [] }),
-      } as Response),
-    );
+        total: grooves.length,
+        version,
+        page: 1,
+        pages: 1,
+        indexing: false,
+        grooves,
+        left: [],
+      });
+    global.fetch = jest.fn(() => Promise.resolve({ ok: true, status: 200, json } as Response));
     await jest.advanceTimersByTimeAsync(16_000);
     expect(shelf.now().folder).toMatchObject({ kind: 'there', grooves: 1 });
     expect(shelf.now().catalogue.byId.has('folder/x.mid')).toBe(true);
+    const before = shelf.now();
+    await jest.advanceTimersByTimeAsync(16_000);
+    expect(shelf.now()).toBe(before);
+    [version, grooves] = ['2', []];
+    await jest.advanceTimersByTimeAsync(16_000);
+    expect(shelf.now().catalogue.byId.has('folder/x.mid')).toBe(false);
+  });
+
+  test('what is found by words is found wherever it lies in the list, and follows when the list changes', async () => {
+    const { shelf } = await shelved();
+    const found = (words: string) => {
+      const mask = shelf.matching(words)!;
+      return shelf.now().catalogue.rows.filter((_, at) => mask[at]);
+    };
+    const samba = found('samba');
+    expect(samba.length).toBeGreaterThan(5);
+    for (const { name, style, tags, path } of samba)
+      expect([name, style, ...tags, ...path].join(' ').toLowerCase()).toContain('samba');
+    expect(found('lanternworks')).toEqual([]);
+    shelf.add([taken('lanternworks.mid')]);
+    expect(found('lanternworks').map(({ name }) => name)).toEqual(['lanternworks']);
+    expect(found('samba')).toEqual(samba);
+    await shelf.forget([taken('lanternworks.mid').row.id]);
+    expect(found('lanternworks')).toEqual([]);
+    expect(shelf.matching('  ')).toBeNull();
   });
 
   test('choices are kept from one visit to the next', async () => {

@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import {
+  countsOf,
   FIELD_NAMES,
   FIELDS,
   SORT_NAMES,
@@ -48,8 +49,9 @@ const FieldChoice = ({ field, catalogue, shown }: { field: Field } & Omit<Search
     const { [field]: _gone, ...rest } = filters;
     act(groovesChanged({ filters: word ? { ...rest, [field]: word } : rest }));
   };
+  const counts = countsOf(catalogue, shown, field);
   const counted = catalogue.fields[field].words
-    .map((word, at) => ({ word, count: shown.counts[field][at]! }))
+    .map((word, at) => ({ word, count: counts[at]! }))
     .filter(({ word, count }) => count > 0 || filters[field] === word);
   return (
     <Choice
@@ -87,6 +89,27 @@ const SortChoice = () => {
   );
 };
 
+/** The field keeps its own words, since React would set it four times at each letter; it follows where they change elsewhere. */
+const Words = () => {
+  const query = useApp((state) => state.grooves.query);
+  const act = useDo();
+  const [first] = useState(query);
+  const field = useRef<HTMLInputElement>(null);
+  useLayoutEffect(() => {
+    if (field.current && field.current.value !== query) field.current.value = query;
+  }, [query]);
+  return (
+    <input
+      ref={field}
+      type="search"
+      aria-label="Search grooves"
+      placeholder="Search names and tags"
+      defaultValue={first}
+      onChange={(event) => act(groovesChanged({ query: event.target.value }))}
+    />
+  );
+};
+
 /** Words to look for, and what the list is narrowed by. */
 export const Search = ({ catalogue, shown, wide }: SearchProps) => {
   const { query, filters } = useApp((state) => state.grooves);
@@ -96,13 +119,7 @@ export const Search = ({ catalogue, shown, wide }: SearchProps) => {
   return (
     <>
       <div className="groove-search">
-        <input
-          type="search"
-          aria-label="Search grooves"
-          placeholder="Search names and tags"
-          value={query}
-          onChange={(event) => act(groovesChanged({ query: event.target.value }))}
-        />
+        <Words />
         <Chip label="Filters" pressed={open} onPress={() => setOpen(!open)}>
           {count ? `Filters: ${count}` : 'Filters'}
         </Chip>

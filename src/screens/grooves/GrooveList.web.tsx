@@ -5,16 +5,17 @@ import { keeperWords, SORT_NAMES, type Folder, type Sort } from '../../../core/g
 import { feelWords, type GrooveRow } from '../../../core/groove/groove';
 import { drag } from '../../ui/dragged';
 import { Icon } from '../../ui/Icon';
+import type { Line, Lines } from './lines';
 import { rowAside } from './tray';
 import { aboutRow } from './words';
 
-export type Line = { kind: 'folder'; folder: Folder } | { kind: 'groove'; row: GrooveRow };
-
 interface GrooveListProps {
-  lines: Line[];
+  lines: Lines;
   /** What is looked at: another place is seen from its beginning. */
   place: string;
   chosen: string | null;
+  /** Where it stands among the lines; -1 where it does not. */
+  chosenAt: number;
   sounding: boolean;
   keeps: (line: Line) => boolean;
   onChoose: (row: GrooveRow) => void;
@@ -101,7 +102,7 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
       aria-setsize={size}
       aria-posinset={at + 1}
       className={chosen ? 'groove-line chosen' : 'groove-line'}
-      style={{ transform: `translateY(${top}px)`, height }}
+      style={{ top, height }}
       {...(wide &&
         line.kind === 'groove' && {
           draggable: true,
@@ -153,24 +154,24 @@ const Heads = ({ sort, down, onSort }: Pick<GrooveListProps, 'sort' | 'down' | '
 
 /** Lines by the ten thousand, of which only those in sight are there. */
 export const GrooveList = (props: GrooveListProps) => {
-  const { lines, chosen, sounding, keeps, onChoose, onFolder, onKeep, wide } = props;
+  const { lines, chosen, chosenAt, sounding, keeps, onChoose, onFolder, onKeep, wide } = props;
   const box = useRef<HTMLDivElement>(null);
   const height = wide ? WIDE_ROW : ROW;
   // What it gives cannot be memoized: the compiler leaves this component alone, which is as it should be.
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
-    count: lines.length,
+    count: lines.count,
     getScrollElement: () => box.current,
     estimateSize: () => height,
     overscan: 3,
   });
-  const chosenAt = lines.findIndex((line) => line.kind === 'groove' && line.row.id === chosen);
   useEffect(() => rows.measure(), [height, rows]);
   const firstPlace = useRef(props.place);
   useEffect(() => {
     if (firstPlace.current === props.place) return;
     firstPlace.current = props.place;
-    if (box.current?.scrollTop) rows.scrollToOffset(0);
+    // What it knows of where it stands: the page itself would be laid out to tell.
+    if (rows.scrollOffset) rows.scrollToOffset(0);
   }, [props.place, rows]);
   useEffect(() => {
     if (chosenAt >= 0) rows.scrollToIndex(chosenAt, { align: 'auto' });
@@ -180,14 +181,14 @@ export const GrooveList = (props: GrooveListProps) => {
   const press = (line: Line) => (line.kind === 'folder' ? onFolder(line.folder.path) : onChoose(line.row));
   const keys = (event: KeyboardEvent) => {
     const by = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
-    const to = event.key === 'Home' ? 0 : event.key === 'End' ? lines.length - 1 : chosenAt + (by ?? 0);
+    const to = event.key === 'Home' ? 0 : event.key === 'End' ? lines.count - 1 : chosenAt + (by ?? 0);
     if (by === undefined && event.key !== 'Home' && event.key !== 'End') {
-      const line = lines[chosenAt];
+      const line = lines.at(chosenAt);
       if (event.key.toLowerCase() === 'k' && line && !event.ctrlKey && !event.metaKey) onKeep(line);
       return;
     }
     event.preventDefault();
-    const line = lines[Math.max(0, Math.min(lines.length - 1, to))];
+    const line = lines.at(Math.max(0, Math.min(lines.count - 1, to)));
     if (line?.kind === 'groove') onChoose(line.row);
   };
   return (
@@ -196,7 +197,7 @@ export const GrooveList = (props: GrooveListProps) => {
       <div className="groove-scroll" ref={box}>
         <div role="list" aria-label="Grooves" style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {rows.getVirtualItems().map(({ index, start }) => {
-            const line = lines[index]!;
+            const line = lines.at(index)!;
             const isChosen = index === chosenAt;
             return (
               <LineItem
@@ -204,7 +205,7 @@ export const GrooveList = (props: GrooveListProps) => {
                 key={index}
                 line={line}
                 at={index}
-                size={lines.length}
+                size={lines.count}
                 top={start}
                 height={height}
                 chosen={isChosen}

@@ -1,5 +1,12 @@
 import { useEffect, useMemo, useState } from 'react';
-import { browse, foldersIn, isWithin, type Catalogue, type Sort } from '../../../core/groove/catalogue';
+import {
+  browse,
+  foldersIn,
+  isWithin,
+  type Catalogue,
+  type Folder,
+  type Sort,
+} from '../../../core/groove/catalogue';
 import { keepsFolder, keepsGroove, turnFolder, turnGroove } from '../../../core/groove/keepers';
 import type { GrooveRow } from '../../../core/groove/groove';
 import { groovesChanged, type GroovesState } from '../../state/grooves';
@@ -10,11 +17,12 @@ import { useWide } from '../../ui/useWide';
 import { choose, onEnd, play, stopHearing, useAudition, useHeard } from './audition';
 import { PathBar, Search, Views } from './BrowseBar';
 import { GrooveBar } from './GrooveBar';
-import { GrooveList, type Line } from './GrooveList';
+import { GrooveList } from './GrooveList';
 import { GroovePage } from './GroovePage';
 import { HearOptions } from './HearOptions';
 import { ImportPanel, useImport } from './ImportPanel';
 import { KeepersFile } from './KeepersFile';
+import { linesOf, type Line } from './lines';
 import { MapsPage } from './MapsPage';
 import { shelf, useShelf } from './shelf';
 import './grooves.css';
@@ -66,19 +74,13 @@ const useLines = (catalogue: Catalogue, status: string) => {
     () => browse(catalogue, { among: both(among, matching), filters, sort, down }),
     [catalogue, among, matching, filters, sort, down],
   );
-  const lines = useMemo((): Line[] => {
-    const found = shown.order.map((at): Line => ({ kind: 'groove', row: catalogue.rows[at]! }));
-    if (query.trim() || Object.keys(filters).length) return found;
-    const folder = (folderPath: string[]): Line[] =>
-      foldersIn(catalogue.rows, folderPath.slice(0, -1))
-        .filter((one) => one.name === folderPath[folderPath.length - 1])
-        .map((one) => ({ kind: 'folder', folder: one }));
-    if (view === 'keepers') return [...keepers.folders.flatMap(folder), ...found];
-    if (view === 'list') return found;
-    return [
-      ...foldersIn(catalogue.rows, path).map((one): Line => ({ kind: 'folder', folder: one })),
-      ...found,
-    ];
+  const lines = useMemo(() => {
+    const only = (folders: Folder[]) => linesOf(folders, shown.order, catalogue);
+    if (query.trim() || Object.keys(filters).length || view === 'list') return only([]);
+    if (view === 'folders') return only(foldersIn(catalogue.rows, path));
+    const kept = (place: string[]): Folder[] =>
+      foldersIn(catalogue.rows, place.slice(0, -1)).filter(({ name }) => name === place[place.length - 1]);
+    return only(keepers.folders.flatMap(kept));
   }, [shown, catalogue, query, filters, view, keepers, path]);
   return { shown, lines };
 };
@@ -128,9 +130,9 @@ export const GroovesScreen = () => {
   useAudition();
   const { shown, lines } = useLines(catalogue, status);
 
-  const at = lines.findIndex((line) => line.kind === 'groove' && line.row.id === chosen);
+  const at = lines.placeOf(chosen);
   const rowAt = (index: number): GrooveRow | null => {
-    const line = lines[index];
+    const line = lines.at(index);
     return line?.kind === 'groove' ? line.row : null;
   };
   const [previous, next] = [rowAt(at - 1), rowAt(at + 1)];
@@ -172,11 +174,12 @@ export const GroovesScreen = () => {
       {view === 'keepers' ? <KeepersFile keepers={keepers} rows={catalogue} /> : null}
       <FolderNote />
       <ImportPanel importing={importing} />
-      {lines.length ? (
+      {lines.count ? (
         <GrooveList
           lines={lines}
           place={JSON.stringify([view, path, grooves.query, grooves.filters, sort, down])}
           chosen={chosen}
+          chosenAt={at}
           sounding={heard.sounding}
           keeps={keeps}
           onChoose={take}
@@ -201,7 +204,7 @@ export const GroovesScreen = () => {
         <div className="titles">
           <h1>{shownPage === 'maps' ? 'Drum maps' : 'Grooves'}</h1>
           <span className="quiet">
-            {shownPage === 'maps' ? 'Which drum a note is' : `${catalogue.rows.length} to choose from`}
+            {shownPage === 'maps' ? 'Which drum a note is' : `${catalogue.rows.length} grooves`}
           </span>
         </div>
         {shownPage === 'list' ? (

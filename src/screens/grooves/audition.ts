@@ -212,11 +212,15 @@ export const useAudition = (): void => {
         (['tempo', 'hand', 'kit', 'silenced', 'after'] as const).some((key) => g[key] !== was.grooves[key]);
       if (changed) refresh();
     });
-    const timer = setInterval(watchEnd, 20);
     return () => {
       stop();
-      clearInterval(timer);
       stopHearing();
     };
   }, []);
+  const { sounding } = useHeard();
+  useEffect(() => {
+    if (!sounding) return;
+    const timer = setInterval(watchEnd, 20);
+    return () => clearInterval(timer);
+  }, [sounding]);
 };
