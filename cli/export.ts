@@ -256,7 +256,10 @@ export const exportCommand = (): Command =>
     .addOption(oneOf('--depth <bits>', 'of audio', DEPTHS, HOW_DEFAULTS.depth))
     .option('--rate <44100|48000>', 'of audio, in Hz', rateNumber, HOW_DEFAULTS.rate)
     .option('--stems', 'audio of each lane by itself, or of each group with --split groups', false)
-    .option('--no-tail', 'cut audio at the last bar line, to loop')
+    .option(
+      '--no-tail',
+      'cut audio at the last bar line, its end ringing into its start, to loop; a song is only cut',
+    )
     .action(run);
 
 function formatNumber(text: string): 0 | 1 {

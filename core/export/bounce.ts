@@ -11,7 +11,7 @@ import type { Piece } from './pieces';
 import { voicesOf, type Voice } from './midi';
 
 /** How the sound of a piece is rendered. */
-export type BounceHow = Pick<ExportHow, 'depth' | 'rate' | 'stems' | 'tail' | 'split'>;
+export type BounceHow = Pick<ExportHow, 'depth' | 'rate' | 'stems' | 'tail' | 'split' | 'scope'>;
 
 /** What rings on after the end is kept for so long at the most. */
 const TAIL_SECONDS = 4;
@@ -123,11 +123,29 @@ const fadeOut = (
   }
 };
 
+/** Whether the file is to come round: what is cut where it ends, but for a song, which ends. */
+const comesRound = ({ tail, scope }: BounceHow): boolean => !tail && scope !== 'song';
+
 /**
- * Renders a piece as playback would sound it, each note on its own frame.
+ * The rounds that went before, as far back as they can still be heard: what rings on at a loop's end is heard at its
+ * start, as it is when it plays.
+ *
+ * @param total frames of the loop
+ * @param lead frames before it; a note of the loop itself begins so much later
+ */
+const withRoundsBefore = (notes: MixNote[], total: number, lead: number): MixNote[] => {
+  const rounds = Math.ceil(lead / total);
+  return Array.from({ length: rounds + 1 }, (_, at) => lead - (rounds - at) * total).flatMap((begin) =>
+    notes.map((note) => ({ ...note, frame: note.frame + begin })).filter(({ frame }) => frame >= 0),
+  );
+};
+
+/**
+ * Renders a piece as playback would sound it, each note on its own frame. It tells on the way how much is done, 0 to 1.
+ * With a tail it rings out and fades; without one it is cut, and but for a song it comes round: its end rings on into
+ * its start.
  *
  * @param sounds at the rate that is asked for
- * @param onPart told how much is done, 0 to 1; a tail fades at its end
  * @returns the bytes of a WAV file
  */
 export function* bounce(
@@ -146,12 +164,14 @@ export function* bounce(
     // Silent, it still chokes what it chokes.
     else mixer.sounds[at] = [...SILENT];
   });
-  replan(mixer, 0, mixNotes(piece, beat, how.rate, voice));
   const block = Math.round(how.rate / BLOCKS_A_SECOND);
+  const lead = comesRound(how) && shape.frames > 0 ? TAIL_SECONDS * BLOCKS_A_SECOND * block : 0;
+  replan(mixer, 0, withRoundsBefore(mixNotes(piece, beat, how.rate, voice), shape.frames, lead));
   const left = new Float32Array(block);
   const right = new Float32Array(block);
+  for (let at = -lead; at < 0; at += block) mix(mixer, left, right, at + lead);
   for (let at = 0; at < shape.frames; at += block) {
-    mix(mixer, left, right, at);
+    mix(mixer, left, right, at + lead);
     if (how.tail) fadeOut(left, right, at, shape.frames, how.rate);
     putSamples(bytes, shape, at, left, right, Math.min(block, shape.frames - at));
     yield Math.min(1, (at + block) / shape.frames);

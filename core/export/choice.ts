@@ -65,7 +65,7 @@ export interface ExportHow {
   depth: Depth;
   rate: (typeof RATES)[number];
   stems: boolean;
-  /** What rings on after the end: kept, or cut so that the file loops. */
+  /** What rings on after the end: kept, or heard at the start instead, so that the file loops. A song is only cut. */
   tail: boolean;
 }
 

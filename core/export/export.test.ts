@@ -231,9 +231,9 @@ describe('audio', () => {
       },
     ],
   };
-  const render = (how: Partial<ExportHow>) => {
+  const render = (how: Partial<ExportHow>, beat: Beat = short) => {
     const all = { ...HOW_DEFAULTS, ...how };
-    const out = made(short, all);
+    const out = made(beat, all);
     const [voice] = bounceVoices(out.pieces[0]!, out.beat, all);
     const steps = bounce(out.pieces[0]!, out.beat, all, newSounds(all.rate), voice!);
     let last = 0;
@@ -243,6 +243,7 @@ describe('audio', () => {
       last = step.value;
     }
   };
+  const samplesOf = (wav: Uint8Array): number[] => [...new Float32Array(wav.slice(44).buffer)];
   /** Where something begins to sound after silence. */
   const onsets = (wav: Uint8Array): number[] => {
     const view = new DataView(wav.buffer);
@@ -284,6 +285,34 @@ describe('audio', () => {
       );
     },
   );
+
+  test('cut to loop it is heard as in its second round: its end rings on into its start, a song is only cut', () => {
+    const [ride] = newBeat('b', 'B', 1).lanes.filter(({ instrument }) => instrument === 'hat.open');
+    const entries = [{ id: 'e', patternId: 'a', times: 2 }];
+    const [pattern] = short.patterns;
+    const rung: Beat = {
+      ...short,
+      tempo: 120,
+      patterns: [
+        {
+          ...pattern!,
+          parts: { [ride!.id]: { ...EMPTY_PART, grid: '1/8', hits: [newHit(2, 90), newHit(7, 120)] } },
+        },
+      ],
+      song: {
+        sections: [{ id: 's', name: 'S', pigment: 'lichen', entries, silent: [] }],
+        order: [{ id: 'o', sectionId: 's', times: 1 }],
+      },
+    };
+    const loop = samplesOf(render({ depth: '32f', tail: false }, rung).bytes);
+    const both = samplesOf(render({ depth: '32f', tail: false, scope: 'song' }, rung).bytes);
+    expect([loop.length, both.length]).toEqual([2 * 96000, 4 * 96000]);
+    const second = both.slice(both.length - loop.length);
+    expect(loop.every((sample, at) => Math.abs(sample - second[at]!) < 1e-4)).toBe(true);
+    // The start of the first round has nothing to ring on.
+    expect(Math.max(...both.slice(0, 400).map(Math.abs))).toBeLessThan(1e-6);
+    expect(Math.max(...loop.slice(0, 400).map(Math.abs))).toBeGreaterThan(0.001);
+  });
 
   test('stems are a file a lane; what is too large is refused with smaller choices', () => {
     const out = made(LANTERN, { kind: 'audio', scope: 'pattern', stems: true });

@@ -310,7 +310,7 @@ export const AudioChoices = ({ how, onHow }: ChoicesProps) => (
     />
     <Tick
       label="Let it ring out"
-      about="Four seconds after the end; off, it is cut to loop"
+      about="Four seconds after the end; off, the end rings into the start, to loop"
       checked={how.tail}
       onChange={(tail) => onHow({ tail })}
     />
