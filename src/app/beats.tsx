@@ -1,13 +1,7 @@
-import { lazy, Suspense } from 'react';
+import { Later } from '../ui/Later';
 
-const BeatsScreen = lazy(async () => ({
-  default: (await import('../screens/beats/BeatsScreen')).BeatsScreen,
-}));
+const screen = async () => (await import('../screens/beats/BeatsScreen')).BeatsScreen;
 
 export default function Beats() {
-  return (
-    <Suspense fallback={null}>
-      <BeatsScreen />
-    </Suspense>
-  );
+  return <Later of={screen} />;
 }

@@ -1,13 +1,7 @@
-import { lazy, Suspense } from 'react';
+import { Later } from '../ui/Later';
 
-const ExportScreen = lazy(async () => ({
-  default: (await import('../screens/later')).ExportScreen,
-}));
+const screen = async () => (await import('../screens/later')).ExportScreen;
 
 export default function Export() {
-  return (
-    <Suspense fallback={null}>
-      <ExportScreen />
-    </Suspense>
-  );
+  return <Later of={screen} />;
 }

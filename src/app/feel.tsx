@@ -1,11 +1,7 @@
-import { lazy, Suspense } from 'react';
+import { Later } from '../ui/Later';
 
-const FeelScreen = lazy(async () => ({ default: (await import('../screens/later')).FeelScreen }));
+const screen = async () => (await import('../screens/later')).FeelScreen;
 
 export default function Feel() {
-  return (
-    <Suspense fallback={null}>
-      <FeelScreen />
-    </Suspense>
-  );
+  return <Later of={screen} />;
 }

@@ -1,13 +1,7 @@
-import { lazy, Suspense } from 'react';
+import { Later } from '../ui/Later';
 
-const GroovesScreen = lazy(async () => ({
-  default: (await import('../screens/later')).GroovesScreen,
-}));
+const screen = async () => (await import('../screens/later')).GroovesScreen;
 
 export default function Grooves() {
-  return (
-    <Suspense fallback={null}>
-      <GroovesScreen />
-    </Suspense>
-  );
+  return <Later of={screen} />;
 }

@@ -1,11 +1,7 @@
-import { lazy, Suspense } from 'react';
+import { Later } from '../ui/Later';
 
-const SongScreen = lazy(async () => ({ default: (await import('../screens/later')).SongScreen }));
+const screen = async () => (await import('../screens/later')).SongScreen;
 
 export default function Song() {
-  return (
-    <Suspense fallback={null}>
-      <SongScreen />
-    </Suspense>
-  );
+  return <Later of={screen} />;
 }

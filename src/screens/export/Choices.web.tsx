@@ -266,9 +266,9 @@ export const MidiChoices = (props: ChoicesProps) => {
         label="Channels"
         value={how.channels}
         options={[
-          { value: 'lanes', name: 'Lanes keep one of their own' },
-          { value: 'whole', name: 'All on this one' },
-          { value: 'each', name: 'Each lane its own, from this one on' },
+          { value: 'lanes', name: 'As the lanes have it' },
+          { value: 'whole', name: 'This one for all' },
+          { value: 'each', name: 'Each lane the next one' },
         ]}
         onChange={(channels) => onHow({ channels })}
       />

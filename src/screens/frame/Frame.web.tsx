@@ -7,6 +7,7 @@ import { saveBeatFile, saveText } from '../../ui/files';
 import { HelpContext } from '../../ui/help';
 import { PlayContext } from '../../ui/playing';
 import { KeysSheet } from './KeysSheet';
+import { Mishap } from './Mishap';
 import { Notices } from './Notices';
 import { Tabs } from './Tabs';
 import { Transport } from './Transport';
@@ -80,7 +81,9 @@ export const Frame = ({ children }: { children: ReactNode }) => {
       <div className="frame">
         <Notices onAction={(action) => void does(action)} />
         <main>
-          <PlayContext value={togglePlay}>{children}</PlayContext>
+          <PlayContext value={togglePlay}>
+            <Mishap>{children}</Mishap>
+          </PlayContext>
         </main>
         <Transport />
         <Tabs />

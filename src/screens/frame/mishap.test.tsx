@@ -1,0 +1,61 @@
+/** @jest-environment jsdom */
+import { fireEvent, render, screen } from '@testing-library/react';
+import { newBeat } from '../../../core/beat/defaults';
+import { beatOpened } from '../../state/doc';
+import { store } from '../../state/session';
+import { Mishap } from './Mishap';
+
+let mockPath = '/song';
+const mockSaved: string[] = [];
+jest.mock('expo-router', () => ({ usePathname: () => mockPath }));
+jest.mock('../../ui/files', () => ({
+  saveBeatFile: ({ name }: { name: string }) => void mockSaved.push(name),
+}));
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return { store: createStore() };
+});
+
+let broken = false;
+const Screen = () => {
+  if (broken) throw new Error('a fault');
+  return <h1>Song</h1>;
+};
+const shown = () => (
+  <Mishap>
+    <Screen />
+  </Mishap>
+);
+
+beforeEach(() => {
+  broken = true;
+  mockPath = '/song';
+  jest.spyOn(console, 'error').mockImplementation(() => undefined);
+});
+afterEach(() => jest.restoreAllMocks());
+
+test('a fault of a screen is said in words, and the beat can be saved', () => {
+  store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
+  render(shown());
+  const said = screen.getByRole('alert').textContent!;
+  expect(said).toContain('Your beat is kept');
+  expect(said).not.toContain('a fault');
+  fireEvent.click(screen.getByRole('button', { name: 'Save the beat as a file' }));
+  expect(mockSaved).toEqual(['Quay']);
+});
+
+test('the screen is shown again when it is asked for, and another screen is there at once', () => {
+  const { rerender } = render(shown());
+  fireEvent.click(screen.getByRole('button', { name: 'Show it again' }));
+  expect(screen.getByRole('alert')).toBeTruthy();
+  broken = false;
+  fireEvent.click(screen.getByRole('button', { name: 'Show it again' }));
+  expect(screen.getByRole('heading', { name: 'Song' })).toBeTruthy();
+  broken = true;
+  rerender(shown());
+  expect(screen.getByRole('alert')).toBeTruthy();
+  broken = false;
+  mockPath = '/feel';
+  rerender(shown());
+  expect(screen.queryByRole('alert')).toBeNull();
+});
