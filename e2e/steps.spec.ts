@@ -250,8 +250,11 @@ test('lanes and patterns are put in order by dragging, and by keys', async ({ pa
   await second.getByRole('button', { name: /^Move / }).focus();
   await page.keyboard.press('Space');
   await expect(page.getByText(new RegExp(` at place 2 of ${count}\\.$`))).toBeAttached();
-  await page.keyboard.press('ArrowUp');
-  await expect(page.getByText(new RegExp(` at place 1 of ${count}\\.$`))).toBeAttached();
+  // The list listens to keys a moment after it said that it was taken up.
+  await expect(async () => {
+    await page.keyboard.press('ArrowUp');
+    await expect(page.getByText(new RegExp(` at place 1 of ${count}\\.$`))).toBeAttached({ timeout: 1000 });
+  }).toPass();
   await page.keyboard.press('Space');
   await expect
     .poll(async () => (await patterns.getByRole('listitem').allInnerTexts())[0]?.split('\n')[0])

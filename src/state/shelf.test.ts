@@ -90,8 +90,16 @@ describe('the shelf', () => {
     const groove = (await shelf.groove(one.row.id))!;
     expect(groove.lanes.find(({ note }) => note === 60)!.instrument).toBe('kick');
     expect((await readImported(storage))[0]!.map).toBe('Pads');
-    await shelf.forget([one.row.id]);
+    const before = await shelf.bytes(one.row.id);
+    const bringBack = await shelf.forget([one.row.id]);
     expect(shelf.now().catalogue.byId.has(one.row.id)).toBe(false);
+    expect(await shelf.groove(one.row.id)).toBeNull();
+    await bringBack();
+    expect(shelf.now().catalogue.byId.has(one.row.id)).toBe(true);
+    expect(await shelf.bytes(one.row.id)).toEqual(before);
+    expect((await readImported(storage)).map(({ row, map }) => [row.id, map])).toEqual([
+      [one.row.id, 'Pads'],
+    ]);
   });
 
   test('without its server the folder is away and is looked for again; the rest is there', async () => {

@@ -8,7 +8,7 @@ import { GENERAL_MIDI, type DrumMap } from '../../core/midi/drumMap';
 import type { Example } from '../../core/midi/guessMap';
 import { Index } from 'flexsearch';
 import { folderBytes, readFolder, type FolderState } from './folder';
-import { forgetFiles, keepIndexed, readFile, readImported } from './importedFiles';
+import { forgetFiles, keepFiles, keepIndexed, readFile, readImported } from './importedFiles';
 import { groovesChanged, type GroovesState } from './grooves';
 import type { KeyValue } from './storage';
 import type { Store } from './store';
@@ -34,7 +34,8 @@ export interface ShelfKeeper {
   add(indexed: Indexed[]): void;
   /** Reads a file anew with another map, or its tempos followed or not. */
   readAnew(id: string, change: { map?: string; followTempo?: boolean }): Promise<void>;
-  forget(ids: string[]): Promise<void>;
+  /** @returns what brings them back as they were */
+  forget(ids: string[]): Promise<() => Promise<void>>;
   mapNamed(name: string): DrumMap;
   examples(): Example[];
   /** Looks at the server's folder again. */
@@ -253,9 +254,21 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       await rebuild();
     },
     forget: async (ids) => {
+      const gone = ids.flatMap((id) => imported.get(id) ?? []);
+      const files = await Promise.all(gone.map(({ row }) => readFile(storage, row.id)));
       await forgetFiles(storage, ids);
       for (const id of ids) imported.delete(id);
       await rebuild();
+      return async () => {
+        const back = gone.filter((_, at) => files[at]);
+        await keepFiles(
+          storage,
+          back,
+          files.flatMap((bytes) => (bytes ? [{ bytes }] : [])),
+        );
+        for (const one of back) imported.set(one.row.id, one);
+        await rebuild();
+      };
     },
     mapNamed,
     examples: () => (examples ??= examplesFrom([...builtIn.values()])),

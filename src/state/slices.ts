@@ -171,7 +171,9 @@ export type NoticeAction =
   | { kind: 'saveBeat' }
   | { kind: 'undo'; at: number }
   | { kind: 'restoreBeat'; id: string }
-  | { kind: 'downloadAside'; key: string };
+  | { kind: 'downloadAside'; key: string }
+  /** What was handed to `offer`. */
+  | { kind: 'offer'; id: string };
 
 export interface Notice {
   id: string;

@@ -1,3 +1,4 @@
+import { count } from '../../core/beat/text';
 import type { Group, Lane } from '../../core/beat/schema';
 import { beatEdited } from '../state/doc';
 import { viewChanged } from '../state/slices';
@@ -25,7 +26,7 @@ export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
         }
       >
         <Icon name={group.folded ? 'right' : 'down'} size={16} />
-        {group.folded ? `${group.name}, ${inside.length} lanes` : group.name}
+        {group.folded ? `${group.name}, ${count(inside.length, 'lane')}` : group.name}
       </button>
       <button
         type="button"

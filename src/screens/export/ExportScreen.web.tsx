@@ -3,6 +3,7 @@ import type { Beat } from '../../../core/beat/schema';
 import { count, listed } from '../../../core/beat/text';
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow, type ExportWhat } from '../../../core/export/choice';
 import { exported, MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
+import { offer } from '../../state/offers';
 import { noticed } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Action } from '../../ui/Action';
@@ -14,6 +15,7 @@ import { useBounce, type Bouncing } from './bouncing';
 import { AudioChoices, MidiChoices, Names, PlayChoices, What, type ChoicesProps } from './Choices';
 import { download, dragOut, mayShare, parcel, readyFiles, share, type Ready } from './giving';
 import { keepChoices, readKept, withChoice, type KeptChoice } from './kept';
+import { PartPreview } from './PartPreview';
 import { Written } from './Written';
 import './export.css';
 
@@ -52,6 +54,17 @@ const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => voi
     });
   };
   const same = kept.find((one) => JSON.stringify(one.how) === JSON.stringify(how));
+  const forget = (one: KeptChoice) => {
+    set(kept.filter(({ name }) => name !== one.name));
+    const bringBack = () => void readKept().then((now) => set(withChoice(now, one)));
+    act(
+      noticed({
+        text: `“${one.name}” is no longer kept.`,
+        subject: 'kept',
+        action: { label: 'Take it back', does: offer(bringBack) },
+      }),
+    );
+  };
   return (
     <details className="kept-choices">
       <summary>{`Kept choices${kept.length ? `: ${kept.length}` : ''}`}</summary>
@@ -68,7 +81,7 @@ const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => voi
             }}
           />
           {same ? (
-            <Chip tone="danger" onPress={() => set(kept.filter(({ name }) => name !== same.name))}>
+            <Chip tone="danger" onPress={() => forget(same)}>
               {`Forget “${same.name}”`}
             </Chip>
           ) : null}
@@ -218,6 +231,7 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
         ) : (
           <p role="alert">{out.ok ? 'There is nothing to write.' : out.error}</p>
         )}
+        {out.ok && file && nowHow.kind === 'paper' ? <PartPreview files={out.value.files} /> : null}
       </section>
       <div className="export-how">
         {how.kind === 'midi' ? <MidiChoices {...props} /> : null}

@@ -1,5 +1,6 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { undone } from '../../state/doc';
+import { accept } from '../../state/offers';
 import { keeper, store, tellScreenReady } from '../../state/session';
 import { noticed, type NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
@@ -31,6 +32,7 @@ const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'downloadAside')
     saveText(await keeper.asideText(action.key), 'damaged-beat.ruddik.json.txt');
   if (action.kind === 'undo') takeBack(action.at);
+  if (action.kind === 'offer') accept(action.id);
   const { beat } = store.getState().doc;
   if (action.kind === 'saveBeat' && beat) saveBeatFile(beat);
 };

@@ -71,5 +71,6 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: 'Ctrl or Cmd + Z', does: 'Undo' },
   { keys: 'Shift + Ctrl or Cmd + Z', does: 'Redo' },
   { keys: 'Up, Down', does: 'Through the list of grooves; K keeps one' },
+  { keys: 'Left, Right', does: 'From bar to bar of the song; Page Up and Down by section, Enter plays' },
   { keys: '?', does: 'This list' },
 ];

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
+import { count } from '../../../core/beat/text';
 import {
   browse,
   foldersIn,
@@ -103,7 +104,7 @@ const FolderNote = () => {
   if (folder.kind === 'there' && folder.left.length)
     return (
       <details className="folder-note">
-        <summary>{`${folder.left.length} files of the groove folder could not be read`}</summary>
+        <summary>{`${count(folder.left.length, 'file')} of the groove folder could not be read`}</summary>
         <ul>
           {folder.left.map(({ path, why }) => (
             <li key={path}>{`${path}: ${why}`}</li>
@@ -204,7 +205,7 @@ export const GroovesScreen = () => {
         <div className="titles">
           <h1>{shownPage === 'maps' ? 'Drum maps' : 'Grooves'}</h1>
           <span className="quiet">
-            {shownPage === 'maps' ? 'Which drum a note is' : `${catalogue.rows.length} grooves`}
+            {shownPage === 'maps' ? 'Which drum a note is' : count(catalogue.rows.length, 'groove')}
           </span>
         </div>
         {shownPage === 'list' ? (

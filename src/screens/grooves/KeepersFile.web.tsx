@@ -1,3 +1,4 @@
+import { count } from '../../../core/beat/text';
 import type { Catalogue } from '../../../core/groove/catalogue';
 import { joinedKeepers, keepersText, type Keepers } from '../../../core/groove/keepers';
 import { groovesChanged } from '../../state/grooves';
@@ -28,7 +29,7 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
     const added =
       joined.grooves.length + joined.folders.length - keepers.grooves.length - keepers.folders.length;
     act(groovesChanged({ keepers: joined }));
-    act(noticed({ text: `${added} new keepers from “${name}”.`, subject: 'keepers' }));
+    act(noticed({ text: `${count(added, 'new keeper')} from “${name}”.`, subject: 'keepers' }));
   };
   return (
     <>
@@ -49,7 +50,7 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
       </div>
       {away.length ? (
         <details className="folder-note">
-          <summary>{`${away.length} kept grooves are not here`}</summary>
+          <summary>{`${count(away.length, 'kept groove')} ${away.length === 1 ? 'is' : 'are'} not here`}</summary>
           <ul>
             {away.map(({ id, name }) => (
               <li key={id}>{name}</li>

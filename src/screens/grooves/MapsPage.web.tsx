@@ -5,7 +5,8 @@ import { midnamText, readMapCsv, readMidnam } from '../../../core/midi/mapFiles'
 import type { MapPreview } from '../../../core/midi/mapPreview';
 import { fileName } from '../../../core/beat/text';
 import { groovesChanged } from '../../state/grooves';
-import { formats } from '../../state/session';
+import { offer } from '../../state/offers';
+import { formats, store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -56,6 +57,10 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
     else add({ ...changed, name: 'My map' });
   };
   const remove = () => {
+    const bringBack = () => {
+      const { maps: now } = store.getState().grooves;
+      act(groovesChanged({ maps: [...now, { ...map, name: freeName(now, map.name) }], readWith }));
+    };
     act(
       groovesChanged({
         maps: maps.filter((one) => one !== map),
@@ -67,6 +72,7 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
       noticed({
         text: `The drum map “${map.name}” is gone. What was written with it keeps its notes.`,
         subject: 'maps',
+        action: { label: 'Take it back', does: offer(bringBack) },
       }),
     );
   };

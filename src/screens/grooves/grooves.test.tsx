@@ -4,23 +4,27 @@ import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/beat/defaults';
 import { keepersText } from '../../../core/groove/keepers';
 import { GENERAL_MIDI, drumMapText } from '../../../core/midi/drumMap';
+import { readDrumMap } from '../../../core/midi/drumMapFile';
+import { readMidnam } from '../../../core/midi/mapFiles';
 import { SIMULATED_NOTE } from '../../audio/noteInput';
 import { beatOpened } from '../../state/doc';
 import { FIRST_GROOVES, groovesChanged } from '../../state/grooves';
+import { accept } from '../../state/offers';
 import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
 import { GroovesScreen } from './GroovesScreen';
 
 const mockSaved: [string, unknown][] = [];
 const mockCalls: string[] = [];
+const mockHeard = { tick: 0, pattern: null as string | null };
 jest.mock('../../ui/files', () => ({
   saveText: (text: string, name: string) => mockSaved.push([name, text]),
   saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push([name, bytes]),
 }));
 jest.mock('../../audio/player', () => ({
   strikeLane: () => Promise.resolve(),
-  playedTick: () => 0,
-  playedPattern: () => null,
+  playedTick: () => mockHeard.tick,
+  playedPattern: () => mockHeard.pattern,
   prepareSounds: () => undefined,
   setPlayed: (beat: { tempo: number; lanes: unknown[] }) => mockCalls.push(`set ${beat.tempo}`),
   startPlaying: () => {
@@ -100,6 +104,7 @@ const take = async (query: string, name: string) => {
 beforeEach(() => {
   mockSaved.length = 0;
   mockCalls.length = 0;
+  Object.assign(mockHeard, { tick: 0, pattern: null });
   act(() => {
     store.dispatch(groovesChanged(FIRST_GROOVES));
     store.dispatch(viewChanged({ playing: false, audition: null, patternId: null }));
@@ -240,4 +245,119 @@ test('on a wide screen the columns sort, both ways; the folder of the server is 
   expect(first()).not.toBe(slow);
   fireEvent.keyDown(screen.getByRole('list', { name: 'Grooves' }), { key: 'ArrowDown' });
   await waitFor(() => expect(screen.getAllByRole('heading', { level: 2 }).length).toBeGreaterThan(0));
+});
+
+describe('when a groove ends', () => {
+  /** The groove that sounds is heard to its end, and the page has looked. */
+  const heardOut = async () => {
+    const { audition } = store.getState().view;
+    mockHeard.pattern = audition!.patternId;
+    mockHeard.tick = 100_000_000;
+    await act(() => new Promise((resolve) => setTimeout(resolve, 60)));
+    mockHeard.tick = 0;
+  };
+  const begun = async (after: 'stop' | 'next' | 'repeat') => {
+    act(() => void store.dispatch(groovesChanged({ after })));
+    await open();
+    look('noodle');
+    fireEvent.click(screen.getByRole('button', { name: 'Noodle queue' }));
+    await screen.findByRole('button', { name: 'Stop the groove' });
+  };
+
+  test('it stops where that is wanted', async () => {
+    await begun('stop');
+    await heardOut();
+    expect(store.getState().view).toMatchObject({ playing: false, audition: null });
+    expect(screen.getByRole('button', { name: 'Hear the groove' })).toBeTruthy();
+  });
+
+  test('it goes on to the next of the list, and from the last to nothing', async () => {
+    await begun('next');
+    const { chosen } = grooves();
+    await heardOut();
+    await waitFor(() => expect(grooves().chosen).not.toBe(chosen));
+    const names = rows().map((row) => within(row).getAllByRole('button')[0]!.getAttribute('aria-label'));
+    const next = names[names.indexOf('Noodle queue') + 1];
+    expect(screen.getByRole('button', { name: next!, current: true })).toBeTruthy();
+    await screen.findByRole('button', { name: 'Stop the groove' });
+  });
+
+  test('it repeats otherwise', async () => {
+    await begun('repeat');
+    await heardOut();
+    expect(store.getState().view.playing).toBe(true);
+    expect(grooves().chosen).toContain('built-in/');
+  });
+});
+
+test('the tempo by hand is held within what can be played, and is what is heard', async () => {
+  await open();
+  press('How grooves are heard');
+  choose('Tempo of grooves', 'hand');
+  const field = screen.getByLabelText('Tempo by hand');
+  fireEvent.focus(field);
+  fireEvent.change(field, { target: { value: '9000' } });
+  fireEvent.keyDown(field, { key: 'Enter' });
+  fireEvent.blur(field);
+  expect(grooves().hand).toBe(300);
+  look('noodle ghost');
+  fireEvent.click(screen.getByRole('button', { name: 'Noodle queue, ghost notes' }));
+  await screen.findByRole('button', { name: 'Stop the groove' });
+  expect(mockCalls).toContain('set 300');
+});
+
+test('keepers whose grooves are elsewhere are named; a file that is none is refused', async () => {
+  await open();
+  page('Keepers');
+  const away = { grooves: [{ id: 'imported/far.mid', name: 'Far away' }], folders: [['Built-in', 'Samba']] };
+  give('Keepers file', fileOf('k.json', keepersText(away)));
+  await waitFor(() => expect(notices().at(-1)).toBe('2 new keepers from “k.json”.'));
+  expect(screen.getByText('1 kept groove is not here')).toBeTruthy();
+  expect(screen.getByText('Far away')).toBeTruthy();
+  press('Folder Samba');
+  expect(grooves()).toMatchObject({ view: 'folders', path: ['Built-in', 'Samba'] });
+  expect(screen.getByRole('navigation', { name: 'Folder' }).textContent).toContain('Samba');
+  press('Up');
+  expect(grooves().path).toEqual(['Built-in']);
+  page('Keepers');
+  give('Keepers file', fileOf('bad.json', '{"kind":"other"}'));
+  await waitFor(() => expect(notices().at(-1)).toContain('“bad.json” was not taken in.'));
+  expect(grooves().keepers.grooves).toHaveLength(1);
+});
+
+test('a map that was deleted is brought back by what the notice offers', async () => {
+  const pads = { ...GENERAL_MIDI, name: 'Pads', notes: [{ note: 60, instrument: 'kick' as const }] };
+  act(() => void store.dispatch(groovesChanged({ maps: [pads], readWith: 'Pads' })));
+  await open();
+  press('Maps');
+  choose('Drum map', 'Pads');
+  press('Delete');
+  expect(grooves()).toMatchObject({ maps: [], readWith: GENERAL_MIDI.name });
+  const { action } = store.getState().notices.at(-1)!;
+  act(() => accept((action!.does as { id: string }).id));
+  expect(grooves()).toMatchObject({ maps: [pads], readWith: 'Pads' });
+});
+
+test('the notes of a map are set by number, taken out, and written to files', async () => {
+  await open();
+  press('Maps');
+  press('New empty map');
+  expect(screen.getByText(/No note has a drum yet/)).toBeTruthy();
+  choose('Note 36 plays', 'snare');
+  expect(grooves().maps[0]!.notes).toEqual([{ note: 36, instrument: 'snare' }]);
+  choose('Note 36 is', 'cowbell');
+  expect(grooves().maps[0]!.notes).toEqual([{ note: 36, instrument: 'cowbell' }]);
+  press('Save as JSON');
+  press('Save as .midnam');
+  expect(mockSaved.map(([name]) => name)).toEqual(['Empty-map.map.json', 'Empty-map.midnam']);
+  const [json, midnam] = mockSaved.map(([, data]) => data);
+  expect(readDrumMap(json as string)).toMatchObject({ ok: true, value: { name: 'Empty map' } });
+  const back = readMidnam(new TextDecoder().decode(midnam as Uint8Array));
+  expect(back.ok && back.value.notes.map(({ note, instrument }) => [note, instrument])).toEqual([
+    [36, 'cowbell'],
+  ]);
+  press('Take note 36 out');
+  expect(grooves().maps[0]!.notes).toEqual([]);
+  press('Copy it');
+  expect(grooves().maps.map(({ name }) => name)).toEqual(['Empty map', 'Empty map copy']);
 });

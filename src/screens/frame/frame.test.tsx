@@ -1,0 +1,188 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { newBeat } from '../../../core/beat/defaults';
+import { addPattern } from '../../../core/pattern/patterns';
+import { beatOpened, tempoSet } from '../../state/doc';
+import { offer } from '../../state/offers';
+import { store } from '../../state/session';
+import { libraryRead, noticed, noticeDismissed, viewChanged, type NoticeAction } from '../../state/slices';
+import { Frame } from './Frame';
+import { KEYS } from './keys';
+
+const mockDone: string[] = [];
+jest.mock('../../audio/player', () => ({
+  startPlaying: () => {
+    mockDone.push('play');
+    return Promise.resolve();
+  },
+  stopPlaying: () => mockDone.push('stop'),
+  setPlayed: () => undefined,
+  setMetronome: () => undefined,
+  playedTick: () => null,
+  playedPattern: () => null,
+  playedSongTick: () => null,
+}));
+jest.mock('expo-router', () => ({
+  usePathname: () => '/',
+  Link: ({ children }: { children: unknown }) => children,
+}));
+jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('../../ui/Sheet', () => ({
+  Sheet: ({ title, children }: { title: string; children: unknown }) => (
+    <section aria-label={title}>{children as never}</section>
+  ),
+}));
+jest.mock('../../ui/files', () => ({
+  saveBeatFile: ({ name }: { name: string }) => mockDone.push(`saved ${name}`),
+  saveText: (text: string, name: string) => mockDone.push(`saved ${name}: ${text}`),
+}));
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return {
+    store: createStore(),
+    tellScreenReady: () => undefined,
+    keeper: {
+      flush: () => Promise.resolve(),
+      restore: (id: string) => Promise.resolve(mockDone.push(`restored ${id}`)),
+      asideText: (key: string) => Promise.resolve(`what lay at ${key}`),
+    },
+  };
+});
+
+const beat = () => store.getState().doc.beat!;
+const notices = () => store.getState().notices;
+const tempo = (bpm: number) => act(() => void store.dispatch(tempoSet({ tempo: bpm, gesture: String(bpm) })));
+const tell = (does: NoticeAction, lasting = false) =>
+  act(() => void store.dispatch(noticed({ text: 'It is done.', lasting, action: { label: 'Do it', does } })));
+const press = async (name: string) => {
+  fireEvent.click(screen.getByRole('button', { name }));
+  await act(() => Promise.resolve());
+};
+const key = (init: KeyboardEventInit, on: Element | Window = window) =>
+  act(() => void fireEvent.keyDown(on, init));
+
+beforeEach(() => {
+  window.matchMedia = jest
+    .fn()
+    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  const made = newBeat('b', 'Quay', 1);
+  act(() => {
+    store.dispatch(beatOpened({ beat: { ...addPattern(made, 'n', made.patterns[0]!), tempo: 100 } }));
+    store.dispatch(viewChanged({ patternId: 'a', playing: false }));
+    for (const { id } of notices()) store.dispatch(noticeDismissed(id));
+  });
+  render(
+    <Provider store={store}>
+      <Frame>
+        <h1>Pattern</h1>
+        <input aria-label="A name" />
+      </Frame>
+    </Provider>,
+  );
+  mockDone.length = 0;
+});
+
+describe('what a notice offers', () => {
+  test('takes back the edit that it speaks of', async () => {
+    tempo(120);
+    tell({ kind: 'undo', at: store.getState().doc.past.length });
+    await press('Do it');
+    expect(beat().tempo).toBe(100);
+  });
+
+  test('takes nothing back where other edits came after, and says so', async () => {
+    tempo(120);
+    const at = store.getState().doc.past.length;
+    tempo(140);
+    tell({ kind: 'undo', at });
+    await press('Do it');
+    expect(beat().tempo).toBe(140);
+    expect(notices().at(-1)!.text).toMatch(/^Other changes came after it/);
+  });
+
+  test('does what was handed to it', async () => {
+    const does = jest.fn();
+    tell(offer(does));
+    await press('Do it');
+    expect(does).toHaveBeenCalledTimes(1);
+  });
+
+  test('saves the beat, brings one back, and hands over what was put aside', async () => {
+    tell({ kind: 'saveBeat' }, true);
+    await press('Do it');
+    await press('Dismiss');
+    tell({ kind: 'restoreBeat', id: 'lost' }, true);
+    await press('Do it');
+    await press('Dismiss');
+    tell({ kind: 'downloadAside', key: 'aside/1' }, true);
+    await press('Do it');
+    expect(mockDone).toEqual([
+      'saved Quay',
+      'restored lost',
+      'saved damaged-beat.ruddik.json.txt: what lay at aside/1',
+    ]);
+  });
+
+  test('goes by itself after a while, unless it is to last', () => {
+    jest.useFakeTimers();
+    tell({ kind: 'saveBeat' });
+    tell({ kind: 'saveBeat' }, true);
+    expect(notices()).toHaveLength(2);
+    act(() => void jest.advanceTimersByTime(7000));
+    expect(notices().map(({ lasting }) => lasting)).toEqual([true]);
+    jest.useRealTimers();
+  });
+});
+
+describe('keys that work everywhere', () => {
+  test('play and stop, but not while words are typed', () => {
+    key({ key: ' ' });
+    expect(mockDone).toEqual(['play']);
+    key({ key: ' ', repeat: true });
+    expect(mockDone).toEqual(['play']);
+    key({ key: ' ' }, screen.getByRole('textbox', { name: 'A name' }));
+    expect(mockDone).toEqual(['play']);
+    key({ key: ' ' });
+    expect(mockDone).toEqual(['play', 'stop']);
+  });
+
+  test('undo and redo', () => {
+    tempo(120);
+    key({ key: 'z', ctrlKey: true });
+    expect(beat().tempo).toBe(100);
+    key({ key: 'Z', metaKey: true, shiftKey: true });
+    expect(beat().tempo).toBe(120);
+    key({ key: 'z', ctrlKey: true });
+    key({ key: 'y', ctrlKey: true });
+    expect(beat().tempo).toBe(120);
+  });
+
+  test('a pattern by its number, where there is one', () => {
+    key({ code: 'Digit2', key: '@', shiftKey: true });
+    expect(store.getState().view.patternId).toBe('n');
+    key({ code: 'Digit9', key: '(', shiftKey: true });
+    expect(store.getState().view.patternId).toBe('n');
+  });
+
+  test('a question mark lists them all', async () => {
+    key({ key: '?' });
+    const sheet = await screen.findByRole('region', { name: 'Keys' });
+    for (const { keys, does } of KEYS) {
+      expect(within(sheet).getByText(keys)).toBeTruthy();
+      expect(within(sheet).getByText(does)).toBeTruthy();
+    }
+  });
+});
+
+test('day or night is set on the page once the settings are read', () => {
+  const { documentElement } = document;
+  act(() => void store.dispatch(viewChanged({ theme: 'day' })));
+  expect(documentElement.hasAttribute('data-theme')).toBe(false);
+  act(() => void store.dispatch(libraryRead({ beats: [], aside: [] })));
+  expect(documentElement.getAttribute('data-theme')).toBe('day');
+  expect(localStorage.getItem('ruddik-theme')).toBe('day');
+  act(() => void store.dispatch(viewChanged({ theme: 'system' })));
+  expect(documentElement.hasAttribute('data-theme')).toBe(false);
+  expect(localStorage.getItem('ruddik-theme')).toBeNull();
+});
