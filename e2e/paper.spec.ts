@@ -5,6 +5,7 @@ import { DEMO_BEATS } from '../demo/beats';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../core/export/choice';
 import { exported } from '../core/export/exporting';
 import { writtenBars } from '../core/export/written';
+import { button, openApp } from './app';
 
 const READER = createRequire(__filename).resolve('opensheetmusicdisplay/build/opensheetmusicdisplay.min.js');
 
@@ -72,3 +73,17 @@ for (const beat of DEMO_BEATS)
     const key = ({ bar, at }: DrawnNote) => `${bar} ${at.toFixed(3)}`;
     expect(drawn.notes.map(key).sort()).toEqual(meant.map(key).sort());
   });
+
+test('the part is looked at on the screen before it is written', async ({ page }) => {
+  await openApp(page);
+  await page.getByRole('link', { name: 'Export' }).click();
+  await page.getByLabel('What', { exact: true }).selectOption('song');
+  await page.getByLabel('As', { exact: true }).selectOption('paper');
+  await button(page, 'Look at the part').click();
+  const part = page.getByRole('img', { name: 'Bars 1 to 16 of Lantern-Walk-Song.musicxml' });
+  await expect(part.locator('.vf-stavenote').first()).toBeVisible();
+  const before = await part.locator('.vf-stavenote').count();
+  await button(page, 'Draw more: 16 of 76 bars are here').click();
+  const more = page.getByRole('img', { name: 'Bars 1 to 32 of Lantern-Walk-Song.musicxml' });
+  await expect.poll(() => more.locator('.vf-stavenote').count()).toBeGreaterThan(before * 1.5);
+});

@@ -266,16 +266,18 @@ const attributesOf = (meter: Meter, first: boolean): Element =>
     ...(first ? [el('clef', [el('sign', 'percussion'), el('line', 2)])] : []),
   ]);
 
-const direction = (type: Element[], sound?: Record<string, string>): Element =>
-  el('direction', [el('direction-type', type), ...(sound ? [el('sound', [], sound)] : [])], {
-    '@_placement': 'above',
-  });
+/** What stands side by side above the staff. */
+const direction = (marks: Element[], sound?: Record<string, string>): Element =>
+  el(
+    'direction',
+    [...marks.map((mark) => el('direction-type', [mark])), ...(sound ? [el('sound', [], sound)] : [])],
+    { '@_placement': 'above' },
+  );
 
-const tempoMark = (bpm: number): Element => {
+const tempoMark = (bpm: number, words: Element[]): Element => {
   const shown = Math.round(bpm * 100) / 100;
-  return direction([el('metronome', [el('beat-unit', 'quarter'), el('per-minute', shown)])], {
-    '@_tempo': String(shown),
-  });
+  const metronome = el('metronome', [el('beat-unit', 'quarter'), el('per-minute', shown)]);
+  return direction([metronome, ...words], { '@_tempo': String(shown) });
 };
 
 /** Swing is a matter of playing: it is said, not drawn. */
@@ -284,7 +286,7 @@ const swingMark = (piece: Piece, beat: Beat): Element[] => {
   const feel = pattern && feelOf(beat, pattern);
   if (!feel || feel.base !== 'swing' || feel.off.includes('base') || feel.swing.percent <= 50) return [];
   const notes = feel.swing.grid === '1/8' ? 'eighths' : 'sixteenths';
-  return [direction([el('words', `${notes} swung ${Math.round(feel.swing.percent)} %`)])];
+  return [el('words', `${notes} swung ${Math.round(feel.swing.percent)} %`)];
 };
 
 interface Marks {
@@ -336,8 +338,7 @@ const measuresOf = (staff: Staff, piece: Piece): Element[] => {
       [
         ...(sameMeter(bars[at - 1]?.meter, meter) ? [] : [attributesOf(meter, at === 0)]),
         ...(rehearsal ? [direction([el('rehearsal', rehearsal)])] : []),
-        ...(tempo === undefined ? [] : [tempoMark(tempo)]),
-        ...(at === 0 ? swingMark(piece, staff.beat) : []),
+        ...(tempo === undefined ? [] : [tempoMark(tempo, at === 0 ? swingMark(piece, staff.beat) : [])]),
         ...(hands ? voiceOf(staff, meter, beats, 1, (hit) => !isFoot(hit)) : [wholeRest]),
         ...(any(isFoot)
           ? [el('backup', [el('duration', measureTicks(meter))]), ...voiceOf(staff, meter, beats, 2, isFoot)]

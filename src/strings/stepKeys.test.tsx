@@ -22,7 +22,6 @@ const STEPS = 8;
 
 /** Lanes and steps as the strings have them, and a heading between. */
 const Board = () => (
-  // eslint-disable-next-line jsx-a11y/no-static-element-interactions
   <div onKeyDown={stepKeys(store)}>
     {LANES.map((lane, at) => [
       at === 1 ? <h2 key="heading">Group</h2> : null,

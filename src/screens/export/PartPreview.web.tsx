@@ -6,6 +6,8 @@ import { Choice } from '../../ui/Choice';
 
 /** So many bars are drawn at once: a whole song takes the page too long. */
 const BARS = 16;
+/** Smaller than on paper: two or more bars a line on a phone. */
+const ZOOM = 0.6;
 
 type State = 'drawing' | 'drawn' | 'failed';
 
@@ -31,11 +33,15 @@ const useDrawn = ({ xml, upTo }: SheetProps) => {
         backend: 'svg',
         autoResize: false,
         drawPartNames: false,
+        // It stands above as the name of the file.
+        drawTitle: false,
+        drawingParameters: 'compacttight',
         drawUpToMeasureNumber: upTo,
         defaultColorMusic: ink.text,
       });
       await reader.load(xml);
       if (!wanted) return;
+      reader.zoom = ZOOM;
       reader.render();
       setState('drawn');
     };
@@ -64,7 +70,9 @@ const Sheet = ({ file }: { file: OutFile }) => {
         {SAID[state]}
       </p>
       {shown < file.bars ? (
-        <Chip onPress={() => setUpTo(upTo + BARS)}>{`Draw more: ${shown} of ${file.bars} bars are here`}</Chip>
+        <Chip
+          onPress={() => setUpTo(upTo + BARS)}
+        >{`Draw more: ${shown} of ${file.bars} bars are here`}</Chip>
       ) : null}
     </>
   );
