@@ -3,6 +3,7 @@ import type { OutFile } from '../../../core/export/exporting';
 import { useInk } from '../../strings/ink';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
+import { fetchReader } from './reader';
 
 /** So many bars are drawn at once: a whole song takes the page too long. */
 const BARS = 16;
@@ -25,11 +26,11 @@ const useDrawn = ({ xml, upTo }: SheetProps) => {
   useEffect(() => {
     let wanted = true;
     const draw = async () => {
-      const { OpenSheetMusicDisplay } = await import('opensheetmusicdisplay');
+      const Reader = await fetchReader();
       const element = paper.current;
       if (!wanted || !element || !ink) return;
       element.replaceChildren();
-      const reader = new OpenSheetMusicDisplay(element, {
+      const reader = new Reader(element, {
         backend: 'svg',
         autoResize: false,
         drawPartNames: false,

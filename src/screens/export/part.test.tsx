@@ -5,24 +5,25 @@ import { PartPreview } from './PartPreview';
 
 const mockDrawn: { xml: string; upTo: number; zoom: number }[] = [];
 let mockFault: Error | null = null;
-jest.mock('opensheetmusicdisplay', () => ({
-  OpenSheetMusicDisplay: class {
-    zoom = 1;
-    xml = '';
-    constructor(
-      private readonly element: HTMLElement,
-      private readonly options: { drawUpToMeasureNumber: number },
-    ) {}
-    load(xml: string) {
-      this.xml = xml;
-      return mockFault ? Promise.reject(mockFault) : Promise.resolve();
-    }
-    render() {
-      this.element.append(this.element.ownerDocument.createElement('svg'));
-      mockDrawn.push({ xml: this.xml, upTo: this.options.drawUpToMeasureNumber, zoom: this.zoom });
-    }
-  },
-}));
+/** A program that draws, of which only what it was asked is kept. */
+class mockReader {
+  zoom = 1;
+  xml = '';
+  element: HTMLElement;
+  options: { drawUpToMeasureNumber: number };
+  constructor(...given: [HTMLElement, { drawUpToMeasureNumber: number }]) {
+    [this.element, this.options] = given;
+  }
+  load(xml: string) {
+    this.xml = xml;
+    return mockFault ? Promise.reject(mockFault) : Promise.resolve();
+  }
+  render() {
+    this.element.append(document.createElement('svg'));
+    mockDrawn.push({ xml: this.xml, upTo: this.options.drawUpToMeasureNumber, zoom: this.zoom });
+  }
+}
+jest.mock('./reader', () => ({ fetchReader: () => Promise.resolve(mockReader) }));
 
 const file = (name: string, bars: number): OutFile =>
   ({ name, bars, notes: 4, tracks: 1, data: `<${name}/>` }) as OutFile;
