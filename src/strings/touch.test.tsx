@@ -1,0 +1,276 @@
+/** @jest-environment jsdom */
+import { newBeat, partOf } from '../../core/beat/defaults';
+import { patternOf } from '../../core/pattern/beatEdits';
+import { setStep } from '../../core/pattern/hits';
+import { beatOpened } from '../state/doc';
+import { viewChanged } from '../state/slices';
+import { createStore } from '../state/store';
+import { AROUND, INSET, OPEN_HEIGHT } from './geometry';
+import { createTouch, type Touch } from './touch';
+
+const store = createStore();
+const LANES = ['kick', 'snare', 'clap'];
+const STEPS = 16;
+const STEP_TICKS = 240;
+/** A point for four ticks, so that a step is sixty points wide. */
+const POINTS = 0.25;
+const LEFT = 100;
+const WIDTH = (3840 + AROUND) * POINTS;
+const SPACE = 200;
+
+const part = (lane: string) => partOf(patternOf(store.getState().doc.beat!, null), lane);
+const steps = (lane: string) => part(lane).hits.map(({ step }) => step);
+const view = () => store.getState().view;
+/** The middle of a step, in points of the page. */
+const x = (step: number): number => LEFT + (INSET + step * STEP_TICKS) * POINTS;
+const y = (lane: string, down = 24): number => LANES.indexOf(lane) * SPACE + down;
+
+const boxOf = (left: number, top: number, width: number, height: number) =>
+  ({ left, top, width, height, right: left + width, bottom: top + height }) as DOMRect;
+
+const cell = (lane: string, step: number): HTMLElement =>
+  document.querySelector(`[data-lane="${lane}"] [data-step="${step}"]`)!;
+
+const build = (open: string | null): void => {
+  document.body.innerHTML = LANES.map(
+    (lane) =>
+      `<div data-lane="${lane}" class="${lane === open ? 'open' : ''}"><span class="reading"></span><div class="string">${Array.from(
+        { length: STEPS },
+        (_, step) => `<button data-step="${step}"></button>`,
+      ).join('')}</div></div>`,
+  ).join('');
+  for (const lane of LANES) {
+    const string = document.querySelector<HTMLElement>(`[data-lane="${lane}"] .string`)!;
+    string.getBoundingClientRect = () => boxOf(LEFT, y(lane, 0), WIDTH, lane === open ? OPEN_HEIGHT : 48);
+  }
+  document.elementFromPoint = (px, py) => {
+    const lane = LANES[Math.floor(py / SPACE)];
+    const step = Math.round(((px - LEFT) / POINTS - INSET) / STEP_TICKS);
+    return lane && step >= 0 && step < STEPS ? cell(lane, step) : null;
+  };
+};
+
+let touch: Touch;
+let target: HTMLElement;
+const event = (px: number, py: number, change: Partial<PointerEvent> = {}): PointerEvent =>
+  ({
+    target,
+    pointerId: 1,
+    pointerType: 'mouse',
+    button: 0,
+    clientX: px,
+    clientY: py,
+    timeStamp: 1,
+    shiftKey: false,
+    ctrlKey: false,
+    ...change,
+  }) as PointerEvent;
+const down = (lane: string, step: number, change: Partial<PointerEvent> = {}, low = 24) => {
+  target = cell(lane, step);
+  touch.down(event(x(step), y(lane, low), change));
+};
+
+const open = (lane: string | null, on: [string, number][]): void => {
+  const made = newBeat('b', 'Quay', 1);
+  const pattern = on.reduce((one, [id, step]) => setStep(one, id, step, true), made.patterns[0]!);
+  store.dispatch(beatOpened({ beat: { ...made, tempo: 120, patterns: [pattern] } }));
+  store.dispatch(viewChanged({ patternId: 'a', spots: [], cursor: null, openLane: lane, glass: 1 }));
+  build(lane);
+  touch = createTouch(store);
+};
+const FINGER = { pointerType: 'touch' } as const;
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+describe('on closed strings', () => {
+  test('a mouse sets a step at once, and takes it off; a finger when it lifts', () => {
+    open(null, [['kick', 0]]);
+    down('kick', 4);
+    expect(steps('kick')).toEqual([0, 4]);
+    touch.up(event(x(4), y('kick')));
+    down('kick', 0);
+    touch.up(event(x(0), y('kick')));
+    expect(steps('kick')).toEqual([4]);
+    down('snare', 2, FINGER);
+    expect(steps('snare')).toEqual([]);
+    touch.up(event(x(2), y('snare'), FINGER));
+    expect(steps('snare')).toEqual([2]);
+    expect(view().cursor).toEqual({ laneId: 'snare', step: 2 });
+  });
+
+  test('a drag paints every step that it passes, however fast, or erases where it began on a hit', () => {
+    open(null, [['snare', 3]]);
+    down('kick', 2);
+    touch.move(event(x(7), y('kick')));
+    touch.move(event(x(5), y('kick')));
+    touch.up(event(x(5), y('kick')));
+    expect(steps('kick')).toEqual([2, 3, 4, 5, 6, 7]);
+    down('kick', 3);
+    touch.move(event(x(5), y('kick')));
+    touch.up(event(x(5), y('kick')));
+    expect(steps('kick')).toEqual([2, 6, 7]);
+    expect(steps('snare')).toEqual([3]);
+  });
+
+  test('all that one drag paints is one step of the history', () => {
+    open(null, []);
+    const { length } = store.getState().doc.past;
+    down('kick', 0);
+    touch.move(event(x(9), y('kick')));
+    touch.up(event(x(9), y('kick')));
+    expect(steps('kick')).toHaveLength(10);
+    expect(store.getState().doc.past).toHaveLength(length + 1);
+  });
+
+  test('a finger that goes up or down scrolls the page and sets nothing; its trembling is no drag', () => {
+    open(null, []);
+    down('kick', 2, FINGER);
+    touch.move(event(x(2) + 2, y('kick') + 3, FINGER));
+    expect(touch.holds()).toBe(false);
+    touch.move(event(x(2), y('kick') + 40, FINGER));
+    touch.cancel();
+    expect(steps('kick')).toEqual([]);
+    expect(touch.holds()).toBe(false);
+  });
+
+  test('a finger held chooses, and dragged on chooses what its box holds, over several lanes', () => {
+    open(null, [
+      ['kick', 0],
+      ['kick', 8],
+      ['snare', 4],
+      ['clap', 12],
+    ]);
+    down('kick', 0, FINGER);
+    jest.advanceTimersByTime(500);
+    expect(view().spots).toEqual([{ laneId: 'kick', step: 0 }]);
+    expect(touch.holds()).toBe(true);
+    touch.move(event(x(8), y('snare'), FINGER));
+    touch.up(event(x(8), y('snare'), FINGER));
+    expect(view().spots.map(({ laneId, step }) => `${laneId} ${step}`)).toEqual([
+      'kick 0',
+      'kick 8',
+      'snare 4',
+    ]);
+    expect(steps('kick')).toEqual([0, 8]);
+  });
+
+  test('with Shift a mouse adds to what is chosen, and takes from it', () => {
+    open(null, [
+      ['kick', 0],
+      ['kick', 4],
+    ]);
+    for (const step of [0, 4]) {
+      down('kick', step, { shiftKey: true });
+      touch.up(event(x(step), y('kick'), { shiftKey: true }));
+    }
+    expect(view().spots.map(({ step }) => step)).toEqual([0, 4]);
+    down('kick', 0, { shiftKey: true });
+    touch.up(event(x(0), y('kick'), { shiftKey: true }));
+    expect(view().spots.map(({ step }) => step)).toEqual([4]);
+    expect(steps('kick')).toEqual([0, 4]);
+  });
+
+  test('a click without a pointer, as screen readers give it, sets a step; the click after a press does not', () => {
+    open(null, []);
+    target = cell('clap', 6);
+    touch.click({ target, detail: 0 } as unknown as MouseEvent);
+    expect(steps('clap')).toEqual([6]);
+    touch.click({ target, detail: 1 } as unknown as MouseEvent);
+    expect(steps('clap')).toEqual([6]);
+  });
+
+  test('other buttons and other fingers set nothing', () => {
+    open(null, []);
+    down('kick', 2, { button: 2 });
+    touch.up(event(x(2), y('kick'), { button: 2 }));
+    expect(steps('kick')).toEqual([]);
+    down('kick', 2);
+    down('snare', 5, { pointerId: 2 });
+    touch.up(event(x(5), y('snare'), { pointerId: 2 }));
+    touch.up(event(x(2), y('kick')));
+    expect([steps('kick'), steps('snare')]).toEqual([[2], []]);
+  });
+});
+
+describe('on an open string', () => {
+  /** Where the bead of a hit of velocity 100 stands. */
+  const BEAD = 14 + 27 * 0.86;
+  const hit = () => part('kick').hits[0]!;
+  const reading = () => document.querySelector('[data-lane="kick"] .reading')!.textContent;
+  beforeEach(() => {
+    open('kick', [['kick', 4]]);
+    down('kick', 4, {}, BEAD);
+  });
+
+  test('up and down is velocity, held to 1 and 127, and said while it goes', () => {
+    const before = hit().velocity;
+    touch.move(event(x(4), y('kick', BEAD + 10 * 0.86)));
+    expect(hit().velocity).toBe(before - 10);
+    expect(reading()).toBe(`velocity ${before - 10}`);
+    touch.move(event(x(4), y('kick', -4000)));
+    expect(hit().velocity).toBe(127);
+    touch.move(event(x(4), y('kick', 4000)));
+    expect(hit().velocity).toBe(1);
+    touch.up(event(x(4), y('kick', 4000)));
+    expect(reading()).toBe('');
+  });
+
+  test('sideways is nudge, by half a step at the most, said in ms and in percent', () => {
+    touch.move(event(x(4) + 15, y('kick', BEAD)));
+    expect(hit().nudge).toBeCloseTo(15 / (STEP_TICKS * POINTS), 5);
+    // A sixteenth at 120 BPM is 125 ms.
+    expect(reading()).toBe('+31.3 ms, 25 % of a step');
+    touch.move(event(x(4) - 600, y('kick', BEAD)));
+    expect(hit().nudge).toBe(-0.5);
+    expect(hit().step).toBe(4);
+  });
+
+  test('with a key or a second finger it goes ten times finer', () => {
+    touch.move(event(x(4) + 4, y('kick', BEAD)));
+    down('kick', 4, { pointerId: 2 });
+    touch.move(event(x(4) + 30, y('kick', BEAD)));
+    expect(hit().nudge).toBeCloseTo(3 / (STEP_TICKS * POINTS), 5);
+  });
+
+  test('a tap takes the hit off', () => {
+    touch.up(event(x(4), y('kick', BEAD)));
+    expect(steps('kick')).toEqual([]);
+  });
+});
+
+test('drawn across an open string, the velocities of the hits that it passes follow the hand', () => {
+  open('kick', [
+    ['kick', 4],
+    ['kick', 6],
+    ['kick', 8],
+  ]);
+  down('kick', 2, {}, 20);
+  for (const step of [4, 6, 8]) touch.move(event(x(step), y('kick', 14 + step * 8)));
+  touch.up(event(x(8), y('kick', 78)));
+  const drawn = part('kick').hits.map(({ velocity }) => velocity);
+  expect(drawn).toEqual([4, 6, 8].map((step) => Math.round(127 - (step * 8) / 0.86)));
+  expect(steps('kick')).toEqual([4, 6, 8]);
+});
+
+test('the chosen hits are nudged together with the one that is dragged', () => {
+  open('kick', [
+    ['kick', 4],
+    ['kick', 8],
+    ['kick', 12],
+  ]);
+  store.dispatch(
+    viewChanged({
+      spots: [
+        { laneId: 'kick', step: 4 },
+        { laneId: 'kick', step: 8 },
+      ],
+    }),
+  );
+  down('kick', 8, {}, 14 + 27 * 0.86);
+  touch.move(event(x(8) + 6, y('kick', 14 + 27 * 0.86)));
+  const nudges = part('kick').hits.map(({ nudge }) => nudge);
+  expect(nudges[0]).toBeGreaterThan(0);
+  expect(nudges[1]).toBe(nudges[0]);
+  expect(nudges[2]).toBe(0);
+});
