@@ -53,6 +53,17 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
     }
     was.current = playing;
   }, [playing, recording]);
+  // Who goes elsewhere in the midst of it keeps what was recorded so far.
+  const underWay = useRef(false);
+  useEffect(() => {
+    underWay.current = recording && playing;
+  }, [recording, playing]);
+  useEffect(
+    () => () => {
+      if (underWay.current) keepRecording();
+    },
+    [],
+  );
   return (
     <div className="song-live">
       <p className="quiet">

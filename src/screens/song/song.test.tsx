@@ -286,4 +286,21 @@ describe('tray, forms and playing live', () => {
     expect(beat().song.order).toHaveLength(10);
     expect(notices().at(-1)).toContain('2 sections were added to the song');
   });
+
+  test('who leaves while the switches are recorded keeps what was played so far', () => {
+    open();
+    mockHeard.splice(0, 2, { patternId: 'a', at: 10, tempo: 120 }, { patternId: 'c', at: 14, tempo: 120 });
+    tab('Play live');
+    toggled.mockImplementation(() => {
+      store.dispatch(viewChanged({ playing: !view().playing }));
+    });
+    tab('Tray');
+    expect(beat().song.order).toHaveLength(8);
+    tab('Play live');
+    press('Record the switches');
+    tab('Sections');
+    expect(beat().song.order).toHaveLength(10);
+    expect(notices().at(-1)).toContain('2 sections were added to the song');
+    expect(view().playing).toBe(true);
+  });
 });
