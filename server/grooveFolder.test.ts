@@ -25,7 +25,7 @@ beforeAll(async () => {
   symlinkSync(path.join(root, 'elsewhere'), path.join(folder, 'Linked'));
   writeFileSync(path.join(folder, 'broken.mid'), 'no music');
   writeFileSync(path.join(folder, 'note.txt'), 'hello');
-  grooves = watchFolder(folder, 50);
+  grooves = watchFolder(folder, null, 50);
   await grooves.ready;
   server = createApp(path.join(root, 'dist'), grooves).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));

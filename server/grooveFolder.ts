@@ -75,9 +75,10 @@ const readWithin = async (folder: string, at: string): Promise<Buffer | null> =>
 /**
  * Watches over a folder of MIDI files on this machine. A thread of its own reads them, and looks again every few seconds.
  *
+ * @param keptIn where what is known of the files is kept for the next start; null keeps nothing
  * @param every how long it waits between two looks, in ms
  */
-export const watchFolder = (folder: string, every = EVERY_MS): GrooveFolder => {
+export const watchFolder = (folder: string, keptIn: string | null, every = EVERY_MS): GrooveFolder => {
   const entries = new Map<string, FolderEntry>();
   const left = new Map<string, LeftOut>();
   let catalogue: Catalogue | null = null;
@@ -87,7 +88,7 @@ export const watchFolder = (folder: string, every = EVERY_MS): GrooveFolder => {
   let isReady: () => void = () => undefined;
   const ready = new Promise<void>((resolve) => (isReady = resolve));
   const worker = new Worker(path.join(__dirname, 'grooveThread.js'), {
-    workerData: { folder, every },
+    workerData: { folder, every, keptIn },
     execArgv: [],
   });
   worker.unref();

@@ -5,6 +5,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { importFile, isHousekeeping, isMidiName, FILE_BOUNDS } from '../core/groove/importing';
 import { storedEntry, type FolderEntry } from '../core/groove/folderPage';
 import { GENERAL_MIDI } from '../core/midi/drumMap';
+import { indexFile, keepIndex, readIndex, type GrooveIndex, type Known } from './grooveIndex';
 
 /** What the worker tells: a piece of what it found, or that it has been through. */
 export type FromGrooves =
@@ -15,11 +16,6 @@ export type FromGrooves =
 
 /** What is looked at, at the most. */
 export const FOLDER_BOUNDS = { files: 20_000, depth: 16 } as const;
-
-interface Seen {
-  changed: number;
-  size: number;
-}
 
 /** The files of a folder, by their paths in it. Links are not followed: they may lead anywhere. */
 async function* filesIn(root: string, under = '', depth = 0): AsyncGenerator<string> {
@@ -35,44 +31,65 @@ async function* filesIn(root: string, under = '', depth = 0): AsyncGenerator<str
 
 const say = (message: FromGrooves) => parentPort?.postMessage(message);
 
-const readOne = async (root: string, at: string, seen: Map<string, Seen>): Promise<void> => {
-  const stat = await lstat(path.join(root, at)).catch(() => null);
-  if (!stat?.isFile()) return;
-  const before = seen.get(at);
-  if (before && before.changed === stat.mtimeMs && before.size === stat.size) return;
-  seen.set(at, { changed: stat.mtimeMs, size: stat.size });
-  if (stat.size > FILE_BOUNDS.bytes) return say({ type: 'left', path: at, why: 'It is larger than 4 MB.' });
+/** What a file is, once it has been read. */
+const readOne = async (root: string, at: string, size: number): Promise<Pick<Known, 'entry' | 'why'>> => {
+  if (size > FILE_BOUNDS.bytes) return { why: 'It is larger than 4 MB.' };
   const bytes = await readFile(path.join(root, at)).catch(() => null);
-  if (!bytes) return say({ type: 'left', path: at, why: 'It could not be read.' });
+  if (!bytes) return { why: 'It could not be read.' };
   const read = importFile(new Uint8Array(bytes), { path: at, source: 'folder', map: GENERAL_MIDI });
-  if (read.ok) say({ type: 'found', path: at, entry: storedEntry(read.value.indexed) });
-  else say({ type: 'left', path: at, why: read.value.why });
+  return read.ok ? { entry: storedEntry(read.value.indexed) } : { why: read.value.why };
 };
 
-/** Goes through the folder once. */
-const look = async (root: string, seen: Map<string, Seen>): Promise<void> => {
+const tell = (at: string, { entry, why }: Known): void => {
+  if (entry) say({ type: 'found', path: at, entry });
+  else say({ type: 'left', path: at, why: why ?? '' });
+};
+
+/** @returns whether the file is another one than before */
+const lookAt = async (root: string, at: string, index: GrooveIndex, told: Set<string>): Promise<boolean> => {
+  const stat = await lstat(path.join(root, at)).catch(() => null);
+  if (!stat?.isFile()) return false;
+  const known = index.get(at);
+  const same = known?.changed === stat.mtimeMs && known.size === stat.size;
+  if (same && told.has(at)) return false;
+  const now = same
+    ? known
+    : { changed: stat.mtimeMs, size: stat.size, ...(await readOne(root, at, stat.size)) };
+  index.set(at, now);
+  told.add(at);
+  tell(at, now);
+  return !same;
+};
+
+/** Goes through the folder once. @returns whether anything has changed */
+const look = async (root: string, index: GrooveIndex, told: Set<string>): Promise<boolean> => {
   const there = new Set<string>();
+  let changed = false;
   for await (const at of filesIn(root)) {
     if (there.size >= FOLDER_BOUNDS.files) break;
     there.add(at);
-    await readOne(root, at, seen);
+    if (await lookAt(root, at, index, told)) changed = true;
   }
-  for (const at of seen.keys())
+  for (const at of index.keys())
     if (!there.has(at)) {
-      seen.delete(at);
-      say({ type: 'gone', path: at });
+      index.delete(at);
+      changed = true;
+      if (told.delete(at)) say({ type: 'gone', path: at });
     }
   say({ type: 'through' });
+  return changed;
 };
 
-const { folder, every } = workerData as { folder: string; every: number };
+const { folder, every, keptIn } = workerData as { folder: string; every: number; keptIn: string | null };
 
 const run = async (): Promise<void> => {
-  const seen = new Map<string, Seen>();
+  const file = keptIn && indexFile(keptIn, folder);
+  const index = file ? await readIndex(file, folder) : new Map<string, Known>();
+  const told = new Set<string>();
   for (;;) {
     const root = await realpath(folder).catch(() => null);
-    if (root) await look(root, seen);
-    else say({ type: 'through' });
+    if (!root) say({ type: 'through' });
+    else if ((await look(root, index, told)) && file) await keepIndex(file, folder, index);
     await new Promise((resolve) => setTimeout(resolve, every));
   }
 };

@@ -18,7 +18,11 @@ if (!Number.isInteger(port) || port < 0 || port > 65535)
 
 const given = process.env['GROOVES'];
 if (given && !isFolder(given)) fail(`GROOVES is to be a folder of MIDI files; there is none at “${given}”.`);
-const grooves = watchFolder(path.resolve(given ?? path.join(__dirname, '..', 'demo', 'grooves')));
+const home = path.join(__dirname, '..');
+const grooves = watchFolder(
+  path.resolve(given ?? path.join(home, 'demo', 'grooves')),
+  path.join(home, 'node_modules', '.cache', 'ruddik'),
+);
 
 const server = createApp(path.join(__dirname, '..', 'dist'), grooves).listen(port, host, (error?: Error) => {
   if (error) return;

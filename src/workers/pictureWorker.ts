@@ -42,7 +42,8 @@ const loadFonts = (): Promise<unknown> => {
   return font.load().catch(() => null);
 };
 
-const paint = ({ layout, rows, ink, measures, width, height, ratio }: Shown, index: number) => {
+const paint = async (song: Shown, index: number): Promise<Blob> => {
+  const { layout, rows, ink, measures, width, height, ratio } = song;
   const canvas = new OffscreenCanvas(width * ratio, height * ratio);
   const brush = canvas.getContext('2d', { willReadFrequently: true })!;
   brush.setTransform(ratio, 0, 0, ratio, 0, 0);
@@ -58,8 +59,9 @@ const work = async (): Promise<void> => {
   await (fonts ??= loadFonts());
   for (let index = wanted.shift(); index !== undefined; index = wanted.shift()) {
     const song = shown!;
-    const blob = await paint(song, index);
-    postMessage({ key: song.key, index, blob } satisfies PictureGiven);
+    // One tile that could not be painted holds up no other.
+    const blob = await paint(song, index).catch(() => null);
+    if (blob) postMessage({ key: song.key, index, blob } satisfies PictureGiven);
   }
   painting = false;
 };

@@ -9,14 +9,19 @@ const waiting = new Map<string, (blob: Blob) => void>();
 
 const nameOf = (key: number, index: number): string => `${key} ${index}`;
 
-const send = (asked: PictureAsked): void => {
-  worker ??= new Worker(new URL('../../workers/pictureWorker', window.location.href));
-  worker.onmessage = ({ data: { key, index, blob } }: MessageEvent<PictureGiven>) => {
-    waiting.get(nameOf(key, index))?.(blob);
-    waiting.delete(nameOf(key, index));
-  };
-  worker.postMessage(asked);
+const deliver = ({ data: { key, index, blob } }: MessageEvent<PictureGiven>): void => {
+  const name = nameOf(key, index);
+  waiting.get(name)?.(blob);
+  waiting.delete(name);
 };
+
+const begun = (): Worker => {
+  const made = new Worker(new URL('../../workers/pictureWorker', window.location.href));
+  made.onmessage = deliver;
+  return made;
+};
+
+const send = (asked: PictureAsked): void => (worker ??= begun()).postMessage(asked);
 
 /** What was rolled before is not in the picture, and may be much. */
 const withoutTakes = (song: SongPicture): SongPicture => ({
