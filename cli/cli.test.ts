@@ -38,6 +38,12 @@ test('exports a pattern as asked for', () => {
   expect(done.stdout).toBe(`out.mid: ${midi.notes.length} notes in 3 bars.\n`);
 });
 
+test('bars that the song does not have are not written, which is said', () => {
+  const done = ruddik('export', beat, out, '--bars', '70-90');
+  expect(done).toMatchObject({ status: 0, stdout: expect.stringContaining('in 7 bars.') as string });
+  expect(done.stderr).toBe('The song has 76 bars: 70 to 90 was held to 70 to 76.\n');
+});
+
 test.each([
   [1, ['export', 'nowhere.json', out], 'there is no such file'],
   [1, ['export', beat, out, '--pattern', 'Z'], 'has no pattern “Z”; it has “A · the stalls”'],
@@ -54,6 +60,7 @@ test.each([
   [2, ['export', beat, out, '--song', '--tray'], 'Only one of what is to be written can be named, not 2'],
   [2, ['export', beat, out, '--bars', '9-3'], 'such as 9-16'],
   [2, ['export', beat, out, '--rate', '96000'], '44100 or 48000'],
+  [2, ['export', beat, path.join(folder, 'x.ogg')], '“x.ogg” is to end in .mid, .wav'],
   [2, ['knit'], "unknown command 'knit'"],
 ] as const)('exit code %i and one sentence for %j', (code, args, sentence) => {
   const { status, stderr } = ruddik(...args);

@@ -82,7 +82,7 @@ const idOf = (beat: Beat, list: { id: string; name: string }[], name: string, wh
   const found = list.find((one) => one.name === name || one.id === name);
   if (found) return found.id;
   throw new InputFault(
-    `“${beat.name}” has no ${what} “${name}”; it has ${listed(list.map((one) => one.name))}.`,
+    `“${beat.name}” has no ${what} “${name}”; it has ${listed([...new Set(list.map((one) => one.name))])}.`,
   );
 };
 
@@ -114,7 +114,16 @@ export const whatOf = (beat: Beat, given: Given): ExportWhat => {
 const kindOf = (output: string, given: Given): Kind => {
   const ending = path.extname(output).slice(1).toLowerCase();
   const own = (Object.keys(ENDINGS) as Kind[]).find((kind) => ENDINGS[kind] === ending);
-  return own ?? (ending === 'xml' ? 'paper' : (given.as ?? 'midi'));
+  if (own) return own;
+  if (ending === 'xml') return 'paper';
+  // Under a strange ending nobody would look for MIDI.
+  if (!['', 'midi', 'zip'].includes(ending))
+    throw new UsageFault(
+      `“${path.basename(output)}” is to end in ${Object.values(ENDINGS)
+        .map((one) => `.${one}`)
+        .join(', ')} or .zip, or to be a folder (ending with /).`,
+    );
+  return given.as ?? 'midi';
 };
 
 /** How, by the options that say how. */

@@ -12,7 +12,7 @@ import { csvOf, tempoOf } from './list';
 import { barsOf, midiOf, type MidiPiece, type Voice } from './midi';
 import { musicXmlOf } from './musicXml';
 import { namedBy, unlike } from './names';
-import { piecesOf, warningsOf, type Piece } from './pieces';
+import { heldBars, piecesOf, warningsOf, type Piece } from './pieces';
 import { tabOf } from './tab';
 
 /** A file that is written, or is to be bounced. */
@@ -66,6 +66,15 @@ type Made = Omit<OutFile, 'folder' | 'name'> & { lane: string };
 /** How many notes of a piece some lanes play, or all. */
 const hits = (piece: Piece, lanes?: ReadonlySet<number>): number =>
   lanes ? piece.notes().filter(({ lane }) => lanes.has(lane)).length : piece.notes().length;
+
+/** Bars that the song does not have are not written, which is said. */
+const heldRange = ([piece]: Piece[], { scope }: ExportHow, { bars }: ExportWhat): string[] => {
+  if (scope !== 'range' || !piece) return [];
+  const all = piece.plan.layout.bars.length;
+  const { from, to } = heldBars(bars, all);
+  if (from === bars.from && to === bars.to) return [];
+  return [`The song has ${count(all, 'bar')}: ${bars.from} to ${bars.to} was held to ${from} to ${to}.`];
+};
 
 interface Told {
   warnings: string[];
@@ -169,7 +178,10 @@ export const exported = (original: Beat, how: ExportHow, what: ExportWhat): Read
     const large = tooLarge(pieces, beat, how as BounceHow);
     if (large) return { ok: false, error: large };
   }
-  const told: Told = { warnings: warningsOf(original, beat, how), carried: 0 };
+  const told: Told = {
+    warnings: [...heldRange(pieces, how, what), ...warningsOf(original, beat, how)],
+    carried: 0,
+  };
   const several = pieces.length > 1;
   const made = pieces.flatMap((piece, at) => filesOf(piece, at, beat, how, several, told));
   const heard = new Set(soundingLanes(beat));

@@ -82,6 +82,12 @@ const ofSpans = (plan: SongPlan, spans: Span[], how: ExportHow, number: number |
   });
 };
 
+/** The bars that there are of those that were asked for, from 1. @example heldBars({ from: 70, to: 90 }, 76) // { from: 70, to: 76 } */
+export const heldBars = ({ from, to }: ExportWhat['bars'], bars: number): ExportWhat['bars'] => {
+  const first = held(Math.round(from), 1, bars);
+  return { from: first, to: held(Math.round(to), first, bars) };
+};
+
 const EMPTY_SONG = 'The song is empty: add a section on the Song screen, or choose a pattern.';
 
 const songPieces = (beat: Beat, how: ExportHow, what: ExportWhat): Pieces => {
@@ -93,8 +99,7 @@ const songPieces = (beat: Beat, how: ExportHow, what: ExportWhat): Pieces => {
   if (how.scope === 'song')
     return give([newPiece({ name: 'Song', number: null, plan, range: whole(plan), edges: 'hold' })]);
   if (how.scope === 'range') {
-    const from = held(Math.round(what.bars.from), 1, layout.bars.length);
-    const to = held(Math.round(what.bars.to), from, layout.bars.length);
+    const { from, to } = heldBars(what.bars, layout.bars.length);
     const last = layout.bars[to - 1]!;
     const range = { from: layout.bars[from - 1]!.from, to: last.from + barTicks(last.meter) };
     return give([

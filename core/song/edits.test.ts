@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { SONG } from '../beat/choices';
 import { EMPTY_PART, newBeat, newHit, newPattern } from '../beat/defaults';
 import { newFeel } from '../beat/feelDefaults';
-import { beatSchema, type Beat, type Section } from '../beat/schema';
+import { beatSchema, type Beat } from '../beat/schema';
 import { builtInGrooves } from '../groove/library';
 import { editBeat, type BeatEdit } from '../pattern/edits';
 import { removePattern } from '../pattern/patterns';
@@ -27,6 +27,7 @@ import { fillsFor } from './fills';
 import { atHand, FORMS, songOf } from './forms';
 import { layoutSong } from './layout';
 import { planSong } from './plan';
+import { plainSection as section } from './section.mock';
 import { songNotes } from './play';
 import { takeFill } from './takeFill';
 
@@ -35,15 +36,6 @@ const GROOVES = builtInGrooves();
 const part = (steps: number[], velocity = 96) => ({
   ...EMPTY_PART,
   hits: steps.map((step) => newHit(step, velocity)),
-});
-
-const section = (id: string, change: Partial<Section> = {}): Section => ({
-  id,
-  name: id,
-  pigment: 'walnut',
-  entries: [newEntry(`${id}-1`, 'a')],
-  silent: [],
-  ...change,
 });
 
 /** Two patterns, two sections, the first at two places. */

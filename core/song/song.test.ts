@@ -13,16 +13,8 @@ import { planPasses, planSong } from './plan';
 import { songNotes, songWindow } from './play';
 import { songPlayable } from './playable';
 import { recordedSong } from './recorded';
+import { plainSection as section } from './section.mock';
 import { secondsAt, tempoMap, tickAtSeconds } from './tempoMap';
-
-const section = (id: string, change: Partial<Section> = {}): Section => ({
-  id,
-  name: id,
-  pigment: 'walnut',
-  entries: [newEntry(`${id}-1`, 'a')],
-  silent: [],
-  ...change,
-});
 
 const songWith = (beat: Beat, sections: Section[], order: [string, number][]): Beat => ({
   ...beat,

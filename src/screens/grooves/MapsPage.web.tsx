@@ -59,7 +59,8 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
   const remove = () => {
     const bringBack = () => {
       const { maps: now } = store.getState().grooves;
-      act(groovesChanged({ maps: [...now, { ...map, name: freeName(now, map.name) }], readWith }));
+      const back = { ...map, name: freeName(now, map.name) };
+      act(groovesChanged({ maps: [...now, back], ...(readWith === map.name && { readWith: back.name }) }));
     };
     act(
       groovesChanged({

@@ -65,7 +65,7 @@ const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: 
         aria-label={by === 'times' ? `Give ${name} a length in bars` : `Say how often ${name} plays`}
         onClick={() => set({ bars: by === 'times' ? Number.parseInt(entryWords(beat, entry), 10) : null })}
       >
-        {by === 'times' ? 'in bars' : 'in times'}
+        {by === 'times' ? 'count bars instead' : 'count times instead'}
       </button>
       <IconButton
         label={`Take ${name} out of ${section.name}`}
