@@ -10,7 +10,7 @@ import {
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { watchFolder, wantedOf, type GrooveFolder } from './grooveFolder';
-import { indexFile, readIndex } from './grooveIndex';
+import { indexFile, keepIndex, readIndex, UNREADABLE, type GrooveIndex } from './grooveIndex';
 
 const DEMO = path.join(__dirname, '..', 'demo', 'grooves', 'Fish hall');
 const root = mkdtempSync(path.join(tmpdir(), 'ruddik-index-'));
@@ -62,6 +62,17 @@ test('what was found is kept, and at the next start is there without being read 
     { path: 'broken.mid', why: 'It is not a MIDI file.' },
   ]);
 }, 60_000);
+
+test('a file that could not be read is not kept so: it is tried again at the next start', async () => {
+  const aside = path.join(root, 'aside.json');
+  const index: GrooveIndex = new Map([
+    ['shut.mid', { changed: 1, size: 2, why: UNREADABLE }],
+    ['broken.mid', { changed: 1, size: 2, why: 'It is not a MIDI file.' }],
+  ]);
+  await keepIndex(aside, folder, index);
+  expect([...(await readIndex(aside, folder)).keys()]).toEqual(['broken.mid']);
+  expect(await readIndex(aside, 'another folder')).toEqual(new Map());
+});
 
 test('a file that changed, came or went meanwhile is seen as it is', async () => {
   copyFileSync(path.join(DEMO, 'Ice crates 94.mid'), path.join(folder, 'new.mid'));

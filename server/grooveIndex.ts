@@ -14,6 +14,9 @@ export interface Known {
   why?: string;
 }
 
+/** Not kept: what stood in the way may be gone at the next start, though the file has not changed. */
+export const UNREADABLE = 'It could not be read.';
+
 export type GrooveIndex = Map<string, Known>;
 
 /** Goes up whenever files are read in another way: what was kept before is then read anew. */
@@ -42,7 +45,8 @@ export const readIndex = async (file: string, folder: string): Promise<GrooveInd
 
 /** Keeps an index: written beside its place and put there whole, so that a stop in the midst of it leaves the old one. */
 export const keepIndex = async (file: string, folder: string, index: GrooveIndex): Promise<void> => {
-  const kept: Kept = { version: VERSION, folder, files: [...index] };
+  const files = [...index].filter(([, { why }]) => why !== UNREADABLE);
+  const kept: Kept = { version: VERSION, folder, files };
   try {
     await mkdir(path.dirname(file), { recursive: true });
     const beside = `${file}.${process.pid}`;

@@ -5,7 +5,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { importFile, isHousekeeping, isMidiName, FILE_BOUNDS } from '../core/groove/importing';
 import { storedEntry, type FolderEntry } from '../core/groove/folderPage';
 import { GENERAL_MIDI } from '../core/midi/drumMap';
-import { indexFile, keepIndex, readIndex, type GrooveIndex, type Known } from './grooveIndex';
+import { indexFile, keepIndex, readIndex, UNREADABLE, type GrooveIndex, type Known } from './grooveIndex';
 
 /** What the worker tells: a piece of what it found, or that it has been through. */
 export type FromGrooves =
@@ -35,7 +35,7 @@ const say = (message: FromGrooves) => parentPort?.postMessage(message);
 const readOne = async (root: string, at: string, size: number): Promise<Pick<Known, 'entry' | 'why'>> => {
   if (size > FILE_BOUNDS.bytes) return { why: 'It is larger than 4 MB.' };
   const bytes = await readFile(path.join(root, at)).catch(() => null);
-  if (!bytes) return { why: 'It could not be read.' };
+  if (!bytes) return { why: UNREADABLE };
   const read = importFile(new Uint8Array(bytes), { path: at, source: 'folder', map: GENERAL_MIDI });
   return read.ok ? { entry: storedEntry(read.value.indexed) } : { why: read.value.why };
 };

@@ -7,7 +7,7 @@ import { fetchReader } from './reader';
 
 /** So many bars are drawn at once: a whole song takes the page too long. */
 const BARS = 16;
-/** Smaller than on paper: two or more bars a line on a phone. */
+/** Smaller than on paper: a busy bar fits the width of a phone. */
 const ZOOM = 0.6;
 
 type State = 'drawing' | 'drawn' | 'failed';
