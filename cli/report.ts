@@ -1,5 +1,6 @@
 import { Command } from 'commander';
-import { reportFeel } from '../core/feel/measure';
+import type { Grid } from '../core/beat/grid';
+import { reportFeel, type FeelReport } from '../core/feel/measure';
 import { compareLines, reportLines } from '../core/feel/reportText';
 import { performanceOf } from '../core/midi/readFile';
 import { instrumentOf } from '../core/beat/instruments';
@@ -12,15 +13,22 @@ const laneName = (lane: string): string => {
   return known ? `${known} (${note})` : `note ${note} on channel ${channel}`;
 };
 
-const read = async (file: string) => {
+const isTriplet = (grid: Grid): boolean => grid.endsWith('T');
+
+/** @param like the report that it is set against: both are measured on one grid where that can be */
+const read = async (file: string, like?: FeelReport) => {
   const midi = await midiOf(file);
   if (!midi.notes.length) throw new InputFault(`“${file}” has no notes, so there is no feel to measure.`);
-  return reportFeel(performanceOf(midi));
+  const performance = performanceOf(midi);
+  const own = reportFeel(performance);
+  return like && like.grid !== own.grid && isTriplet(like.grid) === isTriplet(own.grid)
+    ? reportFeel(performance, { grid: like.grid, bpm: own.bpm })
+    : own;
 };
 
 const run = async (file: string, other: string | undefined, given: { json: boolean }): Promise<void> => {
   const first = await read(file);
-  const second = other === undefined ? null : await read(other);
+  const second = other === undefined ? null : await read(other, first);
   if (given.json) {
     const all = second ? [first, second] : first;
     process.stdout.write(`${JSON.stringify(all, null, 1)}\n`);

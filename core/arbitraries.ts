@@ -71,13 +71,21 @@ const shapes: fc.Arbitrary<Template> = fc.record({
       maxLength: 16,
     })
     .map((slots) => (slots.some(Boolean) ? slots : [{ offset: 0.1, velocity: 0.5 }])),
+  groups: fc.constantFrom({}, { kick: [{ offset: -0.2, velocity: 0.9 }, null] }),
 });
 
-const swings = fc.record({ percent: real(50, 75), grid: fc.constantFrom('1/8' as const, '1/16' as const) });
+const swings = fc
+  .record({
+    percent: real(40, 75),
+    grid: fc.constantFrom('1/8' as const, '1/16' as const),
+    withTempo: fc.option(real(0, 1), { nil: undefined, freq: 4 }),
+  })
+  .map(({ withTempo, ...swing }) => ({ ...swing, ...(withTempo !== undefined && { withTempo }) }));
 const follows = fc.record({
   template: fc.option(shapes, { nil: null }),
   timing: real(0, 1.5),
   velocity: real(0, 1.5),
+  runsOn: fc.boolean(),
 });
 const laneFeels: fc.Arbitrary<LaneFeel> = fc.record(
   {
@@ -130,6 +138,7 @@ export const beats: fc.Arbitrary<Beat> = fc
   .record({
     seed: fc.nat(),
     tempo: real(20, 300),
+    random: fc.constantFrom(1 as const, 2 as const),
     feel: fc.oneof(
       swings.map((swing): Feel => newFeel(swing)),
       feels,
@@ -138,12 +147,13 @@ export const beats: fc.Arbitrary<Beat> = fc
     bars: fc.integer({ min: 1, max: 2 }),
     parts: fc.tuple(parts, parts, parts),
   })
-  .map(({ seed, tempo, feel, meter, bars, parts: [kick, snare, clap] }) => {
+  .map(({ seed, tempo, random, feel, meter, bars, parts: [kick, snare, clap] }) => {
     const beat = newBeat('b', 'Rain on tarps', seed);
     const pattern: Pattern = { id: 'a', name: 'A', meter, bars, parts: { kick, snare, clap } };
     return {
       ...beat,
       tempo,
+      random,
       feel,
       lanes: beat.lanes.slice(0, 3),
       patterns: [pattern],

@@ -11,6 +11,13 @@ export type Base = (typeof BASES)[number];
 export type Stage = (typeof STAGES)[number];
 export const KIT_IDS = ['quay', 'lantern'] as const;
 
+/** What the swing of a feel may be, in percent; 50 is straight, below it the off-steps come early. */
+export const SWING = { least: 40, most: 75 } as const;
+
+/** The groups of drums that a template may have a curve of its own for. */
+export const DRUM_GROUPS = ['kick', 'snare', 'hat', 'cymbal', 'tom', 'hand', 'shaken'] as const;
+export type DrumGroup = (typeof DRUM_GROUPS)[number];
+
 /** What a fill takes the place of at the end of a section. */
 export const OVERS = ['bar', 'beat'] as const;
 

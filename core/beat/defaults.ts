@@ -58,7 +58,7 @@ const FIRST_LANES: InstrumentId[] = [
  */
 export const newBeat = (id: string, name: string, seed: number): Beat => ({
   kind: 'ruddik.beat',
-  version: 4,
+  version: 5,
   id,
   name,
   tempo: 100,
@@ -67,7 +67,7 @@ export const newBeat = (id: string, name: string, seed: number): Beat => ({
   feels: [],
   templates: [],
   seed,
-  random: 1,
+  random: 2,
   levels: { ...LEVELS },
   groups: [],
   lanes: FIRST_LANES.map((one) => newLane(one, one)),

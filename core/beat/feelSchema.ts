@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { BASES, MOST, STAGES } from './choices';
+import { BASES, DRUM_GROUPS, MOST, STAGES, SWING } from './choices';
 import { GRIDS } from './grid';
+import { meterSchema } from './meterSchema';
 
 const name = z.string().trim().min(1).max(MOST.name);
 const id = z.string().min(1).max(64);
@@ -16,15 +17,21 @@ export const slotSchema = z
   })
   .nullable();
 
+const slotsSchema = z
+  .array(slotSchema)
+  .min(1)
+  .max(MOST.slots)
+  .refine((slots) => slots.some((slot) => slot !== null), 'has no slot that is not open');
+
 /** A groove template: timing and accents, step by step. `null` is an open slot. */
 export const shapeSchema = z.strictObject({
   name,
   grid: z.enum(GRIDS),
-  slots: z
-    .array(slotSchema)
-    .min(1)
-    .max(MOST.slots)
-    .refine((slots) => slots.some((slot) => slot !== null), 'has no slot that is not open'),
+  slots: slotsSchema,
+  /** Curves of their own for groups of drums, on the same grid; a group that is left out takes the common slots. */
+  groups: z.partialRecord(z.enum(DRUM_GROUPS), slotsSchema).optional(),
+  /** The meter that it was made in; left out, it is told by its length. */
+  meter: meterSchema.optional(),
 });
 
 /** A template as a beat keeps it. */
@@ -36,8 +43,10 @@ export const templateSchema = shapeSchema.extend({
 
 export const swingSchema = z.strictObject({
   /** 50 is straight. */
-  percent: z.number().min(50).max(75),
+  percent: z.number().min(SWING.least).max(SWING.most),
   grid: z.enum(['1/8', '1/16']),
+  /** It follows the tempo instead of the percent, by so much of what players do; left out, it does not. */
+  withTempo: percent(1).optional(),
 });
 
 /** A template in use. */
@@ -46,6 +55,8 @@ export const followSchema = z.strictObject({
   /** Amounts: 1 is as the template has it. */
   timing: percent(1.5),
   velocity: percent(1.5),
+  /** Its slots are counted from where play began and not anew from each bar line: as beats of format 4 sounded. */
+  runsOn: z.boolean().optional(),
 });
 
 /** What one lane has of its own; what is left out it has as all lanes do. */

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { beats } from '../arbitraries';
 import { DEMO_BEATS } from '../../demo/beats';
 import { newBeat, stepsOf } from './defaults';
+import { newFeel } from './feelDefaults';
 import { readBeat, readBeats } from './file';
 import { migrate } from './migrate';
 import { fileName, writeBeat, writeBeats } from './text';
@@ -45,7 +46,7 @@ describe('the file of a beat', () => {
   });
 
   test.each([
-    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 4)'],
+    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 5)'],
     [{ version: undefined }, 'does not say which version'],
     [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
     [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],
@@ -108,6 +109,28 @@ describe('migration', () => {
       raw: { version: 3, one: true, two: true },
     });
     expect(migrate({ version: 2 }, 3, steps)).toEqual({ ok: true, raw: { version: 3, two: true } });
+  });
+
+  test('a template that does not fit the bar goes on from where play began, as it did in format 4', () => {
+    const slots = Array.from({ length: 16 }, () => ({ offset: 0.1, velocity: 0.5 }));
+    const follow = { template: { id: 't', name: 'T', grid: '1/16', slots }, timing: 1, velocity: 1 };
+    const feel = { ...newFeel(), base: 'template', template: follow, lanes: { kick: { template: follow } } };
+    const saved = (beats: number) => {
+      const beat = newBeat('b', 'B', 1);
+      const [pattern] = beat.patterns;
+      const patterns = [{ ...pattern!, meter: { beats, unit: 8 }, feel }];
+      const read = readBeat(JSON.stringify({ ...beat, version: 4, random: 1, patterns }));
+      if (!read.ok) throw new Error(read.error);
+      return read.value;
+    };
+    const seven = saved(7).patterns[0]!.feel!;
+    expect([seven.template.runsOn, seven.lanes['kick']!.template!.runsOn]).toEqual([true, true]);
+    expect(saved(8).patterns[0]!.feel!.template.runsOn).toBeUndefined();
+    expect(saved(7).random).toBe(1);
+    // What is not as it should be is left for the check to name.
+    expect(
+      readBeat(JSON.stringify({ kind: 'ruddik.beat', version: 4, feel: 7, song: [], patterns: [3] })).ok,
+    ).toBe(false);
   });
 
   test('says where there is no way', () => {

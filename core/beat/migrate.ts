@@ -1,10 +1,69 @@
 import { newFeel } from './feelDefaults';
+import { GRIDS, gridTicks } from './grid';
 import { LEVELS } from './levels';
 
 /** A document as it was read, before it has been checked. */
 export type Raw = Record<string, unknown>;
 /** Brings a document from the version it stands under to the next one. */
 export type Migrations = Record<number, (raw: Raw) => Raw>;
+
+const STEPS = new Map<unknown, number>(GRIDS.map((grid) => [grid, gridTicks(grid)]));
+
+/** What is an object in a document that has not been checked; an empty one where it is none. */
+const record = (value: unknown): Raw =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Raw) : {};
+const list = (value: unknown): unknown[] => (Array.isArray(value) ? value : []);
+
+/** The lengths of bar and pass of all patterns. */
+const lengthsOf = (raw: Raw): { bar: number; pass: number }[] =>
+  list(raw['patterns']).map((one) => {
+    const { meter, bars } = record(one) as { meter?: unknown; bars?: unknown };
+    const { beats, unit } = record(meter) as { beats?: unknown; unit?: unknown };
+    const bar = (Number(beats) * 3840) / Number(unit);
+    return { bar, pass: bar * Number(bars) };
+  });
+
+const divides = (length: number, whole: number): boolean =>
+  Math.abs(whole / length - Math.round(whole / length)) < 1e-9;
+
+/** Marks every template in use whose slots would come to stand elsewhere if they were counted from the bar lines. */
+function templatesRunOn(raw: Raw): Raw {
+  const lengths = lengthsOf(raw);
+  const follow = (value: unknown): unknown => {
+    const template = record(record(value)['template']);
+    const length = list(template['slots']).length * (STEPS.get(template['grid']) ?? 0);
+    const same = ({ bar, pass }: { bar: number; pass: number }) =>
+      divides(length, bar) || (divides(bar, length) && divides(length, pass));
+    return !length || lengths.every(same) ? value : { ...record(value), runsOn: true };
+  };
+  const plain = (value: unknown): unknown => {
+    if (typeof value !== 'object' || value === null) return value;
+    const feel = value as Raw;
+    const lanes = Object.entries(record(feel['lanes'])).map(([id, lane]) => {
+      const own = record(lane);
+      return [id, own['template'] === undefined ? lane : { ...own, template: follow(own['template']) }];
+    });
+    const blend = record(feel['blend']);
+    return {
+      ...feel,
+      template: follow(feel['template']),
+      lanes: Object.fromEntries(lanes) as unknown,
+      ...(blend['with'] !== undefined && { blend: { ...blend, with: plain(blend['with']) } }),
+    };
+  };
+  const owning = (value: unknown): unknown => {
+    const one = record(value);
+    return one['feel'] === undefined ? value : { ...one, feel: plain(one['feel']) };
+  };
+  const song = record(raw['song']);
+  return {
+    ...raw,
+    feel: plain(raw['feel']),
+    ...(Array.isArray(raw['feels']) && { feels: raw['feels'].map(owning) }),
+    ...(Array.isArray(raw['patterns']) && { patterns: raw['patterns'].map(owning) }),
+    ...(Array.isArray(song['sections']) && { song: { ...song, sections: song['sections'].map(owning) } }),
+  };
+}
 
 /** One entry for each version that is no longer current. Version 1 is the first. */
 export const MIGRATIONS: Migrations = {
@@ -19,6 +78,8 @@ export const MIGRATIONS: Migrations = {
   }),
   // Version 4 added the tray and the song.
   3: (raw) => ({ ...raw, tray: [], song: { sections: [], order: [] } }),
+  // Version 5 counts a template's slots anew from each bar line; what was saved before sounds as it did.
+  4: templatesRunOn,
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

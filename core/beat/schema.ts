@@ -140,8 +140,8 @@ export const beatSchema = z
     templates: z.array(templateSchema).max(MOST.templates),
     /** Everything drawn at random follows from it. */
     seed: z.int().min(0).max(0xffffffff),
-    /** The version of the function that draws. */
-    random: z.literal(1),
+    /** The version of what is drawn at random: 2 lets the drift of a loop come round. */
+    random: z.union([z.literal(1), z.literal(2)]),
     /** The velocities that one tap gives. */
     levels: z.strictObject({ ghost: velocity, normal: velocity, accent: velocity }),
     groups: z.array(groupSchema).max(MOST.groups),

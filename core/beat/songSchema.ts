@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { TEMPO } from '../units';
-import { MOST, OVERS, PIGMENTS, SONG } from './choices';
+import { MOST, OVERS, PIGMENTS, SONG, SWING } from './choices';
 import { feelSchema } from './feelSchema';
 import { meterSchema } from './meterSchema';
 
@@ -45,7 +45,7 @@ export const sectionSchema = z.strictObject({
     .strictObject({
       tempo: z.number().min(TEMPO.least).max(TEMPO.most).optional(),
       level: level.optional(),
-      swing: z.number().min(50).max(75).optional(),
+      swing: z.number().min(SWING.least).max(SWING.most).optional(),
     })
     .optional(),
 });

@@ -1,4 +1,4 @@
-import type { Base, Stage } from '../beat/choices';
+import { SWING, type Base, type Stage } from '../beat/choices';
 import type { Feel, Follow, LaneFeel, PlainFeel, Swing } from '../beat/feelSchema';
 import { held, type Ms } from '../units';
 
@@ -8,7 +8,7 @@ const OFFSET: { least: Ms; most: Ms } = { least: -100, most: 100 };
 
 /** The ranges of what is set by hand. */
 export const FEEL_RANGES = {
-  swing: { least: 50, most: 75 },
+  swing: SWING,
   offset: OFFSET,
   amount: { least: 0, most: 1.5 },
   level: { least: 0, most: 2 },
@@ -33,10 +33,21 @@ const holding = <T extends object>(change: T, ranges: Partial<Record<keyof T, Ra
   return out;
 };
 
-const setFollow = (now: Follow, change: Partial<Follow>): Follow => ({
+/** A template that is chosen anew is counted from the bar lines, however the one before it was. */
+const setFollow = ({ runsOn, ...now }: Follow, change: Partial<Follow>): Follow => ({
   ...now,
+  ...(runsOn && change.template === undefined && { runsOn }),
   ...holding(change, { timing: 'amount', velocity: 'amount' }),
 });
+
+/** A change of a swing; `withTempo: null` lets it go by its percent again, and so does a percent. */
+export type SwingChange = Partial<Omit<Swing, 'withTempo'>> & { withTempo?: number | null | undefined };
+
+const changedSwing = ({ withTempo, ...now }: Swing, change: SwingChange): Swing => {
+  const { withTempo: asked, ...rest } = holding(change, { percent: 'swing', withTempo: 'share' });
+  const amount = asked === undefined ? (rest.percent === undefined ? withTempo : undefined) : asked;
+  return { ...now, ...rest, ...(amount != null && { withTempo: amount }) };
+};
 
 /** A lane's own settings without those that say nothing. */
 const tidied = (lane: LaneFeel): LaneFeel | null => {
@@ -75,24 +86,21 @@ export const FEEL_EDITS = {
   }),
   setBase: (feel: PlainFeel, a: { base: Base }): PlainFeel => ({ ...feel, base: a.base }),
   /** A swing that is set is heard: the base becomes swing. */
-  setSwing: (feel: PlainFeel, a: { change: Partial<Swing> }): PlainFeel => ({
+  setSwing: (feel: PlainFeel, a: { change: SwingChange }): PlainFeel => ({
     ...feel,
     base: 'swing',
     off: feel.off.filter((one) => one !== 'base'),
-    swing: { ...feel.swing, ...holding(a.change, { percent: 'swing' }) },
+    swing: changedSwing(feel.swing, a.change),
   }),
   setTemplate: (feel: PlainFeel, a: { change: Partial<Follow> }): PlainFeel => ({
     ...feel,
     base: 'template',
     template: setFollow(feel.template, a.change),
   }),
-  setLaneSwing: (feel: PlainFeel, a: { laneId: string; change: Partial<Swing> }): PlainFeel =>
+  setLaneSwing: (feel: PlainFeel, a: { laneId: string; change: SwingChange }): PlainFeel =>
     setLane(feel, a.laneId, {
       base: 'swing',
-      swing: {
-        ...(feel.lanes[a.laneId]?.swing ?? feel.swing),
-        ...holding(a.change, { percent: 'swing' }),
-      },
+      swing: changedSwing(feel.lanes[a.laneId]?.swing ?? feel.swing, a.change),
     }),
   setLaneTemplate: (feel: PlainFeel, a: { laneIds: string[]; change: Partial<Follow> }): PlainFeel =>
     a.laneIds.reduce(

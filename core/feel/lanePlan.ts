@@ -1,13 +1,13 @@
 import { isStraight, gridTicks, type Grid } from '../beat/grid';
 import type { Feel, LaneFeel, PlainFeel, Swing } from '../beat/feelSchema';
-import type { Stage } from '../beat/choices';
-import type { Ms, Ticks } from '../units';
+import type { DrumGroup, Stage } from '../beat/choices';
+import { QUARTER, type Ms, type Ticks } from '../units';
 import type { Bars } from './bars';
-import { pinkNoise } from './noise';
+import { circularPink, pinkNoise } from './noise';
 import { fold } from '../play/draw';
 import { quantizer } from './quantize';
 import type { Humanizing, LaneStages, Stages } from './stages';
-import { swingBend } from './swing';
+import { swingBend, swingPercentAt } from './swing';
 import { templateBend, templateForce } from './templateBend';
 
 /** What a feel is made ready for: one lane of a pattern, or one of a file. */
@@ -16,6 +16,10 @@ export interface FeltLane {
   /** The lane's id as a number, for what is drawn at random. */
   key: number;
   grid: Grid;
+  /** The group of drums that it is of, for templates with curves of their own; null where that is not known. */
+  group: DrumGroup | null;
+  /** The version of what is drawn at random. */
+  random: 1 | 2;
   bars: Bars;
   ticksPerMs: (position: Ticks) => number;
   /** The mean velocity of its hits. */
@@ -31,15 +35,15 @@ export interface FeltLane {
   levelAt?: ((position: Ticks) => number) | null;
 }
 
-/** 1/f noise by seed and lane. */
-export type Pinks = (seed: number, lane: number) => (j: number) => number;
+/** 1/f noise by seed and lane; of a loop of so many sixteenths, or without end. */
+export type Pinks = (seed: number, lane: number, loop: number | null) => (j: number) => number;
 
 /** Lanes that drift together share the noise that they drift by, and what has been worked out of it. */
 export const sharedPinks = (): Pinks => {
   const made = new Map<string, (j: number) => number>();
-  return (seed, lane) => {
-    const key = `${seed} ${lane}`;
-    const noise = made.get(key) ?? pinkNoise(seed, lane);
+  return (seed, lane, loop) => {
+    const key = `${seed} ${lane} ${loop}`;
+    const noise = made.get(key) ?? (loop === null ? pinkNoise(seed, lane) : circularPink(seed, lane, loop));
     made.set(key, noise);
     return noise;
   };
@@ -47,6 +51,7 @@ export const sharedPinks = (): Pinks => {
 
 const straight = (position: Ticks): Ticks => position;
 const NONE: LaneFeel = {};
+const SIXTEENTH: Ticks = QUARTER / 4;
 
 /** What a lane follows: its own base feel, or that of all lanes, which other grids than straight ones take no swing of. */
 const baseOf = (feel: PlainFeel, own: LaneFeel, grid: Grid) => {
@@ -78,6 +83,12 @@ const turnedSwing = (feel: PlainFeel, own: LaneFeel, lane: FeltLane) =>
     ? lane.swingAt
     : null;
 
+/** The percent of a swing that follows the tempo, at each position; null where it does not. */
+const withTempo = (swing: Swing, { ticksPerMs }: FeltLane): ((position: Ticks) => number) | null =>
+  swing.withTempo === undefined
+    ? null
+    : (position) => swingPercentAt(swing, (ticksPerMs(position) * 60000) / QUARTER);
+
 const bendOf = (
   feel: PlainFeel,
   own: LaneFeel,
@@ -87,17 +98,20 @@ const bendOf = (
   const { base, swing } = turned
     ? { base: 'swing' as const, swing: feel.swing }
     : baseOf(feel, own, lane.grid);
-  if (base === 'swing')
+  if (base === 'swing') {
+    const percentAt = turned ?? withTempo(swing, lane);
     return {
-      bend: swingBend(lane.bars, swing, turned),
+      bend: swingBend(lane.bars, swing, percentAt),
       force: null,
-      reach: swing.percent === 50 && !turned ? 0 : gridTicks(swing.grid),
+      reach: swing.percent === 50 && !percentAt ? 0 : gridTicks(swing.grid),
     };
-  const { template, timing, velocity } = own.template ?? feel.template;
+  }
+  const { template, timing, velocity, runsOn = false } = own.template ?? feel.template;
   if (base === 'straight' || !template) return { bend: straight, force: null, reach: 0 };
+  const count = { bars: lane.bars, pass: lane.pass, runsOn };
   return {
-    bend: timing ? templateBend(template, timing) : straight,
-    force: velocity ? templateForce(template, velocity) : null,
+    bend: timing ? templateBend(template, timing, count, lane.group) : straight,
+    force: velocity ? templateForce(template, velocity, count, lane.group) : null,
     reach: 0.48 * gridTicks(template.grid),
   };
 };
@@ -107,6 +121,10 @@ const dynamicsOf = (feel: PlainFeel, own: LaneFeel, mean: number): Stages['dynam
   const level = (own.level ?? 1) * feel.level;
   return contrast === 1 && level === 1 ? null : { mean, contrast, level };
 };
+
+/** How many sixteenths the drift comes round in; null where it goes on, as it did in every beat of the first version. */
+const loopOf = ({ humanize }: PlainFeel, { random, pass }: FeltLane): number | null =>
+  random === 1 || humanize.anew || pass === Infinity ? null : Math.max(1, Math.round(pass / SIXTEENTH));
 
 const humanizeOf = (feel: PlainFeel, own: LaneFeel, lane: FeltLane): Humanizing | null => {
   const { timing, velocity, drift, seed, anew } = feel.humanize;
@@ -118,7 +136,7 @@ const humanizeOf = (feel: PlainFeel, own: LaneFeel, lane: FeltLane): Humanizing 
     velocity: force,
     drift,
     key: fold(fold(0, seed), lane.key),
-    pink: lane.pinks(seed, own.apart ? lane.key : 0),
+    pink: lane.pinks(seed, own.apart ? lane.key : 0, loopOf(feel, lane)),
     every: anew ? Infinity : lane.pass,
   };
 };

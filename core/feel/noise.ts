@@ -89,5 +89,31 @@ export const pinkNoise = (seed: number, lane: number): ((j: number) => number) =
   };
 };
 
+/**
+ * 1/f noise that comes round: as `pinkNoise`, but its voices are counted modulo the loop, those longer than the loop are left
+ * out, and the sum has mean 0 and standard deviation 1 over the loop, held to ±3.
+ *
+ * @param lane 0 for the kit's, a lane's key for one of its own
+ * @param n the length of the loop in sixteenths, 1 or more
+ * @returns from the number of a sixteenth, counted modulo n, to its value; 0 throughout where nothing varies
+ */
+export const circularPink = (seed: number, lane: number, n: number): ((j: number) => number) => {
+  const key = fold(fold(0, seed), lane);
+  const sums = new Float64Array(n);
+  for (let k = 0; k < VOICES && 2 ** k <= n; k++) {
+    const period = 2 ** k;
+    const phase = Math.floor(draw(seed, lane, k, 0, PURPOSE.driftPhase) * period);
+    for (let j = 0; j < n; j++)
+      sums[j]! += normal(drawOn(key, k, Math.floor(((j + phase) % n) / period), 0, 0, DRIFT));
+  }
+  let mean = 0;
+  for (const sum of sums) mean += sum / n;
+  let variance = 0;
+  for (const sum of sums) variance += (sum - mean) ** 2 / n;
+  const scale = variance > 1e-18 ? 1 / Math.sqrt(variance) : 0;
+  const values = sums.map((sum) => Math.max(-MOST, Math.min(MOST, (sum - mean) * scale)));
+  return (j) => values[((j % n) + n) % n]!;
+};
+
 /** Lanes come to the same sixteenths one after another. */
 const MOST_KNOWN = 65536;

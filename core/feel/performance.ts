@@ -1,5 +1,5 @@
 import type { Meter } from '../beat/meter';
-import type { Ms, Ticks, Velocity } from '../units';
+import { QUARTER, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
 import type { Bars } from './bars';
 import { eachCluster } from './clusters';
 
@@ -47,6 +47,13 @@ export const mainNotes = (performance: Performance): Performed[] =>
 export const mean = (values: number[]): number =>
   values.length ? values.reduce((sum, value) => sum + value, 0) / values.length : 0;
 
+/** The middle of some values, the mean of the two middle ones; 0 of none. @example median([3, 1, 2]) // 2 */
+export const median = (values: number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  const half = Math.floor(sorted.length / 2);
+  return sorted.length % 2 ? sorted[half]! : sorted.length ? (sorted[half - 1]! + sorted[half]!) / 2 : 0;
+};
+
 /** The standard deviation of all values there are. */
 export const deviation = (values: number[]): number => {
   const middle = mean(values);
@@ -64,6 +71,10 @@ export const correlation = (pairs: [number, number][]): number => {
   }
   return first > 1e-12 && second > 1e-12 ? both / Math.sqrt(first * second) : 0;
 };
+
+/** The tempo at a position. */
+export const bpmAt = ({ ticksPerMs }: Performance, position: Ticks): Bpm =>
+  (ticksPerMs(position) * 60000) / QUARTER;
 
 /** A distance in ticks at a position, in ms. */
 export const msAt = ({ ticksPerMs }: Performance, position: Ticks, distance: Ticks): Ms =>

@@ -8,7 +8,7 @@ const SEVEN: Meter = { beats: 7, unit: 8 };
 const METERS = [FOUR, SIX, SEVEN, { beats: 12, unit: 8 } as Meter, { beats: 5, unit: 4 } as Meter];
 
 const swings = fc.record({
-  percent: fc.double({ min: 50, max: 75, noNaN: true }),
+  percent: fc.double({ min: 40, max: 75, noNaN: true }),
   grid: fc.constantFrom('1/8' as const, '1/16' as const),
 });
 

@@ -1,7 +1,7 @@
 import { gridTicks } from '../beat/grid';
 import type { Meter } from '../beat/meter';
 import type { Swing } from '../beat/schema';
-import type { Ticks } from '../units';
+import type { Bpm, Ticks } from '../units';
 import { steadyBars, type Bars } from './bars';
 
 /** In 6/8, 9/8 and 12/8, pairs of eighths are counted anew from each dotted quarter. */
@@ -52,17 +52,46 @@ export const swingRatio = (percent: number): number => percent / (100 - percent)
 /** By how much the second of a pair comes later than straight, in ticks. @example swingDelay({ percent: 60, grid: '1/16' }) // 48 */
 export const swingDelay = ({ percent, grid }: Swing): Ticks => (2 * gridTicks(grid) * (percent - 50)) / 100;
 
-/** The marks that people know. */
+/** The marks that people know: how many equal parts the pair is divided into, and on which of them the second falls. */
 export const SWING_MARKS = [
   { name: 'straight', percent: 50 },
-  { name: 'light', percent: 54 },
-  { name: 'medium', percent: 58 },
+  { name: 'septuplet', percent: 57.14 },
+  { name: 'quintuplet', percent: 60 },
   { name: 'triplet', percent: 66.67 },
-  { name: 'hard', percent: 72 },
+  { name: 'dotted', percent: 75 },
 ] as const;
 
-/** The name of the mark that a swing lies next to. @example swingName(57) // "medium" */
-export const swingName = (percent: number): string =>
-  SWING_MARKS.reduce((best, mark) =>
-    Math.abs(mark.percent - percent) < Math.abs(best.percent - percent) ? mark : best,
-  ).name;
+/** How near a mark a swing is called by its name alone, in percent points. */
+const AT_MARK = 0.25;
+
+/** A swing in words. @example swingName(57) // "near septuplet" @example swingName(46) // "early" */
+export const swingName = (percent: number): string => {
+  if (percent < 50 - AT_MARK) return 'early';
+  const mark = SWING_MARKS.reduce((best, one) =>
+    Math.abs(one.percent - percent) < Math.abs(best.percent - percent) ? one : best,
+  );
+  return Math.abs(mark.percent - percent) <= AT_MARK ? mark.name : `near ${mark.name}`;
+};
+
+/** Between these tempos the ratio of long to short falls in a straight line, as it does with players. */
+const SLOW: Bpm = 120;
+const FAST: Bpm = 300;
+const SLOW_RATIO = 3;
+
+/**
+ * The swing that follows a tempo: the ratio of long to short falls from 3 at 120 BPM to 1 at 300 and is held outside (after
+ * A. Friberg and A. Sundström, Music Perception 19, 2002); an amount below 1 comes so far from an even pair.
+ *
+ * @param amount 0 to 1
+ * @returns in percent, 50 to 75
+ * @example tempoSwing(210, 1) // 66.66666666666667
+ */
+export const tempoSwing = (bpm: Bpm, amount: number): number => {
+  const along = Math.min(1, Math.max(0, (bpm - SLOW) / (FAST - SLOW)));
+  const ratio = 1 + amount * (SLOW_RATIO - 1) * (1 - along);
+  return (100 * ratio) / (1 + ratio);
+};
+
+/** The percent of a swing at a tempo: its own, or what follows from the tempo. */
+export const swingPercentAt = ({ percent, withTempo }: Swing, bpm: Bpm): number =>
+  withTempo === undefined ? percent : tempoSwing(bpm, withTempo);

@@ -1,9 +1,13 @@
+import type { DrumGroup } from '../beat/choices';
 import { gridTicks } from '../beat/grid';
-import type { Shape } from '../beat/feelSchema';
+import type { Shape, Slot } from '../beat/feelSchema';
 import { held, type Ticks } from '../units';
+import { barStart, type Bars } from './bars';
 
 /** A slot's offset is never carried past this part of a step. */
 const MOST = 0.48;
+
+const positive = (k: number, n: number): number => ((k % n) + n) % n;
 
 /** The offsets of all slots: an open one takes its by linear interpolation, around the loop, between its neighbours. */
 export const slotOffsets = ({ slots }: Pick<Shape, 'slots'>): number[] => {
@@ -15,27 +19,79 @@ export const slotOffsets = ({ slots }: Pick<Shape, 'slots'>): number[] => {
     const after = known.find((one) => one > at) ?? known[0]! + n;
     const before = known.findLast((one) => one < at) ?? known.at(-1)! - n;
     const share = (at - before) / (after - before);
-    const offset = (place: number) => slots[((place % n) + n) % n]!.offset;
+    const offset = (place: number) => slots[positive(place, n)]!.offset;
     return offset(before) * (1 - share) + offset(after) * share;
   });
 };
 
-const slotAt = (k: number, n: number): number => ((k % n) + n) % n;
+/** The slots that a group of drums follows: its own curve, or the common one. */
+export const slotsFor = (shape: Pick<Shape, 'slots' | 'groups'>, group: DrumGroup | null): Slot[] =>
+  (group && shape.groups?.[group]) || shape.slots;
+
+/** Where the slots of a template are counted from. */
+export interface SlotCount {
+  bars: Bars;
+  /** The length of a pass; Infinity in a file. */
+  pass: Ticks;
+  /** Counted from where play began, whatever the bars are. */
+  runsOn?: boolean;
+}
+
+/** Finds the slot before a position, how far it is towards the next, and which one that is. */
+type Finder = (position: Ticks) => { slot: number; next: number; along: number };
+
+/** Whether one length goes into another. */
+const goesInto = (length: Ticks, whole: Ticks): boolean =>
+  Math.abs(whole / length - Math.round(whole / length)) < 1e-9 && whole >= length - 1e-9;
 
 /**
- * A template's timing made ready: with `k = floor(p/g)` and `f = p/g - k`, a position moves by
- * `A * g * ((1-f) * o[k mod n] + f * o[(k+1) mod n])`, each `A * o` held to ±0.48, so that order is kept.
+ * Slots are counted anew from each bar line, unless the template is a whole number of bars long: then they run on from the
+ * start of the pass. The slot after the last one of a bar is the first of the next.
+ */
+const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder => {
+  const length = n * g;
+  const passStart = (position: Ticks) => (pass === Infinity ? 0 : Math.floor(position / pass) * pass);
+  return (position) => {
+    const stretch = bars.at(position);
+    if (runsOn || goesInto(stretch.bar, length)) {
+      // After a meter of another length the bar lines stand elsewhere, and slots are counted from there.
+      const moved = stretch.from > 0 && !goesInto(stretch.bar, stretch.from);
+      const start = runsOn ? 0 : moved ? stretch.from : passStart(position);
+      const inside = (position - start) / g;
+      const k = Math.floor(inside);
+      const ends = !runsOn && pass !== Infinity && (k + 1) * g >= pass - 1e-6;
+      return { slot: positive(k, n), next: ends ? 0 : positive(k + 1, n), along: inside - k };
+    }
+    const start = barStart(stretch, position);
+    const end = Math.min(start + stretch.bar, stretch.to);
+    const inside = (position - start) / g;
+    const k = Math.floor(inside);
+    const last = start + (k + 1) * g >= end - 1e-6;
+    // A last slot that the bar line cuts short is shorter than a step: the next one is nearer.
+    const along = last ? (position - start - k * g) / Math.max(1e-9, end - start - k * g) : inside - k;
+    return { slot: positive(k, n), next: last ? 0 : positive(k + 1, n), along };
+  };
+};
+
+/**
+ * A template's timing made ready: with `k` the slot before a position and `f` how far it is from it to the next, a position
+ * moves by `A * g * ((1-f) * o[k] + f * o[k+1])`, each `A * o` held to ±0.48, so that order is kept.
  *
  * @param amount 0 to 1.5
  */
-export const templateBend = (shape: Shape, amount: number): ((position: Ticks) => Ticks) => {
+export const templateBend = (
+  shape: Shape,
+  amount: number,
+  count: SlotCount,
+  group: DrumGroup | null = null,
+): ((position: Ticks) => Ticks) => {
   const g = gridTicks(shape.grid);
-  const moves = slotOffsets(shape).map((offset) => held(amount * offset, -MOST, MOST) * g);
-  const n = moves.length;
+  const slots = slotsFor(shape, group);
+  const moves = slotOffsets({ slots }).map((offset) => held(amount * offset, -MOST, MOST) * g);
+  const find = finder(g, moves.length, count);
   return (position) => {
-    const k = Math.floor(position / g);
-    const f = position / g - k;
-    return position + (1 - f) * moves[slotAt(k, n)]! + f * moves[slotAt(k + 1, n)]!;
+    const { slot, next, along } = find(position);
+    return position + (1 - along) * moves[slot]! + along * moves[next]!;
   };
 };
 
@@ -45,10 +101,19 @@ export const templateBend = (shape: Shape, amount: number): ((position: Ticks) =
  *
  * @param amount 0 to 1.5
  */
-export const templateForce = (shape: Shape, amount: number): ((position: Ticks) => number) => {
-  const g = gridTicks(shape.grid);
-  const known = shape.slots.flatMap((slot) => (slot ? [slot.velocity] : []));
+export const templateForce = (
+  shape: Shape,
+  amount: number,
+  count: SlotCount,
+  group: DrumGroup | null = null,
+): ((position: Ticks) => number) => {
+  const slots = slotsFor(shape, group);
+  const known = slots.flatMap((slot) => (slot ? [slot.velocity] : []));
   const mean = known.reduce((sum, one) => sum + one, 0) / known.length;
-  const factors = shape.slots.map((slot) => (slot && mean > 0 ? 1 + amount * (slot.velocity / mean - 1) : 1));
-  return (position) => factors[slotAt(Math.floor(position / g + 0.5), factors.length)]!;
+  const factors = slots.map((slot) => (slot && mean > 0 ? 1 + amount * (slot.velocity / mean - 1) : 1));
+  const find = finder(gridTicks(shape.grid), factors.length, count);
+  return (position) => {
+    const { slot, next, along } = find(position);
+    return factors[along < 0.5 ? slot : next]!;
+  };
 };

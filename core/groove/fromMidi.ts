@@ -95,7 +95,7 @@ const hitOf = (note: ReadNote, grid: Grid, scale: number, at: (tick: Ticks) => T
 const feelIn = (file: MidiFile, grid: Grid): GrooveFeel => {
   if (grid.endsWith('T')) return { kind: 'triplet', percent: 66.67 };
   const swing = file.notes.length ? measureSwing(performanceOf(file)) : null;
-  const percent = swing ? Math.round(swing.percent * 10) / 10 : 50;
+  const percent = swing && !swing.straight ? Math.round(swing.percent * 10) / 10 : 50;
   return { kind: percent >= 52 ? 'swung' : 'straight', percent: Math.max(50, percent) };
 };
 

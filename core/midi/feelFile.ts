@@ -1,4 +1,5 @@
 import type { MidiEvent } from 'midi-file';
+import { drumGroupOfNote } from '../beat/drumGroups';
 import type { Feel, LaneFeel } from '../beat/feelSchema';
 import { laneStages, sharedPinks, type Pinks } from '../feel/lanePlan';
 import { feelStrokes, type Struck } from '../feel/stages';
@@ -100,6 +101,8 @@ const laneNotes = (
       id: 'lane',
       key: hashText(laneOfNote(first!)),
       grid: '1/16',
+      group: drumGroupOfNote(first!.note),
+      random: 2,
       bars: file.bars,
       ticksPerMs: file.ticksPerMs,
       mean: notes.reduce((sum, { velocity }) => sum + velocity, 0) / notes.length,

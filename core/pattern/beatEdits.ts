@@ -1,9 +1,10 @@
 import type { Beat, Feel, Lane, Pattern, Swing } from '../beat/schema';
 import { editFeel } from '../feel/edits';
 import type { Bpm } from '../units';
+import { SWING } from '../beat/choices';
 import { held, TEMPO } from '../units';
 
-export const SWING = { least: 50, most: 75 } as const;
+export { SWING };
 
 /** What a wish became, and whether it had to be held to its range. */
 export interface Held {
@@ -19,7 +20,7 @@ const within = (value: number, least: number, most: number): Held => {
 /** A tempo held to 20..300 BPM, to a hundredth. @example heldTempo(500) // { value: 300, held: true } */
 export const heldTempo = (bpm: Bpm): Held => within(Math.round(bpm * 100) / 100, TEMPO.least, TEMPO.most);
 
-/** A swing held to 50..75 %, to a hundredth. */
+/** A swing held to 40..75 %, to a hundredth. */
 export const heldSwing = (percent: number): Held =>
   within(Math.round(percent * 100) / 100, SWING.least, SWING.most);
 

@@ -57,7 +57,8 @@ describe('the beat', () => {
   test('tempo and swing are held to their range, and it is said', () => {
     expect(heldTempo(500)).toEqual({ value: 300, held: true });
     expect(heldTempo(92.456)).toEqual({ value: 92.46, held: false });
-    expect(heldSwing(49)).toEqual({ value: 50, held: true });
+    expect(heldSwing(49)).toEqual({ value: 49, held: false });
+    expect(heldSwing(39)).toEqual({ value: 40, held: true });
     expect(setTempo(beat, 5).tempo).toBe(20);
     expect(setSwing(beat, null, { percent: 80 }).feel.swing).toEqual({ percent: 75, grid: '1/16' });
     expect(setSwing(beat, null, { grid: '1/8' }).feel.swing).toEqual({ percent: 50, grid: '1/8' });

@@ -2,6 +2,7 @@ import { partOf, soundingLanes } from '../beat/defaults';
 import type { Shape } from '../beat/feelSchema';
 import { gridTicks } from '../beat/grid';
 import type { Beat, Pattern } from '../beat/schema';
+import { meterOfShape } from '../feel/templateMeter';
 import { steadyBars } from '../feel/bars';
 import type { Performance } from '../feel/performance';
 import { slotOffsets } from '../feel/templateBend';
@@ -27,7 +28,7 @@ export const patternPerformance = (beat: Beat, pattern: Pattern, passes = 1): Pe
 export const shapePerformance = (shape: Shape): Performance => {
   const g = gridTicks(shape.grid);
   const offsets = slotOffsets(shape);
-  const meter = { beats: 4, unit: 4 } as const;
+  const meter = meterOfShape(shape);
   return {
     notes: shape.slots.flatMap((slot, at) =>
       slot

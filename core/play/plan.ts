@@ -1,3 +1,4 @@
+import { drumGroupOf } from '../beat/drumGroups';
 import { gridTicks } from '../beat/grid';
 import type { Meter } from '../beat/meter';
 import { barTicks } from '../beat/meter';
@@ -138,6 +139,8 @@ export const planLane = (
     id: lane.id,
     key,
     grid: part.grid,
+    group: drumGroupOf(lane.instrument),
+    random: beat.random,
     bars: steadyBars(pattern.meter),
     ticksPerMs: setting.rateAt,
     most,

@@ -1,6 +1,7 @@
 import type { Shape } from '../../core/beat/feelSchema';
 import type { Beat } from '../../core/beat/schema';
 import { reportFeel, type FeelReport } from '../../core/feel/measure';
+import { ticksPerMs } from '../../core/units';
 import type { Groove } from '../../core/groove/groove';
 import { groovePerformance } from '../../core/groove/perform';
 import type { Performance } from '../../core/feel/performance';
@@ -13,7 +14,8 @@ import type { Read } from '../../core/beat/file';
 export type ReportSource =
   | { kind: 'pattern'; beat: Beat; patternId: string; passes: number }
   | { kind: 'file'; bytes: Uint8Array }
-  | { kind: 'template'; shape: Shape }
+  /** A template has no tempo: its distances are told at that of what it is set against, or at 120. */
+  | { kind: 'template'; shape: Shape; bpm?: number }
   | { kind: 'groove'; groove: Groove };
 
 const performed = (source: ReportSource): Read<Performance> => {
@@ -23,7 +25,10 @@ const performed = (source: ReportSource): Read<Performance> => {
       value: patternPerformance(source.beat, patternOf(source.beat, source.patternId), source.passes),
     };
   if (source.kind === 'groove') return { ok: true, value: groovePerformance(source.groove) };
-  if (source.kind === 'template') return { ok: true, value: shapePerformance(source.shape) };
+  if (source.kind === 'template') {
+    const { shape, bpm = 120 } = source;
+    return { ok: true, value: { ...shapePerformance(shape), ticksPerMs: () => ticksPerMs(bpm) } };
+  }
   const file = readMidi(source.bytes);
   return file.ok ? { ok: true, value: performanceOf(file.value) } : file;
 };

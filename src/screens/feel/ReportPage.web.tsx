@@ -10,6 +10,7 @@ import {
   nothingShared,
   oneFigure,
   summaryLines,
+  unlikeTerms,
 } from '../../../core/feel/reportText';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { instrumentOf } from '../../../core/beat/instruments';
@@ -129,6 +130,7 @@ interface DifferencesProps {
 const Differences = ({ first, second, names, beat, lanes }: DifferencesProps) => {
   const [name, key] = [laneNames(beat), laneKeys(beat)];
   const rows = compareReports(first, second, name, key);
+  const terms = unlikeTerms(first, second);
   const apart = lanes ? nothingShared(first, second, name, key) : null;
   const text = (figure: number | null, unit: string) =>
     figure === null ? 'none' : `${oneFigure(figure)}${unit}`;
@@ -162,15 +164,16 @@ const Differences = ({ first, second, names, beat, lanes }: DifferencesProps) =>
           </tbody>
         </table>
       </div>
+      {terms ? <p>{terms}</p> : null}
       {apart ? <p>{apart}</p> : null}
     </section>
   );
 };
 
-const askedOf = (value: string, file: OpenFile | null, own: Template[]): Asked | null => {
+const askedOf = (value: string, file: OpenFile | null, own: Template[], bpm: number): Asked | null => {
   if (value === 'file' && file) return { name: file.name, source: { kind: 'file', bytes: file.bytes } };
   const shape = [...own, ...TEMPLATES].find(({ id }) => id === value);
-  return shape ? { name: shape.name, source: { kind: 'template', shape } } : null;
+  return shape ? { name: shape.name, source: { kind: 'template', shape, bpm } } : null;
 };
 
 interface ReportPageProps {
@@ -189,8 +192,8 @@ export const ReportPage = ({ beat, pattern, dropped }: ReportPageProps) => {
   const [mine, setMine] = useState<Asked | null>(null);
   const own = beat.templates;
   const templates: Template[] = [...own, ...TEMPLATES];
-  const other = useMemo(() => askedOf(against, file, own), [against, file, own]);
-  const instead = useMemo(() => askedOf(of, file, own), [of, file, own]);
+  const other = useMemo(() => askedOf(against, file, own, beat.tempo), [against, file, own, beat.tempo]);
+  const instead = useMemo(() => askedOf(of, file, own, beat.tempo), [of, file, own, beat.tempo]);
   const open = (opened: OpenFile) => {
     setFile(opened);
     setAgainst('file');
