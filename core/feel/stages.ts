@@ -260,8 +260,9 @@ const untied = (strokes: Struck[]): Struck[] => {
 
 const drawNoise = (lane: LaneStages, mains: Struck[]): void => {
   for (const one of mains) {
-    // What does not sound has no neighbours to keep off, and stays with this.
+    // What does not sound has no neighbours to keep off, and stays with this; it is struck as unevenly as all else.
     one.moved = blended(lane, one, noiseOf) * lane.a.ticksPerMs(one.tick);
+    if (!one.sounds) one.force += blended(lane, one, forceNoise);
   }
 };
 

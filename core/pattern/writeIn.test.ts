@@ -1,66 +1,110 @@
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
-import { newHit } from '../beat/defaults';
+import { newBeat, newHit } from '../beat/defaults';
 import { newFeel } from '../beat/feelDefaults';
 import { beatSchema, type Beat } from '../beat/schema';
 import { planPattern } from '../play/plan';
-import { playLoop } from '../play/play';
+import { playWindow } from '../play/play';
 import { editBeat } from './edits';
+import { writtenIn } from './writeIn';
 
-const forward = beats.map((beat): Beat => {
-  const [pattern] = beat.patterns;
-  const parts = Object.fromEntries(
-    Object.entries(pattern!.parts).map(([id, part]) => [
-      id,
-      {
-        ...part,
-        grid: '1/16' as const,
-        rate: '1' as const,
-        steps: null,
-        direction: 'forward' as const,
-        // Well apart, so that no two hits come to stand less than a flam from one another.
-        hits: part.hits
-          .filter(
-            ({ step, roll }, at, all) =>
-              !roll && step % 3 === 0 && all.findIndex((one) => one.step === step) === at,
-          )
-          .map((hit) => ({ ...hit, nudge: hit.nudge / 4, chance: 1, length: null })),
-        shift: 0,
-        offbeat: 0,
-      },
-    ]),
+/** What a lane plays from its second pass on, pass by pass: in the first, early notes are held. */
+const heard = (beat: Beat, passes = 5) => {
+  const plan = planPattern(beat, beat.patterns[0]!);
+  return playWindow(plan, plan.length, plan.length * passes).map(({ lane, tick, velocity }) => ({
+    lane,
+    tick: tick - plan.length,
+    velocity,
+  }));
+};
+const byLane = (beat: Beat, id: string) => {
+  const index = beat.lanes.findIndex((lane) => lane.id === id);
+  return heard(beat).filter(({ lane }) => lane === index);
+};
+const differs = (before: Beat, after: Beat, id: string): boolean => {
+  const [a, b] = [byLane(before, id), byLane(after, id)];
+  return (
+    a.length !== b.length ||
+    a.some(({ tick, velocity }, at) => Math.abs(tick - b[at]!.tick) >= 0.5 || velocity !== b[at]!.velocity)
   );
-  return { ...beat, tempo: 60 + (beat.tempo % 60), patterns: [{ ...pattern!, parts }] };
-});
-
-const heard = (beat: Beat) =>
-  playLoop(planPattern(beat, beat.patterns[0]!), 1)
-    .map(({ lane, tick, velocity }) => ({ lane, tick, velocity }))
-    .sort((a, b) => a.lane - b.lane || a.tick - b.tick);
+};
 
 describe('write in', () => {
-  test('what is heard stays, the feel is straight, and the beat is whole', () => {
+  test('what is heard stays to the tick and the velocity, for one lane or all, or it is told', () => {
+    let same = 0;
+    let all = 0;
     fc.assert(
-      fc.property(forward, fc.boolean(), (beat, single) => {
-        const done = editBeat(beat, { edit: 'writeIn', args: { patternId: 'a', laneId: null, single } });
+      fc.property(beats, fc.constantFrom(null, 'kick', 'snare'), fc.boolean(), (beat, laneId, single) => {
+        const { beat: done, told } = writtenIn(beat, 'a', laneId, single);
         expect(beatSchema.safeParse(done).error).toBeUndefined();
-        expect({ ...done.feel, humanize: newFeel().humanize }).toEqual(newFeel());
-        const total = planPattern(beat, beat.patterns[0]!).length;
-        const [before, after] = [heard(beat), heard(done)];
-        expect(after).toHaveLength(before.length);
-        // A hit at the loop's edge may stand on either side of it now.
-        const near = (a: number, b: number) => Math.min(Math.abs(a - b), total - Math.abs(a - b)) < 1.5;
-        for (const note of before)
-          expect(
-            after.some(
-              (one) =>
-                one.lane === note.lane &&
-                near(one.tick, note.tick) &&
-                Math.abs(one.velocity - note.velocity) <= 2,
-            ),
-          ).toBe(true);
+        for (const { id, name } of beat.lanes) {
+          const changed = differs(beat, done, id);
+          const said = told.some((one) => one.startsWith(`${name} does not sound quite as before`));
+          if (laneId !== null && id !== laneId) expect(changed).toBe(false);
+          else if (changed) expect(said).toBe(true);
+          all += 1;
+          same += changed ? 0 : 1;
+        }
+        expect(told.every((one) => one.endsWith('.'))).toBe(true);
       }),
+      { numRuns: 150 },
     );
+    // Random beats have chance, drawn orders and polymeters everywhere; still most lanes are kept.
+    expect(same / all).toBeGreaterThan(0.5);
+  });
+
+  const lane = (part: object, feel: Beat['feel'] = newFeel({ percent: 62, grid: '1/16' })): Beat => {
+    const beat = { ...newBeat('b', 'Ferry', 7), tempo: 120, feel };
+    const kick = { grid: '1/16' as const, steps: null, rate: '1' as const, direction: 'forward' as const };
+    return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick: { ...kick, hits: [], ...part } } }] };
+  };
+  const kickOf = (beat: Beat) => beat.patterns[0]!.parts['kick']!;
+
+  test('a lane with its own length under swing becomes as long as the swing needs, and sounds the same', () => {
+    const beat = lane({ steps: 5, hits: [newHit(0), { ...newHit(2), passes: { of: 2, on: [1] } }] });
+    const { beat: done, told } = writtenIn(beat, 'a', null, false);
+    expect(differs(beat, done, 'kick')).toBe(false);
+    expect(told).toEqual(['Kick: its loop is 10 steps long now, since the feel meets it differently each time.']);
+    expect(kickOf(done).steps).toBe(10);
+    const back = lane({ steps: 5, direction: 'thereAndBack', hits: [newHit(1), newHit(3, 60)] });
+    expect(differs(back, writtenIn(back, 'a', 'kick', false).beat, 'kick')).toBe(false);
+  });
+
+  test('what cannot be kept is told: a loop that meets the swing only after more than 64 steps', () => {
+    const beat = lane({ grid: '1/32', steps: 63, hits: [newHit(1), newHit(7)] });
+    const { told } = writtenIn(beat, 'a', null, false);
+    expect(told).toEqual([expect.stringContaining('more steps than a lane can hold')]);
+  });
+
+  test('a roll over several steps whose strokes the swing bends becomes single hits in their places', () => {
+    const roll = { curve: 0, levels: [0.4, 0.6, 0.8, 1] };
+    const beat = lane({ hits: [{ ...newHit(0, 100), length: 4, roll }, newHit(8)] });
+    const { beat: done, told } = writtenIn(beat, 'a', null, false);
+    expect(differs(beat, done, 'kick')).toBe(false);
+    expect(told).toEqual(['Kick: 1 roll became single hits, since the feel bends its strokes.']);
+    const straight = lane({ hits: [{ ...newHit(0, 100), length: 4, roll }] }, newFeel());
+    expect(kickOf(writtenIn(straight, 'a', null, false).beat).hits[0]!.roll).toBeDefined();
+  });
+
+  test('one lane of a kit at a third of its level keeps its velocities, and so do the others', () => {
+    const feel = { ...newFeel({ percent: 60, grid: '1/16' }), level: 1 / 3, lanes: { snare: { level: 0.5 } } };
+    const beat = lane({ hits: [newHit(0, 100), newHit(5, 64)] }, feel);
+    const snare = { ...kickOf(beat), hits: [newHit(4, 120)] };
+    const [pattern] = beat.patterns;
+    const both = { ...beat, patterns: [{ ...pattern!, parts: { ...pattern!.parts, snare } }] };
+    const { beat: done, told } = writtenIn(both, 'a', 'kick', false);
+    expect([differs(both, done, 'kick'), differs(both, done, 'snare'), told]).toEqual([false, false, []]);
+    expect(byLane(done, 'kick')[0]!.velocity).toBe(33);
+  });
+
+  test('a hit that is silent in the first round gets its velocity noise too', () => {
+    const feel = newFeel();
+    feel.humanize = { ...feel.humanize, timing: 4, velocity: 12, seed: 3 };
+    const silent = { ...newHit(6), passes: { of: 2, on: [1] } };
+    const beat = lane({ hits: [newHit(0), silent, newHit(12)] }, feel);
+    const { beat: done } = writtenIn(beat, 'a', null, false);
+    expect(differs(beat, done, 'kick')).toBe(false);
+    expect(kickOf(done).hits.map(({ velocity }) => velocity)).not.toContain(96);
   });
 
   const swung = (): Beat => {
@@ -78,7 +122,7 @@ describe('write in', () => {
     });
     expect(done.patterns[0]!.parts['kick']!.hits[0]!.nudge).toBeCloseTo(0.2, 9);
     expect(done.patterns[0]!.parts['snare']!.hits[0]!.nudge).toBe(0);
-    expect(heard(done).map(({ tick }) => tick)).toEqual([expect.closeTo(288), expect.closeTo(768)]);
+    expect(heard(done, 2).map(({ tick }) => tick)).toEqual([expect.closeTo(288), expect.closeTo(768)]);
   });
 
   test('with other patterns that follow the beat, only this one becomes straight', () => {

@@ -1,22 +1,95 @@
-import { feelOf, partOf } from '../beat/defaults';
+import { feelOf, partOf, patternTicks } from '../beat/defaults';
 import { newFeel } from '../beat/feelDefaults';
 import type { Feel, LaneFeel, PlainFeel } from '../beat/feelSchema';
 import type { Beat, Hit, Part, Pattern } from '../beat/schema';
-import { planLane, type LanePlan } from '../play/plan';
-import { firstRound } from '../play/play';
+import { count } from '../beat/text';
+import { planLane, type LanePlan, type PlayPlan } from '../play/plan';
+import { feltRounds, playWindow, type Note } from '../play/play';
 import type { Stroke } from '../play/strokes';
 import { readingOrder } from '../play/reading';
-import { held } from '../units';
+import { held, type Ticks } from '../units';
 import { setPattern } from './beatEdits';
 import { withPart } from './hits';
+import { STEPS } from './parts';
 
-/** Where in its round a stroke sounds, in steps. */
-const placeOf = (lane: LanePlan, { tick, round }: Stroke): number =>
-  (tick - round * lane.roundTicks) / lane.step;
+/** One time through a lane's loop, or through several where the feel comes round only after them. */
+interface Cycle {
+  /** Of which rounds the strokes are taken: the first of them, and how many. */
+  first: number;
+  rounds: number;
+  /** Strokes by round of the cycle, then by hit. */
+  strokes: Map<Hit, Stroke[]>[];
+}
+
+/** Strokes nearer than this to where they are in another round stand in the same place. */
+const SAME_TICKS = 0.02;
+const SAME_FORCE = 1e-6;
+
+const keyOf = ({ turn, place, stroke }: Stroke): string => `${turn} ${place} ${stroke}`;
+
+const byRound = (lane: LanePlan, rounds: number): Map<string, Stroke>[] => {
+  const out = Array.from({ length: rounds }, () => new Map<string, Stroke>());
+  for (const stroke of feltRounds(lane, rounds)) out[stroke.round]?.set(keyOf(stroke), stroke);
+  return out;
+};
+
+const sameRound = (lane: LanePlan, a: Map<string, Stroke>, b: Map<string, Stroke>, apart: number): boolean => {
+  if (a.size !== b.size) return false;
+  for (const [key, stroke] of a) {
+    const other = b.get(key);
+    if (!other) return false;
+    if (Math.abs(other.tick - stroke.tick - apart * lane.roundTicks) > SAME_TICKS) return false;
+    if (Math.abs(other.force - stroke.force) > SAME_FORCE) return false;
+  }
+  return true;
+};
+
+/** How far ahead it is looked whether the feel has come round. */
+const AHEAD = 3;
+
+/**
+ * After how many rounds of a lane its feel comes round, as far as one loop can hold so many; null where it never does.
+ * The first round is left out: nothing sounds before it that could hold its strokes off.
+ */
+const roundsOfFeel = (lane: LanePlan, places: number): number | null => {
+  const most = Math.max(1, Math.floor(STEPS.most / places));
+  const rounds = byRound(lane, 1 + most * (AHEAD + 1));
+  for (let period = 1; period <= most; period++) {
+    let same = true;
+    for (let round = 1; same && round + period < rounds.length && round <= period * AHEAD; round++)
+      same = sameRound(lane, rounds[round]!, rounds[round + period]!, period);
+    if (same) return period;
+  }
+  return null;
+};
+
+const hitOf = (lane: LanePlan, { step, place }: Stroke): Hit => lane.byStep[step]![place]!;
+
+const cycleOf = (lane: LanePlan, first: number, rounds: number): Cycle => {
+  const strokes = Array.from({ length: rounds }, () => new Map<Hit, Stroke[]>());
+  for (const stroke of feltRounds(lane, first + rounds)) {
+    const round = strokes[stroke.round - first];
+    if (!round) continue;
+    const hit = hitOf(lane, stroke);
+    const list = round.get(hit) ?? [];
+    list.push(stroke);
+    round.set(hit, list);
+  }
+  return { first, rounds, strokes };
+};
+
+/** How the hits of a lane are written: where they stand, and in which order the steps are read then. */
+interface Writing {
+  lane: LanePlan;
+  /** The step at each place of the loop that is written. */
+  order: number[];
+  /** Where the loop begins that is written. */
+  start: Ticks;
+}
 
 /** The step nearest to where a stroke sounds, and the rest as nudge; orders drawn by chance keep their step. */
-const nearestStep = (lane: LanePlan, order: number[], stroke: Stroke): Pick<Hit, 'step' | 'nudge'> => {
-  const place = placeOf(lane, stroke);
+const nearestStep = ({ lane, order, start }: Writing, stroke: Stroke): Pick<Hit, 'step' | 'nudge'> => {
+  const place = (stroke.tick - start) / lane.step;
   const drawn = lane.direction === 'random' || lane.direction === 'walk';
   const nearest = drawn ? stroke.turn : Math.floor(place + 0.5);
   const at = ((nearest % order.length) + order.length) % order.length;
@@ -26,7 +99,7 @@ const nearestStep = (lane: LanePlan, order: number[], stroke: Stroke): Pick<Hit,
 const velocityOf = (force: number): number => held(Math.round(force), 1, 127);
 
 /** A hit as its main stroke sounds; its other strokes keep their levels as they sound. */
-const written = (lane: LanePlan, order: number[], hit: Hit, strokes: Stroke[]): Hit => {
+const written = (writing: Writing, hit: Hit, strokes: Stroke[]): Hit => {
   const first = strokes.find(({ stroke }) => stroke === 0)!;
   const velocity = velocityOf((hit.velocity * first.force) / Math.max(1e-9, first.velocity));
   const levelOf = (which: number, level: number): number => {
@@ -36,48 +109,155 @@ const written = (lane: LanePlan, order: number[], hit: Hit, strokes: Stroke[]): 
   const { roll, grace } = hit;
   return {
     ...hit,
-    ...nearestStep(lane, order, first),
+    ...nearestStep(writing, first),
     velocity,
     ...(roll && { roll: { ...roll, levels: roll.levels.map((level, at) => levelOf(at, level)) } }),
     ...(grace && { grace: grace.map((one, at) => ({ ...one, level: levelOf(-1 - at, one.level) })) }),
   };
 };
 
-/** Every stroke a hit by itself, with its hit's chance and passes. */
-const asSingles = (lane: LanePlan, order: number[], hit: Hit, strokes: Stroke[]): Hit[] =>
+/** Every stroke a hit by itself, with its hit's chance and passes. The strokes of a roll ring into one another. */
+const asSingles = (writing: Writing, hit: Hit, strokes: Stroke[]): Hit[] =>
   strokes
     .filter(({ into }) => !into)
     .map((stroke) => ({
-      ...nearestStep(lane, order, stroke),
+      ...nearestStep(writing, stroke),
       velocity: velocityOf(stroke.force),
-      length: stroke.length === null || stroke.stroke < 0 ? null : stroke.length / lane.step,
+      length: stroke.length === null || stroke.stroke < 0 || hit.roll ? null : stroke.length / writing.lane.step,
       chance: hit.chance,
       ...(hit.passes && { passes: hit.passes }),
     }));
 
-const writePart = (beat: Beat, pattern: Pattern, laneId: string, single: boolean): Part => {
+/** A hit that another one always swallows is not heard, and is not written. */
+const isSwallowed = (lane: LanePlan, strokes: Stroke[]): boolean =>
+  strokes.every(({ into }) => {
+    const by = into && hitOf(lane, into as Stroke);
+    return !!by && by.chance >= 1 && !by.passes;
+  });
+
+const divisor = (a: number, b: number): number => (b ? divisor(b, a % b) : a);
+
+/** The passes of a hit that comes once in so many rounds: null where it never sounds. */
+const passesIn = (passes: Hit['passes'], round: number, rounds: number): Hit['passes'] | null => {
+  if (!passes || rounds === 1) return passes;
+  const of = passes.of / divisor(passes.of, rounds);
+  const on = Array.from({ length: of }, (_, at) => at).filter((at) =>
+    passes.on.includes((at * rounds + round) % passes.of),
+  );
+  if (!on.length) return null;
+  return on.length === of ? undefined : { of, on };
+};
+
+const withPasses = ({ passes: _, ...hit }: Hit, passes: Hit['passes']): Hit =>
+  passes ? { ...hit, passes } : hit;
+
+/** The part that a lane's cycle becomes. @param singles which hits become single ones */
+const partFrom = (
+  part: Part,
+  lane: LanePlan,
+  cycle: Cycle,
+  unrolled: boolean,
+  singles: (hit: Hit) => boolean,
+): Part => {
+  const reading = readingOrder(lane.direction, lane.steps, 0, lane.seed, lane.key);
+  const length = reading.length * cycle.rounds;
+  const writing: Writing = {
+    lane,
+    order: unrolled ? Array.from({ length }, (_, at) => at) : reading,
+    start: cycle.first * lane.roundTicks,
+  };
+  const inside = new Set(lane.byStep.flatMap((hits) => hits ?? []));
+  const hits = part.hits.filter((hit) => !inside.has(hit) && !unrolled);
+  cycle.strokes.forEach((byHit, round) => {
+    for (const [hit, all] of byHit) {
+      // There and back comes to a step twice; written once, it is as it sounds first.
+      const strokes = unrolled ? turnsOf(all) : turnsOf(all).slice(0, 1);
+      const passes = unrolled ? passesIn(hit.passes, round, cycle.rounds) : hit.passes;
+      if (passes === null) continue;
+      for (const own of strokes) {
+        if (isSwallowed(lane, own)) continue;
+        const one = withPasses(hit, passes);
+        if (singles(hit)) hits.push(...asSingles(writing, one, own));
+        else hits.push(written(writing, one, own));
+      }
+    }
+  });
+  const { shift: _shift, offbeat: _offbeat, ...kept } = part;
+  return {
+    ...kept,
+    ...(unrolled && { steps: length, direction: 'forward' as const }),
+    hits: hits.sort((a, b) => a.step + a.nudge - b.step - b.nudge),
+  };
+};
+
+/** The strokes of one hit by when it is come to. */
+const turnsOf = (strokes: Stroke[]): Stroke[][] => {
+  const turns = new Map<number, Stroke[]>();
+  for (const stroke of strokes) turns.set(stroke.turn, [...(turns.get(stroke.turn) ?? []), stroke]);
+  return [...turns.values()];
+};
+
+/** Whether every time that a round comes to a step it sounds in the same place of the step. */
+const visitsAlike = (lane: LanePlan, { strokes }: Cycle): boolean =>
+  strokes.every((byHit) =>
+    [...byHit.values()].every((all) => {
+      const [first, ...others] = turnsOf(all);
+      return others.every((other) =>
+        other.every((stroke, at) => {
+          const apart = (stroke.turn - first![at]!.turn) * lane.step;
+          return (
+            Math.abs(stroke.tick - first![at]!.tick - apart) < SAME_TICKS &&
+            Math.abs(stroke.force - first![at]!.force) < SAME_FORCE
+          );
+        }),
+      );
+    }),
+  );
+
+/** Rolls that would not come out as they sound: the feel bends their strokes, and written they lie evenly again. */
+const bentRolls = (lane: LanePlan, { strokes }: Cycle): Set<Hit> => {
+  const bent = new Set<Hit>();
+  for (const byHit of strokes)
+    for (const [hit, all] of byHit) {
+      if (!hit.roll || hit.chance < 1) continue;
+      for (const own of turnsOf(all)) {
+        const rolled = own.filter(({ stroke }) => stroke >= 0);
+        const first = rolled[0]!;
+        if (rolled.some((one) => Math.abs(one.tick - first.tick - (one.at - first.at)) > SAME_TICKS)) bent.add(hit);
+      }
+    }
+  return bent;
+};
+
+interface WrittenPart {
+  part: Part;
+  /** What there is to tell of it: how it was written, or what could not be kept. */
+  told: string[];
+}
+
+const writePart = (beat: Beat, pattern: Pattern, laneId: string, single: boolean): WrittenPart => {
   const part = partOf(pattern, laneId);
   const lane = planLane(
     beat,
     pattern,
     beat.lanes.find(({ id }) => id === laneId)!,
   );
-  const order = readingOrder(lane.direction, lane.steps, 0, lane.seed, lane.key);
-  const byHit = new Map<Hit, Stroke[]>();
-  for (const stroke of firstRound(lane)) {
-    const hit = lane.byStep[stroke.step]![stroke.place]!;
-    const list = byHit.get(hit) ?? [];
-    // There and back comes to a step twice; what it does first is written.
-    if (list.length && list[0]!.turn !== stroke.turn) continue;
-    byHit.set(hit, [...list, stroke]);
-  }
-  const hits = part.hits.flatMap((hit) => {
-    const strokes = byHit.get(hit);
-    if (!strokes) return [hit];
-    return single ? asSingles(lane, order, hit, strokes) : [written(lane, order, hit, strokes)];
-  });
-  const { shift: _shift, offbeat: _offbeat, ...kept } = part;
-  return { ...kept, hits: hits.sort((a, b) => a.step + a.nudge - b.step - b.nudge) };
+  const reading = readingOrder(lane.direction, lane.steps, 0, lane.seed, lane.key);
+  const drawn = lane.direction === 'random' || lane.direction === 'walk';
+  const whole = Math.abs(reading.length * lane.step - lane.roundTicks) < 1e-6;
+  const rounds = drawn ? 1 : roundsOfFeel(lane, reading.length);
+  const steady = rounds !== null && (rounds === 1 || whole);
+  const cycle = steady ? cycleOf(lane, rounds, rounds) : cycleOf(lane, 0, 1);
+  const twice = lane.direction === 'thereAndBack' && !visitsAlike(lane, cycle);
+  const fits = whole && reading.length * cycle.rounds <= STEPS.most;
+  const unrolled = steady && fits && (cycle.rounds > 1 || twice);
+  const rolls = bentRolls(lane, cycle);
+  const told: string[] = [];
+  if (unrolled)
+    told.push(`its loop is ${count(reading.length * cycle.rounds, 'step')} long now, since the feel meets it differently each time`);
+  if (!single && rolls.size)
+    told.push(`${count(rolls.size, 'roll')} became single hits, since the feel bends ${rolls.size === 1 ? 'its' : 'their'} strokes`);
+  return { part: partFrom(part, lane, cycle, unrolled, (hit) => single || rolls.has(hit)), told };
 };
 
 /** A straight feel in which the takes of the one before can still be had. */
@@ -86,7 +266,18 @@ const straightened = (feel: Feel): Feel => ({
   humanize: { ...feel.humanize, timing: 0, velocity: 0 },
 });
 
-const plainLaneStraightened = (beat: Beat, feel: PlainFeel, laneId: string): PlainFeel => {
+/** Under half of its level a kit cannot be made up for by a lane: its level goes into the lanes then. */
+const levelInLanes = (beat: Beat, feel: PlainFeel): PlainFeel => {
+  if (feel.level <= 0 || feel.level >= 0.5) return feel;
+  const lanes = beat.lanes.map(({ id }): [string, LaneFeel] => {
+    const own = feel.lanes[id];
+    return [id, { ...own, level: (own?.level ?? 1) * feel.level }];
+  });
+  return { ...feel, level: 1, lanes: { ...feel.lanes, ...Object.fromEntries(lanes) } };
+};
+
+const plainLaneStraightened = (beat: Beat, given: PlainFeel, laneId: string): PlainFeel => {
+  const feel = levelInLanes(beat, given);
   const straight: LaneFeel = {
     base: 'straight',
     timing: 0,
@@ -113,20 +304,85 @@ const giveFeel = (beat: Beat, pattern: Pattern, feel: Feel): Beat => {
   return alone ? setPattern({ ...beat, feel }, pattern) : setPattern(beat, { ...pattern, feel });
 };
 
+/** A beat whose feel was written into hits, and what there is to tell of it, a sentence each. */
+export interface WrittenIn {
+  beat: Beat;
+  told: string[];
+}
+
+/** How many passes are compared to see whether all sounds as it did. */
+const COMPARED = 4;
+
+const notesOf = (beat: Beat, pattern: Pattern, laneId: string): Map<number, Note[]> => {
+  const lane = beat.lanes.find(({ id }) => id === laneId)!;
+  const plan: PlayPlan = {
+    tempo: beat.tempo,
+    meter: pattern.meter,
+    length: patternTicks(pattern),
+    lanes: [planLane(beat, pattern, lane)],
+  };
+  const passes = new Map<number, Note[]>();
+  for (let pass = 0; pass < COMPARED; pass++)
+    passes.set(pass, playWindow(plan, (pass + 1) * plan.length, (pass + 2) * plan.length));
+  return passes;
+};
+
+/** Whether a lane sounds the same in both, to half a tick and to the velocity, pass by pass after the first. */
+const soundsAlike = (before: Map<number, Note[]>, after: Map<number, Note[]>): boolean =>
+  [...before].every(([pass, notes]) => {
+    const others = after.get(pass)!;
+    return (
+      notes.length === others.length &&
+      notes.every(
+        ({ tick, velocity }, at) =>
+          Math.abs(tick - others[at]!.tick) < 0.5 && velocity === others[at]!.velocity,
+      )
+    );
+  });
+
+/** Why a lane does not sound the same, as far as its settings tell. */
+const reasonOf = (beat: Beat, pattern: Pattern, laneId: string): string => {
+  const { humanize } = feelOf(beat, pattern);
+  const part = partOf(pattern, laneId);
+  if (humanize.anew && !feelOf(beat, pattern).off.includes('humanize') && (humanize.timing || humanize.velocity))
+    return 'humanize is drawn anew on each pass, and hits stand still: what the first pass has was written';
+  if (part.direction === 'random' || part.direction === 'walk')
+    return 'its order is drawn anew each round, and the feel meets its steps differently: what the first round has was written';
+  if (part.hits.some(({ chance, passes }) => chance < 1 || passes))
+    return 'which of its hits sound changes from pass to pass, and the feel with them: each was written as it sounds by itself';
+  return 'its loop and the feel come together again only after more steps than a lane can hold: what the first round has was written';
+};
+
 /**
- * Puts the feel into the hits as nudge and velocity: each hit gets the step nearest to where it sounds in the first round.
- * The feel is then straight, for the lane or for all.
+ * Puts the feel into the hits as nudge and velocity: each hit gets the step nearest to where it sounds. The feel is then
+ * straight, for the lane or for all. What sounds is the same before and after; where it cannot be, that is told.
  *
  * @param laneId null for all lanes
  * @param single rolls and flams become single hits
  */
-export const writeIn = (beat: Beat, patternId: string, laneId: string | null, single: boolean): Beat => {
+export const writtenIn = (beat: Beat, patternId: string, laneId: string | null, single: boolean): WrittenIn => {
   const pattern = beat.patterns.find(({ id }) => id === patternId);
-  if (!pattern) return beat;
+  if (!pattern) return { beat, told: [] };
   const feel = feelOf(beat, pattern);
-  const lanes = laneId === null ? beat.lanes.map(({ id }) => id) : [laneId];
-  const done = lanes
-    .filter((id) => partOf(pattern, id).hits.length)
-    .reduce((now, id) => withPart(now, id, writePart(beat, pattern, id, single)), pattern);
-  return giveFeel(beat, done, laneId === null ? straightened(feel) : laneStraightened(beat, feel, laneId));
+  const lanes = beat.lanes.filter(
+    ({ id }) => (laneId === null || id === laneId) && partOf(pattern, id).hits.length,
+  );
+  const told: string[] = [];
+  let done = pattern;
+  for (const { id, name } of lanes) {
+    const one = writePart(beat, pattern, id, single);
+    done = withPart(done, id, one.part);
+    for (const text of one.told) told.push(`${name}: ${text}.`);
+  }
+  const straight = laneId === null ? straightened(feel) : laneStraightened(beat, feel, laneId);
+  const out = giveFeel(beat, done, straight);
+  const after = out.patterns.find(({ id }) => id === patternId)!;
+  for (const { id, name } of lanes)
+    if (!soundsAlike(notesOf(beat, pattern, id), notesOf(out, after, id)))
+      told.push(`${name} does not sound quite as before: ${reasonOf(beat, pattern, id)}.`);
+  return { beat: out, told };
 };
+
+/** The same, where nothing is told. */
+export const writeIn = (beat: Beat, patternId: string, laneId: string | null, single: boolean): Beat =>
+  writtenIn(beat, patternId, laneId, single).beat;

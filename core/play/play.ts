@@ -101,9 +101,9 @@ const laneNotes = (
   return ended(sorted(notes));
 };
 
-/** Every stroke of a lane's first round with what the feel makes of it, whether chance lets it sound or not. */
-export const firstRound = (lane: LanePlan): Stroke[] =>
-  felt(lane, 0, lane.roundTicks + margin(lane), Infinity).filter(({ round }) => round === 0);
+/** Every stroke of a lane's first so many rounds with what the feel makes of it, whether chance lets it sound or not. */
+export const feltRounds = (lane: LanePlan, rounds: number): Stroke[] =>
+  felt(lane, 0, rounds * lane.roundTicks + margin(lane), Infinity).filter(({ round }) => round < rounds);
 
 /** Every stroke of a lane whose step begins before `end`, with what the feel makes of it. */
 export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
