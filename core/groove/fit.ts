@@ -1,7 +1,7 @@
-import { barTicks } from '../beat/meter';
+import { barTicks, type Meter } from '../beat/meter';
 import { gridTicks } from '../beat/grid';
 import type { Hit } from '../beat/schema';
-import { held, type Bpm } from '../units';
+import { held, type Bpm, type Ticks } from '../units';
 import { grooveTicks, inOrder, placed, positionOf, type Groove, type GrooveLane } from './groove';
 
 /** How much as fast as it was played a groove is taken. */
@@ -34,8 +34,12 @@ export interface Fit {
 export const MOST_BARS = 16;
 
 /** How many bars a groove has at a time: as many as it fills, the last one whole, 16 at the most. */
-export const fittedBars = (groove: Pick<Groove, 'meter' | 'bars'>, { times, bars }: Fit): number =>
-  held(bars ?? Math.ceil(groove.bars / timesOf(times) - 1e-9), 1, MOST_BARS);
+export const fittedBars = (groove: Pick<Groove, 'meter' | 'bars'>, fit: Fit): number =>
+  Math.min(MOST_BARS, wholeFitBars(groove, fit));
+
+/** The same without a limit: all that there is of it. */
+export const wholeFitBars = ({ bars: own }: Pick<Groove, 'bars'>, { times, bars }: Fit): number =>
+  Math.max(1, bars ?? Math.ceil(own / timesOf(times) - 1e-9));
 
 /** A roll without a length of its own is one step long, and becomes shorter or longer with all else. */
 const lengthAt = ({ length, roll }: Hit, speed: number): number | null =>
@@ -64,9 +68,10 @@ const fittedHits = (lane: GrooveLane, speed: number, period: number, length: num
  *
  * @example fitGroove(groove, { times: '2', bars: null }).bars // half as many, at least 1
  */
-export const fitGroove = (groove: Groove, fit: Fit): Groove => {
+export const fitGroove = (groove: Groove, fit: Fit): Groove => fitTo(groove, fit, fittedBars(groove, fit));
+
+const fitTo = (groove: Groove, fit: Fit, bars: number): Groove => {
   const speed = timesOf(fit.times);
-  const bars = fittedBars(groove, fit);
   if (speed === 1 && bars === groove.bars) return groove;
   const length = bars * barTicks(groove.meter);
   const period = grooveTicks(groove) / speed;
@@ -78,6 +83,65 @@ export const fitGroove = (groove: Groove, fit: Fit): Groove => {
       part: { ...lane.part, hits: fittedHits(lane, speed, period, length) },
     })),
   };
+};
+
+/** The bars of a groove, by the meters that it says. */
+const barsOf = ({ meter, bars, meters = [], end: said }: Groove): { from: Ticks; meter: Meter }[] => {
+  const end = said ?? bars * barTicks(meter);
+  const out: { from: Ticks; meter: Meter }[] = [];
+  let now = meter;
+  let next = 0;
+  for (let at = 0; at < end - 1e-6; at += barTicks(now)) {
+    while (next < meters.length && meters[next]!.at <= at + 1e-6) now = meters[next++]!.meter;
+    out.push({ from: at, meter: now });
+  }
+  return out;
+};
+
+const steady = ({ meters: _meters, end: _end, ...groove }: Groove): Groove => groove;
+
+const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit === b.unit;
+
+/** All of a groove at a speed, however long it is; its meters are kept only as it is. */
+export const allAt = (groove: Groove, times: Times): Groove => {
+  const fit: Fit = { times, bars: null };
+  const whole = fitTo(groove, fit, wholeFitBars(groove, fit));
+  return times === '1' ? whole : steady(whole);
+};
+
+/**
+ * A groove in pieces that a pattern can hold: at most 16 bars of one meter each. What stands a hair before a piece is an early
+ * first beat of it.
+ *
+ * @param times how much as fast as it was played; meters that change are kept only as it is
+ * @example piecesOf(groove, '1').map(({ bars }) => bars) // [16, 16, 8]
+ */
+export const piecesOf = (groove: Groove, times: Times = '1'): Groove[] => {
+  const whole = allAt(groove, times);
+  const bars = barsOf(whole);
+  const runs: { from: Ticks; to: Ticks; meter: Meter; bars: number }[] = [];
+  for (const { from, meter } of bars) {
+    const last = runs[runs.length - 1];
+    const to = from + barTicks(meter);
+    if (last && last.bars < MOST_BARS && sameMeter(last.meter, meter))
+      Object.assign(last, { to, bars: last.bars + 1 });
+    else runs.push({ from, to, meter, bars: 1 });
+  }
+  if (runs.length < 2) return [{ ...whole, meter: runs[0]?.meter ?? whole.meter }];
+  return runs.map(({ from, to, meter, bars: count }, at) => {
+    const lanes = whole.lanes.map((lane) => {
+      const early = gridTicks(lane.part.grid) / 2;
+      const isLast = at === runs.length - 1;
+      const hits = lane.part.hits.flatMap((hit): Hit[] => {
+        const position = positionOf(hit, lane.part.grid);
+        const begins = at === 0 ? -Infinity : from - early;
+        if (position < begins || position >= (isLast ? to : to - early)) return [];
+        return [{ ...hit, ...placed(position - from, lane.part.grid) }];
+      });
+      return { ...lane, part: { ...lane.part, hits: inOrder(hits) } };
+    });
+    return { ...steady(whole), meter, bars: count, lanes: lanes.filter(({ part }) => part.hits.length) };
+  });
 };
 
 /** How far beyond its range a tempo must lie to be far. */

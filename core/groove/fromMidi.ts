@@ -36,7 +36,28 @@ export interface ReadGroove {
 /** What a note is drawn as where the map knows nothing of it: it is kept, and says its number. */
 export const UNKNOWN: InstrumentId = 'woodblock.low';
 
-const meterIn = ({ meter }: MidiFile): Meter => (meter.beats <= 21 ? meter : { beats: 4, unit: 4 });
+const fits = ({ beats }: Meter): boolean => beats <= 21;
+const meterIn = ({ meter }: MidiFile): Meter => (fits(meter) ? meter : { beats: 4, unit: 4 });
+
+/** Where other meters begin, one after the other until the end. */
+const metersIn = (file: MidiFile, total: Ticks): { at: Ticks; meter: Meter }[] => {
+  const out: { at: Ticks; meter: Meter }[] = [];
+  for (let at = file.bars.at(0).to; at < total - 1e-6; at = file.bars.at(at).to) {
+    const { bar, compound } = file.bars.at(at);
+    const meter = meterOfBar(bar, compound);
+    if (meter) out.push({ at, meter });
+  }
+  return out;
+};
+
+/** A meter by the length of its bar: compound ones in eighths, others in the largest unit that goes. */
+const meterOfBar = (bar: Ticks, compound: boolean): Meter | null => {
+  for (const unit of compound ? ([8] as const) : ([4, 8, 16] as const)) {
+    const beats = (bar * unit) / (4 * QUARTER);
+    if (Number.isInteger(beats) && fits({ beats, unit })) return { beats, unit };
+  }
+  return null;
+};
 
 /** Where a position stands if all were played at the first tempo. */
 const timeline = (file: MidiFile, follow: boolean): ((at: Ticks) => Ticks) => {
@@ -137,6 +158,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
   const at = timeline(file, reading.followTempo);
   const bar = barTicks(meter);
   const bars = Math.max(1, Math.ceil(at(wholeBars(file)) / bar - 1e-6));
+  const meters = metersIn(file, wholeBars(file));
   const byNote = new Map<string, { key: Key; notes: ReadNote[] }>();
   const unknown = new Set<MidiNote>();
   for (const [one, instrument] of withPedal(file, reading.map)) {
@@ -170,6 +192,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     path: reading.path,
     meter,
     bars,
+    ...(meters.length && !reading.followTempo && { meters, end: wholeBars(file) }),
     bpm: Math.round(file.tempo * 100) / 100,
     tempos: [file.tempo * (1 - TEMPO_ROOM), file.tempo * (1 + TEMPO_ROOM)],
     feel: feelIn(file, grid),

@@ -33,6 +33,10 @@ export interface GrooveRow {
   path: string[];
   meter: Meter;
   bars: number;
+  /** Where other meters begin, on bar lines; left out, there is one throughout. */
+  meters?: { at: Ticks; meter: Meter }[];
+  /** Where its last bar ends, where meters change. */
+  end?: Ticks;
   bpm: Bpm;
   /** The slowest and the fastest that it was made for. */
   tempos: [Bpm, Bpm];

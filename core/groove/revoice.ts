@@ -50,11 +50,16 @@ const sameGrid = (hit: Hit, from: GrooveLane, to: GrooveLane): Hit => {
   return { ...hit, ...placed(positionOf(hit, from.part.grid), to.part.grid), length };
 };
 
-/** Lanes that came to be played on one instrument become one; nothing is left out. */
-const merged = (lanes: GrooveLane[]): GrooveLane[] => {
+/**
+ * Lanes that came to be played on one instrument become one; nothing is left out. Lanes that were of one drum from the start,
+ * by two numbers of it or by numbers that no drum is known for, stay what they are.
+ */
+const merged = (lanes: (GrooveLane & { moved: boolean })[]): GrooveLane[] => {
   const out: GrooveLane[] = [];
-  for (const lane of lanes) {
-    const at = out.findIndex((one) => one.instrument === lane.instrument && one.channel === lane.channel);
+  for (const { moved, ...lane } of [...lanes].sort((a, b) => Number(a.moved) - Number(b.moved))) {
+    const at = moved
+      ? out.findIndex((one) => one.instrument === lane.instrument && one.channel === lane.channel)
+      : -1;
     const there = out[at];
     if (!there) {
       out.push(lane);
@@ -80,6 +85,7 @@ export const revoiced = (groove: Groove, { voices, levels, keeper }: Voicing): G
       ...lane,
       instrument: as,
       note: as === lane.instrument ? lane.note : INSTRUMENTS[as].note,
+      moved: as !== lane.instrument,
       part: { ...lane.part, hits: louder(lane.part.hits, levels[lane.instrument] ?? 1) },
     };
   });

@@ -136,8 +136,8 @@ describe('brought in', () => {
     fc.assert(
       fc.property(anyGroove, (groove) => {
         const beat = swung();
-        const { beat: done, left } = bringIn(beat, groove, { how: 'new', id: 'new', name: groove.name });
-        expect(left).toEqual([]);
+        const { beat: done, told } = bringIn(beat, groove, { how: 'new', id: 'new', name: groove.name });
+        expect(told).toEqual([]);
         expect(beatSchema.safeParse(done).error).toBeUndefined();
         const alone = groovePlayed(groove, beat, { tempo: 96, kit: 'quay', once: false });
         expect(byTime(played(done, 'new'))).toEqual(byTime(played(alone, alone.patterns[0]!.id)));
@@ -179,7 +179,7 @@ describe('brought in', () => {
     expect(hits.every(({ step, nudge }) => (step + nudge) * gridTicks('1/16') < 2 * 3840)).toBe(true);
     const lanes = Array.from({ length: 64 }, (_, at) => ({ ...beat.lanes[0]!, id: `l${at}` }));
     const full = bringIn({ ...beat, lanes }, named('Noodle queue'), { how: 'replace', patternId: 'a' });
-    expect(full.left).toEqual(['Snare', 'Closed hat']);
+    expect(full.told).toEqual(['No lane was free for Snare and Closed hat: a beat holds 64.']);
   });
 
   test('a lane with another number takes the hits: no wrong drum sounds', () => {

@@ -1,6 +1,7 @@
 import { MOST } from '../beat/choices';
 import { feelOf } from '../beat/defaults';
 import type { Feel, NamedFeel, Template } from '../beat/feelSchema';
+import { numbered } from '../beat/numbered';
 import type { Beat } from '../beat/schema';
 import { changeFeel, patternOf, setPattern } from './beatEdits';
 
@@ -18,13 +19,23 @@ export const ownFeel = (beat: Beat, patternId: string, own: boolean): Beat => {
 export const useFeel = (beat: Beat, patternId: string, feel: Feel): Beat =>
   changeFeel(beat, patternId, () => feel);
 
-/** Keeps the feel of a pattern under a name. */
+/** Keeps the feel of a pattern under a name; one that is taken gets a number. */
 export const keepFeel = (beat: Beat, id: string, name: string, patternId: string): Beat =>
   beat.feels.length >= MOST.feels || !name.trim()
     ? beat
     : {
         ...beat,
-        feels: [...beat.feels, { id, name: name.trim(), feel: feelOf(beat, patternOf(beat, patternId)) }],
+        feels: [
+          ...beat.feels,
+          {
+            id,
+            name: numbered(
+              name,
+              beat.feels.map((one) => one.name),
+            ),
+            feel: feelOf(beat, patternOf(beat, patternId)),
+          },
+        ],
       };
 
 export const changeKeptFeel = (beat: Beat, id: string, change: Partial<Omit<NamedFeel, 'id'>>): Beat => ({
@@ -41,8 +52,16 @@ export const dropFeel = (beat: Beat, id: string): Beat => ({
 export const setBlend = (beat: Beat, patternId: string, blend: Feel['blend'] | null): Beat =>
   changeFeel(beat, patternId, ({ blend: _, ...feel }) => (blend ? { ...feel, blend } : feel));
 
-/** Adds a template to those of the beat, or puts it in the place of the one with its id. */
-export const keepTemplate = (beat: Beat, template: Template): Beat => {
+/** Adds a template to those of the beat, or puts it in the place of the one with its id. A name that is taken gets a number. */
+export const keepTemplate = (beat: Beat, given: Template): Beat => {
+  const others = beat.templates.filter(({ id }) => id !== given.id);
+  const template = {
+    ...given,
+    name: numbered(
+      given.name,
+      others.map(({ name }) => name),
+    ),
+  };
   const known = beat.templates.some(({ id }) => id === template.id);
   if (!known && beat.templates.length >= MOST.templates) return beat;
   return {

@@ -48,8 +48,8 @@ export const toTray = (beat: Beat, item: TrayItem): Beat =>
 
 /** Sets a groove aside: it becomes a pattern of the beat. @param ids of the pattern and of its place in the tray */
 export const grooveToTray = (beat: Beat, groove: Groove, patternId: string, id: string): Beat => {
-  const name = groove.name;
-  const { beat: brought } = bringIn(beat, groove, { how: 'new', id: patternId, name });
+  const { beat: brought } = bringIn(beat, groove, { how: 'new', id: patternId, name: groove.name });
+  const name = brought.patterns.find((pattern) => pattern.id === patternId)?.name ?? groove.name;
   return toTray(brought, { id, name, patternId });
 };
 

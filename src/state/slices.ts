@@ -182,6 +182,8 @@ export interface Notice {
   /** Stays until it is dismissed. */
   lasting: boolean;
   action?: { label: string; does: NoticeAction };
+  /** Something else that it offers. */
+  also?: { label: string; does: NoticeAction };
   /** A later notice of the same subject takes its place. */
   subject?: string;
 }

@@ -36,7 +36,7 @@ interface OneProps {
 
 const One = ({ notice, onAction }: OneProps) => {
   const act = useDo();
-  const { id, lasting, action } = notice;
+  const { id, lasting, action, also } = notice;
   useEffect(() => {
     if (lasting) return;
     const timer = setTimeout(() => act(noticeDismissed(id)), SHOWN_MS);
@@ -48,7 +48,11 @@ const One = ({ notice, onAction }: OneProps) => {
       style={[styles.notice, { borderLeftColor: notice.tone === 'danger' ? colour.ruddle : colour.woad }]}
     >
       <Text style={styles.text}>{notice.text}</Text>
-      {action ? <Action label={action.label} kind="outline" onPress={() => onAction(action.does)} /> : null}
+      {[also, action].map((one) =>
+        one ? (
+          <Action key={one.label} label={one.label} kind="outline" onPress={() => onAction(one.does)} />
+        ) : null,
+      )}
       <Action
         label="Dismiss"
         iconOnly

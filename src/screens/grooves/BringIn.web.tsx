@@ -1,14 +1,26 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { INSTRUMENTS, type InstrumentId } from '../../../core/beat/instruments';
 import { bringIn, type Bring } from '../../../core/groove/bring';
-import { fittedBars, MOST_BARS, TIMES, TIMES_NAMES, type Times } from '../../../core/groove/fit';
+import {
+  fittedBars,
+  MOST_BARS,
+  allAt,
+  piecesOf,
+  TIMES,
+  TIMES_NAMES,
+  wholeFitBars,
+  type Times,
+} from '../../../core/groove/fit';
+import { revoiced } from '../../../core/groove/revoice';
 import type { Groove } from '../../../core/groove/groove';
 import { groovePerformance } from '../../../core/groove/perform';
 import { findGrid, takeTemplate } from '../../../core/feel/takeTemplate';
-import { beatEdited } from '../../state/doc';
+import { oneFigure } from '../../../core/feel/reportText';
+import { beatEdited, tempoSet } from '../../state/doc';
+import { offer } from '../../state/offers';
 import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
+import { noticed, subjectClosed, viewChanged } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
@@ -22,6 +34,7 @@ const BARS = Array.from({ length: MOST_BARS }, (_, at) => at + 1);
 const FitChoice = ({ groove }: { groove: Groove }) => {
   const { fit } = useHeard();
   const own = fittedBars(groove, { ...fit, bars: null });
+  const all = wholeFitBars(groove, { ...fit, bars: null });
   return (
     <div className="choices">
       <Choice
@@ -36,7 +49,10 @@ const FitChoice = ({ groove }: { groove: Groove }) => {
         short="Length"
         value={fit.bars === null ? 'own' : String(fit.bars)}
         options={[
-          { value: 'own', name: `As it is: ${barsWords(own)}` },
+          {
+            value: 'own',
+            name: all > own ? `The first ${own} of ${barsWords(all)}` : `As it is: ${barsWords(own)}`,
+          },
           ...BARS.map((bars) => ({ value: String(bars), name: barsWords(bars) })),
         ]}
         onChange={(value) => setFit({ bars: value === 'own' ? null : Number(value) })}
@@ -70,7 +86,12 @@ export const BringIn = ({ groove, now }: BringInProps) => {
   const act = useDo();
   const all = [...new Set(now.lanes.map(({ instrument }) => instrument))];
   const [out, setOut] = useState<ReadonlySet<InstrumentId>>(new Set());
+  const { fit, voicing } = useHeard();
+  // Everything there is of it, meters as they change: what a pattern cannot hold is brought in as several.
+  const pieces = useMemo(() => piecesOf(revoiced(groove, voicing), fit.times), [groove, voicing, fit.times]);
   if (!beat || !pattern) return null;
+  const isLong = pieces.length > 1 && fit.bars === null;
+  const whole = isLong ? allAt(revoiced(groove, voicing), fit.times) : now;
   const chosen = all.filter((id) => !out.has(id));
 
   const say = (text: string, at: number) =>
@@ -78,16 +99,32 @@ export const BringIn = ({ groove, now }: BringInProps) => {
       noticed({
         text,
         subject: 'brought',
-        action: { label: 'Take it back', does: { kind: 'undo', at } },
+        lasting: true,
+        action: { label: 'Undo', does: { kind: 'undo', at } },
+        ...(Math.abs(groove.bpm - beat.tempo) >= 0.5 && {
+          also: {
+            label: `Take its tempo, ${oneFigure(groove.bpm).replace(/\.0$/, '')} BPM`,
+            does: offer(() => {
+              act(tempoSet({ tempo: groove.bpm }));
+              act(subjectClosed('brought'));
+            }),
+          },
+        }),
       }),
     );
   const bring = (how: Bring, done: string) => {
-    const { left } = bringIn(beat, now, how);
+    const { told, beat: after } = bringIn(beat, how.how === 'over' ? now : whole, how);
     const at = store.getState().doc.past.length + 1;
     stopHearing();
-    act(beatEdited({ edit: { edit: 'bringGroove', args: { groove: now, bring: how } } }));
+    act(
+      beatEdited({
+        edit: { edit: 'bringGroove', args: { groove: how.how === 'over' ? now : whole, bring: how } },
+      }),
+    );
     if (how.how === 'new') act(viewChanged({ patternId: how.id }));
-    say(left.length ? `${done} No lane was free for ${left.join(', ')}.` : done, at);
+    const last = after.patterns[after.patterns.length - 1]!;
+    const named = how.how === 'new' && last.name !== name ? `It is called “${last.name}” here.` : '';
+    say([done, named, ...told].filter(Boolean).join(' '), at);
   };
   const turn = (id: InstrumentId) => {
     const next = new Set(out);
@@ -95,6 +132,11 @@ export const BringIn = ({ groove, now }: BringInProps) => {
     setOut(next);
   };
   const name = now.name.slice(0, 80);
+  const bringAll = () =>
+    bring(
+      { how: 'all', ids: pieces.map(() => ({ pattern: nanoid(), tray: nanoid() })), name },
+      `“${name}” is ${pieces.length} patterns of your beat now. They lie in the tray in their order.`,
+    );
   return (
     <>
       <FitChoice groove={groove} />
@@ -106,8 +148,18 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         >
           As a new pattern
         </Chip>
-        <p className="quiet">{`${barsWords(now.bars)}, beside the patterns there are.`}</p>
+        <p className="quiet">
+          {isLong
+            ? `Only the first ${barsWords(pieces[0]!.bars)} of ${groove.bars}: a pattern holds 16 of one time signature.`
+            : `${barsWords(now.bars)}, beside the patterns there are.`}
+        </p>
       </div>
+      {isLong ? (
+        <div className="bring-way">
+          <Chip onPress={bringAll}>{`All of it, as ${pieces.length} patterns`}</Chip>
+          <p className="quiet">Every bar and every time signature, in the tray one after the other.</p>
+        </div>
+      ) : null}
       <div className="bring-way">
         <Chip
           onPress={() =>
@@ -122,7 +174,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         <p className="quiet">{`The pattern becomes ${barsWords(now.bars)} long; undo brings it back.`}</p>
       </div>
       <fieldset className="bring-way over">
-        <legend>{`Lay over pattern ${pattern.name}: these drums`}</legend>
+        <legend>{`Lay over pattern ${pattern.name}: these drums are added to what is there`}</legend>
         <div className="chips">
           {all.map((id) => (
             <Chip key={id} pressed={!out.has(id)} onPress={() => turn(id)}>
@@ -135,7 +187,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
           onPress={() =>
             bring(
               { how: 'over', patternId: pattern.id, instruments: chosen },
-              `${chosen.map((id) => INSTRUMENTS[id].name).join(', ')} of “${name}” lie over pattern ${pattern.name}.`,
+              `${chosen.map((id) => INSTRUMENTS[id].name).join(', ')} of “${name}” were added to pattern ${pattern.name}.`,
             )
           }
         >
