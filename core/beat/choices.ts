@@ -1,6 +1,8 @@
 /** What there is to choose from in a beat: apart from the schema, which is large and needed only for reading files. */
 export const DIRECTIONS = ['forward', 'backward', 'thereAndBack', 'random', 'walk'] as const;
 export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as const;
+/** Whose off-beats a lane may nudge: those of quarters are the second eighth of each, and so on. */
+export const OFFBEAT_GRIDS = ['1/4', '1/8', '1/16'] as const;
 export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
 export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
 /** What the hits of a pattern follow. */

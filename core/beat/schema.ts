@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { TEMPO } from '../units';
 import { drumMapSchema } from './drumMapSchema';
 import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
-import { DIRECTIONS, KIT_IDS, MOST, PIGMENTS, RATES, SONG, SPACINGS } from './choices';
+import { DIRECTIONS, KIT_IDS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
 import { meterSchema } from './meterSchema';
@@ -58,9 +58,11 @@ export const partSchema = z.strictObject({
   /** How many times as fast as written the lane is read. */
   rate: z.enum(RATES),
   direction: z.enum(DIRECTIONS),
-  /** Fraction of a step by which all steps are nudged together, and by which every second one is besides. */
+  /** Fraction of a step by which all steps are nudged together, and by which the off-beats are besides. */
   shift: z.number().min(-0.5).max(0.5).optional(),
   offbeat: z.number().min(-0.5).max(0.5).optional(),
+  /** Whose off-beats: of eighths the “&”; left out, every second step of the lane. */
+  offbeatGrid: z.enum(OFFBEAT_GRIDS).optional(),
   /** In order of position. Those beyond the loop's end are kept and not played. */
   hits: z.array(hitSchema).max(8192),
 });
@@ -74,6 +76,8 @@ export const takeSchema = z.strictObject({
   seed: z.int().min(0).max(0xffffffff),
   kept: z.boolean(),
   parts: z.record(id, partSchema),
+  /** The lanes that it is for; left out, all. */
+  lanes: z.array(id).optional(),
 });
 
 export const patternSchema = z.strictObject({
@@ -89,6 +93,8 @@ export const patternSchema = z.strictObject({
   /** Its own feel; left out, it follows the beat's. */
   feel: feelSchema.optional(),
   takes: z.array(takeSchema).optional(),
+  /** How many takes there have been: no name is given twice. */
+  taken: z.int().min(0).optional(),
   /** The take that the parts were last taken from. */
   take: id.optional(),
 });

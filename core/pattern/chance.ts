@@ -121,23 +121,40 @@ const shortened = (takes: Take[]): Take[] => {
 const sameParts = (a: Record<string, Part>, b: Record<string, Part>): boolean =>
   Object.keys({ ...a, ...b }).every((lane) => a[lane] === b[lane]);
 
-const takeOf = (
-  pattern: Pattern,
-  parts: Record<string, Part>,
-  how: string,
-  seed: number,
-  id: string,
-): Take => ({
-  id,
-  name: `Take ${(pattern.takes?.length ?? 0) + 1}`,
-  how,
-  seed,
-  kept: false,
-  parts,
-});
+/** How many takes a pattern has had: by the names, where an older beat did not count. */
+const takenSoFar = ({ taken, takes = [] }: Pattern): number =>
+  takes.reduce(
+    (most, { name }) => Math.max(most, Number(/^Take (\d+)$/.exec(name)?.[1] ?? 0)),
+    taken ?? takes.length,
+  );
+
+/** Adds takes to a pattern, each with a name that none has had before. */
+const withTakes = (pattern: Pattern, added: Omit<Take, 'name' | 'kept'>[]): Pattern => {
+  const before = takenSoFar(pattern);
+  const takes = added.map((take, at): Take => ({ ...take, name: `Take ${before + at + 1}`, kept: false }));
+  return {
+    ...pattern,
+    takes: shortened([...(pattern.takes ?? []), ...takes]),
+    taken: before + takes.length,
+  };
+};
+
+/** The parts of some lanes; empty ones too, so that a lane that was silent is so again. */
+const partsOf = (pattern: Pattern, lanes: string[]): Record<string, Part> =>
+  Object.fromEntries(lanes.map((laneId) => [laneId, partOf(pattern, laneId)]));
+
+/** Whether a take is what the lanes that it is for play now. */
+const isPlayed = (pattern: Pattern, { parts, lanes }: Pick<Take, 'parts' | 'lanes'>): boolean =>
+  lanes
+    ? lanes.every((laneId) => samePart(parts[laneId], pattern.parts[laneId]))
+    : sameParts(parts, pattern.parts);
+
+/** An empty part and none at all are alike. */
+const samePart = (a: Part | undefined, b: Part | undefined): boolean =>
+  a === b || (!a?.hits.length && !b?.hits.length && a?.steps === b?.steps);
 
 /**
- * Puts an outcome of chance in the place of the pattern's parts and keeps it as a take, with what was there before it.
+ * Puts an outcome of chance in the place of some lanes' parts and keeps it as a take, with what was there before it.
  *
  * @param change the new part of each lane
  * @param id of the new take
@@ -154,12 +171,23 @@ export const rolled = (
     const part = partOf(now, laneId);
     return withPart(now, laneId, change(part, stepsOf(part, now), laneId));
   }, pattern);
-  const known = (pattern.takes ?? []).some((take) => sameParts(take.parts, pattern.parts));
-  const before = known ? [] : [{ ...takeOf(pattern, pattern.parts, 'What was there', seed, `${id}.before`) }];
-  const takes = [...(pattern.takes ?? []), ...before];
-  const take = takeOf({ ...pattern, takes }, out.parts, how, seed, id);
-  return { ...out, takes: shortened([...takes, take]), take: id };
+  const known = (pattern.takes ?? []).some(
+    (take) => lanes.every((laneId) => !take.lanes || take.lanes.includes(laneId)) && isPlayed(pattern, take),
+  );
+  const before = known
+    ? []
+    : [{ id: `${id}.before`, how: 'What was there', seed, parts: partsOf(pattern, lanes), lanes }];
+  const made = withTakes(pattern, [...before, { id, how, seed, parts: partsOf(out, lanes), lanes }]);
+  return { ...out, takes: made.takes!, taken: made.taken!, take: id };
 };
+
+/** A pattern with a take in it, to be heard or used: of one lane that lane, of all of them all. */
+export const withTake = (pattern: Pattern, { parts, lanes }: Pick<Take, 'parts' | 'lanes'>): Pattern => ({
+  ...pattern,
+  parts: lanes
+    ? { ...pattern.parts, ...Object.fromEntries(lanes.flatMap((id) => (parts[id] ? [[id, parts[id]]] : []))) }
+    : parts,
+});
 
 /**
  * Puts a take back in its place. What was changed by hand since the last take is kept as one too.
@@ -170,9 +198,16 @@ export const recalled = (pattern: Pattern, takeId: string, id: string): Pattern 
   const takes = pattern.takes ?? [];
   const take = takes.find((one) => one.id === takeId);
   if (!take) return pattern;
-  const known = takes.some(({ parts }) => sameParts(parts, pattern.parts));
-  const hand = known ? [] : [takeOf(pattern, pattern.parts, 'By hand', 0, id)];
-  return { ...pattern, parts: take.parts, takes: shortened([...takes, ...hand]), take: takeId };
+  const lanes = take.lanes ?? [...new Set([...Object.keys(pattern.parts), ...Object.keys(take.parts)])];
+  const known = takes.some(
+    (one) => lanes.every((laneId) => !one.lanes || one.lanes.includes(laneId)) && isPlayed(pattern, one),
+  );
+  const kept = known
+    ? pattern
+    : withTakes(pattern, [
+        { id, how: 'By hand', seed: 0, parts: partsOf(pattern, lanes), ...(take.lanes && { lanes }) },
+      ]);
+  return { ...withTake(kept, take), take: takeId };
 };
 
 export const changeTake = (

@@ -12,11 +12,18 @@ import { bringLanes, splitOff } from './lanes';
 import { meetAgain, meetText } from './meet';
 import { differences } from './patterns';
 import { LANE_PRESETS, PATTERN_PRESETS, presetPart } from './presets';
-import { copyHits, hitsOn, moveHits, pasteHits, removeHits, spotsOf, type Spot } from './spots';
+import { copyHits, moveHits, pasteHits } from './clip';
+import { hitsOn, removeHits, spotsOf, type Spot } from './spots';
 import { GRACES, PRESS_ROLL, sloped, withStrokes } from './strokes';
 
 const LANES = ['kick', 'snare', 'clap'];
-const spot = fc.record({ laneId: fc.constantFrom(...LANES), step: fc.nat({ max: 23 }) });
+const spot: fc.Arbitrary<Spot> = fc
+  .record({
+    laneId: fc.constantFrom(...LANES),
+    step: fc.nat({ max: 23 }),
+    place: fc.constantFrom(undefined, 0, 1),
+  })
+  .map(({ place, ...rest }) => ({ ...rest, ...(place !== undefined && { place }) }));
 const spotList = fc.uniqueArray(spot, { maxLength: 8, selector: ({ laneId, step }) => `${laneId}${step}` });
 const laneIds = fc.uniqueArray(fc.constantFrom(...LANES), { minLength: 1 });
 const seed = fc.nat();
@@ -33,6 +40,10 @@ const patternArgs: {
   scaleVelocities: fc.record({ spots: spotList, factor: fc.double({ min: 0, max: 4, noNaN: true }) }),
   compressVelocities: fc.record({ spots: spotList, ratio: fc.double({ min: 0, max: 3, noNaN: true }) }),
   nudgeHits: fc.record({ spots: spotList, by: number }),
+  shiftVelocities: fc.record({ spots: spotList, by: number }),
+  nudgeByMs: fc.record({ spots: spotList, ms: number }),
+  regrid: fc.record({ laneIds, grid: fc.constantFrom('1/8' as const, '1/16T' as const, '1/32' as const) }),
+  copyBar: fc.record({ from: fc.integer({ min: -1, max: 3 }), to: fc.integer({ min: -1, max: 3 }) }),
   setNudges: fc.record({ spots: spotList, to: number }),
   setLengths: fc.record({ spots: spotList, length: fc.option(number) }),
   lengthsToNext: fc.record({ spots: spotList }),
@@ -49,17 +60,17 @@ const patternArgs: {
   removeHits: fc.record({ spots: spotList }),
   pasteHits: fc.record({
     clip: fc.constant({
-      width: 2,
+      length: 480,
       rows: [
-        { down: 0, hits: [newHit(0), newHit(1)] },
-        { down: 1, hits: [newHit(0)] },
+        { down: 0, grid: '1/16' as const, hits: [newHit(0), newHit(1)] },
+        { down: 1, grid: '1/16' as const, hits: [newHit(0)] },
       ],
     }),
     at: spot,
   }),
   moveHits: fc.record({
     spots: spotList,
-    steps: fc.integer({ min: -6, max: 6 }),
+    by: fc.integer({ min: -6, max: 6 }).map((steps) => steps * 240),
     lanes: fc.integer({ min: -2, max: 2 }),
   }),
   recordHit: fc.record({
@@ -191,20 +202,20 @@ describe('what is chosen', () => {
 
   test('where nothing fits it says why, and nothing changes', () => {
     const clip = copyHits(full, at(4, 12), lanes)!;
-    expect(pasteHits(full, clip, { laneId: 'kick', step: 99 }, lanes)).toMatchObject({
+    expect(pasteHits(full, clip, { laneId: 'kick', step: 999 }, lanes)).toMatchObject({
       ok: false,
       error: expect.stringContaining('Nothing was pasted'),
     });
-    expect(moveHits(full, at(4), -5, 0, lanes).ok).toBe(false);
+    expect(moveHits(full, at(4), -5 * 240, 0, lanes).ok).toBe(false);
     expect(copyHits(full, at(5), lanes)).toBeNull();
   });
 
   test('moved there and back it is as it was', () => {
     fc.assert(
       fc.property(fc.integer({ min: -4, max: 3 }), fc.integer({ min: -1, max: 5 }), (steps, down) => {
-        const there = moveHits(full, at(4, 12), steps, down, lanes);
+        const there = moveHits(full, at(4, 12), steps * 240, down, lanes);
         if (!there.ok) throw new Error(there.error);
-        const back = moveHits(there.pattern, there.spots, -steps, -down, lanes);
+        const back = moveHits(there.pattern, there.spots, -steps * 240, -down, lanes);
         expect(back.ok && snare(back.pattern)).toEqual(snare(full));
       }),
     );

@@ -1,4 +1,5 @@
 import { partOf, stepsOf } from '../beat/defaults';
+import { gridTicks, type Grid } from '../beat/grid';
 import type { InstrumentId } from '../beat/instruments';
 import type { Meter } from '../beat/meter';
 import type {
@@ -28,6 +29,8 @@ import * as song from '../song/edits';
 import type { SectionChange } from '../song/edits';
 import type { FillOffer } from '../song/fills';
 import { takeFill } from '../song/takeFill';
+import { rateOf } from '../play/reading';
+import { ticksPerMs } from '../units';
 import { setPattern } from './beatEdits';
 import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from './chance';
 import {
@@ -53,6 +56,8 @@ import {
 import * as parts from './parts';
 import {
   addPattern,
+  copyBar,
+  copyPattern,
   duplicatePattern,
   movedTo,
   removePattern,
@@ -64,7 +69,8 @@ import { applyLanePreset, applyPatternPreset, LANE_PRESETS, PATTERN_PRESETS } fr
 import { eraseBetween, recordHit, type Played } from './record';
 import * as spots from './spots';
 import { writeIn } from './writeIn';
-import type { Clip, Spot } from './spots';
+import { moveHits, pasteHits, type Clip } from './clip';
+import type { Spot } from './spots';
 
 /**
  * Every edit by name, so that an edit is plain data: it can be sent to several patterns, named in the history and replayed.
@@ -91,7 +97,16 @@ export const PATTERN_EDITS = {
     spots.scaleVelocities(pattern, a.spots, a.factor),
   compressVelocities: (pattern: Pattern, a: { spots: Spot[]; ratio: number }) =>
     spots.compressVelocities(pattern, a.spots, a.ratio),
+  /** By the same amount, so that differences stay. */
+  shiftVelocities: (pattern: Pattern, a: { spots: Spot[]; by: number }) =>
+    spots.shiftVelocities(pattern, a.spots, a.by),
   nudgeHits: (pattern: Pattern, a: { spots: Spot[]; by: number }) => spots.nudgeHits(pattern, a.spots, a.by),
+  /** By so many ms, the same in every lane. */
+  nudgeByMs: (pattern: Pattern, a: { spots: Spot[]; ms: number }, beat: Beat) =>
+    spots.nudgeTogether(pattern, a.spots, a.ms * ticksPerMs(beat.tempo), (laneId) => {
+      const { grid, rate } = partOf(pattern, laneId);
+      return gridTicks(grid) / rateOf(rate);
+    }),
   setNudges: (pattern: Pattern, a: { spots: Spot[]; to: number }) => spots.setNudges(pattern, a.spots, a.to),
   setLengths: (pattern: Pattern, a: { spots: Spot[]; length: number | null }) =>
     spots.setLengths(pattern, a.spots, a.length),
@@ -106,7 +121,7 @@ export const PATTERN_EDITS = {
     spots.setGraces(pattern, a.spots, a.grace),
   removeHits: (pattern: Pattern, a: { spots: Spot[] }) => spots.removeHits(pattern, a.spots),
   pasteHits: (pattern: Pattern, a: { clip: Clip; at: Spot }, beat: Beat) => {
-    const pasted = spots.pasteHits(
+    const pasted = pasteHits(
       pattern,
       a.clip,
       a.at,
@@ -114,9 +129,9 @@ export const PATTERN_EDITS = {
     );
     return pasted.ok ? pasted.pattern : pattern;
   },
-  moveHits: (pattern: Pattern, a: { spots: Spot[]; steps: number; lanes: number }, beat: Beat) => {
+  moveHits: (pattern: Pattern, a: { spots: Spot[]; by: number; lanes: number }, beat: Beat) => {
     const lanes = beat.lanes.map(({ id }) => id);
-    const moved = spots.moveHits(pattern, a.spots, a.steps, a.lanes, lanes);
+    const moved = moveHits(pattern, a.spots, a.by, a.lanes, lanes);
     return moved.ok ? moved.pattern : pattern;
   },
   recordHit: (pattern: Pattern, a: Played, beat: Beat) =>
@@ -127,6 +142,9 @@ export const PATTERN_EDITS = {
     each(pattern, a.laneIds, (now, laneId) => spots.fillEvery(now, laneId, a.every, a.from, a.to)),
   setPart: (pattern: Pattern, a: OnLanes & { change: Partial<Omit<Part, 'hits'>> }) =>
     each(pattern, a.laneIds, (now, laneId) => parts.setPart(now, laneId, a.change)),
+  regrid: (pattern: Pattern, a: OnLanes & { grid: Grid }) =>
+    each(pattern, a.laneIds, (now, laneId) => parts.regrid(now, laneId, a.grid)),
+  copyBar: (pattern: Pattern, a: { from: number; to: number }) => copyBar(pattern, a.from, a.to),
   rotate: (pattern: Pattern, a: OnLanes & { by: number }) =>
     each(pattern, a.laneIds, (now, laneId) => parts.rotate(now, laneId, a.by)),
   shift: (pattern: Pattern, a: OnLanes & { by: number }) =>
@@ -171,9 +189,10 @@ export const PATTERN_EDITS = {
   setBars: (pattern: Pattern, a: { bars: number }) => setBars(pattern, a.bars),
   repeatBars: (pattern: Pattern, _a: object) =>
     repeatBars(pattern, (laneId) => stepsOf(partOf(pattern, laneId), pattern)) ?? pattern,
-  lanePreset: (pattern: Pattern, a: { laneId: string; presetId: string }) => {
+  /** @param asWritten grid and length come with it too */
+  lanePreset: (pattern: Pattern, a: { laneId: string; presetId: string; asWritten?: boolean }) => {
     const preset = LANE_PRESETS.find(({ id }) => id === a.presetId);
-    return preset ? applyLanePreset(pattern, a.laneId, preset) : pattern;
+    return preset ? applyLanePreset(pattern, a.laneId, preset, a.asWritten) : pattern;
   },
 };
 
@@ -209,6 +228,8 @@ export const BEAT_EDITS = {
     return setPattern(ready, applyPatternPreset(ready, pattern, preset).pattern);
   },
   addLane: (beat: Beat, a: { id: string; instrument: InstrumentId }) => addLane(beat, a.id, a.instrument),
+  /** Copies a pattern of the beat under the name of its own. */
+  copyPattern: (beat: Beat, a: { id: string; pattern: Pattern }) => copyPattern(beat, a.id, a.pattern),
   removeLane: (beat: Beat, a: { laneId: string }) => removeLane(beat, a.laneId),
   moveLane: (beat: Beat, a: { laneId: string; to: number }) => moveLane(beat, a.laneId, a.to),
   shiftNotes: (beat: Beat, a: { by: number }) => ({

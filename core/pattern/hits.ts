@@ -22,8 +22,10 @@ const inserted = (hits: Hit[], hit: Hit): Hit[] => {
 };
 
 /**
- * Puts one hit onto an empty step, or takes all hits off it. Nothing changes where the step is already as asked for.
+ * Puts a hit onto an empty step, or takes all hits off it. Nothing changes where the step is already as asked for.
  *
+ * @param before the hits that were taken off the step last: they come back with all they had, but for a velocity that is
+ *   asked for
  * @example setStep(pattern, 'kick', 0, true)
  */
 export const setStep = (
@@ -32,12 +34,13 @@ export const setStep = (
   step: number,
   on: boolean,
   velocity?: Velocity,
+  before: Hit[] = [],
 ): Pattern => {
   const part = partOf(pattern, laneId);
   if (isOn(part, step) === on) return pattern;
-  const hits = on
-    ? inserted(part.hits, newHit(step, velocity))
-    : part.hits.filter((hit) => hit.step !== step);
+  const back = before.filter((hit) => hit.step === step);
+  const put = back.length && velocity === undefined ? back : [newHit(step, velocity)];
+  const hits = on ? put.reduce(inserted, part.hits) : part.hits.filter((hit) => hit.step !== step);
   return withPart(pattern, laneId, { ...part, hits });
 };
 

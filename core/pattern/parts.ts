@@ -1,5 +1,6 @@
 import { partOf, stepsOf } from '../beat/defaults';
 import type { Hit, Part, Pattern } from '../beat/schema';
+import { gridTicks, type Grid } from '../beat/grid';
 import { held } from '../units';
 import { withPart } from './hits';
 
@@ -76,19 +77,53 @@ const placed = (position: number): Pick<Hit, 'step' | 'nudge'> => {
   return { step, nudge: held(position - step, -0.5, 0.5) + 0 };
 };
 
+const stretched = (hit: Hit, factor: number, from = 0): Hit => ({
+  ...hit,
+  ...placed(from + (hit.step + hit.nudge) * factor),
+  length: hit.length === null ? null : held(hit.length * factor, 0.05, 64),
+});
+
 /**
- * Every hit at twice or half its place, lengths too, within the same loop. What comes after the loop's end is kept there.
+ * Half time and double time as a drummer means them, within the same loop: half time takes twice as long for everything, and
+ * what does not fit into the loop any more is left out; double time takes half as long, and plays it twice. Hits beyond the
+ * loop's end are in no one's way and stay where they are.
  *
- * @param factor 2 for twice the time, 0.5 for half of it
+ * @param factor 2 for half time, 0.5 for double time
  */
-export const stretch = (pattern: Pattern, laneId: string, factor: number): Pattern => {
+export const stretch = (pattern: Pattern, laneId: string, factor: number): Pattern =>
+  within(pattern, laneId, (hits, steps) => {
+    const once = hits.map((hit) => stretched(hit, factor));
+    if (factor >= 1) return once.filter(({ step }) => step < steps);
+    const again = hits.map((hit) => stretched(hit, factor, steps * factor));
+    return [...once, ...again].filter(({ step }) => step < steps);
+  });
+
+/** How many hits of a lane lie beyond its end: kept, and not played. */
+export const hiddenHits = (pattern: Pattern, laneId: string): number => {
   const part = partOf(pattern, laneId);
-  const hits = part.hits.map((hit) => ({
-    ...hit,
-    ...placed((hit.step + hit.nudge) * factor),
-    length: hit.length === null ? null : held(hit.length * factor, 0.05, 64),
-  }));
-  return withPart(pattern, laneId, { ...part, hits: inOrder(hits.filter(({ step }) => step < 4096)) });
+  const steps = stepsOf(part, pattern);
+  return part.hits.filter(({ step }) => step >= steps).length;
+};
+
+/**
+ * Another grid while hits keep their time: each takes the step that is nearest, and the rest as nudge. Lengths keep theirs;
+ * a loop of its own keeps its length as nearly as whole steps can.
+ */
+export const regrid = (pattern: Pattern, laneId: string, grid: Grid): Pattern => {
+  const part = partOf(pattern, laneId);
+  const scale = gridTicks(part.grid) / gridTicks(grid);
+  if (scale === 1) return pattern;
+  const hits = part.hits.map((hit) => stretched(hit, scale));
+  const steps = part.steps === null ? null : Math.round(held(part.steps * scale, STEPS.least, STEPS.most));
+  const { shift, offbeat, ...rest } = part;
+  return withPart(pattern, laneId, {
+    ...rest,
+    grid,
+    steps,
+    hits: inOrder(hits.filter(({ step }) => step < 4096)),
+    ...(shift !== undefined && { shift: held(shift * scale, -0.5, 0.5) }),
+    ...(offbeat !== undefined && { offbeat: held(offbeat * scale, -0.5, 0.5) }),
+  });
 };
 
 /** Leaves out the softest third, at least one hit. */

@@ -1,6 +1,8 @@
 import { MOST } from '../beat/choices';
 import { newPattern, partOf } from '../beat/defaults';
-import type { Meter } from '../beat/meter';
+import { gridTicks } from '../beat/grid';
+import { barTicks, type Meter } from '../beat/meter';
+import { numbered } from '../beat/numbered';
 import type { Beat, Hit, Pattern } from '../beat/schema';
 import { withoutPattern } from '../song/deleted';
 import { held } from '../units';
@@ -33,7 +35,7 @@ export const duplicatePattern = (beat: Beat, id: string, from: string): Beat => 
   const at = beat.patterns.findIndex((pattern) => pattern.id === from);
   const original = beat.patterns[at];
   if (!original || isFull(beat)) return beat;
-  const { takes: _takes, take: _take, ...rest } = original;
+  const { takes: _takes, take: _take, taken: _taken, ...rest } = original;
   const name = `${freeName(beat)} of ${original.name}`.slice(0, MOST.name);
   const copy: Pattern = { ...rest, id, name, parent: from };
   return { ...beat, patterns: [...beat.patterns.slice(0, at + 1), copy, ...beat.patterns.slice(at + 1)] };
@@ -94,6 +96,52 @@ export const repeatBars = (pattern: Pattern, stepsOf: (laneId: string) => number
     }),
   );
   return { ...pattern, bars: pattern.bars * 2, parts };
+};
+
+/**
+ * Copies what all lanes that follow the pattern play in one bar onto another one, in the place of what it has; a bar after the
+ * last one is added. Lanes with a loop of their own go on as they do.
+ *
+ * @param from which bar, from 0
+ * @param to which bar, from 0, up to the one after the last
+ */
+export const copyBar = (pattern: Pattern, from: number, to: number): Pattern => {
+  const fits = (bar: number, most: number) => Number.isInteger(bar) && bar >= 0 && bar <= most;
+  if (!fits(from, pattern.bars - 1) || !fits(to, Math.min(pattern.bars, BARS.most - 1)) || from === to)
+    return pattern;
+  const bar = barTicks(pattern.meter);
+  const parts = Object.entries(pattern.parts).map(([laneId, part]) => {
+    if (part.steps !== null) return [laneId, part];
+    const g = gridTicks(part.grid);
+    const inBar = (which: number) => (hit: Hit) =>
+      hit.step * g >= which * bar - 1e-6 && hit.step * g < (which + 1) * bar - 1e-6;
+    const copied = part.hits.filter(inBar(from)).map((hit) => {
+      const place = hit.step + hit.nudge + ((to - from) * bar) / g;
+      const step = Math.max(0, Math.floor(place + 0.5));
+      return { ...hit, step, nudge: held(place - step, -0.5, 0.5) + 0 };
+    });
+    const kept = part.hits.filter((hit) => !inBar(to)(hit));
+    const hits = [...kept, ...copied].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
+    return [laneId, { ...part, hits }];
+  });
+  return {
+    ...pattern,
+    bars: Math.max(pattern.bars, to + 1),
+    parts: Object.fromEntries(parts) as Pattern['parts'],
+  };
+};
+
+/** A pattern that was copied, at the end, under a name of its own; lanes that the beat does not have are left out. */
+export const copyPattern = (beat: Beat, id: string, copied: Pattern): Beat => {
+  if (isFull(beat)) return beat;
+  const { takes: _takes, take: _take, taken: _taken, parent: _parent, ...rest } = copied;
+  const known = new Set(beat.lanes.map((lane) => lane.id));
+  const parts = Object.fromEntries(Object.entries(copied.parts).filter(([laneId]) => known.has(laneId)));
+  const name = numbered(
+    copied.name,
+    beat.patterns.map((pattern) => pattern.name),
+  );
+  return { ...beat, patterns: [...beat.patterns, { ...rest, id, name, parts }] };
 };
 
 const written = (hits: Hit[]): string => JSON.stringify(hits);

@@ -1,6 +1,12 @@
 import type { InstrumentId } from '../beat/instruments';
 import type { Beat, Hit, Part, Pattern } from '../beat/schema';
-import { newHit } from '../beat/defaults';
+import { EMPTY_PART, newHit, partOf, stepsOf } from '../beat/defaults';
+import { gridTicks } from '../beat/grid';
+import { barTicks, type Meter } from '../beat/meter';
+import { pulsesOf } from '../beat/pulses';
+import type { Ticks } from '../units';
+import { withPart } from './hits';
+import { clearLane } from './parts';
 
 /**
  * Rhythms to begin from. A line is one bar of 4/4 in sixteenths: `x` a hit, `X` an accent, `o` a ghost, `.` a rest;
@@ -73,14 +79,84 @@ export const LANE_PRESETS: LanePreset[] = [
 const hitsOf = (line: string): Hit[] =>
   [...line].flatMap((sign, step) => (VELOCITY[sign] ? [newHit(step, VELOCITY[sign])] : []));
 
-/** A preset as a part: sixteenths; a line that is not a whole bar is a loop of its own length. */
+/** A whole bar of 4/4; a line of another length is a loop of its own. */
+const BAR_CELLS = 16;
+const CELLS_A_BEAT = 4;
+const CELL: Ticks = 240;
+
+/** A preset as it is written: sixteenths; a line that is not a whole bar is a loop of its own length. */
 export const presetPart = ({ line }: Pick<LanePreset, 'line'>, bars = 1): Part => {
-  const own = line.length !== 16;
+  const own = line.length !== BAR_CELLS;
   const times = own ? 1 : bars;
   const hits = Array.from({ length: times }, (_, bar) =>
-    hitsOf(line).map((hit) => ({ ...hit, step: hit.step + 16 * bar })),
+    hitsOf(line).map((hit) => ({ ...hit, step: hit.step + BAR_CELLS * bar })),
   ).flat();
   return { grid: '1/16', steps: own ? line.length : null, rate: '1', direction: 'forward', hits };
+};
+
+/** Which of the four beats of a line the pulses of a bar take: what is struck on two and four stays off the one. */
+const BEATS_FOR: number[][] = [
+  [0],
+  [0],
+  [0, 1],
+  [0, 1, 3],
+  [0, 1, 2, 3],
+  [0, 1, 2, 2, 3],
+  [0, 1, 2, 3, 2, 3],
+];
+
+const beatFor = (pulse: number, pulses: number): number =>
+  (BEATS_FOR[pulses] ?? [...BEATS_FOR[4]!, ...BEATS_FOR[3]!])[pulse % 7] ?? 0;
+
+/** Where in a pulse the four sixteenths of a beat stand: in three eighths on them, the last a sixteenth before the next. */
+const cellsIn = (length: Ticks): Ticks[] => {
+  if (length === 6 * CELL) return [0, 2 * CELL, 4 * CELL, 5 * CELL];
+  const count = Math.min(CELLS_A_BEAT, Math.round(length / CELL));
+  return Array.from({ length: count }, (_, at) => at * CELL);
+};
+
+interface Struck {
+  at: Ticks;
+  velocity: number;
+}
+
+/** A line in a meter, over some bars: beats of 4/4 on its pulses; a loop of its own goes on through them. */
+const lineIn = (line: string, meter: Meter, bars: number): Struck[] => {
+  const bar = barTicks(meter);
+  const out: Struck[] = [];
+  const strike = (at: Ticks, sign: string | undefined) => {
+    const velocity = VELOCITY[sign ?? '.'];
+    if (velocity && at < bars * bar - 1e-6) out.push({ at, velocity });
+  };
+  if (line.length !== BAR_CELLS)
+    for (let at = 0; at * CELL < bars * bar; at++) strike(at * CELL, line[at % line.length]);
+  else {
+    const pulses = pulsesOf(meter);
+    for (let n = 0; n < bars; n++)
+      pulses.forEach(({ from, length }, pulse) =>
+        cellsIn(length).forEach((inside, cell) =>
+          strike(n * bar + from + inside, line[beatFor(pulse, pulses.length) * CELLS_A_BEAT + cell]),
+        ),
+      );
+  }
+  return out;
+};
+
+/** Hits on the grid of a part, as far as its loop goes; a part in which nothing is yet takes sixteenths. */
+const onPart = (pattern: Pattern, part: Part, line: string): Part => {
+  const fresh = part === EMPTY_PART || (!part.hits.length && part.steps === null && part.grid === '1/16');
+  const now: Part = fresh ? { ...part, grid: '1/16' } : part;
+  const g = gridTicks(now.grid);
+  const steps = stepsOf(now, pattern);
+  const bars = Math.max(pattern.bars, Math.ceil((steps * g) / barTicks(pattern.meter) - 1e-9));
+  const beyond = part.hits.filter(({ step }) => step >= steps);
+  const hits = new Map<number, Hit>();
+  for (const { at, velocity } of lineIn(line, pattern.meter, bars)) {
+    const step = Math.floor(at / g + 0.5);
+    if (step >= steps || hits.has(step)) continue;
+    hits.set(step, { ...newHit(step, velocity), nudge: at / g - step + 0 });
+  }
+  return { ...now, hits: [...[...hits.values()].sort((a, b) => a.step - b.step), ...beyond] };
 };
 
 export interface PatternPreset {
@@ -166,27 +242,41 @@ export const PATTERN_PRESETS: PatternPreset[] = [
   }),
 ];
 
-/** Puts a preset onto one lane, in the place of what it has. */
-export const applyLanePreset = (pattern: Pattern, laneId: string, preset: LanePreset): Pattern => ({
-  ...pattern,
-  parts: { ...pattern.parts, [laneId]: presetPart(preset, pattern.bars) },
-});
+/**
+ * Puts a preset onto one lane, in the place of what it has: in the meter of the pattern, on the lane's own grid, as long and in
+ * the direction that the lane has.
+ *
+ * @param asWritten its grid and, where it is a loop of its own, its length come with it
+ */
+export const applyLanePreset = (
+  pattern: Pattern,
+  laneId: string,
+  preset: LanePreset,
+  asWritten = false,
+): Pattern => {
+  const part = partOf(pattern, laneId);
+  return withPart(
+    pattern,
+    laneId,
+    asWritten ? presetPart(preset, pattern.bars) : onPart(pattern, part, preset.line),
+  );
+};
 
 /**
- * Puts a preset onto a pattern: the lanes whose instruments it names take its lines, all others fall silent. Instruments
- * that the beat has no lane for are told.
+ * Puts a preset onto a pattern, in its meter: the lanes whose instruments it names take its lines, all others fall silent; grids,
+ * lengths and directions stay. Instruments that the beat has no lane for are told.
  */
 export const applyPatternPreset = (
   beat: Beat,
   pattern: Pattern,
   preset: PatternPreset,
 ): { pattern: Pattern; missing: InstrumentId[] } => {
-  const parts: Record<string, Part> = {};
+  let out = Object.keys(pattern.parts).reduce((now, laneId) => clearLane(now, laneId), pattern);
   const missing: InstrumentId[] = [];
   for (const [id, line] of Object.entries(preset.lines) as [InstrumentId, string][]) {
     const found = beat.lanes.find((one) => one.instrument === id);
-    if (found) parts[found.id] = presetPart({ line }, pattern.bars);
+    if (found) out = withPart(out, found.id, onPart(out, partOf(out, found.id), line));
     else missing.push(id);
   }
-  return { pattern: { ...pattern, parts }, missing };
+  return { pattern: out, missing };
 };

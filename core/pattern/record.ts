@@ -54,7 +54,7 @@ export const placePlayed = (
   const place = (beforeFeel(bend, meant) - round * plan.roundTicks) / plan.step - plan.shift;
   const nearest = Math.round(place);
   const step = stepRead(plan, round, nearest);
-  const own = step % 2 ? plan.offbeat : 0;
+  const own = plan.isOffbeat(step) ? plan.offbeat : 0;
   return { step, nudge: held((place - nearest - own) * (1 - held(quantize, 0, 1)), -0.5, 0.5) + 0 };
 };
 

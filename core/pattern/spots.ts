@@ -1,32 +1,69 @@
 import { newHit, partOf, stepsOf } from '../beat/defaults';
 import type { Grace, Hit, Pattern, Roll } from '../beat/schema';
-import { held } from '../units';
+import { gridTicks } from '../beat/grid';
+import { held, type Ticks } from '../units';
 import { withPart } from './hits';
 
-/** A step of a lane; what is chosen on the strings is a list of them. */
+/** A step of a lane, or one of the hits on it; what is selected on the strings is a list of them. */
 export interface Spot {
   laneId: string;
   /** From 0. */
   step: number;
+  /** Which of the step's hits, in order of time; left out, all of them. */
+  place?: number;
 }
 
 const keyOf = (laneId: string, step: number): string => `${step} ${laneId}`;
+
+/** Whether two are the same step, or the same hit of it. */
+export const sameSpot = (a: Spot, b: Spot): boolean =>
+  a.laneId === b.laneId && a.step === b.step && a.place === b.place;
 
 const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
 
 /** The hits on chosen steps, in order of lane and time. */
 export const hitsOn = (pattern: Pattern, spots: Spot[]): { laneId: string; hit: Hit }[] => {
-  const wanted = new Set(spots.map(({ laneId, step }) => keyOf(laneId, step)));
-  return [...new Set(spots.map(({ laneId }) => laneId))].flatMap((laneId) =>
-    partOf(pattern, laneId)
-      .hits.filter((hit) => wanted.has(keyOf(laneId, hit.step)))
-      .map((hit) => ({ laneId, hit })),
-  );
+  const wanted = new Map<string, Set<number> | null>();
+  for (const { laneId, step, place } of spots) {
+    const key = keyOf(laneId, step);
+    const known = wanted.get(key);
+    if (place === undefined || known === null) wanted.set(key, null);
+    else wanted.set(key, new Set([...(known ?? []), place]));
+  }
+  return [...new Set(spots.map(({ laneId }) => laneId))].flatMap((laneId) => {
+    let [step, place] = [-1, 0];
+    // Hits stand in order of time, so those of a step come one after the other, but for nudges that cross.
+    const places = new Map<Hit, number>();
+    const { hits } = partOf(pattern, laneId);
+    for (const hit of [...hits].sort((a, b) => a.step - b.step || a.nudge - b.nudge)) {
+      place = hit.step === step ? place + 1 : 0;
+      step = hit.step;
+      places.set(hit, place);
+    }
+    return hits
+      .filter((hit) => {
+        const of = wanted.get(keyOf(laneId, hit.step));
+        return of === null || of?.has(places.get(hit)!);
+      })
+      .map((hit) => ({ laneId, hit }));
+  });
 };
 
-/** Every hit of a lane as chosen steps. */
-export const spotsOf = (pattern: Pattern, laneId: string): Spot[] =>
-  [...new Set(partOf(pattern, laneId).hits.map(({ step }) => step))].map((step) => ({ laneId, step }));
+/** Every hit of a lane as chosen steps, those that its loop has. */
+export const spotsOf = (pattern: Pattern, laneId: string): Spot[] => {
+  const part = partOf(pattern, laneId);
+  const steps = stepsOf(part, pattern);
+  return [...new Set(part.hits.map(({ step }) => step))]
+    .filter((step) => step < steps)
+    .map((step) => ({ laneId, step }));
+};
+
+/** The hits of some lanes whose steps begin within a stretch of time, told from the pattern's start. */
+export const spotsWithin = (pattern: Pattern, laneIds: string[], from: Ticks, to: Ticks): Spot[] =>
+  laneIds.flatMap((laneId) => {
+    const g = gridTicks(partOf(pattern, laneId).grid);
+    return spotsOf(pattern, laneId).filter(({ step }) => step * g >= from - 1e-6 && step * g < to - 1e-6);
+  });
 
 /**
  * Changes the hits on chosen steps; a change to null takes a hit away. The rest of the pattern stays the same.
@@ -85,6 +122,45 @@ export const compressVelocities = (pattern: Pattern, spots: Spot[], ratio: numbe
   }));
 };
 
+/** By how much all can be changed together, so that none leaves its range and all keep their differences. */
+const together = (values: number[], by: number, least: number, most: number): number =>
+  values.reduce((left, value) => Math.min(most - value, Math.max(least - value, left)), by);
+
+/** Changes velocities by the same amount: their differences stay, and none leaves 1 to 127. */
+export const shiftVelocities = (pattern: Pattern, spots: Spot[], by: number): Pattern => {
+  const all = hitsOn(pattern, spots).map(({ hit }) => hit.velocity);
+  const amount = together(all, Math.round(by), 1, 127);
+  return amount
+    ? changeHits(pattern, spots, (hit) => ({ ...hit, velocity: hit.velocity + amount }))
+    : pattern;
+};
+
+/**
+ * Nudges hits by the same time, whatever the grid of their lane: their differences stay, and none leaves its step.
+ *
+ * @param stepTicks the length of a step of each lane as it is read
+ * @param by in ticks, negative is earlier
+ */
+export const nudgeTogether = (
+  pattern: Pattern,
+  spots: Spot[],
+  by: Ticks,
+  stepTicks: (laneId: string) => Ticks,
+): Pattern => {
+  const chosen = hitsOn(pattern, spots);
+  let amount = by;
+  for (const { laneId, hit } of chosen) {
+    const step = stepTicks(laneId);
+    amount = together([hit.nudge * step], amount, -0.5 * step, 0.5 * step);
+  }
+  if (!amount) return pattern;
+  const lanes = new Map(chosen.map(({ hit, laneId }) => [hit, laneId]));
+  return changeHits(pattern, spots, (hit) => ({
+    ...hit,
+    nudge: held(hit.nudge + amount / stepTicks(lanes.get(hit)!), -0.5, 0.5) + 0,
+  }));
+};
+
 /** Nudges hits by a fraction of their step; beyond half a step they stay at it. */
 export const nudgeHits = (pattern: Pattern, spots: Spot[], by: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, nudge: held(hit.nudge + by, -0.5, 0.5) + 0 }));
@@ -125,92 +201,6 @@ export const setGraces = (pattern: Pattern, spots: Spot[], grace: Grace[] | null
 
 export const removeHits = (pattern: Pattern, spots: Spot[]): Pattern =>
   changeHits(pattern, spots, () => null);
-
-/** Hits that were copied, apart from where they came from. */
-export interface Clip {
-  /** How many steps it spans. */
-  width: number;
-  /** One for each lane, from the topmost; `down` is how many lanes below the topmost one. */
-  rows: { down: number; hits: Hit[] }[];
-}
-
-/** Copies what is chosen. @param lanes the ids of the beat's lanes in order; null where nothing is chosen */
-export const copyHits = (pattern: Pattern, spots: Spot[], lanes: string[]): Clip | null => {
-  const chosen = hitsOn(pattern, spots);
-  if (!chosen.length) return null;
-  const steps = spots.map(({ step }) => step);
-  const from = Math.min(...steps);
-  const top = Math.min(...chosen.map(({ laneId }) => lanes.indexOf(laneId)));
-  const rows = new Map<number, Hit[]>();
-  for (const { laneId, hit } of chosen) {
-    const down = lanes.indexOf(laneId) - top;
-    rows.set(down, [...(rows.get(down) ?? []), { ...hit, step: hit.step - from }]);
-  }
-  return {
-    width: Math.max(...steps) - from + 1,
-    rows: [...rows].map(([down, hits]) => ({ down, hits })),
-  };
-};
-
-export type Pasted = { ok: true; pattern: Pattern; spots: Spot[] } | { ok: false; error: string };
-
-/**
- * Puts copied hits from a step on, the topmost row onto the lane given; nudge, rolls and the rest come along. What stands
- * on the steps pasted onto gives way. What would come after a lane's end is left out.
- *
- * @returns the pattern and where the hits are now, or why nothing fits
- */
-export const pasteHits = (pattern: Pattern, clip: Clip, at: Spot, lanes: string[]): Pasted => {
-  const top = lanes.indexOf(at.laneId);
-  let out = pattern;
-  const spots: Spot[] = [];
-  for (const { down, hits } of clip.rows) {
-    const laneId = lanes[top + down];
-    if (top < 0 || laneId === undefined) continue;
-    const part = partOf(out, laneId);
-    const end = stepsOf(part, out);
-    const fit = hits.map((hit) => ({ ...hit, step: hit.step + at.step })).filter(({ step }) => step < end);
-    if (!fit.length) continue;
-    const taken = new Set(fit.map(({ step }) => step));
-    const kept = part.hits.filter(({ step }) => !taken.has(step));
-    out = withPart(out, laneId, { ...part, hits: inOrder([...kept, ...fit]) });
-    for (const step of taken) spots.push({ laneId, step });
-  }
-  if (spots.length) return { ok: true, pattern: out, spots };
-  return {
-    ok: false,
-    error: 'Nothing was pasted: no copied hit would come before the end of its lane there.',
-  };
-};
-
-/** Moves hits by steps and lanes; those that would leave the lane or the beat stay where they are, all together. */
-export const moveHits = (
-  pattern: Pattern,
-  spots: Spot[],
-  bySteps: number,
-  byLanes: number,
-  lanes: string[],
-): Pasted => {
-  const clip = copyHits(pattern, spots, lanes);
-  if (!clip) return { ok: false, error: 'Nothing was moved: no hit is chosen.' };
-  const moved = hitsOn(pattern, spots).map(({ laneId, hit }) => ({
-    laneId: lanes[lanes.indexOf(laneId) + byLanes],
-    step: hit.step + bySteps,
-  }));
-  const fits = moved.every(
-    ({ laneId, step }) =>
-      laneId !== undefined && step >= 0 && step < stepsOf(partOf(pattern, laneId), pattern),
-  );
-  if (!fits) return { ok: false, error: 'Nothing was moved: some hit would leave the pattern.' };
-  const top = Math.min(...hitsOn(pattern, spots).map(({ laneId }) => lanes.indexOf(laneId)));
-  const from = Math.min(...spots.map(({ step }) => step));
-  return pasteHits(
-    removeHits(pattern, spots),
-    clip,
-    { laneId: lanes[top + byLanes]!, step: from + bySteps },
-    lanes,
-  );
-};
 
 /** Puts a hit on every nth step, beginning with one of them. @param every 1 to 64 */
 export const fillEvery = (

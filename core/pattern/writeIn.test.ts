@@ -64,7 +64,9 @@ describe('write in', () => {
     const beat = lane({ steps: 5, hits: [newHit(0), { ...newHit(2), passes: { of: 2, on: [1] } }] });
     const { beat: done, told } = writtenIn(beat, 'a', null, false);
     expect(differs(beat, done, 'kick')).toBe(false);
-    expect(told).toEqual(['Kick: its loop is 10 steps long now, since the feel meets it differently each time.']);
+    expect(told).toEqual([
+      'Kick: its loop is 10 steps long now, since the feel meets it differently each time.',
+    ]);
     expect(kickOf(done).steps).toBe(10);
     const back = lane({ steps: 5, direction: 'thereAndBack', hits: [newHit(1), newHit(3, 60)] });
     expect(differs(back, writtenIn(back, 'a', 'kick', false).beat, 'kick')).toBe(false);
@@ -87,7 +89,11 @@ describe('write in', () => {
   });
 
   test('one lane of a kit at a third of its level keeps its velocities, and so do the others', () => {
-    const feel = { ...newFeel({ percent: 60, grid: '1/16' }), level: 1 / 3, lanes: { snare: { level: 0.5 } } };
+    const feel = {
+      ...newFeel({ percent: 60, grid: '1/16' }),
+      level: 1 / 3,
+      lanes: { snare: { level: 0.5 } },
+    };
     const beat = lane({ hits: [newHit(0, 100), newHit(5, 64)] }, feel);
     const snare = { ...kickOf(beat), hits: [newHit(4, 120)] };
     const [pattern] = beat.patterns;

@@ -33,7 +33,12 @@ const byRound = (lane: LanePlan, rounds: number): Map<string, Stroke>[] => {
   return out;
 };
 
-const sameRound = (lane: LanePlan, a: Map<string, Stroke>, b: Map<string, Stroke>, apart: number): boolean => {
+const sameRound = (
+  lane: LanePlan,
+  a: Map<string, Stroke>,
+  b: Map<string, Stroke>,
+  apart: number,
+): boolean => {
   if (a.size !== b.size) return false;
   for (const [key, stroke] of a) {
     const other = b.get(key);
@@ -123,7 +128,8 @@ const asSingles = (writing: Writing, hit: Hit, strokes: Stroke[]): Hit[] =>
     .map((stroke) => ({
       ...nearestStep(writing, stroke),
       velocity: velocityOf(stroke.force),
-      length: stroke.length === null || stroke.stroke < 0 || hit.roll ? null : stroke.length / writing.lane.step,
+      length:
+        stroke.length === null || stroke.stroke < 0 || hit.roll ? null : stroke.length / writing.lane.step,
       chance: hit.chance,
       ...(hit.passes && { passes: hit.passes }),
     }));
@@ -182,7 +188,7 @@ const partFrom = (
       }
     }
   });
-  const { shift: _shift, offbeat: _offbeat, ...kept } = part;
+  const { shift: _shift, offbeat: _offbeat, offbeatGrid: _grid, ...kept } = part;
   return {
     ...kept,
     ...(unrolled && { steps: length, direction: 'forward' as const }),
@@ -223,7 +229,8 @@ const bentRolls = (lane: LanePlan, { strokes }: Cycle): Set<Hit> => {
       for (const own of turnsOf(all)) {
         const rolled = own.filter(({ stroke }) => stroke >= 0);
         const first = rolled[0]!;
-        if (rolled.some((one) => Math.abs(one.tick - first.tick - (one.at - first.at)) > SAME_TICKS)) bent.add(hit);
+        if (rolled.some((one) => Math.abs(one.tick - first.tick - (one.at - first.at)) > SAME_TICKS))
+          bent.add(hit);
       }
     }
   return bent;
@@ -254,9 +261,13 @@ const writePart = (beat: Beat, pattern: Pattern, laneId: string, single: boolean
   const rolls = bentRolls(lane, cycle);
   const told: string[] = [];
   if (unrolled)
-    told.push(`its loop is ${count(reading.length * cycle.rounds, 'step')} long now, since the feel meets it differently each time`);
+    told.push(
+      `its loop is ${count(reading.length * cycle.rounds, 'step')} long now, since the feel meets it differently each time`,
+    );
   if (!single && rolls.size)
-    told.push(`${count(rolls.size, 'roll')} became single hits, since the feel bends ${rolls.size === 1 ? 'its' : 'their'} strokes`);
+    told.push(
+      `${count(rolls.size, 'roll')} became single hits, since the feel bends ${rolls.size === 1 ? 'its' : 'their'} strokes`,
+    );
   return { part: partFrom(part, lane, cycle, unrolled, (hit) => single || rolls.has(hit)), told };
 };
 
@@ -344,7 +355,11 @@ const soundsAlike = (before: Map<number, Note[]>, after: Map<number, Note[]>): b
 const reasonOf = (beat: Beat, pattern: Pattern, laneId: string): string => {
   const { humanize } = feelOf(beat, pattern);
   const part = partOf(pattern, laneId);
-  if (humanize.anew && !feelOf(beat, pattern).off.includes('humanize') && (humanize.timing || humanize.velocity))
+  if (
+    humanize.anew &&
+    !feelOf(beat, pattern).off.includes('humanize') &&
+    (humanize.timing || humanize.velocity)
+  )
     return 'humanize is drawn anew on each pass, and hits stand still: what the first pass has was written';
   if (part.direction === 'random' || part.direction === 'walk')
     return 'its order is drawn anew each round, and the feel meets its steps differently: what the first round has was written';
@@ -360,7 +375,12 @@ const reasonOf = (beat: Beat, pattern: Pattern, laneId: string): string => {
  * @param laneId null for all lanes
  * @param single rolls and flams become single hits
  */
-export const writtenIn = (beat: Beat, patternId: string, laneId: string | null, single: boolean): WrittenIn => {
+export const writtenIn = (
+  beat: Beat,
+  patternId: string,
+  laneId: string | null,
+  single: boolean,
+): WrittenIn => {
   const pattern = beat.patterns.find(({ id }) => id === patternId);
   if (!pattern) return { beat, told: [] };
   const feel = feelOf(beat, pattern);

@@ -36,6 +36,8 @@ export interface LanePlan {
   /** Fractions of a step: all steps are nudged by the one, every second one by the other besides. */
   shift: number;
   offbeat: number;
+  /** Which steps are off-beats. */
+  isOffbeat: (step: number) => boolean;
   /** The lane's id as a number, for what is drawn at random. */
   key: number;
   seed: number;
@@ -59,6 +61,19 @@ const sortedBySteps = (part: Part, steps: number): (Hit[] | undefined)[] => {
   }
   for (const hits of byStep) if (hits && hits.length > 1) hits.sort((a, b) => a.nudge - b.nudge);
   return byStep;
+};
+
+/**
+ * The off-beats of a lane: of quarters the steps that stand on a second eighth, of eighths on a second sixteenth; where no grid
+ * is said, every second step.
+ */
+const offbeatsOf = ({ grid, offbeatGrid }: Part): ((step: number) => boolean) => {
+  if (!offbeatGrid) return (step) => step % 2 === 1;
+  const [g, pair] = [gridTicks(grid), gridTicks(offbeatGrid)];
+  return (step) => {
+    const inside = (step * g) % pair;
+    return Math.abs(inside - pair / 2) < 1e-6;
+  };
 };
 
 /** The farthest that a stroke can stand from its step before the feel. */
@@ -167,6 +182,7 @@ export const planLane = (
     feel,
     shift: part.shift ?? 0,
     offbeat: part.offbeat ?? 0,
+    isOffbeat: offbeatsOf(part),
     key,
     seed: setting.seed,
   };

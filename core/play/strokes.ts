@@ -139,7 +139,8 @@ interface Where {
 }
 
 /** By what a lane nudges a step besides the hit's own nudge. */
-const nudgeOf = (lane: LanePlan, step: number): number => lane.shift + (step % 2 ? lane.offbeat : 0);
+const nudgeOf = (lane: LanePlan, step: number): number =>
+  lane.shift + (lane.isOffbeat(step) ? lane.offbeat : 0);
 
 const inPass = ({ passes }: Hit, round: number): boolean => !passes || passes.on.includes(round % passes.of);
 

@@ -1,5 +1,6 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
-import type { Beat, Lane, Pattern, Swing } from '../../core/beat/schema';
+import { partOf } from '../../core/beat/defaults';
+import type { Beat, Hit, Lane, Pattern, Swing } from '../../core/beat/schema';
 import { editFeel, type FeelEdit } from '../../core/feel/edits';
 import { changeFeel, patternOf, setLane, setPattern, setSwing, setTempo } from '../../core/pattern/beatEdits';
 import type * as Edits from '../../core/pattern/edits';
@@ -13,7 +14,14 @@ export interface DocState {
   future: Beat[];
   /** Edits with the same gesture, a drag say, are one step of the history. */
   gesture: string | null;
+  /** Hits that were taken off their steps by hand, by pattern, lane and step: put back they have all they had. */
+  off: Record<string, Hit[]>;
 }
+
+/** So many steps are remembered from which hits were taken. */
+const MOST_OFF = 512;
+
+const stepKey = (patternId: string, laneId: string, step: number): string => `${patternId} ${step} ${laneId}`;
 
 /** How many steps can be undone. */
 export const HISTORY = 500;
@@ -22,16 +30,21 @@ interface OnPattern {
   patternId: string;
   laneId: string;
 }
-type Gesture = { gesture?: string };
+type Gesture = {
+  gesture?: string;
+  /** The edit is told from where the gesture began, and not from what it has come to. */
+  anew?: boolean;
+};
 
 export const beatOpened = createAction<{ beat: Beat }>('doc/beatOpened');
 /** The beat as another tab has saved it. */
 export const beatAdopted = createAction<{ beat: Beat }>('doc/beatAdopted');
-export const stepSet = createAction<OnPattern & Gesture & { step: number; on: boolean; velocity?: number }>(
-  'doc/stepSet',
-);
+/** @param also other patterns in which the same is done */
+export const stepSet = createAction<
+  OnPattern & Gesture & { step: number; on: boolean; velocity?: number; also?: string[] }
+>('doc/stepSet');
 export const velocitySet = createAction<
-  OnPattern & Gesture & { step: number; velocity: number; place?: number }
+  OnPattern & Gesture & { step: number; velocity: number; place?: number; also?: string[] }
 >('doc/velocitySet');
 export const laneChanged = createAction<Gesture & { laneId: string; change: Partial<Omit<Lane, 'id'>> }>(
   'doc/laneChanged',
@@ -65,13 +78,27 @@ export const hasEdits = (): boolean => edits !== null;
 export const needsEdits = (action: unknown): boolean =>
   patternsEdited.match(action as UnknownAction) || beatEdited.match(action as UnknownAction);
 
-const initial: DocState = { beat: null, past: [], future: [], gesture: null };
+const initial: DocState = { beat: null, past: [], future: [], gesture: null, off: {} };
 
 const changed = (state: DocState, beat: Beat, gesture: string | undefined): DocState => {
   if (!state.beat || beat === state.beat) return state;
   const goesOn = gesture !== undefined && gesture === state.gesture;
   const past = goesOn ? state.past : [...state.past, state.beat].slice(-HISTORY);
-  return { beat, past, future: [], gesture: gesture ?? null };
+  return { ...state, beat, past, future: [], gesture: gesture ?? null };
+};
+
+/** What a step held before its hits were taken off it is remembered. */
+const remembering = (state: DocState, action: UnknownAction): DocState => {
+  if (!stepSet.match(action) || action.payload.on || !state.beat) return state;
+  const { patternId, laneId, step, also = [] } = action.payload;
+  const added = [patternId, ...also].flatMap((id): [string, Hit[]][] => {
+    const pattern = state.beat!.patterns.find((one) => one.id === id);
+    const hits = pattern ? partOf(pattern, laneId).hits.filter((hit) => hit.step === step) : [];
+    return hits.length ? [[stepKey(id, laneId, step), hits]] : [];
+  });
+  if (!added.length) return state;
+  const off = Object.entries(state.off).concat(added).slice(-MOST_OFF);
+  return { ...state, off: Object.fromEntries(off) };
 };
 
 const onPattern = (beat: Beat, id: string, edit: (pattern: Pattern) => Pattern): Beat => {
@@ -81,14 +108,23 @@ const onPattern = (beat: Beat, id: string, edit: (pattern: Pattern) => Pattern):
 };
 
 /** What an action makes of a beat; the same beat where it is no edit. */
-const edited = (beat: Beat, action: UnknownAction): Beat => {
+const edited = (beat: Beat, action: UnknownAction, off: DocState['off'] = {}): Beat => {
   if (stepSet.match(action)) {
-    const { patternId, laneId, step, on, velocity } = action.payload;
-    return onPattern(beat, patternId, (pattern) => setStep(pattern, laneId, step, on, velocity));
+    const { patternId, laneId, step, on, velocity, also = [] } = action.payload;
+    return [patternId, ...also].reduce(
+      (now, id) =>
+        onPattern(now, id, (pattern) =>
+          setStep(pattern, laneId, step, on, velocity, off[stepKey(pattern.id, laneId, step)]),
+        ),
+      beat,
+    );
   }
   if (velocitySet.match(action)) {
-    const { patternId, laneId, step, velocity, place } = action.payload;
-    return onPattern(beat, patternId, (pattern) => setVelocity(pattern, laneId, step, velocity, place));
+    const { patternId, laneId, step, velocity, place, also = [] } = action.payload;
+    return [patternId, ...also].reduce(
+      (now, id) => onPattern(now, id, (pattern) => setVelocity(pattern, laneId, step, velocity, place)),
+      beat,
+    );
   }
   if (laneChanged.match(action)) return setLane(beat, action.payload.laneId, action.payload.change);
   if (tempoSet.match(action)) return setTempo(beat, action.payload.tempo);
@@ -108,13 +144,19 @@ const edited = (beat: Beat, action: UnknownAction): Beat => {
 const stepBack = (state: DocState): DocState => {
   const beat = state.past[state.past.length - 1];
   if (!beat || !state.beat) return state;
-  return { beat, past: state.past.slice(0, -1), future: [state.beat, ...state.future], gesture: null };
+  return {
+    ...state,
+    beat,
+    past: state.past.slice(0, -1),
+    future: [state.beat, ...state.future],
+    gesture: null,
+  };
 };
 
 const stepOn = (state: DocState): DocState => {
   const [beat, ...future] = state.future;
   if (!beat || !state.beat) return state;
-  return { beat, past: [...state.past, state.beat], future, gesture: null };
+  return { ...state, beat, past: [...state.past, state.beat], future, gesture: null };
 };
 
 /**
@@ -127,6 +169,19 @@ export const docReducer = (state: DocState = initial, action: UnknownAction): Do
   if (undone.match(action)) return stepBack(state);
   if (redone.match(action)) return stepOn(state);
   if (!state.beat) return state;
-  const gesture = (action as { payload?: Gesture }).payload?.gesture;
-  return changed(state, edited(state.beat, action), gesture);
+  const { gesture, anew } = (action as { payload?: Gesture }).payload ?? {};
+  const goesOn = anew && gesture !== undefined && gesture === state.gesture;
+  const from = goesOn ? (state.past[state.past.length - 1] ?? state.beat) : state.beat;
+  return changed(remembering(state, action), edited(from, action, state.off), gesture);
+};
+
+/** What an edit would make of a beat, for what is tried before it is used; the same beat while edits are not there yet. */
+export const wouldBe = (
+  beat: Beat,
+  edit: { kind: 'pattern'; patternIds: string[]; edit: PatternEdit } | { kind: 'beat'; edit: BeatEdit },
+): Beat => {
+  if (!edits) return beat;
+  return edit.kind === 'beat'
+    ? edits.editBeat(beat, edit.edit)
+    : edits.editPatterns(beat, edit.patternIds, edit.edit);
 };

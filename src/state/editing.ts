@@ -1,34 +1,77 @@
 import type { PatternEdit } from '../../core/pattern/edits';
 import { hitsOn, spotsOf, type Spot } from '../../core/pattern/spots';
-import { patternsEdited } from './doc';
+import { patternsEdited, stepSet, velocitySet } from './doc';
+import { viewChanged } from './slices';
 import { selectPattern, type RootState, type Store } from './store';
 
-/** Sends an edit to the pattern shown, and to those that were chosen besides. */
-export const editShown = (
-  store: Pick<Store, 'dispatch' | 'getState'>,
-  edit: PatternEdit,
+type Stored = Pick<Store, 'dispatch' | 'getState'>;
+
+/** The patterns that an edit goes to besides the one shown. */
+const others = ({ doc, view }: RootState, shown: string): string[] =>
+  view.also.filter((id) => id !== shown && doc.beat?.patterns.some((pattern) => pattern.id === id));
+
+/**
+ * Sends an edit to the pattern shown, and to those that are edited with it.
+ *
+ * @param gesture edits of one gesture are one step of the history
+ * @param anew each edit of the gesture is told from where it began
+ */
+export const editShown = (store: Stored, edit: PatternEdit, gesture?: string, anew?: boolean): void => {
+  const state = store.getState();
+  const pattern = selectPattern(state);
+  if (!pattern) return;
+  // What is tried was no edit: with the first real one it goes.
+  if (state.view.trial) store.dispatch(viewChanged({ trial: null }));
+  const patternIds = [pattern.id, ...others(state, pattern.id)];
+  store.dispatch(patternsEdited({ patternIds, edit, ...(gesture && { gesture }), ...(anew && { anew }) }));
+};
+
+/** Puts hits onto a step or takes them off, in the pattern shown and those edited with it. */
+export const setStepShown = (
+  store: Stored,
+  at: { laneId: string; step: number; on: boolean; velocity?: number },
   gesture?: string,
 ): void => {
   const state = store.getState();
   const pattern = selectPattern(state);
   if (!pattern) return;
-  const patternIds = [...new Set([pattern.id, ...state.view.also])];
-  store.dispatch(patternsEdited({ patternIds, edit, ...(gesture && { gesture }) }));
+  const also = others(state, pattern.id);
+  store.dispatch(
+    stepSet({ patternId: pattern.id, ...at, ...(gesture && { gesture }), ...(also.length && { also }) }),
+  );
 };
 
-/** What an edit of hits is about. */
+/** Sets the velocity of a step, likewise. */
+export const setVelocityShown = (
+  store: Stored,
+  at: { laneId: string; step: number; velocity: number; place?: number },
+): void => {
+  const state = store.getState();
+  const pattern = selectPattern(state);
+  if (!pattern) return;
+  const also = others(state, pattern.id);
+  store.dispatch(velocitySet({ patternId: pattern.id, ...at, ...(also.length && { also }) }));
+};
+
+/** What an edit of hits is for. */
 export interface Target {
-  kind: 'chosen' | 'one' | 'lane';
+  kind: 'chosen' | 'one' | 'lane' | 'all' | 'none';
   spots: Spot[];
 }
 
-/** The chosen hits; where there are none, the hit last touched in the open lane; else the whole open lane. */
+/**
+ * What the controls of hits are for, as it was chosen: all lanes, the open lane, or the selected hits; where none is selected,
+ * the hit on the step that the hand or the keys were on last in the open lane. Never more than was asked for.
+ */
 export const targetOf = (state: RootState): Target => {
-  const { spots, cursor, openLane } = state.view;
+  const { spots, cursor, openLane, scope } = state.view;
   const pattern = selectPattern(state);
-  if (!pattern) return { kind: 'chosen', spots: [] };
-  if (spots.length) return { kind: 'chosen', spots };
+  if (!pattern) return { kind: 'none', spots: [] };
+  if (scope === 'all')
+    return { kind: 'all', spots: state.doc.beat!.lanes.flatMap(({ id }) => spotsOf(pattern, id)) };
+  if (scope === 'lane') return { kind: 'lane', spots: openLane ? spotsOf(pattern, openLane) : [] };
+  if (hitsOn(pattern, spots).length) return { kind: spots.length > 1 ? 'chosen' : 'one', spots };
   if (cursor && (!openLane || cursor.laneId === openLane) && hitsOn(pattern, [cursor]).length)
     return { kind: 'one', spots: [cursor] };
-  return { kind: 'lane', spots: openLane ? spotsOf(pattern, openLane) : [] };
+  return { kind: 'none', spots: [] };
 };

@@ -1,14 +1,28 @@
 import type { Beat } from '../../core/beat/schema';
 import { compared } from '../../core/feel/compare';
+import { wouldBe } from './doc';
+import type { Trial } from './slices';
 import { selectPattern, type RootState } from './store';
 
 let last: { key: unknown[]; beat: Beat } | null = null;
+let tried: { beat: Beat; trial: Trial; out: Beat } | null = null;
 
-/** The beat as it is heard and drawn: as it is, or while one compares without its feel or with another. */
+/** A beat with what is tried in it. */
+const withTrial = (beat: Beat, trial: Trial): Beat => {
+  if (tried?.beat !== beat || tried.trial !== trial) {
+    const { edit, patternId } = trial;
+    const out = wouldBe(beat, edit.kind === 'beat' ? edit : { ...edit, patternIds: [patternId] });
+    tried = { beat, trial, out };
+  }
+  return tried.out;
+};
+
+/** The beat as it is heard and drawn: as it is, with what is tried, or while one compares without its feel or with another. */
 export const selectHeard = (state: RootState): Beat | null => {
   const { beat } = state.doc;
-  const { compare, b } = state.view;
+  const { compare, b, trial } = state.view;
   const pattern = selectPattern(state);
+  if (beat && trial && trial.patternId === pattern?.id) return withTrial(beat, trial);
   if (!beat || !pattern || compare === null) return beat;
   const key = [beat, pattern, compare, b];
   if (!last || key.some((one, at) => one !== last!.key[at]))

@@ -1,9 +1,12 @@
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
 import type { Feel } from '../../core/beat/feelSchema';
-import type { Beat } from '../../core/beat/schema';
+import type { Beat, Pattern } from '../../core/beat/schema';
 import type { Compared } from '../../core/feel/compare';
-import type { Clip, Spot } from '../../core/pattern/spots';
+import type { Box, Clip } from '../../core/pattern/clip';
+import type { BeatEdit, PatternEdit } from '../../core/pattern/edits';
+import type { Spot } from '../../core/pattern/spots';
+import { beatOpened } from './doc';
 
 /** What is looked at, as far as screens share it. Not part of the beat. */
 export interface ViewState {
@@ -21,8 +24,22 @@ export interface ViewState {
   spots: Spot[];
   /** The step that the hand or the keys were on last. */
   cursor: Spot | null;
+  /** The box that was drawn around them, with its empty edges; null where there was none. */
+  box: Box | null;
+  /** What the controls of hits are for: what is selected, the open lane, or all lanes. */
+  scope: 'hits' | 'lane' | 'all';
+  /** Taps and drags take hits off. */
+  eraser: boolean;
+  /** A hit that is put down or struck harder is heard. */
+  hearEdits: boolean;
+  /** Something that is tried before it is used: an edit that has not been made. */
+  trial: Trial | null;
   /** What was copied. */
   clip: Clip | null;
+  /** Where it is pasted: shown as a line. */
+  pasteAt: Spot | null;
+  /** A pattern that was copied, from this beat or another. */
+  patternClip: Pattern | null;
   /** The other patterns that an edit is sent to as well. */
   also: string[];
   /** Which page of the drawer is open under the strings. */
@@ -47,6 +64,15 @@ export interface ViewState {
   song: SongView;
   /** How much later a stroke arrives than it was meant, in ms. */
   latency: number;
+}
+
+/** An edit that is heard and drawn but not made, until it is used. */
+export interface Trial {
+  /** What is tried, in words. */
+  name: string;
+  /** The pattern that it is shown in. */
+  patternId: string;
+  edit: { kind: 'pattern'; edit: PatternEdit } | { kind: 'beat'; edit: BeatEdit };
 }
 
 export interface SongView {
@@ -91,8 +117,15 @@ const initialView: ViewState = {
   theme: 'system',
   playing: false,
   spots: [],
+  box: null,
+  scope: 'hits',
+  eraser: false,
+  hearEdits: true,
+  trial: null,
   cursor: null,
   clip: null,
+  pasteAt: null,
+  patternClip: null,
   also: [],
   drawer: 'hits',
   switchAt: 'end',
@@ -108,16 +141,42 @@ const initialView: ViewState = {
   audition: null,
 };
 
+const NOTHING_SELECTED = {
+  spots: [],
+  box: null,
+  cursor: null,
+  pasteAt: null,
+  also: [],
+  trial: null,
+  scope: 'hits',
+} satisfies Partial<ViewState>;
+
+/** What a change of the view brings with it: another pattern ends what was selected, tried and edited together in this one. */
+const following = (state: ViewState, change: Partial<ViewState>): ViewState => {
+  const turned = change.patternId !== undefined && change.patternId !== state.patternId;
+  const opened = change.openLane !== undefined && change.openLane !== state.openLane;
+  const selected = change.spots !== undefined && change.box === undefined;
+  return {
+    ...state,
+    ...(turned && NOTHING_SELECTED),
+    ...(opened && { scope: 'hits' as const, trial: null }),
+    ...(selected && { box: null }),
+    ...change,
+  };
+};
+
 const view = createSlice({
   name: 'view',
   initialState: initialView,
   reducers: {
-    viewChanged: (state, { payload }: PayloadAction<Partial<ViewState>>) => ({ ...state, ...payload }),
+    viewChanged: (state, { payload }: PayloadAction<Partial<ViewState>>) => following(state, payload),
     songViewed: (state, { payload }: PayloadAction<Partial<SongView>>) => ({
       ...state,
       song: { ...state.song, ...payload },
     }),
   },
+  // What was selected, tried or edited together belongs to the beat that it was in.
+  extraReducers: (builder) => builder.addCase(beatOpened, (state) => ({ ...state, ...NOTHING_SELECTED })),
 });
 
 /** A beat as it stands in the list of beats. */

@@ -12,6 +12,7 @@ import {
   type ReactNode,
 } from 'react';
 import { partOf, patternTicks, soundingLanes } from '../../core/beat/defaults';
+import { gridTicks } from '../../core/beat/grid';
 import { barTicks, beatTicks } from '../../core/beat/meter';
 import type { Beat, Pattern } from '../../core/beat/schema';
 import { planLane, type LanePlan } from '../../core/play/plan';
@@ -22,7 +23,7 @@ import { viewChanged } from '../state/slices';
 import { selectPattern, useApp } from '../state/store';
 import { countBar } from './count';
 import { createBoard, type Board } from './board';
-import { AROUND, namesWidth } from './geometry';
+import { AROUND, INSET, namesWidth } from './geometry';
 import { useInk } from './ink';
 import { GroupRow } from './GroupRow';
 import { LaneRow } from './LaneRow';
@@ -85,7 +86,7 @@ const rove = (event: FocusEvent<HTMLElement>): void => {
   const step = Number(event.target.dataset['step']);
   const { cursor } = store.getState().view;
   if (cursor?.laneId !== laneId || cursor.step !== step)
-    store.dispatch(viewChanged({ cursor: { laneId, step } }));
+    store.dispatch(viewChanged({ cursor: { laneId, step }, pasteAt: { laneId, step } }));
 };
 
 /** How long the page that is seen is there alone before the others are put beside it. */
@@ -178,6 +179,21 @@ const useTops = (
     watcher.observe(sheet);
     return () => watcher.disconnect();
   }, [root, board, openLane, lanes]);
+};
+
+/** Where what was copied would be pasted. */
+const PasteLine = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) => {
+  const at = useApp(({ view }) => (view.clip ? view.pasteAt : null));
+  if (!at || !beat.lanes.some(({ id }) => id === at.laneId)) return null;
+  const tick = at.step * gridTicks(partOf(pattern, at.laneId).grid);
+  if (tick > patternTicks(pattern)) return null;
+  return (
+    <span
+      className="paste-line"
+      aria-hidden
+      style={{ left: `calc(var(--names) + var(--ppt) * ${tick + INSET})` }}
+    />
+  );
 };
 
 interface StringsProps {
@@ -342,6 +358,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
               board={board}
             />
           ))}
+          <PasteLine beat={beat} pattern={pattern} />
           {foot}
           {Array.from({ length: Math.ceil(length / page - 1e-9) }, (_, at) => (
             <span key={at} className="stop" aria-hidden style={{ left: `calc(var(--ppt) * ${at * page})` }} />

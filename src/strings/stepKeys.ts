@@ -1,14 +1,25 @@
 import type { KeyboardEvent } from 'react';
 import { partOf } from '../../core/beat/defaults';
 import { digitVelocity, isOn } from '../../core/pattern/hits';
-import { copyHits, hitsOn, moveHits, pasteHits, spotsOf, type Spot } from '../../core/pattern/spots';
-import { planLane } from '../../core/play/plan';
-import { ticksPerMs } from '../../core/units';
+import { hitsOn, type Spot } from '../../core/pattern/spots';
 import { strikeLane } from '../audio/player';
-import { laneChanged, stepSet, velocitySet } from '../state/doc';
-import { editShown } from '../state/editing';
-import { noticed, viewChanged } from '../state/slices';
+import { laneChanged } from '../state/doc';
+import { editShown, setStepShown, setVelocityShown } from '../state/editing';
+import { viewChanged } from '../state/slices';
 import { selectPattern, type Store } from '../state/store';
+import {
+  copyChosen,
+  duplicateChosen,
+  moveChosen,
+  pasteAt,
+  removeChosen,
+  selectAll,
+  selectLane,
+} from './chosen';
+import { hearHit } from './hearHit';
+
+/** The velocity of a hit that a key puts down, to be heard. */
+const TRY_VELOCITY = 96;
 
 /** Which step the keys work on, found from where the focus is. */
 interface Place {
@@ -64,16 +75,19 @@ const editStep = (event: KeyboardEvent, store: Store, { laneId, step, cell }: Pl
   const pattern = selectPattern(store.getState());
   if (!cell || !pattern) return false;
   const on = isOn(partOf(pattern, laneId), step);
-  const where = { patternId: pattern.id, laneId, step };
-  if (event.key === 'Enter') {
-    store.dispatch(stepSet({ ...where, on: !on }));
+  const where = { laneId, step };
+  if (event.key === 'Enter' || event.key === ' ') {
+    if (!event.repeat) setStepShown(store, { ...where, on: !on });
+    if (!on && !event.repeat) hearHit(store, laneId, TRY_VELOCITY);
     return true;
   }
   if (!/^[1-9]$/.test(event.key) || event.shiftKey) return false;
   const velocity = digitVelocity(Number(event.key));
   const { spots } = store.getState().view;
   if (spots.length) editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } });
-  else store.dispatch(on ? velocitySet({ ...where, velocity }) : stepSet({ ...where, on: true, velocity }));
+  else if (on) setVelocityShown(store, { ...where, velocity });
+  else setStepShown(store, { ...where, on: true, velocity });
+  hearHit(store, laneId, velocity);
   return true;
 };
 
@@ -99,72 +113,16 @@ const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolea
   }
 };
 
-const say = (store: Store, text: string) => store.dispatch(noticed({ text, subject: 'choice' }));
-
 /** What the keys are about: what is chosen, or the step in focus. */
 const aimed = (store: Store, { laneId, step }: Place): Spot[] => {
   const { spots } = store.getState().view;
   return spots.length ? spots : step >= 0 ? [{ laneId, step }] : [];
 };
 
-/** Copies; says so where there is nothing to copy. */
-export const copyChosen = (store: Store, spots: Spot[]): boolean => {
-  const state = store.getState();
-  const clip = copyHits(
-    selectPattern(state)!,
-    spots,
-    state.doc.beat!.lanes.map(({ id }) => id),
-  );
-  if (clip) store.dispatch(viewChanged({ clip }));
-  else say(store, 'Nothing was copied: there is no hit on what is chosen.');
-  return clip !== null;
-};
-
-/** Pastes at a step, and chooses what was pasted; says why where nothing fits. */
-export const pasteAt = (store: Store, at: Spot): void => {
-  const state = store.getState();
-  const { clip } = state.view;
-  if (!clip) return void say(store, 'Nothing was copied yet: choose hits and copy them first.');
-  const lanes = state.doc.beat!.lanes.map(({ id }) => id);
-  const pasted = pasteHits(selectPattern(state)!, clip, at, lanes);
-  if (!pasted.ok) return void say(store, pasted.error);
-  editShown(store, { edit: 'pasteHits', args: { clip, at } });
-  store.dispatch(viewChanged({ spots: pasted.spots }));
-};
-
-/** Moves what is chosen, and the choice with it. */
-export const moveChosen = (store: Store, spots: Spot[], steps: number, down: number): void => {
-  const state = store.getState();
-  const lanes = state.doc.beat!.lanes.map(({ id }) => id);
-  const moved = moveHits(selectPattern(state)!, spots, steps, down, lanes);
-  if (!moved.ok) return void say(store, moved.error);
-  editShown(store, { edit: 'moveHits', args: { spots, steps, lanes: down } });
-  store.dispatch(viewChanged({ spots: moved.spots }));
-};
-
-/** The same once more, right after itself. */
-export const duplicateChosen = (store: Store, spots: Spot[]): void => {
-  if (!copyChosen(store, spots)) return;
-  const { clip } = store.getState().view;
-  const lanes = store.getState().doc.beat!.lanes.map(({ id }) => id);
-  const top = spots.reduce((best, one) =>
-    lanes.indexOf(one.laneId) < lanes.indexOf(best.laneId) ? one : best,
-  );
-  pasteAt(store, { laneId: top.laneId, step: Math.min(...spots.map(({ step }) => step)) + clip!.width });
-};
-
-export const removeChosen = (store: Store, spots: Spot[]): void =>
-  editShown(store, { edit: 'removeHits', args: { spots } });
-
 const NUDGE_MS = 1;
 
-const nudge = (store: Store, spots: Spot[], ms: number) => {
-  const state = store.getState();
-  const beat = state.doc.beat!;
-  const lane = beat.lanes.find(({ id }) => id === spots[0]!.laneId)!;
-  const step = planLane(beat, selectPattern(state)!, lane).step;
-  editShown(store, { edit: 'nudgeHits', args: { spots, by: (ms * ticksPerMs(beat.tempo)) / step } });
-};
+const nudge = (store: Store, spots: Spot[], ms: number) =>
+  editShown(store, { edit: 'nudgeByMs', args: { spots, ms } });
 
 const ARROWS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -196,14 +154,15 @@ const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean =
   const spots = aimed(store, place);
   const pattern = selectPattern(store.getState());
   if (!spots.length || !pattern) return false;
+  // By their place on the keyboard: with Shift they are other signs.
+  if (event.code === 'Comma' || event.code === 'Period') {
+    nudge(store, spots, (event.code === 'Comma' ? -NUDGE_MS : NUDGE_MS) * (event.shiftKey ? 10 : 1));
+    return true;
+  }
   switch (event.key) {
     case 'Delete':
     case 'Backspace':
       if (hitsOn(pattern, spots).length) removeChosen(store, spots);
-      return true;
-    case ',':
-    case '.':
-      nudge(store, spots, (event.key === ',' ? -NUDGE_MS : NUDGE_MS) * (event.shiftKey ? 10 : 1));
       return true;
     case 'Escape':
       store.dispatch(viewChanged({ spots: [] }));
@@ -213,13 +172,18 @@ const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean =
   }
 };
 
+/** From a lane's name it is pasted where the line is. */
+const aimedPaste = (store: Store, { laneId }: Place): Spot =>
+  store.getState().view.pasteAt ?? { laneId, step: 0 };
+
 const command = (event: KeyboardEvent, store: Store, place: Place): boolean => {
   const pattern = selectPattern(store.getState());
   if (!pattern) return false;
   const spots = aimed(store, place);
   switch (event.key.toLowerCase()) {
     case 'a':
-      store.dispatch(viewChanged({ spots: spotsOf(pattern, place.laneId) }));
+      if (event.shiftKey) selectAll(store);
+      else selectLane(store, place.laneId);
       return true;
     case 'c':
       copyChosen(store, spots);
@@ -228,7 +192,7 @@ const command = (event: KeyboardEvent, store: Store, place: Place): boolean => {
       if (copyChosen(store, spots)) removeChosen(store, spots);
       return true;
     case 'v':
-      pasteAt(store, { laneId: place.laneId, step: Math.max(0, place.step) });
+      pasteAt(store, place.step >= 0 ? { laneId: place.laneId, step: place.step } : aimedPaste(store, place));
       return true;
     case 'd':
       duplicateChosen(store, spots);

@@ -1,31 +1,41 @@
 import { partOf, patternTicks } from '../../core/beat/defaults';
 import { planLane } from '../../core/play/plan';
 import { isOn } from '../../core/pattern/hits';
-import type { Spot } from '../../core/pattern/spots';
+import { gridTicks } from '../../core/beat/grid';
+import { hitsOn, sameSpot, type Spot } from '../../core/pattern/spots';
 import { held, ticksPerMs } from '../../core/units';
-import { stepSet, velocitySet } from '../state/doc';
-import { editShown } from '../state/editing';
+import { editShown, setStepShown } from '../state/editing';
 import { viewChanged } from '../state/slices';
 import type { Store } from '../state/store';
 import { selectPattern } from '../state/store';
 import type { Bead } from './drawing';
 import { laneDrawing } from './drawings';
 import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
+import { hearHit } from './hearHit';
 
 /**
- * What a hand does on the strings. Closed: a tap sets a step, a drag along paints or erases. Open: a bead is dragged up
- * and down for velocity, sideways for nudge, at its foot for length; a drag over several beads draws their velocities.
- * Held, or with Shift: what it touches is chosen, and a drag chooses a box.
+ * What a hand does on the strings. Closed: a tap sets a step, a drag along paints or erases, a drag on a selected hit moves all
+ * that are selected. Open: a tap on a hit selects it, on an empty step adds one; twice takes it off. A bead is dragged up and down
+ * for velocity, off its string to take it off, sideways for nudge and beyond that from step to step, at its foot for length; a drag
+ * over several beads draws their velocities. Held, or with Shift: what it touches is selected, and a drag selects a box.
  */
 
-type Doing = 'nothing' | 'paint' | 'velocity' | 'nudge' | 'length' | 'line' | 'box' | 'done';
+type Doing = 'nothing' | 'paint' | 'velocity' | 'nudge' | 'move' | 'length' | 'line' | 'box' | 'done';
 
 interface Grip {
   id: number;
   lane: HTMLElement;
   laneId: string;
   step: number;
+  /** Which hit of the step it is nearest to, and how many there are. */
   place: number;
+  count: number;
+  /** It was selected when it was pressed. */
+  selected: boolean;
+  /** It has been dragged off its string: let go, it is taken off. */
+  leaving: boolean;
+  /** By how much it has been moved. */
+  moved: { steps: number; down: number } | null;
   x: number;
   y: number;
   on: boolean;
@@ -56,6 +66,14 @@ const FOCUS_MS = 80;
 const HOLD_MS = 420;
 /** A bead is met this far around its middle. */
 const BEAD_POINTS = 18;
+/** Taps on one hit that follow one another faster than this take it off. */
+const TWICE_MS = 350;
+/** A bead is off its string this far above or below it. */
+const OFF_POINTS = 36;
+/** So much of a step a bead is nudged sideways; dragged further it goes from step to step. */
+const NUDGE_SHARE = 0.75;
+/** The edges of a box fall on sixteenths. */
+const SNAP = 240;
 /** How much finer a drag is with a modifier key or a second finger. */
 const FINE = 0.1;
 
@@ -90,13 +108,18 @@ export interface Touch {
 
 export const createTouch = (store: Store): Touch => {
   let grip: Grip | null = null;
+  let tapped: (Spot & { at: number }) | null = null;
 
   const shown = () => selectPattern(store.getState())!;
   const part = (laneId: string) => partOf(shown(), laneId);
   const look = (change: Parameters<typeof viewChanged>[0]) => store.dispatch(viewChanged(change));
 
-  const put = (laneId: string, step: number, on: boolean, gesture?: string) =>
-    store.dispatch(stepSet({ patternId: shown().id, laneId, step, on, ...(gesture && { gesture }) }));
+  const put = (laneId: string, step: number, on: boolean, gesture?: string) => {
+    if (isOn(part(laneId), step) === on) return;
+    setStepShown(store, { laneId, step, on }, gesture);
+    const hit = part(laneId).hits.find((one) => one.step === step);
+    if (on && hit) hearHit(store, laneId, hit.velocity);
+  };
 
   const toggle = (laneId: string, step: number) => put(laneId, step, !isOn(part(laneId), step));
 
@@ -131,7 +154,37 @@ export const createTouch = (store: Store): Touch => {
   const choose = (spot: Spot) => {
     const { spots } = store.getState().view;
     const same = (one: Spot) => one.laneId === spot.laneId && one.step === spot.step;
-    look({ spots: spots.some(same) ? spots.filter((one) => !same(one)) : [...spots, spot], cursor: spot });
+    look({
+      spots: spots.some(same) ? spots.filter((one) => !same(one)) : [...spots, spot],
+      cursor: spot,
+      scope: 'hits',
+    });
+  };
+
+  /** The hit that is held: named by its place only where its step has several. */
+  const own = ({ laneId, step, place, count }: Grip): Spot =>
+    count > 1 ? { laneId, step, place } : { laneId, step };
+
+  const selectOnly = (spot: Spot) => look({ spots: [spot], cursor: spot, pasteAt: spot, scope: 'hits' });
+
+  /** A tap in the open string: on a hit it selects, twice it takes off; on an empty step it adds one. */
+  const tapOpen = (one: Grip, time: number) => {
+    const spot = own(one);
+    if (!one.on) {
+      put(one.laneId, one.step, true);
+      selectOnly(spot);
+      tapped = null;
+      return;
+    }
+    const again = tapped && sameSpot(tapped, spot) && time - tapped.at < TWICE_MS;
+    tapped = again ? null : { ...spot, at: time };
+    if (!again) {
+      selectOnly(spot);
+      return;
+    }
+    if (one.count > 1) editShown(store, { edit: 'removeHits', args: { spots: [spot] } });
+    else put(one.laneId, one.step, false);
+    look({ spots: [] });
   };
 
   const begin = (event: PointerEvent, cell: HTMLElement): Grip => {
@@ -142,12 +195,17 @@ export const createTouch = (store: Store): Touch => {
     const place = under?.bead.place ?? 0;
     const hits = part(laneId).hits.filter((hit) => hit.step === step);
     const hit = [...hits].sort((a, b) => a.nudge - b.nudge)[place];
+    const { spots } = store.getState().view;
     return {
       id: event.pointerId,
       lane,
       laneId,
       step,
       place,
+      count: hits.length,
+      selected: hits.length > 0 && spots.some((spot) => spot.laneId === laneId && spot.step === step),
+      leaving: false,
+      moved: null,
       x: event.clientX,
       y: event.clientY,
       on: hits.length > 0,
@@ -177,30 +235,63 @@ export const createTouch = (store: Store): Touch => {
     one.last = step;
   };
 
-  /** The chosen hits go together with the one that is dragged. */
-  const dragged = (one: Grip): Spot[] => {
-    const { spots } = store.getState().view;
-    const own = { laneId: one.laneId, step: one.step };
-    const together = spots.some((spot) => spot.laneId === own.laneId && spot.step === own.step);
-    return together ? spots : [own];
-  };
+  /** The selected hits go together with the one that is dragged, each by the same amount. */
+  const dragged = (one: Grip): Spot[] => (one.selected ? store.getState().view.spots : [own(one)]);
+
+  const velocityNow = (one: Grip): number => hitsOn(shown(), [own(one)])[0]?.hit.velocity ?? one.velocity;
 
   const drawVelocity = (one: Grip, y: number) => {
+    const { box } = scale(one.lane, one.laneId);
+    one.leaving = y < box.top - OFF_POINTS || y > box.bottom + OFF_POINTS;
+    one.lane.classList.toggle('leaving', one.leaving);
+    if (one.leaving) return say(one, 'let go to take it off');
     const rate = one.fine ? FINE : 1;
-    const velocity = Math.round(held(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127));
-    const { laneId, step, place, gesture } = one;
-    store.dispatch(velocitySet({ patternId: shown().id, laneId, step, velocity, place, gesture }));
+    const by = Math.round(held(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127)) - one.velocity;
+    editShown(store, { edit: 'shiftVelocities', args: { spots: dragged(one), by } }, one.gesture, true);
+    const velocity = velocityNow(one);
     say(one, `velocity ${velocity}`);
+    hearHit(store, one.laneId, velocity);
   };
 
   const drawNudge = (one: Grip, x: number) => {
     const { points, step, beat } = scale(one.lane, one.laneId);
     const wide = one.fine ? FINE : 1;
+    if (!one.fine && Math.abs(x - one.x) / points > NUDGE_SHARE * step) return drawMove(one, x, one.y);
     const glass = store.getState().view.glass;
-    const nudge = held(one.nudge + (((x - one.x) / points / step) * wide) / glass, -0.5, 0.5);
-    editShown(store, { edit: 'setNudges', args: { spots: dragged(one), to: nudge } }, one.gesture);
-    const ms = (nudge * step) / ticksPerMs(beat.tempo);
-    say(one, `${ms >= 0 ? '+' : '−'}${Math.abs(ms).toFixed(1)} ms, ${Math.round(nudge * 100)} % of a step`);
+    const ticks = (((x - one.x) / points) * wide) / glass;
+    const asked = held(one.nudge + ticks / step, -0.5, 0.5) - one.nudge;
+    const ms = (asked * step) / ticksPerMs(beat.tempo);
+    editShown(store, { edit: 'nudgeByMs', args: { spots: dragged(one), ms } }, one.gesture, true);
+    const nudge = hitsOn(shown(), [own(one)])[0]?.hit.nudge ?? one.nudge + asked;
+    const off = (nudge * step) / ticksPerMs(beat.tempo);
+    say(one, `${off >= 0 ? '+' : '−'}${Math.abs(off).toFixed(1)} ms, ${Math.round(nudge * 100)} % of a step`);
+  };
+
+  /** How many lanes below the one that was pressed the hand is. */
+  const lanesDown = (one: Grip, y: number): number => {
+    const lanes = [...document.querySelectorAll<HTMLElement>('[data-lane]')];
+    const under = lanes.findIndex((lane) => {
+      const box = lane.getBoundingClientRect();
+      return y >= box.top && y < box.bottom;
+    });
+    const from = lanes.indexOf(one.lane);
+    return under < 0 || from < 0 ? 0 : under - from;
+  };
+
+  /** From step to step, and from lane to lane: told from where it began, so that nothing it passes over is touched. */
+  const drawMove = (one: Grip, x: number, y: number) => {
+    const { points, step } = scale(one.lane, one.laneId);
+    const steps = Math.round((x - one.x) / points / step);
+    const down = one.open ? 0 : lanesDown(one, y);
+    const by = steps * gridTicks(part(one.laneId).grid);
+    one.moved = { steps, down };
+    editShown(store, { edit: 'moveHits', args: { spots: dragged(one), by, lanes: down } }, one.gesture, true);
+    say(
+      one,
+      steps
+        ? `${Math.abs(steps)} step${Math.abs(steps) === 1 ? '' : 's'} ${steps < 0 ? 'earlier' : 'later'}`
+        : '',
+    );
   };
 
   const drawLength = (one: Grip, x: number) => {
@@ -226,10 +317,15 @@ export const createTouch = (store: Store): Touch => {
     const [left, right] = [Math.min(one.x, x), Math.max(one.x, x)];
     const [top, bottom] = [Math.min(one.y, y), Math.max(one.y, y)];
     const spots: Spot[] = [];
+    const laneIds: string[] = [];
+    let [from, to] = [Infinity, -Infinity];
     for (const lane of document.querySelectorAll<HTMLElement>('[data-lane]')) {
       const box = lane.querySelector('.string')!.getBoundingClientRect();
       if (box.bottom < top || box.top > bottom) continue;
       const { points } = scale(lane, lane.dataset['lane']!);
+      laneIds.push(lane.dataset['lane']!);
+      from = Math.min(from, Math.floor(((left - box.left) / points - INSET) / SNAP + 0.5) * SNAP);
+      to = Math.max(to, Math.floor(((right - box.left) / points - INSET) / SNAP + 0.5) * SNAP);
       const inside = laneDrawing(store.getState(), laneById(lane.dataset['lane']!))?.cells.filter(
         (cell) =>
           cell.velocity > 0 &&
@@ -238,7 +334,8 @@ export const createTouch = (store: Store): Touch => {
       );
       for (const { step } of inside ?? []) spots.push({ laneId: lane.dataset['lane']!, step });
     }
-    look({ spots });
+    const box = laneIds.length && to > from ? { laneIds, from: Math.max(0, from), to } : null;
+    look({ spots, box, scope: 'hits' });
   };
 
   const decide = (one: Grip, dx: number, dy: number) => {
@@ -247,6 +344,7 @@ export const createTouch = (store: Store): Touch => {
     if (one.hold) clearTimeout(one.hold);
     const upright = Math.abs(dy) > Math.abs(dx);
     if (one.open && one.on && one.onBead) one.doing = upright ? 'velocity' : 'nudge';
+    else if (!one.open && one.selected) one.doing = 'move';
     else if (one.open && (!one.touch || !upright)) one.doing = 'line';
     else if (!one.open && (!upright || !one.touch)) {
       one.doing = 'paint';
@@ -264,13 +362,29 @@ export const createTouch = (store: Store): Touch => {
 
   const cursorTo = (one: Grip) => {
     const { cursor } = store.getState().view;
-    if (cursor?.laneId !== one.laneId || cursor.step !== one.step)
-      look({ cursor: { laneId: one.laneId, step: one.step } });
+    const at = { laneId: one.laneId, step: one.step };
+    if (cursor?.laneId !== one.laneId || cursor.step !== one.step) look({ cursor: at, pasteAt: at });
   };
 
   const finish = (one: Grip) => {
     if (one.hold) clearTimeout(one.hold);
+    one.lane.classList.remove('leaving');
     say(one, '');
+  };
+
+  /** What was moved stays selected where it is now. */
+  const settle = (one: Grip) => {
+    if (!one.moved || !one.selected) return;
+    const { steps, down } = one.moved;
+    const lanes = store.getState().doc.beat!.lanes.map(({ id }) => id);
+    const by = steps * gridTicks(part(one.laneId).grid);
+    const spots = store.getState().view.spots.flatMap(({ laneId, step }) => {
+      const target = lanes[lanes.indexOf(laneId) + down];
+      if (target === undefined) return [];
+      const tick = step * gridTicks(part(laneId).grid) + by;
+      return [{ laneId: target, step: Math.round(tick / gridTicks(part(target).grid)) }];
+    });
+    if (hitsOn(shown(), spots).length) look({ spots });
   };
 
   return {
@@ -284,8 +398,14 @@ export const createTouch = (store: Store): Touch => {
         choose({ laneId: grip.laneId, step: grip.step });
         return;
       }
+      if (store.getState().view.eraser) {
+        grip.on = true;
+        grip.doing = 'paint';
+        put(grip.laneId, grip.step, false, grip.gesture);
+        return;
+      }
       grip.hold = startHold(grip);
-      if (grip.touch || grip.open) return;
+      if (grip.touch || grip.open || grip.selected) return;
       clearTimeout(grip.hold);
       grip.doing = 'paint';
       put(grip.laneId, grip.step, !grip.on, grip.gesture);
@@ -298,6 +418,7 @@ export const createTouch = (store: Store): Touch => {
       if (one.doing === 'paint') paint(one, event.clientX);
       if (one.doing === 'velocity') drawVelocity(one, event.clientY);
       if (one.doing === 'nudge') drawNudge(one, event.clientX);
+      if (one.doing === 'move') drawMove(one, event.clientX, event.clientY);
       if (one.doing === 'length') drawLength(one, event.clientX);
       if (one.doing === 'line') drawLine(one, event.clientX, event.clientY);
       const far = Math.hypot(event.clientX - one.x, event.clientY - one.y) > SLACK.touch;
@@ -307,8 +428,14 @@ export const createTouch = (store: Store): Touch => {
       if (!grip || event.pointerId !== grip.id) return;
       const one = grip;
       grip = null;
-      if (one.doing === 'nothing') toggle(one.laneId, one.step);
-      if (one.doing !== 'box') cursorTo(one);
+      if (one.doing === 'nothing' && one.open) tapOpen(one, event.timeStamp);
+      else if (one.doing === 'nothing') toggle(one.laneId, one.step);
+      if (one.leaving) {
+        editShown(store, { edit: 'removeHits', args: { spots: dragged(one) } }, one.gesture, true);
+        look({ spots: [] });
+      }
+      settle(one);
+      if (one.doing !== 'box' && !one.moved) cursorTo(one);
       finish(one);
     },
     cancel: () => {

@@ -2,6 +2,9 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { NumberField } from './NumberField';
+import { SayContext } from './say';
+
+const said: string[] = [];
 
 const asked: [number, string | undefined][] = [];
 
@@ -32,7 +35,12 @@ const type = (text: string) => {
 beforeEach(() => {
   asked.length = 0;
   HTMLElement.prototype.setPointerCapture = () => undefined;
-  render(<Field />);
+  said.length = 0;
+  render(
+    <SayContext value={(text) => said.push(text)}>
+      <Field />
+    </SayContext>,
+  );
 });
 
 test('takes what is typed, with a comma or a unit, and asks for no more than was typed', () => {
@@ -41,8 +49,9 @@ test('takes what is typed, with a comma or a unit, and asks for no more than was
   type('88 BPM');
   expect(field().value).toBe('88');
   type('500');
-  expect(asked.at(-1)).toEqual([500, undefined]);
+  expect(asked.at(-1)).toEqual([300, undefined]);
   expect(field().value).toBe('300');
+  expect(said).toEqual(['Tempo goes from 20 to 300; 500 was held to 300.']);
 });
 
 test('what is no number changes nothing', () => {
@@ -55,7 +64,8 @@ test('Escape leaves it as it was', () => {
   fireEvent.change(field(), { target: { value: '120' } });
   fireEvent.keyDown(field(), { key: 'Escape' });
   expect(field().value).toBe('92');
-  expect(asked).toEqual([]);
+  fireEvent.blur(field());
+  expect([asked, said]).toEqual([[], []]);
 });
 
 test('arrows and page keys step', () => {

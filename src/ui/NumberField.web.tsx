@@ -1,4 +1,5 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { use, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { SayContext } from './say';
 
 interface NumberFieldProps {
   label: string;
@@ -12,7 +13,7 @@ interface NumberFieldProps {
   /** How much an arrow key or eight points of a drag change. */
   step?: number;
   width: number;
-  /** Gets what was asked for, in range or not; `gesture` is the same all through one drag. */
+  /** Gets what was asked for, held to the range, which is said; `gesture` is the same all through one drag. */
   onChange: (value: number, gesture?: string) => void;
 }
 
@@ -29,8 +30,18 @@ export const NumberField = (props: NumberFieldProps) => {
   const [draft, setDraft] = useState<string | null>(null);
   const drag = useRef<{ y: number; from: number; gesture: string; moved: boolean } | null>(null);
 
+  const say = use(SayContext);
+
+  /** What is out of range is held to it, and that is said. */
+  const give = (asked: number) => {
+    const kept = Math.min(most, Math.max(least, asked));
+    if (kept !== asked)
+      say(`${label} goes from ${least} to ${most}; ${shown(asked)} was held to ${kept}.`, label);
+    if (kept !== value || kept === asked) onChange(kept);
+  };
+
   const take = () => {
-    if (draft !== null && Number.isFinite(typed(draft))) onChange(typed(draft));
+    if (draft !== null && Number.isFinite(typed(draft))) give(typed(draft));
     setDraft(null);
   };
 
@@ -39,15 +50,16 @@ export const NumberField = (props: NumberFieldProps) => {
     if (by !== undefined) {
       event.preventDefault();
       setDraft(null);
-      onChange(value + by);
+      give(value + by);
     }
     if (event.key === 'Enter') {
       take();
       event.currentTarget.select();
     }
-    if (event.key === 'Escape') {
+    if (event.key === 'Escape' && draft !== null) {
+      // Only the typing is taken back: the focus stays where a person is.
+      event.stopPropagation();
       setDraft(null);
-      event.currentTarget.blur();
     }
   };
 

@@ -9,7 +9,8 @@ import { templateMidi } from '../../../core/midi/templateMidi';
 import { setStep, setVelocity } from '../../../core/pattern/hits';
 import { beatOpened, redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { viewChanged } from '../../state/slices';
+import { noticed, viewChanged } from '../../state/slices';
+import { SayContext } from '../../ui/say';
 import { selectHeard } from '../../state/heard';
 import { selectFeel } from '../../state/store';
 import { FeelScreen } from './FeelScreen';
@@ -90,7 +91,9 @@ beforeEach(() => {
   );
   render(
     <Provider store={store}>
-      <FeelScreen />
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        <FeelScreen />
+      </SayContext>
     </Provider>,
   );
 });
@@ -136,11 +139,11 @@ describe('the stages', () => {
   });
 
   test('the hinge on the strings turns the swing by keys', () => {
-    press('Swing of all lanes: medium');
+    press('Swing of all lanes: septuplet');
     const hinge = screen.getByRole('slider', { name: 'Swing hinge' });
     fireEvent.keyDown(hinge, { key: 'ArrowRight' });
-    expect(feel().swing.percent).toBe(58.5);
-    expect(hinge.getAttribute('aria-valuetext')).toBe('58.5 %');
+    expect(feel().swing.percent).toBe(57.64);
+    expect(hinge.getAttribute('aria-valuetext')).toBe('57.64 %');
     press('Straight');
     expect(screen.queryByRole('slider', { name: 'Swing hinge' })).toBeNull();
   });
@@ -182,7 +185,7 @@ describe('the stages', () => {
     fireEvent.change(field, { target: { value: '-400' } });
     fireEvent.keyDown(field, { key: 'Enter' });
     expect(feel().lanes['kick']).toEqual({ offset: -100 });
-    expect(notices()).toContain('Offsets go from -100 to 100 ms; -400 was held to -100 for Kick.');
+    expect(notices()).toContain('Offset of Kick goes from -100 to 100; -400 was held to -100.');
     press('All on time');
     expect(feel().lanes).toEqual({});
   });
@@ -339,7 +342,7 @@ describe('feels as a whole', () => {
 
 describe('comparing', () => {
   test('a held button or key plays it without feel; let go, it is as it was', () => {
-    press('Swing of all lanes: hard');
+    press('Swing of all lanes: triplet');
     page('Compare');
     const hold = screen.getByRole('button', { name: 'Hold to hear it without any feel' });
     fireEvent.pointerDown(hold);
@@ -375,7 +378,7 @@ describe('comparing', () => {
 
 describe('seeing it', () => {
   test('the timing chart has a dot for each hit, before and after, and says it in words', () => {
-    press('Swing of all lanes: medium');
+    press('Swing of all lanes: septuplet');
     page('Charts');
     const chart = screen.getByRole('img', { name: /Distance of each hit from the grid/ });
     expect(chart.querySelectorAll('.after')).toHaveLength(10 * 8);
@@ -389,7 +392,7 @@ describe('seeing it', () => {
   });
 
   test('the report of the pattern, set against a template, with their differences', async () => {
-    press('Swing of all lanes: medium');
+    press('Swing of all lanes: septuplet');
     page('Report');
     const report = await screen.findByRole('region', { name: 'Report: A' });
     await waitFor(() => expect(report.textContent).toContain('40 notes in 4 bars'));

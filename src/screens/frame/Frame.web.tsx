@@ -7,6 +7,7 @@ import { useApp } from '../../state/store';
 import { saveBeatFile, saveText } from '../../ui/files';
 import { HelpContext } from '../../ui/help';
 import { PlayContext } from '../../ui/playing';
+import { SayContext } from '../../ui/say';
 import { KeysSheet } from './KeysSheet';
 import { Mishap } from './Mishap';
 import { Notices } from './Notices';
@@ -68,6 +69,10 @@ const useKeeping = () => {
   }, []);
 };
 
+const sayIt = (text: string, subject: string): void => {
+  store.dispatch(noticed({ text, subject }));
+};
+
 /** What stands around every screen. */
 export const Frame = ({ children }: { children: ReactNode }) => {
   const [help, setHelp] = useState(false);
@@ -80,17 +85,19 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useKeys(showHelp);
   return (
     <HelpContext value={showHelp}>
-      <div className="frame">
-        <Notices onAction={(action) => void does(action)} />
-        <main>
-          <PlayContext value={togglePlay}>
-            <Mishap>{children}</Mishap>
-          </PlayContext>
-        </main>
-        <Transport />
-        <Tabs />
-      </div>
-      {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
+      <SayContext value={sayIt}>
+        <div className="frame">
+          <Notices onAction={(action) => void does(action)} />
+          <main>
+            <PlayContext value={togglePlay}>
+              <Mishap>{children}</Mishap>
+            </PlayContext>
+          </main>
+          <Transport />
+          <Tabs />
+        </div>
+        {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
+      </SayContext>
     </HelpContext>
   );
 };

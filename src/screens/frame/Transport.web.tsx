@@ -5,7 +5,7 @@ import type { Pattern } from '../../../core/beat/schema';
 import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
 import { TEMPO, ticksPerMs } from '../../../core/units';
 import { beatEdited, swingSet, tempoSet } from '../../state/doc';
-import { noticed, viewChanged } from '../../state/slices';
+import { viewChanged } from '../../state/slices';
 import { songClock } from '../../state/songClock';
 import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
 import { Icon } from '../../ui/Icon';
@@ -61,15 +61,7 @@ const TempoField = () => {
   const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
-    const { value, held } = heldTempo(asked);
-    act(tempoSet({ tempo: value, ...(gesture && { gesture }) }));
-    if (held)
-      act(
-        noticed({
-          text: `The tempo goes from ${TEMPO.least} to ${TEMPO.most} BPM; ${asked} was held to ${value}.`,
-          subject: 'tempo',
-        }),
-      );
+    act(tempoSet({ tempo: heldTempo(asked).value, ...(gesture && { gesture }) }));
   };
   return <NumberField label="Tempo" value={tempo} {...TEMPO} under="BPM" width={72} onChange={change} />;
 };
@@ -80,15 +72,7 @@ const SwingField = () => {
   const swing = feel?.base === 'swing' && !feel.off.includes('base') ? feel.swing : null;
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
-    const { value, held } = heldSwing(asked);
-    act(swingSet({ patternId, change: { percent: value }, ...(gesture && { gesture }) }));
-    if (held)
-      act(
-        noticed({
-          text: `Swing goes from ${SWING.least} to ${SWING.most} %; ${asked} was held to ${value}.`,
-          subject: 'swing',
-        }),
-      );
+    act(swingSet({ patternId, change: { percent: heldSwing(asked).value }, ...(gesture && { gesture }) }));
   };
   const sixteenths = (feel?.swing.grid ?? '1/16') === '1/16';
   return (

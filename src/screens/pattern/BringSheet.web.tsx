@@ -11,31 +11,63 @@ import { Choice } from '../../ui/Choice';
 import { Sheet } from '../../ui/Sheet';
 import './drawer/drawer.css';
 
-/** Brings lanes of another beat into the pattern shown. */
-export const BringSheet = ({ onClose }: { onClose: () => void }) => {
-  const beats = useApp((state) => state.library.beats);
-  const openId = useApp((state) => state.doc.beat?.id);
+interface LanesOfProps {
+  from: Beat;
+  onDone: () => void;
+}
+
+/** The lanes of a beat, to be chosen. */
+const LanesOf = ({ from, onDone }: LanesOfProps) => {
   const pattern = useApp(selectPattern)!;
   const room = useApp((state) => MOST.lanes - (state.doc.beat?.lanes.length ?? 0));
-  const [from, setFrom] = useState<Beat | null>(null);
   const [chosen, setChosen] = useState<string[]>([]);
   const act = useDo();
-  const choose = async (id: string) => {
-    setChosen([]);
-    setFrom(id ? await keeper.beat(id) : null);
-  };
   const bring = () => {
     const ids = Object.fromEntries(chosen.map((laneId) => [laneId, nanoid()]));
     act(
       beatEdited({
-        edit: { edit: 'bringLanes', args: { patternId: pattern.id, from: from!, laneIds: chosen, ids } },
+        edit: { edit: 'bringLanes', args: { patternId: pattern.id, from, laneIds: chosen, ids } },
       }),
     );
     const came = Math.min(chosen.length, room);
     const left = chosen.length - came;
     const said = left ? ` A beat holds ${MOST.lanes} lanes; ${left} found no room.` : '';
-    act(noticed({ text: `${came} of the lanes of “${from!.name}” are in ${pattern.name} now.${said}` }));
-    onClose();
+    act(noticed({ text: `${came} of the lanes of “${from.name}” are in ${pattern.name} now.${said}` }));
+    onDone();
+  };
+  return (
+    <>
+      <div className="chips">
+        {from.lanes.map(({ id, name }) => (
+          <label key={id} className="tick">
+            <input
+              type="checkbox"
+              checked={chosen.includes(id)}
+              onChange={() =>
+                setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
+              }
+            />
+            {name}
+          </label>
+        ))}
+      </div>
+      <Chip disabled={!chosen.length} onPress={bring}>
+        Bring them in
+      </Chip>
+    </>
+  );
+};
+
+/** Brings lanes of another beat into the pattern shown. */
+export const BringSheet = ({ onClose }: { onClose: () => void }) => {
+  const beats = useApp((state) => state.library.beats);
+  const openId = useApp((state) => state.doc.beat?.id);
+  const [from, setFrom] = useState<Beat | null>(null);
+  const [missing, setMissing] = useState(false);
+  const choose = async (id: string) => {
+    const beat = id ? await keeper.beat(id) : null;
+    setFrom(beat);
+    setMissing(id !== '' && !beat);
   };
   return (
     <Sheet title="Lanes of another beat" open onClose={onClose}>
@@ -50,23 +82,12 @@ export const BringSheet = ({ onClose }: { onClose: () => void }) => {
           ]}
           onChange={(id) => void choose(id)}
         />
-        <div className="chips">
-          {from?.lanes.map(({ id, name }) => (
-            <label key={id} className="tick">
-              <input
-                type="checkbox"
-                checked={chosen.includes(id)}
-                onChange={() =>
-                  setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
-                }
-              />
-              {name}
-            </label>
-          ))}
-        </div>
-        <Chip disabled={!chosen.length} onPress={bring}>
-          Bring them in
-        </Chip>
+        {missing ? <p role="status">That beat cannot be read just now; the others can.</p> : null}
+        {from ? (
+          <LanesOf key={from.id} from={from} onDone={onClose} />
+        ) : (
+          <p className="quiet">Choose a beat, then the lanes of it.</p>
+        )}
       </div>
     </Sheet>
   );

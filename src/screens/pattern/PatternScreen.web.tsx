@@ -3,6 +3,8 @@ import { nanoid } from '@reduxjs/toolkit';
 import { lazy, Suspense, use, useEffect, useState } from 'react';
 import { barTicks } from '../../../core/beat/meter';
 import { MOST } from '../../../core/beat/choices';
+import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/beat/instruments';
+import { listed } from '../../../core/beat/text';
 import type { KitId, Pattern } from '../../../core/beat/schema';
 import { KITS } from '../../../core/sound/kits';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
@@ -13,6 +15,7 @@ import { HelpContext } from '../../ui/help';
 import { Icon } from '../../ui/Icon';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
+import { Options } from '../../ui/Options';
 import { useWide } from '../../ui/useWide';
 import { Strings } from '../../strings/Strings';
 
@@ -161,22 +164,57 @@ const useLater = (): boolean => {
   return later;
 };
 
+/** Several patterns that are edited together are named, and one tap ends it. */
+const Together = () => {
+  const also = useApp((state) => state.view.also);
+  const patterns = useApp((state) => selectBeat(state)?.patterns);
+  const shown = useApp(selectPattern);
+  const act = useDo();
+  const others = patterns?.filter(({ id }) => also.includes(id) && id !== shown?.id) ?? [];
+  if (!others.length || !shown) return null;
+  return (
+    <div className="together" role="status">
+      <span>{`Every edit goes to ${listed([shown, ...others].map(({ name }) => name))}.`}</span>
+      <Chip onPress={() => act(viewChanged({ also: [] }))}>{`Only ${shown.name}`}</Chip>
+    </div>
+  );
+};
+
+/** Which drum a new lane is to play. */
+const NewLane = ({ onDone }: { onDone: () => void }) => {
+  const act = useDo();
+  const add = (instrument: InstrumentId) => {
+    const id = nanoid();
+    act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument } } }));
+    act(viewChanged({ openLane: id, drawer: 'lane', cursor: null, spots: [] }));
+    onDone();
+  };
+  return (
+    <Options<InstrumentId | ''>
+      label="Drum of the new lane"
+      value=""
+      options={[
+        { value: '', name: 'Which drum?' },
+        ...INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name })),
+      ]}
+      onChange={(id) => id && add(id)}
+    />
+  );
+};
+
 const Foot = ({ kit }: { kit: KitId }) => {
   const [bringing, setBringing] = useState(false);
   const act = useDo();
   const full = useApp((state) => (selectBeat(state)?.lanes.length ?? 0) >= MOST.lanes);
-  const addLane = () => {
-    const id = nanoid();
-    act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument: 'cowbell' } } }));
-    act(viewChanged({ openLane: id, drawer: 'lane', cursor: null, spots: [] }));
-  };
+  const [adding, setAdding] = useState(false);
   return (
     <div className="foot">
       <KitChoice kit={kit} />
       <div className="chips">
-        <Chip disabled={full} onPress={addLane}>
+        <Chip disabled={full} pressed={adding} onPress={() => setAdding(!adding)}>
           {full ? `${MOST.lanes} lanes, no room for more` : 'Add a lane'}
         </Chip>
+        {adding && !full ? <NewLane onDone={() => setAdding(false)} /> : null}
         <Chip onPress={() => setBringing(true)}>Lanes of another beat</Chip>
         <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Pads</Chip>
       </div>
@@ -205,6 +243,7 @@ export const PatternScreen = () => {
       {beat && pattern ? (
         <>
           <Tools meter={pattern.meter} bars={pattern.bars} bar={bar} wide={wide} />
+          <Together />
           <div className={wide ? 'pattern-body' : 'pattern-body narrow'}>
             <Strings
               key={pattern.id}

@@ -1,63 +1,100 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { use, useState } from 'react';
+import { useState } from 'react';
 import { MOST, PIGMENTS } from '../../../core/beat/choices';
-import type { Beat, Pattern } from '../../../core/beat/schema';
+import type { Pattern } from '../../../core/beat/schema';
 import type { PatternEdit } from '../../../core/pattern/edits';
 import { BARS, BEATS } from '../../../core/pattern/patterns';
 import { PATTERN_PRESETS } from '../../../core/pattern/presets';
 import { meterText } from '../../../core/beat/meter';
-import { beatEdited, patternsEdited, undone } from '../../state/doc';
-import { store } from '../../state/session';
+import { beatEdited, patternsEdited } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
+import { NameInput } from '../../ui/NameInput';
 import { NumberField } from '../../ui/NumberField';
-import { PlayContext } from '../../ui/playing';
 import { SwitchWhen } from '../../ui/SwitchWhen';
 import { Sheet } from '../../ui/Sheet';
 import { SortableLater } from '../../ui/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
+import { attempt, leaveTrial, TrialBar } from './TrialBar';
 import './drawer/drawer.css';
 
 const UNITS = [2, 4, 8, 16] as const;
 
-/** A whole rhythm, tried by ear: each try takes the place of the one before it until one is taken. */
+/** A whole rhythm, tried by ear before it is used. */
 const Presets = ({ patternId }: { patternId: string }) => {
-  const act = useDo();
-  const beat = useApp(selectBeat)!;
-  const playing = useApp((state) => state.view.playing);
-  const togglePlay = use(PlayContext);
-  const [tried, setTried] = useState<{ presetId: string; beat: Beat } | null>(null);
-  // Whatever else is changed takes what was tried with it.
-  const open = tried?.beat === beat ? tried : null;
-  const attempt = (presetId: string) => {
-    if (open) act(undone());
-    if (presetId) act(beatEdited({ edit: { edit: 'patternPreset', args: { patternId, presetId } } }));
-    setTried(presetId ? { presetId, beat: store.getState().doc.beat! } : null);
+  const trial = useApp(({ view }) => view.trial);
+  const tried =
+    trial?.edit.kind === 'beat' && trial.edit.edit.edit === 'patternPreset'
+      ? trial.edit.edit.args.presetId
+      : null;
+  const choose = (presetId: string) => {
+    const preset = PATTERN_PRESETS.find(({ id }) => id === presetId);
+    if (!preset) return leaveTrial();
+    attempt(preset.name, {
+      kind: 'beat',
+      edit: { edit: 'patternPreset', args: { patternId, presetId } },
+    });
   };
   return (
     <>
       <Choice
         label="Preset for the whole pattern"
         short="Preset"
-        value={open?.presetId ?? ''}
+        value={tried ?? ''}
         options={[
-          { value: '', name: open ? 'what was there' : 'Choose a rhythm' },
+          { value: '', name: 'Choose a rhythm' },
           ...PATTERN_PRESETS.map(({ id, name }) => ({ value: id, name })),
         ]}
-        onChange={attempt}
+        onChange={choose}
       />
-      {open ? (
-        <div className="chips">
-          <Chip pressed={playing} onPress={togglePlay}>
-            {playing ? 'Stop' : 'Hear it'}
-          </Chip>
-          <Chip onPress={() => setTried(null)}>Take it</Chip>
-          <Chip onPress={() => attempt('')}>Put back what was there</Chip>
-        </div>
-      ) : null}
+      {tried ? <TrialBar /> : null}
     </>
+  );
+};
+
+/** Copying one bar onto another, or after the last. */
+const CopyBar = ({ pattern }: { pattern: Pattern }) => {
+  const act = useDo();
+  const [from, setFrom] = useState(1);
+  const [to, setTo] = useState(2);
+  const last = Math.min(pattern.bars + 1, BARS.most);
+  const [a, b] = [Math.min(from, pattern.bars), Math.min(to, last)];
+  return (
+    <div className="figures">
+      <NumberField
+        label="Bar to copy"
+        value={a}
+        least={1}
+        most={pattern.bars}
+        under="copy bar"
+        width={72}
+        onChange={(asked) => setFrom(Math.round(asked))}
+      />
+      <NumberField
+        label="Onto bar"
+        value={b}
+        least={1}
+        most={last}
+        under="onto bar"
+        width={72}
+        onChange={(asked) => setTo(Math.round(asked))}
+      />
+      <Chip
+        disabled={a === b}
+        onPress={() =>
+          act(
+            patternsEdited({
+              patternIds: [pattern.id],
+              edit: { edit: 'copyBar', args: { from: a - 1, to: b - 1 } },
+            }),
+          )
+        }
+      >
+        {b > pattern.bars ? `Copy bar ${a} to a new bar ${b}` : `Copy bar ${a} onto bar ${b}`}
+      </Chip>
+    </div>
   );
 };
 
@@ -66,33 +103,16 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
   const act = useDo();
   const edit = (one: PatternEdit, gesture?: string) =>
     act(patternsEdited({ patternIds: [pattern.id], edit: one, ...(gesture && { gesture }) }));
-  const held = (asked: number, { least, most }: { least: number; most: number }, what: string) => {
-    const kept = Math.round(Math.min(most, Math.max(least, asked)));
-    if (kept !== Math.round(asked))
-      act(
-        noticed({
-          text: `${what} go from ${least} to ${most}; ${asked} was held to ${kept}.`,
-          subject: what,
-        }),
-      );
-    return kept;
-  };
   return (
     <fieldset>
       <legend>{pattern.name}</legend>
       <label className="choice-field">
         <span>Name</span>
-        <input
-          key={pattern.id + pattern.name}
-          type="text"
-          aria-label="Name of the pattern"
-          defaultValue={pattern.name}
-          maxLength={80}
-          onBlur={(event) =>
-            event.target.value.trim() !== pattern.name &&
-            edit({ edit: 'rename', args: { name: event.target.value } })
-          }
-          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        <NameInput
+          key={pattern.id}
+          label="Name of the pattern"
+          value={pattern.name}
+          onName={(name) => edit({ edit: 'rename', args: { name } })}
         />
       </label>
       <div className="figures">
@@ -102,9 +122,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
           {...BARS}
           under="bars"
           width={56}
-          onChange={(asked, gesture) =>
-            edit({ edit: 'setBars', args: { bars: held(asked, BARS, 'Bars') } }, gesture)
-          }
+          onChange={(asked, gesture) => edit({ edit: 'setBars', args: { bars: asked } }, gesture)}
         />
         <NumberField
           label="Beats of a bar"
@@ -113,10 +131,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
           under="beats"
           width={56}
           onChange={(asked, gesture) =>
-            edit(
-              { edit: 'setMeter', args: { meter: { ...pattern.meter, beats: held(asked, BEATS, 'Beats') } } },
-              gesture,
-            )
+            edit({ edit: 'setMeter', args: { meter: { ...pattern.meter, beats: asked } } }, gesture)
           }
         />
         <Chip onPress={() => edit({ edit: 'repeatBars', args: {} })}>Twice as long, the same twice</Chip>
@@ -140,7 +155,8 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
         options={PIGMENTS.map((value) => ({ value, name: value }))}
         onChange={(pigment) => edit({ edit: 'recolour', args: { pigment } })}
       />
-      <Presets key={pattern.id} patternId={pattern.id} />
+      <CopyBar pattern={pattern} />
+      <Presets patternId={pattern.id} />
       <div className="chips">
         <Chip
           tone="danger"
@@ -158,7 +174,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
 export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
   const beat = useApp(selectBeat)!;
   const shown = useApp(selectPattern)!;
-  const { also, switchAt } = useApp((state) => state.view);
+  const { also, switchAt, patternClip: copied } = useApp((state) => state.view);
   const [several, setSeveral] = useState(also.length > 0);
   const act = useDo();
   const full = beat.patterns.length >= MOST.patterns;
@@ -175,6 +191,11 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
     );
     show(id);
   };
+  const paste = () => {
+    const id = nanoid();
+    act(beatEdited({ edit: { edit: 'copyPattern', args: { id, pattern: copied! } } }));
+    show(id);
+  };
   const flip = (id: string) =>
     act(viewChanged({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] }));
   return (
@@ -185,6 +206,21 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
             New pattern
           </Chip>
           <Chip disabled={full} onPress={() => make('duplicatePattern')}>{`Variation of ${shown.name}`}</Chip>
+          <Chip
+            label={`Copy pattern ${shown.name}`}
+            onPress={() => {
+              act(viewChanged({ patternClip: shown }));
+              act(
+                noticed({
+                  text: `${shown.name} is copied. Paste it here or in another beat.`,
+                  subject: 'copy',
+                }),
+              );
+            }}
+          >
+            Copy pattern
+          </Chip>
+          {copied ? <Chip disabled={full} onPress={paste}>{`Paste ${copied.name}`}</Chip> : null}
           <Chip
             label={`Set ${shown.name} aside in the tray`}
             onPress={() => {

@@ -6,7 +6,9 @@ import { newBeat, partOf } from '../../../core/beat/defaults';
 import { setStep } from '../../../core/pattern/hits';
 import { beatEdited, beatOpened, patternsEdited, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { libraryRead, viewChanged } from '../../state/slices';
+import { selectHeard } from '../../state/heard';
+import { libraryRead, noticed, viewChanged } from '../../state/slices';
+import { SayContext } from '../../ui/say';
 import { BringSheet } from './BringSheet';
 import { PlayContext } from '../../ui/playing';
 import { GroupRow } from '../../strings/GroupRow';
@@ -34,7 +36,14 @@ const type = (label: string, value: string) => {
   fireEvent.keyDown(field, { key: 'Enter' });
   fireEvent.blur(field);
 };
-const show = (what: ReactNode) => render(<Provider store={store}>{what}</Provider>);
+const show = (what: ReactNode) =>
+  render(
+    <Provider store={store}>
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        {what}
+      </SayContext>
+    </Provider>,
+  );
 
 beforeEach(() => {
   window.matchMedia = jest
@@ -117,31 +126,35 @@ describe('the patterns of a beat', () => {
     expect(partOf(shown(), 'kick').hits.map(({ step }) => step)).toEqual([0, 16]);
   });
 
-  test('a preset fills the pattern, brings its lanes, and one undo takes both back', () => {
+  test('a preset that is used fills the pattern, brings its lanes, and one undo takes both back', () => {
     const before = beat();
     preset('hands-only');
+    expect(beat()).toBe(before);
+    press('Use it');
     expect(beat().lanes.some(({ instrument }) => instrument === 'conga.open')).toBe(true);
     act(() => void store.dispatch(undone()));
     expect(beat()).toBe(before);
   });
 
-  test('presets are tried one in the place of the other, heard, and put back or taken', () => {
+  test('presets are heard one in the place of the other, and left or used', () => {
     const before = beat();
+    const heard = () => selectHeard(store.getState())!;
     preset('hands-only');
     press('Hear it');
     expect(played).toHaveBeenCalledTimes(1);
     preset('quay-march');
-    expect(beat().lanes.some(({ instrument }) => instrument === 'conga.open')).toBe(false);
-    expect(partOf(shown(), 'snare').hits).toHaveLength(16);
-    press('Put back what was there');
+    expect(heard().lanes.some(({ instrument }) => instrument === 'conga.open')).toBe(false);
+    expect(partOf(heard().patterns[0]!, 'snare').hits).toHaveLength(16);
+    press('Leave it');
     expect(beat()).toBe(before);
+    expect(heard()).toBe(before);
     preset('quay-march');
-    press('Take it');
-    expect(screen.queryByRole('button', { name: 'Put back what was there' })).toBeNull();
+    press('Use it');
+    expect(screen.queryByRole('button', { name: 'Use it' })).toBeNull();
     expect(partOf(shown(), 'snare').hits).toHaveLength(16);
-    // What was taken is not undone by the next try.
+    // What was used is not touched by the next try.
     preset('hands-only');
-    press('Put back what was there');
+    press('Leave it');
     expect(partOf(shown(), 'snare').hits).toHaveLength(16);
   });
 

@@ -1,11 +1,12 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { MOST, PIGMENTS, SONG } from '../../../core/beat/choices';
+import { PIGMENTS, SONG, SWING } from '../../../core/beat/choices';
 import type { Beat, Place, Section } from '../../../core/beat/schema';
 import { patternOfEntry } from '../../../core/song/layout';
 import { SECTION_NAMES, type SectionChange } from '../../../core/song/edits';
 import { TEMPO } from '../../../core/units';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
+import { NameInput } from '../../ui/NameInput';
 import { NumberField } from '../../ui/NumberField';
 import { Range } from '../../ui/Range';
 import { edit } from './edit';
@@ -25,17 +26,12 @@ const Naming = ({ section }: OnSection) => (
   <div className="song-naming">
     <label className="choice-field">
       <span>Name</span>
-      <input
-        key={section.id + section.name}
-        type="text"
+      <NameInput
+        key={section.id}
         list="section-names"
-        aria-label="Name of the section"
-        defaultValue={section.name}
-        maxLength={MOST.name}
-        onBlur={(event) =>
-          event.target.value.trim() !== section.name && change(section.id, { name: event.target.value })
-        }
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        label="Name of the section"
+        value={section.name}
+        onName={(name) => change(section.id, { name })}
       />
     </label>
     <datalist id="section-names">
@@ -218,12 +214,11 @@ const Across = ({ beat, section }: OnSection) => {
           <NumberField
             label={`Swing at the end of ${section.name}`}
             value={now.swing}
-            least={50}
-            most={75}
+            {...SWING}
             unit=" %"
             under="at its end"
             width={96}
-            onChange={(asked, gesture) => set({ swing: within(asked, 50, 75, 'Swing') }, gesture)}
+            onChange={(asked, gesture) => set({ swing: asked }, gesture)}
           />
         )}
         <Chip

@@ -9,6 +9,7 @@ import { songViewed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
+import { NameInput } from '../../ui/NameInput';
 import { PlayContext } from '../../ui/playing';
 import { SortableLater } from '../../ui/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
@@ -124,14 +125,10 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                       <Picture beat={beat} pattern={pattern} />
                     </button>
                     <span className="tray-words">
-                      <input
-                        key={name}
-                        type="text"
-                        aria-label={`Name of ${name} in the tray`}
-                        defaultValue={name}
-                        maxLength={80}
-                        onBlur={(event) => rename(id, name, event.target.value)}
-                        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+                      <NameInput
+                        label={`Name of ${name} in the tray`}
+                        value={name}
+                        onName={(to) => rename(id, name, to)}
                       />
                       <small>
                         {pattern

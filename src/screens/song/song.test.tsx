@@ -7,7 +7,8 @@ import { layoutSong } from '../../../core/song/layout';
 import type { Beat } from '../../../core/beat/schema';
 import { beatOpened, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { songViewed, viewChanged } from '../../state/slices';
+import { noticed, songViewed, viewChanged } from '../../state/slices';
+import { SayContext } from '../../ui/say';
 import { songClock } from '../../state/songClock';
 import { PlayContext } from '../../ui/playing';
 import { SongScreen, countedAt } from './SongScreen';
@@ -62,9 +63,11 @@ const open = (what: Beat = LANTERN) => {
   toggled.mockClear();
   render(
     <Provider store={store}>
-      <PlayContext value={toggled}>
-        <SongScreen />
-      </PlayContext>
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        <PlayContext value={toggled}>
+          <SongScreen />
+        </PlayContext>
+      </SayContext>
     </Provider>,
   );
 };
@@ -152,7 +155,7 @@ describe('sections', () => {
     expect(sectionNamed('Break').entries[2]).toMatchObject({ bars: 6 });
     type('Bars of C · all lamps lit', '90');
     expect(sectionNamed('Break').entries[2]).toMatchObject({ bars: 64 });
-    expect(notices()).toContain('Bars goes from 1 to 64; 90 was held to 64.');
+    expect(notices()).toContain('Bars of C · all lamps lit goes from 1 to 64; 90 was held to 64.');
     pick('Pattern 1 of Break', 'a');
     expect(sectionNamed('Break').entries[0]!.patternId).toBe('a');
     press('Take C · all lamps lit out of Break');

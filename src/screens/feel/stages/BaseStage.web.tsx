@@ -1,8 +1,9 @@
-import { BASES, type Base } from '../../../../core/beat/choices';
+import { BASES, SWING, type Base } from '../../../../core/beat/choices';
 import type { Feel, Follow, Swing, Template } from '../../../../core/beat/feelSchema';
 import { familyOf, FAMILY_NAMES, lanesOfFamily } from '../../../../core/beat/families';
 import type { Lane } from '../../../../core/beat/schema';
-import { swingDelay, swingName, swingRatio, SWING_MARKS } from '../../../../core/feel/swing';
+import { swingDelay, swingName, swingPercentAt, swingRatio, SWING_MARKS } from '../../../../core/feel/swing';
+import type { SwingChange } from '../../../../core/feel/edits';
 import { TEMPLATES } from '../../../../core/feel/templates';
 import { ticksPerMs } from '../../../../core/units';
 import { selectBeat, useApp } from '../../../state/store';
@@ -18,14 +19,17 @@ const SWING_GRIDS = ['1/16', '1/8'] as const;
 
 /** Percent, ratio, delay at this tempo, and the name that people have for it. */
 const swingFigures = (swing: Swing, tempo: number): string => {
-  const delay = swingDelay(swing) / ticksPerMs(tempo);
-  return `${swingName(swing.percent)}: ${swingRatio(swing.percent).toFixed(2)} to 1, every second one ${delay.toFixed(0)} ms late`;
+  const percentNow = swingPercentAt(swing, tempo);
+  const delay = Math.round(swingDelay({ ...swing, percent: percentNow }) / ticksPerMs(tempo));
+  const where = delay ? `${Math.abs(delay)} ms ${delay > 0 ? 'late' : 'early'}` : 'on the grid';
+  const at = swing.withTempo === undefined ? '' : `At ${figure(tempo)} BPM ${figure(percentNow)} %, `;
+  return `${at}${swingName(percentNow)}: ${swingRatio(percentNow).toFixed(2)} to 1, every second one ${where}`;
 };
 
 interface SwingControlsProps {
   name: string;
   swing: Swing;
-  onChange: (change: Partial<Swing>, gesture?: string) => void;
+  onChange: (change: SwingChange, gesture?: string) => void;
 }
 
 const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
@@ -35,11 +39,10 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
       <Range
         label={name}
         short="Swing"
-        value={swing.percent}
-        least={50}
-        most={75}
+        value={swingPercentAt(swing, tempo)}
+        {...SWING}
         step={0.25}
-        shown={`${figure(swing.percent)} %`}
+        shown={`${figure(swingPercentAt(swing, tempo))} %`}
         onChange={(value, gesture) => onChange({ percent: value }, gesture)}
       />
       <p className="quiet" aria-live="polite">
@@ -50,7 +53,7 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
           <Chip
             key={mark.name}
             label={`${name}: ${mark.name}`}
-            pressed={Math.abs(swing.percent - mark.percent) < 0.01}
+            pressed={swing.withTempo === undefined && Math.abs(swing.percent - mark.percent) < 0.01}
             onPress={() => onChange({ percent: mark.percent })}
           >
             {mark.name}
@@ -68,7 +71,26 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
             {gridText(grid)}
           </Chip>
         ))}
+        <Chip
+          label={`${name}: with the tempo`}
+          pressed={swing.withTempo !== undefined}
+          onPress={() => onChange({ withTempo: swing.withTempo === undefined ? 1 : null })}
+        >
+          with the tempo
+        </Chip>
       </div>
+      {swing.withTempo === undefined ? null : (
+        <Range
+          label={`${name}: amount with the tempo`}
+          short="Amount"
+          value={swing.withTempo}
+          least={0}
+          most={1}
+          step={0.01}
+          shown={percent(swing.withTempo)}
+          onChange={(withTempo, gesture) => onChange({ withTempo }, gesture)}
+        />
+      )}
     </>
   );
 };

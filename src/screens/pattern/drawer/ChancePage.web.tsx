@@ -1,9 +1,12 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import type { Lane, Pattern, Take } from '../../../../core/beat/schema';
+import { withTake } from '../../../../core/pattern/chance';
 import { selectBeat, selectPattern, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { BeadPicture } from '../../../strings/BeadPicture';
+import { NameInput } from '../../../ui/NameInput';
+import { attempt, leaveTrial, TrialBar } from '../TrialBar';
 import { edit } from './edit';
 
 const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;
@@ -14,6 +17,12 @@ const SHARES = [
   { share: 0.5, name: 'Vary half' },
 ];
 
+/** The lane that a take is for, where it is for one. */
+const ofLanes = ({ lanes: ids }: Take, lanes: Lane[]): string => {
+  const own = ids?.length === 1 ? lanes.find(({ id }) => id === ids[0]) : undefined;
+  return own ? `, ${own.name}` : '';
+};
+
 interface TakesProps {
   pattern: Pattern;
   takes: Take[];
@@ -22,9 +31,20 @@ interface TakesProps {
 /** Every outcome of chance in a strip; nothing that was rolled is lost. */
 const Takes = ({ pattern, takes }: TakesProps) => {
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const at = takes.findIndex(({ id }) => id === pattern.take);
+  const trial = useApp(({ view }) => view.trial);
+  const tried =
+    trial?.edit.kind === 'pattern' && trial.edit.edit.edit === 'recall' ? trial.edit.edit.args.takeId : null;
+  const at = takes.findIndex(({ id }) => id === (tried ?? pattern.take));
   const now = takes[at];
-  const recall = (to: number) => edit('recall', { takeId: takes[to]!.id, id: nanoid() });
+  const attemptTake = (to: number) => {
+    const take = takes[to]!;
+    if (take.id === pattern.take) leaveTrial();
+    else
+      attempt(take.name, {
+        kind: 'pattern',
+        edit: { edit: 'recall', args: { takeId: take.id, id: nanoid() } },
+      });
+  };
   return (
     <fieldset>
       <legend>{`Takes: ${takes.length}`}</legend>
@@ -35,21 +55,21 @@ const Takes = ({ pattern, takes }: TakesProps) => {
             type="button"
             role="option"
             className={take.kept ? 'take kept' : 'take'}
-            aria-selected={take.id === pattern.take}
-            aria-label={`${take.name}, ${take.how}, seed ${take.seed}${take.kept ? ', kept' : ''}`}
+            aria-selected={place === at}
+            aria-label={`${take.name}, ${take.how}${ofLanes(take, lanes)}, seed ${take.seed}${take.kept ? ', kept' : ''}`}
             title={`${take.how}, seed ${take.seed}`}
-            onClick={() => recall(place)}
+            onClick={() => attemptTake(place)}
           >
-            <BeadPicture pattern={{ ...pattern, parts: take.parts }} lanes={lanes} width={72} height={36} />
+            <BeadPicture pattern={withTake(pattern, take)} lanes={lanes} width={72} height={36} />
             <span>{take.name}</span>
           </button>
         ))}
       </div>
       <div className="chips">
-        <Chip disabled={at <= 0} onPress={() => recall(at - 1)}>
+        <Chip disabled={at <= 0} onPress={() => attemptTake(at - 1)}>
           Take before
         </Chip>
-        <Chip disabled={at < 0 || at >= takes.length - 1} onPress={() => recall(at + 1)}>
+        <Chip disabled={at < 0 || at >= takes.length - 1} onPress={() => attemptTake(at + 1)}>
           Take after
         </Chip>
         {now ? (
@@ -66,20 +86,15 @@ const Takes = ({ pattern, takes }: TakesProps) => {
           </>
         ) : null}
       </div>
+      {tried ? <TrialBar /> : null}
       {now ? (
         <label className="choice-field">
           <span>Name</span>
-          <input
-            key={now.id + now.name}
-            type="text"
-            aria-label="Name of the take"
-            defaultValue={now.name}
-            maxLength={80}
-            onBlur={(event) => {
-              const name = event.target.value.trim();
-              if (name && name !== now.name) edit('changeTake', { takeId: now.id, change: { name } });
-            }}
-            onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+          <NameInput
+            key={now.id}
+            label="Name of the take"
+            value={now.name}
+            onName={(name) => edit('changeTake', { takeId: now.id, change: { name } })}
           />
         </label>
       ) : null}

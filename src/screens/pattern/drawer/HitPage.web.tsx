@@ -1,4 +1,8 @@
-import type { Hit, Lane, Levels, Spacing } from '../../../../core/beat/schema';
+import { useRef } from 'react';
+import { partOf } from '../../../../core/beat/defaults';
+import { gridTicks } from '../../../../core/beat/grid';
+import { barTicks } from '../../../../core/beat/meter';
+import type { Hit, Lane, Levels, Pattern, Spacing } from '../../../../core/beat/schema';
 import { SPACINGS } from '../../../../core/beat/choices';
 import { hitsOn, type Spot } from '../../../../core/pattern/spots';
 import {
@@ -13,27 +17,51 @@ import { planLane } from '../../../../core/play/plan';
 import { ticksPerMs } from '../../../../core/units';
 import { beatEdited } from '../../../state/doc';
 import { targetOf, type Target } from '../../../state/editing';
-import { viewChanged } from '../../../state/slices';
+import { viewChanged, type ViewState } from '../../../state/slices';
 import { store } from '../../../state/session';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
 import { Range } from '../../../ui/Range';
-import { copyChosen, duplicateChosen, moveChosen, pasteAt, removeChosen } from '../../../strings/stepKeys';
+import {
+  copyChosen,
+  duplicateChosen,
+  moveChosen,
+  pasteAt,
+  removeChosen,
+  selectAll,
+  selectBar,
+  selectLane,
+} from '../../../strings/chosen';
+import { hearHit } from '../../../strings/hearHit';
 import { edit } from './edit';
 import { RollHand } from './RollHand';
 
+const hitsText = (count: number): string => `${count} hit${count === 1 ? '' : 's'}`;
+
+/** What the controls are for, in words. */
 const about = (target: Target, lane: Lane | undefined, count: number): string => {
-  const hits = `${count} hit${count === 1 ? '' : 's'}`;
-  if (target.kind === 'chosen') return `${hits} chosen`;
-  if (target.kind === 'one') return `${lane?.name ?? ''}, step ${target.spots[0]!.step + 1}`;
-  return `All ${hits} of ${lane?.name ?? 'the lane'}`;
+  if (target.kind === 'all') return `All ${hitsText(count)} of all lanes`;
+  if (target.kind === 'lane') return `All ${hitsText(count)} of ${lane?.name ?? 'the lane'}`;
+  if (target.kind === 'one' && count === 1) return `${lane?.name ?? ''}, step ${target.spots[0]!.step + 1}`;
+  return `${hitsText(count)} selected`;
+};
+
+/** The value that a gesture began at: what is dragged on one of many changes all by the same amount. */
+const useStart = () => {
+  const start = useRef<{ gesture: string; value: number } | null>(null);
+  return (gesture: string, now: number): number => {
+    if (start.current?.gesture !== gesture) start.current = { gesture, value: now };
+    return start.current.value;
+  };
 };
 
 interface HitsProps {
   spots: Spot[];
+  /** The first of them, and how many there are. */
   hit: Hit;
+  count: number;
 }
 
 const LEVEL_NAMES: { key: keyof Levels; name: string }[] = [
@@ -42,10 +70,15 @@ const LEVEL_NAMES: { key: keyof Levels; name: string }[] = [
   { key: 'accent', name: 'Accent' },
 ];
 
-const Velocity = ({ spots, hit }: HitsProps) => {
+const Velocity = ({ spots, hit, count }: HitsProps) => {
   const levels = useApp((state) => selectBeat(state)!.levels);
   const act = useDo();
   const ramp = (from: number, to: number) => edit('rampVelocities', { spots, from, to });
+  const startOf = useStart();
+  const set = (to: number) => {
+    edit('setVelocities', { spots, to });
+    hearHit(store, spots[0]!.laneId, to);
+  };
   return (
     <fieldset>
       <legend>Velocity</legend>
@@ -57,11 +90,16 @@ const Velocity = ({ spots, hit }: HitsProps) => {
         most={127}
         step={1}
         shown={String(hit.velocity)}
-        onChange={(to, gesture) => edit('setVelocities', { spots, to }, gesture)}
+        onChange={(to, gesture) => {
+          const by = to - startOf(gesture, hit.velocity);
+          edit('shiftVelocities', { spots, by }, gesture, true);
+          hearHit(store, spots[0]!.laneId, to);
+        }}
       />
+      {count > 1 ? <p className="quiet">{`All ${count} change by the same amount.`}</p> : null}
       <div className="chips">
         {LEVEL_NAMES.map(({ key, name }) => (
-          <Chip key={key} onPress={() => edit('setVelocities', { spots, to: levels[key] })}>
+          <Chip key={key} onPress={() => set(levels[key])}>
             {`${name} ${levels[key]}`}
           </Chip>
         ))}
@@ -109,7 +147,8 @@ const Timing = ({ spots, hit }: HitsProps) => {
     return planLane(beat, pattern, lane).step / ticksPerMs(beat.tempo);
   });
   const ms = hit.nudge * stepMs;
-  const by = (amount: number) => edit('nudgeHits', { spots, by: amount / stepMs });
+  const startOf = useStart();
+  const by = (amount: number) => edit('nudgeByMs', { spots, ms: amount });
   return (
     <fieldset>
       <legend>Time</legend>
@@ -121,7 +160,9 @@ const Timing = ({ spots, hit }: HitsProps) => {
         most={0.5}
         step={0.005}
         shown={`${ms >= 0 ? '+' : '−'}${Math.abs(ms).toFixed(1)} ms`}
-        onChange={(to, gesture) => edit('setNudges', { spots, to }, gesture)}
+        onChange={(to, gesture) =>
+          edit('nudgeByMs', { spots, ms: (to - startOf(gesture, hit.nudge)) * stepMs }, gesture, true)
+        }
       />
       <div className="chips">
         <Chip onPress={() => by(-1)}>1 ms earlier</Chip>
@@ -318,38 +359,130 @@ const Graces = ({ spots, hit }: HitsProps) => {
   );
 };
 
+/** Where the line stands, counted as people do. */
+const placeText = (pattern: Pattern, { laneId, step }: Spot): string => {
+  const g = gridTicks(partOf(pattern, laneId).grid);
+  const bar = barTicks(pattern.meter);
+  const tick = step * g;
+  const inBar = (tick % bar) / g;
+  return `bar ${Math.floor(tick / bar + 1e-9) + 1}, step ${Math.round(inBar * 100) / 100 + 1}`;
+};
+
+/** Copying and pasting: the line on the strings shows where. */
 const Clipboard = ({ spots }: { spots: Spot[] }) => {
   const act = useDo();
-  const cursor = useApp((state) => state.view.cursor);
-  const clip = useApp((state) => state.view.clip);
-  const chosen = useApp((state) => state.view.spots.length > 0);
+  const pattern = useApp(selectPattern)!;
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const { clip, openLane, pasteAt: line, cursor } = useApp((state) => state.view);
+  const known = (at: Spot | null) => (at && lanes.some(({ id }) => id === at.laneId) ? at : null);
+  const at = known(line) ?? known(cursor) ?? { laneId: openLane ?? lanes[0]!.id, step: 0 };
+  const bar = barTicks(pattern.meter) / gridTicks(partOf(pattern, at.laneId).grid);
+  const move = (by: number) =>
+    act(viewChanged({ pasteAt: { laneId: at.laneId, step: Math.max(0, at.step + by) } }));
   return (
-    <div className="chips">
-      <Chip onPress={() => copyChosen(store, spots)}>Copy</Chip>
+    <>
+      {spots.length ? (
+        <div className="chips">
+          <Chip onPress={() => copyChosen(store, spots)}>Copy</Chip>
+          <Chip
+            onPress={() => {
+              if (copyChosen(store, spots)) removeChosen(store, spots);
+            }}
+          >
+            Cut
+          </Chip>
+          <Chip onPress={() => duplicateChosen(store, spots)}>Duplicate</Chip>
+          <Chip tone="danger" onPress={() => removeChosen(store, spots)}>
+            Delete
+          </Chip>
+          <Chip onPress={() => moveChosen(store, spots, -1, 0)}>Step earlier</Chip>
+          <Chip onPress={() => moveChosen(store, spots, 1, 0)}>Step later</Chip>
+          <Chip onPress={() => moveChosen(store, spots, 0, -1)}>Lane up</Chip>
+          <Chip onPress={() => moveChosen(store, spots, 0, 1)}>Lane down</Chip>
+        </div>
+      ) : null}
+      {clip ? (
+        <div className="chips" role="group" aria-label="Paste">
+          <Chip onPress={() => pasteAt(store, at)}>{`Paste at ${placeText(pattern, at)}`}</Chip>
+          <Chip label="Line a step earlier" onPress={() => move(-1)}>
+            ‹ Step
+          </Chip>
+          <Chip label="Line a step later" onPress={() => move(1)}>
+            Step ›
+          </Chip>
+          <Chip label="Line a bar earlier" onPress={() => move(-bar)}>
+            ‹ Bar
+          </Chip>
+          <Chip label="Line a bar later" onPress={() => move(bar)}>
+            Bar ›
+          </Chip>
+        </div>
+      ) : null}
+    </>
+  );
+};
+
+/** The one place that says what the controls are for, and where that is changed. */
+const Scope = ({ target, lane, count }: { target: Target; lane: Lane | undefined; count: number }) => {
+  const act = useDo();
+  const { scope, openLane } = useApp((state) => state.view);
+  const pick = (to: ViewState['scope']) => act(viewChanged({ scope: to }));
+  return (
+    <>
+      <div className="chips" role="group" aria-label="These controls are for">
+        <Chip pressed={scope === 'hits'} onPress={() => pick('hits')}>
+          Selected hits
+        </Chip>
+        <Chip pressed={scope === 'lane'} disabled={!openLane} onPress={() => pick('lane')}>
+          Whole lane
+        </Chip>
+        <Chip pressed={scope === 'all'} onPress={() => pick('all')}>
+          All lanes
+        </Chip>
+      </div>
+      <p className="target" aria-live="polite">
+        {count ? about(target, lane, count) : 'No hit selected'}
+      </p>
+    </>
+  );
+};
+
+/** Selecting without drawing a box, and how the hand works. */
+const Selecting = () => {
+  const act = useDo();
+  const pattern = useApp(selectPattern)!;
+  const { spots, openLane, cursor, eraser, hearEdits } = useApp((state) => state.view);
+  const g = cursor ? gridTicks(partOf(pattern, cursor.laneId).grid) : 0;
+  const bar = cursor ? Math.floor((cursor.step * g) / barTicks(pattern.meter) + 1e-9) : 0;
+  return (
+    <div className="chips" role="group" aria-label="Select">
+      <Chip label={`Select bar ${bar + 1}`} onPress={() => selectBar(store, bar)}>
+        {`Bar ${bar + 1}`}
+      </Chip>
       <Chip
-        onPress={() => {
-          if (copyChosen(store, spots)) removeChosen(store, spots);
-        }}
+        label="Select the lane"
+        disabled={!openLane}
+        onPress={() => openLane && selectLane(store, openLane)}
       >
-        Cut
+        Lane
       </Chip>
-      <Chip disabled={!clip || !cursor} onPress={() => cursor && pasteAt(store, cursor)}>
-        {cursor ? `Paste at step ${cursor.step + 1}` : 'Paste'}
+      <Chip label="Select the pattern" onPress={() => selectAll(store)}>
+        Pattern
       </Chip>
-      <Chip onPress={() => duplicateChosen(store, spots)}>Duplicate</Chip>
-      <Chip tone="danger" onPress={() => removeChosen(store, spots)}>
-        Delete
+      {spots.length ? (
+        <Chip onPress={() => act(viewChanged({ spots: [], cursor: null, scope: 'hits' }))}>Deselect</Chip>
+      ) : null}
+      <Chip pressed={eraser} onPress={() => act(viewChanged({ eraser: !eraser }))}>
+        Eraser
       </Chip>
-      <Chip onPress={() => moveChosen(store, spots, -1, 0)}>Step earlier</Chip>
-      <Chip onPress={() => moveChosen(store, spots, 1, 0)}>Step later</Chip>
-      <Chip onPress={() => moveChosen(store, spots, 0, -1)}>Lane up</Chip>
-      <Chip onPress={() => moveChosen(store, spots, 0, 1)}>Lane down</Chip>
-      {chosen ? <Chip onPress={() => act(viewChanged({ spots: [] }))}>Choose nothing</Chip> : null}
+      <Chip pressed={hearEdits} onPress={() => act(viewChanged({ hearEdits: !hearEdits }))}>
+        Hear edits
+      </Chip>
     </div>
   );
 };
 
-/** What can be done to hits: the chosen ones, one, or all of the open lane. */
+/** What can be done to hits: those that are selected, the open lane's, or all. */
 export const HitPage = () => {
   // The same spots for as long as nothing they follow from changes.
   const view = useApp((state) => state.view);
@@ -360,25 +493,28 @@ export const HitPage = () => {
   const hits = hitsOn(pattern, target.spots);
   const lane = lanes.find(({ id }) => id === (target.spots[0]?.laneId ?? view.openLane));
   const hit = hits[0]?.hit;
-  if (!hit)
-    return (
-      <p className="quiet">
-        Tap a step to put a hit there. Hold a bead, or drag a box with Shift, to choose hits; what is set here
-        then goes for them.
-      </p>
-    );
   const { spots } = target;
+  const all = { spots, hit: hit!, count: hits.length };
   return (
     <>
-      <p className="target" aria-live="polite">
-        {about(target, lane, hits.length)}
-      </p>
-      <Clipboard spots={spots} />
-      <Velocity spots={spots} hit={hit} />
-      <Roll spots={spots} hit={hit} />
-      <Graces spots={spots} hit={hit} />
-      <Timing spots={spots} hit={hit} />
-      <Chance spots={spots} hit={hit} />
+      <Scope target={target} lane={lane} count={hits.length} />
+      <Selecting />
+      <Clipboard spots={hit ? spots : []} />
+      {hit ? (
+        <>
+          <Velocity {...all} />
+          <Roll {...all} />
+          <Graces {...all} />
+          <Timing {...all} />
+          <Chance {...all} />
+        </>
+      ) : (
+        <p className="quiet">
+          {view.openLane
+            ? 'Tap a bead in the open string to select its hit: velocity, rolls, flams, timing and chance of it stand here then. Tap it twice to take it off.'
+            : 'Press a lane’s name to open its string, then tap a bead: velocity, rolls, flams, timing and chance of that hit stand here then.'}
+        </p>
+      )}
     </>
   );
 };

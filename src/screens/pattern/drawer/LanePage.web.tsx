@@ -3,23 +3,27 @@ import { useState, type CSSProperties } from 'react';
 import { partOf, stepsOf } from '../../../../core/beat/defaults';
 import { GRIDS, type Grid } from '../../../../core/beat/grid';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/beat/instruments';
-import { DIRECTIONS, PIGMENTS, RATES } from '../../../../core/beat/choices';
+import { DIRECTIONS, PIGMENTS, RATES, type OFFBEAT_GRIDS } from '../../../../core/beat/choices';
 import type { Direction, Lane, Part, Rate } from '../../../../core/beat/schema';
 import { heldNote, splitOff } from '../../../../core/pattern/lanes';
 import { meetAgain, meetText } from '../../../../core/pattern/meet';
-import { STEPS } from '../../../../core/pattern/parts';
+import { hiddenHits, STEPS } from '../../../../core/pattern/parts';
+import { planLane } from '../../../../core/play/plan';
+import { ticksPerMs } from '../../../../core/units';
 import { LANE_PRESETS } from '../../../../core/pattern/presets';
-import { beatEdited, laneChanged, undone } from '../../../state/doc';
+import { beatEdited, laneChanged } from '../../../state/doc';
 import { keeper, store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
+import { NameInput } from '../../../ui/NameInput';
 import { NumberField } from '../../../ui/NumberField';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Range } from '../../../ui/Range';
 import { SortableLater } from '../../../ui/SortableLater';
 import { learnNote, simulateNote } from '../../../audio/noteInput';
+import { attempt, leaveTrial, TrialBar } from '../TrialBar';
 import { edit } from './edit';
 
 const DIRECTION_NAMES: Record<Direction, string> = {
@@ -34,19 +38,25 @@ const GRID_NAMES = GRIDS.map((value) => ({
   name: value.replace('T', ' triplet').replace('D', ' dotted').replace('Q', ' quintuplet'),
 }));
 
+/** @example nudgeText(0.1, 150) // "+10 %, +15.0 ms" */
+const nudgeText = (share: number, stepMs: number): string => {
+  const sign = share < 0 ? '−' : '+';
+  return share
+    ? `${sign}${Math.round(Math.abs(share) * 100)} %, ${sign}${Math.abs(share * stepMs).toFixed(1)} ms`
+    : '0 %';
+};
+
 const Reading = ({ lane }: { lane: Lane }) => {
   const beat = useApp(selectBeat)!;
   const pattern = useApp(selectPattern)!;
-  const act = useDo();
+  const [keepTime, setKeepTime] = useState(true);
   const part = partOf(pattern, lane.id);
   const steps = stepsOf(part, pattern);
+  const stepMs = planLane(beat, pattern, lane).step / ticksPerMs(beat.tempo);
   const set = (change: Partial<Omit<Part, 'hits'>>, gesture?: string) =>
     edit('setPart', { laneIds: [lane.id], change }, gesture);
   const setSteps = (asked: number, gesture?: string) => {
-    const kept = Math.round(Math.min(STEPS.most, Math.max(STEPS.least, asked)));
-    if (kept !== Math.round(asked))
-      act(noticed({ text: `A lane has 1 to 64 steps; ${asked} was held to ${kept}.`, subject: 'steps' }));
-    set({ steps: kept }, gesture);
+    set({ steps: Math.round(asked) }, gesture);
   };
   return (
     <fieldset>
@@ -69,8 +79,13 @@ const Reading = ({ lane }: { lane: Lane }) => {
         short="Grid"
         value={part.grid}
         options={GRID_NAMES}
-        onChange={(grid) => set({ grid })}
+        onChange={(grid) => (keepTime ? edit('regrid', { laneIds: [lane.id], grid }) : set({ grid }))}
       />
+      <div className="chips">
+        <Chip pressed={keepTime} onPress={() => setKeepTime(!keepTime)}>
+          Hits keep their time
+        </Chip>
+      </div>
       <Choice<Rate>
         label={`Rate of ${lane.name}`}
         short="Rate"
@@ -92,18 +107,35 @@ const Reading = ({ lane }: { lane: Lane }) => {
         least={-0.5}
         most={0.5}
         step={0.01}
-        shown={`${Math.round((part.shift ?? 0) * 100)} %`}
+        shown={nudgeText(part.shift ?? 0, stepMs)}
         onChange={(shift, gesture) => set({ shift }, gesture)}
       />
       <Range
-        label={`Nudge of every second step of ${lane.name}`}
+        label={`Nudge of the off-beats of ${lane.name}`}
         short="Off-beats"
         value={part.offbeat ?? 0}
         least={-0.5}
         most={0.5}
         step={0.01}
-        shown={`${Math.round((part.offbeat ?? 0) * 100)} %`}
-        onChange={(offbeat, gesture) => set({ offbeat }, gesture)}
+        shown={nudgeText(part.offbeat ?? 0, stepMs)}
+        onChange={(offbeat, gesture) =>
+          set(
+            { offbeat, ...(!part.offbeat && !part.offbeatGrid && { offbeatGrid: '1/4' as const }) },
+            gesture,
+          )
+        }
+      />
+      <Choice
+        label={`Which off-beats of ${lane.name}`}
+        short="Off-beats of"
+        value={part.offbeatGrid ?? (part.offbeat ? 'steps' : '1/4')}
+        options={[
+          { value: '1/4', name: 'the quarters: “&”' },
+          { value: '1/8', name: 'the eighths: “e” and “a”' },
+          { value: '1/16', name: 'the sixteenths' },
+          ...(part.offbeat && !part.offbeatGrid ? [{ value: 'steps', name: 'its own steps' }] : []),
+        ]}
+        onChange={(of) => of !== 'steps' && set({ offbeatGrid: of as (typeof OFFBEAT_GRIDS)[number] })}
       />
       <p className="quiet">{meetText(meetAgain(beat, pattern), pattern.bars)}</p>
     </fieldset>
@@ -115,9 +147,30 @@ const Turning = ({ lane }: { lane: Lane }) => {
   const pattern = useApp(selectPattern)!;
   const normal = useApp((state) => selectBeat(state)!.levels.normal);
   const [every, setEvery] = useState(4);
-  // All presets tried one after the other are one step of the history.
-  const [tried, setTried] = useState<string | null>(null);
+  const trial = useApp(({ view }) => view.trial);
+  const [asWritten, setAsWritten] = useState(false);
   const laneIds = [lane.id];
+  const tried =
+    trial?.edit.kind === 'pattern' && trial.edit.edit.edit === 'lanePreset'
+      ? trial.edit.edit.args.presetId
+      : null;
+  const tryPreset = (presetId: string, whole: boolean) => {
+    const preset = LANE_PRESETS.find(({ id }) => id === presetId);
+    if (!preset) return leaveTrial();
+    const args = { laneId: lane.id, presetId, ...(whole && { asWritten: true }) };
+    attempt(preset.name, { kind: 'pattern', edit: { edit: 'lanePreset', args } });
+  };
+  const clear = (ids: string[]) => {
+    const hidden = ids.reduce((sum, id) => sum + hiddenHits(pattern, id), 0);
+    edit('clearLanes', { laneIds: ids });
+    if (hidden)
+      act(
+        noticed({
+          text: `${hidden} hit${hidden === 1 ? '' : 's'} beyond the end ${hidden === 1 ? 'is' : 'are'} kept, and come back when it is made longer.`,
+          subject: 'steps',
+        }),
+      );
+  };
   const double = () => {
     if (stepsOf(partOf(pattern, lane.id), pattern) * 2 > STEPS.most)
       act(noticed({ text: 'A lane has at most 64 steps, so it was not doubled.', subject: 'steps' }));
@@ -125,24 +178,31 @@ const Turning = ({ lane }: { lane: Lane }) => {
   };
   return (
     <fieldset>
-      <legend>Change it as a whole</legend>
+      <legend>Whole lane</legend>
       <div className="chips">
         <Chip onPress={() => edit('shift', { laneIds, by: -1 })}>Step left</Chip>
         <Chip onPress={() => edit('shift', { laneIds, by: 1 })}>Step right</Chip>
-        <Chip onPress={() => edit('rotate', { laneIds, by: -1 })}>Turn left</Chip>
-        <Chip onPress={() => edit('rotate', { laneIds, by: 1 })}>Turn right</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: -1 })}>Rotate left</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: 1 })}>Rotate right</Chip>
         <Chip onPress={() => edit('reverse', { laneIds })}>Reverse</Chip>
         <Chip onPress={() => edit('mirror', { laneIds })}>Mirror</Chip>
         <Chip onPress={double}>Double</Chip>
         <Chip onPress={() => edit('halve', { laneIds })}>Halve</Chip>
-        <Chip onPress={() => edit('stretch', { laneIds, factor: 2 })}>Twice the time</Chip>
-        <Chip onPress={() => edit('stretch', { laneIds, factor: 0.5 })}>Half the time</Chip>
+        <Chip label="Half time: twice as far apart" onPress={() => edit('stretch', { laneIds, factor: 2 })}>
+          Half time
+        </Chip>
+        <Chip
+          label="Double time: half as far apart, played twice"
+          onPress={() => edit('stretch', { laneIds, factor: 0.5 })}
+        >
+          Double time
+        </Chip>
         <Chip onPress={() => edit('thin', { laneIds })}>Thin out</Chip>
         <Chip onPress={() => edit('thicken', { laneIds })}>Thicken</Chip>
-        <Chip tone="danger" onPress={() => edit('clearLanes', { laneIds })}>
+        <Chip tone="danger" onPress={() => clear(laneIds)}>
           Clear lane
         </Chip>
-        <Chip tone="danger" onPress={() => edit('clearLanes', { laneIds: Object.keys(pattern.parts) })}>
+        <Chip tone="danger" onPress={() => clear(Object.keys(pattern.parts))}>
           Clear all lanes
         </Chip>
       </div>
@@ -163,31 +223,25 @@ const Turning = ({ lane }: { lane: Lane }) => {
       <Choice
         label={`Preset for ${lane.name}`}
         short="Preset"
-        value=""
+        value={tried ?? ''}
         options={[
           { value: '', name: 'Choose a rhythm' },
           ...LANE_PRESETS.map(({ id, name, family }) => ({ value: id, name: `${name} (${family})` })),
         ]}
-        onChange={(presetId) => {
-          if (!presetId) return;
-          const gesture = tried ?? `try ${nanoid()}`;
-          edit('lanePreset', { laneId: lane.id, presetId }, gesture);
-          setTried(gesture);
-        }}
+        onChange={(presetId) => tryPreset(presetId, asWritten)}
       />
-      {tried ? (
-        <div className="chips">
-          <Chip onPress={() => setTried(null)}>Take it</Chip>
-          <Chip
-            onPress={() => {
-              act(undone());
-              setTried(null);
-            }}
-          >
-            Put back what was there
-          </Chip>
-        </div>
-      ) : null}
+      <div className="chips">
+        <Chip
+          pressed={asWritten}
+          onPress={() => {
+            setAsWritten(!asWritten);
+            if (tried) tryPreset(tried, !asWritten);
+          }}
+        >
+          Grid and length of the preset too
+        </Chip>
+      </div>
+      {tried ? <TrialBar /> : null}
     </fieldset>
   );
 };
@@ -214,18 +268,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
       </legend>
       <label className="choice-field">
         <span>Name</span>
-        <input
-          type="text"
-          aria-label="Name of the lane"
-          defaultValue={lane.name}
-          key={lane.name}
-          maxLength={80}
-          onBlur={(event) => {
-            const name = event.target.value.trim();
-            if (name && name !== lane.name) set({ name });
-          }}
-          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-        />
+        <NameInput label="Name of the lane" value={lane.name} onName={(name) => set({ name })} />
       </label>
       <Choice<InstrumentId>
         label={`Instrument of ${lane.name}`}

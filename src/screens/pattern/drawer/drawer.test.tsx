@@ -6,8 +6,10 @@ import type { Hit, Part } from '../../../../core/beat/schema';
 import { patternOf } from '../../../../core/pattern/beatEdits';
 import { setStep, setVelocity } from '../../../../core/pattern/hits';
 import { beatOpened, undone } from '../../../state/doc';
+import { selectHeard } from '../../../state/heard';
 import { store } from '../../../state/session';
-import { viewChanged } from '../../../state/slices';
+import { noticed, viewChanged } from '../../../state/slices';
+import { SayContext } from '../../../ui/say';
 import { Drawer } from './Drawer';
 
 let mockHeard: number | null = null;
@@ -50,30 +52,59 @@ beforeEach(() => {
   const patterns = [setVelocity(first, 'kick', 8, 60)];
   store.dispatch(beatOpened({ beat: { ...beat, patterns } }));
   store.dispatch(
-    viewChanged({ patternId: 'a', openLane: 'kick', spots: [], cursor: null, clip: null, drawer: 'hits' }),
+    viewChanged({
+      patternId: 'a',
+      openLane: 'kick',
+      spots: [],
+      cursor: null,
+      clip: null,
+      drawer: 'hits',
+      scope: 'hits',
+      trial: null,
+      pasteAt: null,
+    }),
   );
   render(
     <Provider store={store}>
-      <Drawer wide />
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        <Drawer wide />
+      </SayContext>
     </Provider>,
   );
 });
 
 describe('hits', () => {
-  test('without a choice it is about the whole lane; with one about what is chosen', () => {
+  test('nothing selected: no control of a hit, and it says what to tap; the lane is asked for', () => {
+    expect(screen.queryByRole('button', { name: 'Accent 120' })).toBeNull();
+    expect(screen.getByText(/Tap a bead in the open string to select its hit/)).toBeTruthy();
+    press('Whole lane');
     expect(screen.getByText('All 2 hits of Kick')).toBeTruthy();
     press('Accent 120');
     expect(part().hits.map(({ velocity }) => velocity)).toEqual([120, 120]);
-    look({ spots: [{ laneId: 'kick', step: 8 }] });
-    expect(screen.getByText('1 hit chosen')).toBeTruthy();
+    look({ spots: [{ laneId: 'kick', step: 8 }], scope: 'hits' });
+    expect(screen.getByText('Kick, step 9')).toBeTruthy();
     press('Ghost 36');
     expect(part().hits.map(({ velocity }) => velocity)).toEqual([120, 36]);
-    press('Choose nothing');
+    press('Deselect');
+    expect(screen.queryByRole('button', { name: 'Ghost 36' })).toBeNull();
+    press('Select the lane');
+    expect(screen.getByText('2 hits selected')).toBeTruthy();
     press('Ramp up');
     expect(part().hits.map(({ velocity }) => velocity)).toEqual([36, 120]);
   });
 
+  test('one slider for many changes all by the same amount', () => {
+    press('Select the lane');
+    slide('Velocity of the hits', 106);
+    expect(part().hits.map(({ velocity }) => velocity)).toEqual([106, 70]);
+    press('1 ms later');
+    const [first, second] = part().hits;
+    expect(first!.nudge).toBeCloseTo(1 / 150);
+    expect(second!.nudge).toBeCloseTo(1 / 150);
+  });
+
   test('the levels of one tap are the beat’s own', () => {
+    look({ spots: [{ laneId: 'kick', step: 0 }] });
     const field = screen.getByLabelText('Ghost level');
     fireEvent.change(field, { target: { value: '22' } });
     fireEvent.keyDown(field, { key: 'Enter' });
@@ -135,9 +166,11 @@ describe('hits', () => {
   test('hits are copied, pasted where the hand was last, and deleted', () => {
     look({ spots: [{ laneId: 'kick', step: 8 }], cursor: { laneId: 'snare', step: 3 } });
     press('Copy');
-    press('Paste at step 4');
+    expect(screen.getByRole('button', { name: 'Paste at bar 1, step 10' })).toBeTruthy();
+    look({ pasteAt: { laneId: 'snare', step: 3 } });
+    press('Paste at bar 1, step 4');
     expect(hit(0, 'snare')).toMatchObject({ step: 3, velocity: 60 });
-    expect(store.getState().view.spots).toEqual([{ laneId: 'snare', step: 3 }]);
+    expect(store.getState().view.spots).toMatchObject([{ laneId: 'snare', step: 3 }]);
     press('Delete');
     expect(part('snare').hits).toEqual([]);
     look({ spots: [{ laneId: 'kick', step: 8 }] });
@@ -167,9 +200,10 @@ describe('the lane', () => {
 
   test.each([
     ['Step right', [1, 9]],
-    ['Turn left', [7, 15]],
+    ['Rotate left', [7, 15]],
     ['Reverse', [7, 15]],
-    ['Half the time', [0, 4]],
+    ['Half time: twice as far apart', [0]],
+    ['Double time: half as far apart, played twice', [0, 4, 8, 12]],
     ['Fill one step in 4', [0, 4, 8, 12]],
     ['Clear lane', []],
   ])('%s', (name, steps) => {
@@ -179,11 +213,18 @@ describe('the lane', () => {
     expect(part().hits.map(({ step }) => step)).toEqual([0, 8]);
   });
 
-  test('presets are tried one after the other and put back by one tap', () => {
+  test('presets are heard one after the other: used it is one edit, left nothing was changed', () => {
+    const heard = () => selectHeard(store.getState())!.patterns[0]!.parts['kick']!.hits;
+    const before = store.getState().doc.beat;
     choose('Preset for Kick', 'kick.four-on-the-floor');
-    choose('Preset for Kick', 'kick.one-and-three');
-    expect(part().hits).toHaveLength(2);
-    press('Put back what was there');
+    expect(heard()).toHaveLength(4);
+    expect(store.getState().doc.beat).toBe(before);
+    press('Leave it');
+    expect(heard().map(({ velocity }) => velocity)).toEqual([96, 60]);
+    choose('Preset for Kick', 'kick.four-on-the-floor');
+    press('Use it');
+    expect(part().hits).toHaveLength(4);
+    act(() => void store.dispatch(undone()));
     expect(part().hits.map(({ velocity }) => velocity)).toEqual([96, 60]);
   });
 
@@ -229,8 +270,12 @@ test('every roll of chance is a take that can be stepped back to, kept, named an
   const last = part().hits;
   press('Take before');
   press('Take before');
+  expect(screen.getByText(/nothing is changed yet/)).toBeTruthy();
+  expect(part().hits).toEqual(last);
+  press('Use it');
   expect(part().hits.map(({ velocity }) => velocity)).toEqual([96, 60]);
   fireEvent.click(takes()[2]!);
+  press('Use it');
   expect(part().hits).toEqual(last);
   press('Keep');
   const name = screen.getByLabelText('Name of the take');

@@ -2,9 +2,10 @@ import type { PatternEdit } from '../../../../core/pattern/edits';
 import { store } from '../../../state/session';
 import { editShown } from '../../../state/editing';
 
-/** Sends an edit to the pattern shown and those chosen besides. */
+/** Sends an edit to the pattern shown and those edited with it. @param anew told from where the gesture began */
 export const edit = <E extends PatternEdit['edit']>(
   name: E,
   args: Extract<PatternEdit, { edit: E }>['args'],
   gesture?: string,
-): void => editShown(store, { edit: name, args } as PatternEdit, gesture);
+  anew?: boolean,
+): void => editShown(store, { edit: name, args } as PatternEdit, gesture, anew);

@@ -56,8 +56,14 @@ export const enterStep = (store: Store, laneId: string | null, velocity: Velocit
       args: {
         at,
         clip: {
-          width: 1,
-          rows: [{ down: 0, hits: [{ step: 0, nudge: 0, velocity, length: null, chance: 1 }] }],
+          length: 240,
+          rows: [
+            {
+              down: 0,
+              grid: partOf(pattern, lane).grid,
+              hits: [{ step: 0, nudge: 0, velocity, length: null, chance: 1 }],
+            },
+          ],
         },
       },
     });

@@ -1,0 +1,16 @@
+import { strikeLane } from '../audio/player';
+import type { Store } from '../state/store';
+
+/** Strokes that follow one another faster than this would only blur, in ms. */
+const APART_MS = 70;
+
+let last = -Infinity;
+
+/** Sounds a hit that was put down or struck harder, where that is wanted and nothing plays that would sound it anyway. */
+export const hearHit = (store: Pick<Store, 'getState'>, laneId: string, velocity: number): void => {
+  const { hearEdits, playing } = store.getState().view;
+  const now = performance.now();
+  if (!hearEdits || playing || now - last < APART_MS) return;
+  last = now;
+  void strikeLane(laneId, velocity);
+};
