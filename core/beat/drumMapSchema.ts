@@ -4,7 +4,8 @@ import { INSTRUMENT_IDS } from './instruments';
 
 /** Which instrument a note number plays. */
 export const mapNoteSchema = z.strictObject({
-  note: z.int().min(0).max(127),
+  /** 0 to 127; one that a shift moved beyond is kept, and sounds again once it is moved back. */
+  note: z.int().min(-1024).max(1024),
   /** On this channel alone; left out, on any. */
   channel: z.int().min(1).max(16).optional(),
   instrument: z.enum(INSTRUMENT_IDS),

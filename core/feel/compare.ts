@@ -41,14 +41,14 @@ export const matched = (beat: Beat, pattern: Pattern, other: Feel | null): Beat 
   return withFeel(beat, pattern, { ...feel, off, level, lanes });
 };
 
-/** What is compared with: nothing of the feel at all, or the other one. */
-export type Compared = 'bare' | 'b';
+/** What is heard: nothing of the feel at all, the other one, or in a blind test the feel itself, made in the same way. */
+export type Compared = 'bare' | 'b' | 'self';
 
 /** The beat as it is to be heard and seen while one compares. */
 export const compared = (beat: Beat, pattern: Pattern, with_: Compared | null, b: Feel | null): Beat => {
   if (with_ === null) return beat;
   if (with_ === 'bare') return matched(beat, pattern, null);
-  return matched(beat, pattern, b ?? feelOf(beat, pattern));
+  return matched(beat, pattern, with_ === 'b' && b ? b : feelOf(beat, pattern));
 };
 
 const choose = (n: number, k: number): number => {

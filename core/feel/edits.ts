@@ -71,6 +71,10 @@ const setLane = (feel: PlainFeel, laneId: string, change: LaneFeelChange): Plain
   return { ...feel, lanes: lane ? { ...others, [laneId]: lane } : others };
 };
 
+/** A base that is set while its stage is passed by would not be heard. */
+const heardAgain = (feel: PlainFeel): PlainFeel =>
+  feel.off.includes('base') ? { ...feel, off: feel.off.filter((one) => one !== 'base') } : feel;
+
 const MOST_TAKES = 200;
 
 /** Edits of a feel; each gives a new one. */
@@ -84,21 +88,21 @@ export const FEEL_EDITS = {
     ...feel,
     quantize: { ...feel.quantize, ...holding(a.change, { strength: 'share', window: 'share' }) },
   }),
-  setBase: (feel: PlainFeel, a: { base: Base }): PlainFeel => ({ ...feel, base: a.base }),
+  /** A base that is chosen is heard: the stage takes part again. */
+  setBase: (feel: PlainFeel, a: { base: Base }): PlainFeel => ({ ...heardAgain(feel), base: a.base }),
   /** A swing that is set is heard: the base becomes swing. */
   setSwing: (feel: PlainFeel, a: { change: SwingChange }): PlainFeel => ({
-    ...feel,
+    ...heardAgain(feel),
     base: 'swing',
-    off: feel.off.filter((one) => one !== 'base'),
     swing: changedSwing(feel.swing, a.change),
   }),
   setTemplate: (feel: PlainFeel, a: { change: Partial<Follow> }): PlainFeel => ({
-    ...feel,
+    ...heardAgain(feel),
     base: 'template',
     template: setFollow(feel.template, a.change),
   }),
   setLaneSwing: (feel: PlainFeel, a: { laneId: string; change: SwingChange }): PlainFeel =>
-    setLane(feel, a.laneId, {
+    setLane(heardAgain(feel), a.laneId, {
       base: 'swing',
       swing: changedSwing(feel.lanes[a.laneId]?.swing ?? feel.swing, a.change),
     }),
@@ -109,7 +113,7 @@ export const FEEL_EDITS = {
           base: 'template',
           template: setFollow(now.lanes[laneId]?.template ?? now.template, a.change),
         }),
-      feel,
+      heardAgain(feel),
     ),
   setLanes: (feel: PlainFeel, a: { laneIds: string[]; change: LaneFeelChange }): PlainFeel =>
     a.laneIds.reduce((now, laneId) => setLane(now, laneId, a.change), feel),

@@ -84,7 +84,11 @@ describe('drum maps', () => {
   test('are changed, shifted, written and read back', () => {
     const map = withNote(mapOfNotes([]), 40, { instrument: 'ride' });
     expect(shifted(map, 12).notes).toEqual([{ note: 52, instrument: 'ride' }]);
-    expect(shifted(map, 100).notes).toEqual([]);
+    const away = shifted(map, 100);
+    expect(entryOf(away, 'ride')).toBeNull();
+    expect(readDrumMap(drumMapText(away))).toEqual({ ok: true, value: away });
+    expect(midnamText(away)).not.toContain('140');
+    expect(shifted(away, -100)).toEqual(map);
     expect(withNote(map, 40, null).notes).toEqual([]);
     expect(readDrumMap(drumMapText(map))).toEqual({ ok: true, value: map });
     expect(entryOf(map, 'kick')).toBeNull();
@@ -95,7 +99,7 @@ describe('drum maps', () => {
     ['{"kind":"other"}', 'It is not a drum map of Ruddik.'],
     ['{"kind":"ruddik.drumMap","version":2}', 'newer Ruddik'],
     [
-      '{"kind":"ruddik.drumMap","version":1,"name":"x","notes":[{"note":200,"instrument":"kick"}]}',
+      '{"kind":"ruddik.drumMap","version":1,"name":"x","notes":[{"note":2000,"instrument":"kick"}]}',
       'notes[0].note',
     ],
   ])('%j is refused with a sentence', (text, why) => {

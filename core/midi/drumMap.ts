@@ -58,9 +58,12 @@ export const instrumentIn = (map: DrumMap, note: MidiNote, channel?: Channel): I
   map.notes.find((one) => one.note === note && one.channel === undefined)?.instrument ??
   null;
 
+/** Whether MIDI has the number of an entry: a shift may have moved it beyond. */
+export const isPlayable = ({ note }: Pick<MapNote, 'note'>): boolean => note >= 0 && note <= 127;
+
 /** Where a map has an instrument; null where it has none. */
 export const entryOf = (map: DrumMap, id: InstrumentId): MapNote | null =>
-  map.notes.find((one) => one.instrument === id) ?? null;
+  map.notes.find((one) => one.instrument === id && isPlayable(one)) ?? null;
 
 /** How one instrument comes over from one map to another. */
 export interface Crossing {
@@ -105,13 +108,14 @@ export const crossings = (notes: MidiNote[], from: DrumMap, to: DrumMap): NoteCr
 
 export const drumMapText = (map: DrumMap): string => `${JSON.stringify(map, null, 1)}\n`;
 
-/** A map with every number moved. What leaves 0 to 127 is left out. */
-export const shifted = (map: DrumMap, by: number): DrumMap => ({
-  ...map,
-  notes: map.notes
-    .map((one) => ({ ...one, note: one.note + by }))
-    .filter(({ note }) => note >= 0 && note <= 127),
-});
+/** How far an entry can be moved, one way or the other. */
+const FARTHEST = 1024;
+
+/** A map with every number moved. What leaves 0 to 127 is kept, plays nothing there, and comes back when it is moved back. */
+export const shifted = (map: DrumMap, by: number): DrumMap =>
+  map.notes.some(({ note }) => Math.abs(note + by) > FARTHEST)
+    ? map
+    : { ...map, notes: map.notes.map((one) => ({ ...one, note: one.note + by })) };
 
 /** A map in which a number has an instrument, or none. */
 export const withNote = (map: DrumMap, note: MidiNote, entry: Omit<MapNote, 'note'> | null): DrumMap => ({

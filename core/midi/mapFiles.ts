@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import type { Read } from '../beat/file';
 import { INSTRUMENTS } from '../beat/instruments';
 import type { MidiNote } from '../units';
-import { instrumentMeant, type DrumMap } from './drumMap';
+import { instrumentMeant, isPlayable, type DrumMap } from './drumMap';
 import type { MapPreview } from './mapPreview';
 
 const fault = (error: string): { ok: false; error: string } => ({ ok: false, error });
@@ -67,7 +67,7 @@ export const readMidnam = (text: string): Read<MapPreview> => {
 /** A map as a MIDINameDocument. */
 export const midnamText = (map: DrumMap): string => {
   const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true });
-  const notes = map.notes.map(({ note, instrument }) => ({
+  const notes = map.notes.filter(isPlayable).map(({ note, instrument }) => ({
     '@Number': note,
     '@Name': INSTRUMENTS[instrument].name,
   }));

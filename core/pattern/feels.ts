@@ -1,6 +1,6 @@
 import { MOST } from '../beat/choices';
 import { feelOf } from '../beat/defaults';
-import type { Feel, NamedFeel, Template } from '../beat/feelSchema';
+import type { Feel, Follow, NamedFeel, PlainFeel, Template } from '../beat/feelSchema';
 import { numbered } from '../beat/numbered';
 import type { Beat } from '../beat/schema';
 import { changeFeel, patternOf, setPattern } from './beatEdits';
@@ -63,12 +63,38 @@ export const keepTemplate = (beat: Beat, given: Template): Beat => {
     ),
   };
   const known = beat.templates.some(({ id }) => id === template.id);
-  if (!known && beat.templates.length >= MOST.templates) return beat;
+  if (!known)
+    return beat.templates.length >= MOST.templates
+      ? beat
+      : { ...beat, templates: [...beat.templates, template] };
+  return followed(
+    { ...beat, templates: beat.templates.map((one) => (one.id === template.id ? template : one)) },
+    template,
+  );
+};
+
+/** What follows a template goes with it when it is edited. */
+const followed = (beat: Beat, template: Template): Beat => {
+  const follow = (one: Follow): Follow =>
+    one.template?.id === template.id && one.template !== template ? { ...one, template } : one;
+  const plain = <F extends PlainFeel>(feel: F): F => {
+    const lanes = Object.entries(feel.lanes).map(([id, lane]) =>
+      lane.template ? [id, { ...lane, template: follow(lane.template) }] : [id, lane],
+    );
+    return { ...feel, template: follow(feel.template), lanes: Object.fromEntries(lanes) as F['lanes'] };
+  };
+  const whole = ({ blend, ...feel }: Feel): Feel => ({
+    ...plain(feel),
+    ...(blend && { blend: { ...blend, with: plain(blend.with) } }),
+  });
+  const sections = beat.song.sections.map((section) =>
+    section.feel ? { ...section, feel: whole(section.feel) } : section,
+  );
   return {
     ...beat,
-    templates: known
-      ? beat.templates.map((one) => (one.id === template.id ? template : one))
-      : [...beat.templates, template],
+    feel: whole(beat.feel),
+    patterns: beat.patterns.map((one) => (one.feel ? { ...one, feel: whole(one.feel) } : one)),
+    ...(sections.length && { song: { ...beat.song, sections } }),
   };
 };
 

@@ -1,51 +1,99 @@
-import type { MidiNote } from '../../core/units';
+import type { MidiNote, Ms, Velocity } from '../../core/units';
 
 /**
- * Where notes come from outside: the browser's MIDI inputs, asked for only when a person wants to learn a note, and a
- * simulated one that takes its notes from events of the page, for browsers and machines that have none.
+ * Where notes come from outside: the browser's MIDI inputs, asked for only when a person wants to play or learn a note, and
+ * a simulated one that takes its notes from events of the page, for browsers and machines that have none.
  */
 
-/** The event by which the simulated input plays a note; `detail` is the note number. */
+/** The event by which the simulated input plays a note; `detail` is the note number, or the note with its velocity. */
 export const SIMULATED_NOTE = 'ruddik-note';
+
+/** A note that was played outside. */
+export interface NoteIn {
+  note: MidiNote;
+  velocity: Velocity;
+  /** When it was struck, in ms of the page's clock. */
+  time: Ms;
+}
 
 const WAIT_MS = 15000;
 
-const inputs = async (): Promise<MIDIInput[]> => {
-  if (!navigator.requestMIDIAccess) return [];
+/** How strong a simulated note is that does not say it. */
+const SIMULATED_VELOCITY = 100;
+
+const access = async (): Promise<MIDIAccess | null> => {
+  if (!navigator.requestMIDIAccess) return null;
   try {
-    const access = await navigator.requestMIDIAccess();
-    return [...access.inputs.values()];
+    return await navigator.requestMIDIAccess();
   } catch {
-    return [];
+    return null;
   }
 };
 
 const isNoteOn = (data: Uint8Array | null): data is Uint8Array =>
   !!data && (data[0]! & 0xf0) === 0x90 && data[2]! > 0;
 
-/** The next note that is played on any input; null where none comes within 15 seconds. */
-export const learnNote = (): Promise<MidiNote | null> =>
-  new Promise((resolve) => {
-    const stops: (() => void)[] = [];
+/**
+ * Hears every note that is played on any input, those that are plugged in later too.
+ *
+ * @param found gets how many inputs there are, now and whenever that changes
+ * @returns stops it
+ */
+export const hearNotes = (give: (note: NoteIn) => void, found?: (inputs: number) => void): (() => void) => {
+  let heard = true;
+  const inputs = new Set<MIDIInput>();
+  const simulated = (event: Event) => {
+    const { detail } = event as CustomEvent<number | { note: MidiNote; velocity: Velocity }>;
+    const note = typeof detail === 'number' ? { note: detail, velocity: SIMULATED_VELOCITY } : detail;
+    give({ ...note, time: event.timeStamp });
+  };
+  const hear = ({ data, timeStamp }: MIDIMessageEvent) => {
+    if (isNoteOn(data)) give({ note: data[1]!, velocity: data[2]!, time: timeStamp });
+  };
+  window.addEventListener(SIMULATED_NOTE, simulated);
+  let unplug = () => undefined as void;
+  void access().then((midi) => {
+    if (!midi || !heard) return found?.(0);
+    const look = () => {
+      for (const input of midi.inputs.values())
+        if (!inputs.has(input)) {
+          inputs.add(input);
+          input.addEventListener('midimessage', hear);
+        }
+      found?.(midi.inputs.size);
+    };
+    look();
+    midi.addEventListener('statechange', look);
+    unplug = () => midi.removeEventListener('statechange', look);
+  });
+  return () => {
+    heard = false;
+    unplug();
+    window.removeEventListener(SIMULATED_NOTE, simulated);
+    for (const input of inputs) input.removeEventListener('midimessage', hear);
+  };
+};
+
+let cancel: () => void = () => undefined;
+
+/** The next note that is played on any input; null where none comes within 15 seconds, or another is to be learnt first. */
+export const learnNote = (): Promise<MidiNote | null> => {
+  cancel();
+  return new Promise((resolve) => {
     const done = (note: MidiNote | null) => {
-      stops.forEach((stop) => stop());
+      stop();
+      clearTimeout(timer);
+      cancel = () => undefined;
       resolve(note);
     };
-    const simulated = (event: Event) => done((event as CustomEvent<number>).detail);
-    window.addEventListener(SIMULATED_NOTE, simulated);
     const timer = setTimeout(() => done(null), WAIT_MS);
-    stops.push(
-      () => window.removeEventListener(SIMULATED_NOTE, simulated),
-      () => clearTimeout(timer),
-    );
-    void inputs().then((all) => {
-      for (const input of all) {
-        const hear = ({ data }: MIDIMessageEvent) => isNoteOn(data) && done(data[1]!);
-        input.addEventListener('midimessage', hear);
-        stops.push(() => input.removeEventListener('midimessage', hear));
-      }
-    });
+    const stop = hearNotes(({ note }) => done(note));
+    cancel = () => done(null);
   });
+};
+
+/** No longer waits for a note to learn. */
+export const cancelLearning = (): void => cancel();
 
 /** Plays a note on the simulated input. */
 export const simulateNote = (note: MidiNote): void => {

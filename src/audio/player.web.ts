@@ -1,7 +1,8 @@
 import type { InstrumentId } from '../../core/beat/instruments';
 import type { Beat, KitId } from '../../core/beat/schema';
 import { patternOf } from '../../core/pattern/beatEdits';
-import { QUARTER, ticksPerMs, type Ms, type Seconds, type Ticks, type Velocity } from '../../core/units';
+import { QUARTER, type Ms, type Seconds, type Ticks, type Velocity } from '../../core/units';
+import { newClock } from './clock';
 import type { SwitchAt } from './feeder';
 import type { FromWorker, HandedNote, Metronome, MixerReport, SongPlay, ToWorker } from './messages';
 import { SAMPLE_RATE } from './timing';
@@ -18,6 +19,7 @@ interface Player {
   context: AudioContext | null;
   starting: Promise<void> | null;
   anchors: Anchor[];
+  clock: ReturnType<typeof newClock>;
   /** What was handed to the audio clock and has not been seen yet, in order of frame. */
   handed: HandedNote[];
   /** Since play began: which pattern came when. */
@@ -44,6 +46,7 @@ const hear = (message: FromWorker) => {
       if (one.switches.at(-1)?.patternId !== message.patternId) one.switches.push(message);
       return;
     case 'handed':
+      if (one.context) one.clock.read(one.context);
       one.handed = one.handed.filter((note) => note.frame < message.from).concat(message.notes);
       if (one.log && one.context)
         one.changes.push({
@@ -65,6 +68,7 @@ const create = (): Player => {
     context: null,
     starting: null,
     anchors: [],
+    clock: newClock(),
     handed: [],
     switches: [],
     log: null,
@@ -197,11 +201,21 @@ export const heardPatterns = (): HeardPattern[] => {
 /** The time of the audio clock that is heard now. */
 export const heardSeconds = (): Seconds => (player?.context ? heardFrame(player.context) / SAMPLE_RATE : 0);
 
-/** The same at a moment of the page's clock, such as that of an event: in ms as `performance.now` has it. */
-export const playedTickAt = (time: Ms): Ticks | null => {
-  const tick = playedTick();
-  const tempo = player?.anchors.at(-1)?.tempo;
-  return tick === null || tempo === undefined ? null : tick - (performance.now() - time) * ticksPerMs(tempo);
+/** What was heard at a moment. */
+export interface HeardAt {
+  /** In ticks from where play began; below 0 while it counts in. */
+  tick: Ticks;
+  patternId: string | null;
+}
+
+/** What was heard at a moment of the page's clock, such as that of an event, in ms; null where nothing played. */
+export const heardAt = (time: Ms): HeardAt | null => {
+  if (!player?.context || !player.anchors.length) return null;
+  const frame = player.clock.heardAt(player.context, time) * SAMPLE_RATE;
+  const { anchors } = player;
+  const anchor = anchors.findLast((one) => one.frame <= frame) ?? anchors[0]!;
+  const tick = anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
+  return { tick, patternId: anchor.patternId };
 };
 
 /** The notes that have been heard since the last call. */

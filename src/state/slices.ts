@@ -54,6 +54,10 @@ export interface ViewState {
   compare: Compared | null;
   /** A blind test is on: what is heard is not shown. */
   blind: boolean;
+  /** A blind test that was begun. */
+  blindTest: BlindTest | null;
+  /** What one compares with, by the button, by C and in a blind test. */
+  against: Compared;
   /** The feel that is compared and blended with. */
   b: { name: string; feel: Feel } | null;
   /** A feel that was copied, to be used on another pattern or beat. */
@@ -65,6 +69,19 @@ export interface ViewState {
   /** How much later a stroke arrives than it was meant, in ms. */
   latency: number;
 }
+
+/** Where a blind test stands. */
+export interface BlindTest {
+  which: Compared;
+  /** Whether the first of the two is the feel, in this round. */
+  feelFirst: boolean;
+  right: number;
+  of: number;
+}
+
+/** What one compares with now: what was chosen, as far as there is one. */
+export const selectAgainst = ({ view }: { view: ViewState }): Compared =>
+  view.against === 'b' && !view.b ? 'bare' : view.against;
 
 /** An edit that is heard and drawn but not made, until it is used. */
 export interface Trial {
@@ -97,6 +114,8 @@ export interface PlayInSettings {
   erasing: boolean;
   stepwise: boolean;
   quantize: number;
+  /** Notes of the MIDI inputs strike the lanes too. */
+  midi: boolean;
 }
 
 export interface MetronomeSettings {
@@ -129,13 +148,15 @@ const initialView: ViewState = {
   also: [],
   drawer: 'hits',
   switchAt: 'end',
-  playIn: { recording: false, replace: false, erasing: false, stepwise: false, quantize: 0 },
+  playIn: { recording: false, replace: false, erasing: false, stepwise: false, quantize: 0, midi: false },
   metronome: { on: false, level: 0.6, accent: true, onlyRecording: false },
   countIn: false,
   song: { shown: false, playing: false, from: 0, loop: null, tried: null },
   latency: 0,
   compare: null,
   blind: false,
+  blindTest: null,
+  against: 'bare',
   b: null,
   feelClip: null,
   audition: null,

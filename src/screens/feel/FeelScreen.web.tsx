@@ -1,7 +1,7 @@
 import { useEffect, useState, type DragEvent } from 'react';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
+import { noticed, selectAgainst, viewChanged } from '../../state/slices';
 import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
 import { Strings } from '../../strings/Strings';
 import { IconButton } from '../../ui/IconButton';
@@ -65,8 +65,8 @@ const Head = () => {
 const useHeldKey = () => {
   useEffect(() => {
     const hear = (on: boolean) => {
-      const { b, blind } = store.getState().view;
-      if (!blind) store.dispatch(viewChanged({ compare: on ? (b ? 'b' : 'bare') : null }));
+      const state = store.getState();
+      if (!state.view.blind) store.dispatch(viewChanged({ compare: on ? selectAgainst(state) : null }));
     };
     const key = (event: KeyboardEvent) => {
       const text =
@@ -110,7 +110,7 @@ export const FeelScreen = () => {
   useHeldKey();
   if (!beat || !pattern || !feel) return <p className="loading">Loading the beat…</p>;
   const lane = beat.lanes.find(({ id }) => id === openLane);
-  const swung = feel.base === 'swing' && !feel.off.includes('base') && compare === null;
+  const swung = !blind && feel.base === 'swing' && !feel.off.includes('base') && compare === null;
 
   const drop = (event: DragEvent) => {
     event.preventDefault();
@@ -132,14 +132,16 @@ export const FeelScreen = () => {
       <Head />
       <div className={wide ? 'feel-body wide' : 'feel-body'}>
         <div className={blind ? 'feel-strings blind' : 'feel-strings'}>
-          <Strings
-            key={pattern.id}
-            beat={beat}
-            pattern={pattern}
-            wide={wide}
-            onBar={noBar}
-            hinge={swung ? <Hinge swing={feel.swing} /> : null}
-          />
+          {blind ? null : (
+            <Strings
+              key={pattern.id}
+              beat={beat}
+              pattern={pattern}
+              wide={wide}
+              onBar={noBar}
+              hinge={swung ? <Hinge swing={feel.swing} /> : null}
+            />
+          )}
           {compare !== null && !blind ? (
             <p className="comparing" role="status">
               {compare === 'b' && b ? `As “${b.name}”` : 'Without feel'}
@@ -155,6 +157,7 @@ export const FeelScreen = () => {
                 role="tab"
                 id={`feel-tab-${one}`}
                 aria-selected={one === page}
+                disabled={blind && one !== page}
                 aria-controls="feel-page"
                 onClick={() => setPage(one)}
               >
@@ -169,7 +172,9 @@ export const FeelScreen = () => {
             role="tabpanel"
             aria-labelledby={`feel-tab-${page}`}
           >
-            {page === 'stages' ? <StagesPage beat={beat} feel={feel} lane={lane} /> : null}
+            {page === 'stages' ? (
+              <StagesPage beat={beat} patternId={pattern.id} feel={feel} lane={lane} />
+            ) : null}
             {page === 'compare' ? <ComparePage /> : null}
             {page === 'charts' ? <ChartsPage beat={beat} pattern={pattern} /> : null}
             {page === 'report' ? <ReportPage beat={beat} pattern={pattern} dropped={dropped} /> : null}

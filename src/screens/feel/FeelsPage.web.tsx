@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Feel, NamedFeel } from '../../../core/beat/feelSchema';
 import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
 import { plainOf } from '../../../core/feel/edits';
+import { writtenIn } from '../../../core/pattern/writeIn';
 import { beatEdited } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
@@ -161,11 +162,13 @@ const Blend = ({ pattern, feel }: Pick<FeelsPageProps, 'pattern' | 'feel'>) => {
   );
 };
 
-/** Puts the feel into the hits. */
-const WriteIn = ({ pattern, lane }: Pick<FeelsPageProps, 'pattern' | 'lane'>) => {
+/** Puts the feel into the hits; where something cannot sound as before, that is said first. */
+const WriteIn = ({ beat, pattern, lane }: Pick<FeelsPageProps, 'beat' | 'pattern' | 'lane'>) => {
   const act = useDo();
   const [single, setSingle] = useState(false);
+  const [asked, setAsked] = useState<{ laneId: string | null; what: string; told: string[] } | null>(null);
   const write = (laneId: string | null, what: string) => {
+    setAsked(null);
     act(beatEdited({ edit: { edit: 'writeIn', args: { patternId: pattern.id, laneId, single } } }));
     act(
       noticed({
@@ -173,6 +176,11 @@ const WriteIn = ({ pattern, lane }: Pick<FeelsPageProps, 'pattern' | 'lane'>) =>
         subject: 'feel',
       }),
     );
+  };
+  const ask = (laneId: string | null, what: string) => {
+    const { told } = writtenIn(beat, pattern.id, laneId, single);
+    if (told.length) setAsked({ laneId, what, told });
+    else write(laneId, what);
   };
   return (
     <fieldset>
@@ -182,13 +190,33 @@ const WriteIn = ({ pattern, lane }: Pick<FeelsPageProps, 'pattern' | 'lane'>) =>
         straight.
       </p>
       <label className="tick">
-        <input type="checkbox" checked={single} onChange={(event) => setSingle(event.target.checked)} />
+        <input
+          type="checkbox"
+          checked={single}
+          onChange={(event) => {
+            setSingle(event.target.checked);
+            setAsked(null);
+          }}
+        />
         Rolls and flams as single hits
       </label>
       <div className="chips">
-        <Chip onPress={() => write(null, `all lanes of ${pattern.name}`)}>Write in all lanes</Chip>
-        {lane ? <Chip onPress={() => write(lane.id, lane.name)}>{`Write in ${lane.name}`}</Chip> : null}
+        <Chip onPress={() => ask(null, `all lanes of ${pattern.name}`)}>Write in all lanes</Chip>
+        {lane ? <Chip onPress={() => ask(lane.id, lane.name)}>{`Write in ${lane.name}`}</Chip> : null}
       </div>
+      {asked ? (
+        <div role="group" aria-label="Before it is written in">
+          {asked.told.map((text) => (
+            <p key={text} role="status">
+              {text}
+            </p>
+          ))}
+          <div className="chips">
+            <Chip onPress={() => write(asked.laneId, asked.what)}>Write it in so</Chip>
+            <Chip onPress={() => setAsked(null)}>Leave it</Chip>
+          </div>
+        </div>
+      ) : null}
     </fieldset>
   );
 };
@@ -199,6 +227,6 @@ export const FeelsPage = ({ beat, pattern, feel, lane }: FeelsPageProps) => (
     <Whose beat={beat} pattern={pattern} />
     <Keeping beat={beat} pattern={pattern} feel={feel} />
     <Blend pattern={pattern} feel={feel} />
-    <WriteIn pattern={pattern} lane={lane} />
+    <WriteIn beat={beat} pattern={pattern} lane={lane} />
   </>
 );

@@ -2,6 +2,9 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { STAGES, type Stage } from '../../../core/beat/choices';
 import type { Feel } from '../../../core/beat/feelSchema';
 import type { Beat, Lane } from '../../../core/beat/schema';
+import { beatEdited } from '../../state/doc';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
 import { Icon } from '../../ui/Icon';
 import { editShownFeel } from './edit';
 import { AheadStage } from './stages/AheadStage';
@@ -9,7 +12,7 @@ import { BaseStage } from './stages/BaseStage';
 import { DynamicsStage } from './stages/DynamicsStage';
 import { HumanizeStage } from './stages/HumanizeStage';
 import { QuantizeStage } from './stages/QuantizeStage';
-import { STAGE_NAMES, stageText } from './stageText';
+import { percent, STAGE_NAMES, stageText } from './stageText';
 
 interface RowProps {
   stage: Stage;
@@ -71,16 +74,29 @@ const controls = (stage: Stage, feel: Feel, beat: Beat, lane: Lane | undefined):
 
 interface StagesPageProps {
   beat: Beat;
+  patternId: string;
   feel: Feel;
   /** The open lane. */
   lane: Lane | undefined;
 }
 
 /** The stages in their order: each with a switch, one line that says what it does, and its controls. */
-export const StagesPage = ({ beat, feel, lane }: StagesPageProps) => {
+export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => {
   const [open, setOpen] = useState<Stage | null>('base');
+  const act = useDo();
+  const { blend } = feel;
   return (
     <>
+      {blend ? (
+        <p className="blended" role="note">
+          {`Heard is a blend: ${percent(1 - blend.amount)} of this feel, which the stages show, and ${percent(blend.amount)} of “${blend.name}”.`}
+          <Chip
+            onPress={() => act(beatEdited({ edit: { edit: 'setBlend', args: { patternId, blend: null } } }))}
+          >
+            Only this feel
+          </Chip>
+        </p>
+      ) : null}
       {STAGES.map((stage) => (
         <StageRow
           key={stage}

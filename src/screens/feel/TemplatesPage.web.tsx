@@ -2,6 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import type { Template } from '../../../core/beat/feelSchema';
 import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
+import { numbered } from '../../../core/beat/numbered';
 import { fileName } from '../../../core/beat/text';
 import { averaged } from '../../../core/feel/takeTemplate';
 import { TEMPLATES } from '../../../core/feel/templates';
@@ -100,6 +101,10 @@ const Own = ({ template, chosen, onChoose }: OwnProps) => {
 const Shipped = ({ template }: { template: Template }) => {
   const act = useDo();
   const { name } = template;
+  const copyName = numbered(
+    name,
+    TEMPLATES.map((one) => one.name),
+  );
   return (
     <li>
       <b>{name}</b>
@@ -114,12 +119,15 @@ const Shipped = ({ template }: { template: Template }) => {
           onPress={() => {
             act(
               beatEdited({
-                edit: { edit: 'keepTemplate', args: { template: { ...template, id: nanoid() } } },
+                edit: {
+                  edit: 'keepTemplate',
+                  args: { template: { ...template, id: nanoid(), name: copyName } },
+                },
               }),
             );
             act(
               noticed({
-                text: `“${name}” stands among this beat’s templates now, to be edited.`,
+                text: `“${copyName}” stands among this beat’s templates now, to be edited.`,
                 subject: 'template',
               }),
             );

@@ -7,7 +7,7 @@ import { TEMPLATES } from '../../../core/feel/templates';
 import { writeTemplate } from '../../../core/feel/templateText';
 import { templateMidi } from '../../../core/midi/templateMidi';
 import { setStep, setVelocity } from '../../../core/pattern/hits';
-import { beatOpened, redone, undone } from '../../state/doc';
+import { beatEdited, beatOpened, redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
 import { SayContext } from '../../ui/say';
@@ -34,6 +34,12 @@ jest.mock('../../state/session', () => {
   return { store: createStore(), formats: () => Promise.resolve(formats) };
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('../../state/storage', () => {
+  const { memory } =
+    jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
+  const one = memory();
+  return { browserStorage: () => one };
+});
 jest.mock('./VelocityCharts', () => ({ VelocityCharts: () => null }));
 jest.mock('../../workers/askReport', () => {
   const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
@@ -148,6 +154,67 @@ describe('the stages', () => {
     expect(screen.queryByRole('slider', { name: 'Swing hinge' })).toBeNull();
   });
 
+  test('swing goes below 50, and with the tempo', () => {
+    press('Swing of all lanes: septuplet');
+    slide('Swing of all lanes', 46);
+    expect(feel().swing.percent).toBe(46);
+    expect(screen.getByText(/^early: 0\.85 to 1, every second one \d+ ms early/)).toBeTruthy();
+    press('Swing of all lanes: with the tempo');
+    expect(feel().swing.withTempo).toBe(1);
+    expect(screen.getByText(/^At 100 BPM 75 %, dotted/)).toBeTruthy();
+    slide('Swing of all lanes: amount with the tempo', 0.5);
+    expect(feel().swing.withTempo).toBe(0.5);
+    slide('Swing of all lanes', 60);
+    expect(feel().swing).not.toHaveProperty('withTempo');
+  });
+
+  test('what is used on a stage that is passed by is heard', () => {
+    fireEvent.click(screen.getByRole('switch', { name: 'Base feel takes part' }));
+    expect(feel().off).toContain('base');
+    page('Templates');
+    press(`Use ${TEMPLATES[0]!.name}`);
+    expect(feel().off).not.toContain('base');
+  });
+
+  test('a template in use goes with its editing', () => {
+    page('Templates');
+    press(`Copy ${TEMPLATES[0]!.name} to edit it`);
+    const own = beat().templates[0]!;
+    press(`Use ${own.name}`);
+    press(`Edit ${own.name}`);
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'Slot 1' }), { key: 'ArrowRight' });
+    expect(beat().templates[0]!.slots[0]!.offset).not.toBe(own.slots[0]!.offset);
+    expect(feel().template.template).toBe(beat().templates[0]);
+  });
+
+  test('an offset that was typed goes on from there by the arrows', () => {
+    press(/^Ahead and behind/);
+    const field = screen.getByLabelText('Offset of Kick');
+    fireEvent.change(field, { target: { value: '100' } });
+    fireEvent.keyDown(field, { key: 'Enter' });
+    const slider = screen.getByRole('slider', { name: 'Kick ahead or behind' });
+    expect(slider).toMatchObject({ value: '100', max: '100' });
+    press('All on time');
+  });
+
+  test('a blend is told where the stages are', () => {
+    const { blend: _, ...plain } = feel();
+    act(
+      () =>
+        void store.dispatch(
+          beatEdited({
+            edit: {
+              edit: 'setBlend',
+              args: { patternId: 'a', blend: { with: plain, name: 'Late', amount: 0.25 } },
+            },
+          }),
+        ),
+    );
+    expect(screen.getByText(/Heard is a blend: 75 % of this feel.* 25 % of “Late”/)).toBeTruthy();
+    press('Only this feel');
+    expect(feel()).not.toHaveProperty('blend');
+  });
+
   test('a lane has a swing of its own, gives it to its family, and follows all lanes again', () => {
     look({ openLane: 'hat.closed' });
     choose('Base feel of Closed hat', 'swing');
@@ -233,8 +300,8 @@ describe('templates', () => {
     press(`Use ${name}`);
     expect(feel()).toMatchObject({ base: 'template', template: { template: { id } } });
     press(`Copy ${name} to edit it`);
-    expect(beat().templates[0]).toMatchObject({ name });
-    press(`Edit ${name}`);
+    expect(beat().templates[0]).toMatchObject({ name: `${name} 2` });
+    press(`Edit ${name} 2`);
     const slot = screen.getByRole('slider', { name: 'Slot 3' });
     const before = beat().templates[0]!.slots[2]!;
     fireEvent.keyDown(slot, { key: 'ArrowRight' });
@@ -357,22 +424,92 @@ describe('comparing', () => {
     expect(store.getState().view.compare).toBeNull();
   });
 
-  test('blind: which one is the feel is not shown, and how often one was right is told', () => {
-    page('Compare');
-    press('Begin a blind test');
-    const truth = () =>
-      store.getState().view.compare === null ? 'The first has the feel' : 'The second has it';
-    for (let round = 0; round < 6; round++) {
+  test('C plays what the page compares with', () => {
+    look({ b: { name: 'Late', feel: feel() }, against: 'bare' });
+    fireEvent.keyDown(window, { key: 'c' });
+    expect(store.getState().view.compare).toBe('bare');
+    fireEvent.keyUp(window, { key: 'c' });
+    look({ against: 'b' });
+    fireEvent.keyDown(window, { key: 'c' });
+    expect(store.getState().view.compare).toBe('b');
+    fireEvent.keyUp(window, { key: 'c' });
+    look({ b: null, against: 'bare' });
+  });
+
+  describe('blind', () => {
+    const html = () => document.querySelector('.feel-screen')!.outerHTML;
+    const hearBoth = () => {
+      press('Hear the second');
+      act(() => void jest.advanceTimersByTime(1000));
       press('Hear the first');
+      act(() => void jest.advanceTimersByTime(1000));
+    };
+    const right = () =>
+      press(store.getState().view.compare === 'self' ? 'The first has the feel' : 'The second has it');
+    beforeEach(() => {
+      jest.useFakeTimers();
+      page('Compare');
+      press('Begin a blind test');
+      look({ playing: true });
+    });
+    afterEach(() => {
+      jest.useRealTimers();
+      look({ playing: false, blindTest: null });
+    });
+
+    test('the page is the same whichever of the two has the feel', () => {
+      const pages = new Map<boolean, string>();
+      for (let round = 0; round < 40 && pages.size < 2; round++) {
+        const { feelFirst } = store.getState().view.blindTest!;
+        pages.set(feelFirst, html());
+        press('End the test');
+        press('Begin a blind test');
+      }
+      expect(pages.size).toBe(2);
+      expect(pages.get(true)).toBe(pages.get(false));
       expect(screen.queryByRole('status')).toBeNull();
-      press(truth());
-    }
-    expect(screen.getByText(/Right 6 of 6\..*you hear it/)).toBeTruthy();
-    press('Hear the first');
-    press(truth() === 'The second has it' ? 'The first has the feel' : 'The second has it');
-    expect(screen.getByText(/^No: it was the .*Right 6 of 7/)).toBeTruthy();
-    press('End the test');
-    expect(store.getState().view).toMatchObject({ compare: null, blind: false });
+      expect(screen.queryByRole('button', { name: /^Hold to hear/ })).toBeNull();
+      expect(screen.queryByRole('slider', { name: 'Swing hinge' })).toBeNull();
+      expect(screen.getByRole('tab', { name: 'Charts' })).toHaveProperty('disabled', true);
+    });
+
+    test('an answer counts once both were heard, while it plays', () => {
+      const given = () => screen.getByRole('button', { name: 'The first has the feel' });
+      expect(given()).toHaveProperty('disabled', true);
+      act(() => void jest.advanceTimersByTime(5000));
+      expect(given()).toHaveProperty('disabled', true);
+      press('Hear the second');
+      look({ playing: false });
+      act(() => void jest.advanceTimersByTime(5000));
+      expect(given()).toHaveProperty('disabled', true);
+      look({ playing: true });
+      act(() => void jest.advanceTimersByTime(1000));
+      expect(given()).toHaveProperty('disabled', false);
+      fireEvent.click(given());
+      expect(given()).toHaveProperty('disabled', true);
+      expect(screen.getByText('Round 2 of 12')).toBeTruthy();
+    });
+
+    test('twelve rounds make a verdict; the tally of an ended one is kept, without a verdict', async () => {
+      for (let round = 0; round < 12; round++) {
+        expect(screen.queryByText(/^Right/)).toBeNull();
+        hearBoth();
+        right();
+      }
+      expect(
+        screen.getByText(/Right 12 of 12\. Guessing .* fewer than 1 of 100 tests: you hear it/),
+      ).toBeTruthy();
+      expect(store.getState().view).toMatchObject({ compare: null, blind: false, blindTest: null });
+      press('Begin a blind test');
+      hearBoth();
+      right();
+      page('Compare');
+      press('End the test');
+      expect(screen.getByText('Ended after 1 of 12 rounds: that is no verdict.')).toBeTruthy();
+      jest.useRealTimers();
+      expect(await screen.findByText('Tests so far: 2')).toBeTruthy();
+      expect(screen.getByText(/right 1 of 1, ended early/)).toBeTruthy();
+    });
   });
 });
 

@@ -55,7 +55,9 @@ const baseText = (feel: Feel, lanes: Lane[]): string => {
   const { template, timing, velocity } = feel.template;
   if (feel.base === 'template' && template)
     return `${template.name}, timing ${percent(timing)}, velocity ${percent(velocity)}${besides}`;
-  if (feel.base === 'swing' && feel.swing.percent > 50)
+  if (feel.base === 'swing' && feel.swing.withTempo !== undefined)
+    return `Swing with the tempo, ${percent(feel.swing.withTempo)}, on ${gridText(feel.swing.grid)}${besides}`;
+  if (feel.base === 'swing' && feel.swing.percent !== 50)
     return `Swing ${figure(feel.swing.percent)} % on ${gridText(feel.swing.grid)}${besides}`;
   return `Straight${besides}`;
 };

@@ -1,8 +1,8 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/beat/instruments';
-import { entryOf, withNote, type DrumMap } from '../../../core/midi/drumMap';
+import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/drumMap';
 import { held } from '../../../core/units';
-import { learnNote } from '../../audio/noteInput';
+import { cancelLearning, learnNote } from '../../audio/noteInput';
 import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -12,8 +12,12 @@ import { InstrumentChoice } from './InstrumentChoice';
 
 interface MapEditorProps {
   map: DrumMap;
-  onChange: (map: DrumMap) => void;
+  /** @param told what became of other notes by it, where that is not seen at once */
+  onChange: (map: DrumMap, told?: string) => void;
 }
+
+/** Sooner than this the wait was ended by hand. */
+const GIVEN_UP_MS = 14000;
 
 /** The drum that is to be learnt next: the first that the map has no note for. */
 const nextToLearn = (map: DrumMap, after: InstrumentId | null): InstrumentId | null => {
@@ -26,12 +30,16 @@ const Learn = ({ map, onChange }: MapEditorProps) => {
   const [id, setId] = useState<InstrumentId | null>(() => nextToLearn(map, null) ?? 'kick');
   const [waiting, setWaiting] = useState(false);
   const act = useDo();
+  useEffect(() => cancelLearning, []);
   const learn = async () => {
     if (!id) return;
+    if (waiting) return cancelLearning();
+    const begun = performance.now();
     setWaiting(true);
     const note = await learnNote();
     setWaiting(false);
     if (note === null) {
+      if (performance.now() - begun < GIVEN_UP_MS) return;
       act(
         noticed({
           text: 'No note came in 15 seconds. Connect a MIDI instrument and strike a pad, or set the note below.',
@@ -43,14 +51,18 @@ const Learn = ({ map, onChange }: MapEditorProps) => {
     const changed = withNote({ ...map, notes: map.notes.filter((one) => one.instrument !== id) }, note, {
       instrument: id,
     });
-    onChange(changed);
+    const lost = map.notes.filter((one) => one.note === note && one.instrument !== id);
+    const taken = lost.length
+      ? ` It was taken from ${lost.map((one) => INSTRUMENTS[one.instrument].name).join(' and ')}.`
+      : '';
+    onChange(changed, `${INSTRUMENTS[id].name} is note ${note} now.${taken}`);
     setId(nextToLearn(changed, id));
   };
   return (
     <div className="learn">
       <InstrumentChoice label="Drum to learn" value={id} none="All are learnt" onChange={setId} />
-      <Chip disabled={!id || waiting} onPress={() => void learn()}>
-        {waiting ? `Strike the pad of ${id ? INSTRUMENTS[id].name : ''}…` : 'Learn its note'}
+      <Chip disabled={!id} pressed={waiting} onPress={() => void learn()}>
+        {waiting ? `Strike the pad of ${id ? INSTRUMENTS[id].name : ''}… or cancel` : 'Learn its note'}
       </Chip>
     </div>
   );
@@ -83,6 +95,7 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
         {map.notes.map((one) => (
           <li key={`${one.note} ${one.channel ?? ''}`}>
             <span className="figure">{one.note}</span>
+            {isPlayable(one) ? null : <small>beyond 0 to 127: kept, plays nothing</small>}
             <InstrumentChoice
               label={`Note ${one.note} is`}
               value={one.instrument}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Groove } from '../../../core/groove/groove';
-import { drumMapText, GENERAL_MIDI, shifted, type DrumMap } from '../../../core/midi/drumMap';
+import { drumMapText, GENERAL_MIDI, isPlayable, shifted, type DrumMap } from '../../../core/midi/drumMap';
 import { midnamText, readMapCsv, readMidnam } from '../../../core/midi/mapFiles';
 import type { MapPreview } from '../../../core/midi/mapPreview';
 import { fileName } from '../../../core/beat/text';
@@ -52,9 +52,23 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
     setPage('edit');
     return named.name;
   };
-  const change = (changed: DrumMap) => {
-    if (own) act(groovesChanged({ maps: maps.map((one) => (one === map ? changed : one)) }));
-    else add({ ...changed, name: 'My map' });
+  const change = (changed: DrumMap, told?: string) => {
+    if (!own) return void add({ ...changed, name: 'My map' });
+    act(groovesChanged({ maps: maps.map((one) => (one === map ? changed : one)) }));
+    if (!told) return;
+    const before = () => {
+      const { maps: now } = store.getState().grooves;
+      act(groovesChanged({ maps: now.map((one) => (one.name === map.name ? map : one)) }));
+    };
+    act(noticed({ text: told, subject: 'maps', action: { label: 'Undo', does: offer(before) } }));
+  };
+  const shift = (by: number) => {
+    const changed = shifted(map, by);
+    const beyond = changed.notes.filter((one) => !isPlayable(one)).length;
+    const kept = beyond
+      ? ` ${beyond} of them ${beyond === 1 ? 'is' : 'are'} beyond 0 to 127 now: kept, and back when it is shifted back.`
+      : '';
+    change(changed, `All notes were shifted by ${by}.${kept}`);
   };
   const remove = () => {
     const bringBack = () => {
@@ -138,8 +152,8 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
         </FilePick>
         <Chip onPress={() => saveText(drumMapText(map), `${fileName(map.name)}.map.json`)}>Save as JSON</Chip>
         <Chip onPress={saveMidnam}>Save as .midnam</Chip>
-        <Chip onPress={() => change(shifted(map, -12))}>Octave down</Chip>
-        <Chip onPress={() => change(shifted(map, 12))}>Octave up</Chip>
+        <Chip onPress={() => shift(-12)}>Octave down</Chip>
+        <Chip onPress={() => shift(12)}>Octave up</Chip>
         {own ? (
           <Chip tone="danger" onPress={remove}>
             Delete

@@ -3,9 +3,7 @@ import type { Feel } from '../../../../core/beat/feelSchema';
 import { INSTRUMENTS } from '../../../../core/beat/instruments';
 import type { Lane } from '../../../../core/beat/schema';
 import { FEEL_RANGES } from '../../../../core/feel/edits';
-import { held, ticksPerMs } from '../../../../core/units';
-import { store } from '../../../state/session';
-import { noticed } from '../../../state/slices';
+import { ticksPerMs } from '../../../../core/units';
 import { selectBeat, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { NumberField } from '../../../ui/NumberField';
@@ -13,7 +11,7 @@ import { Slider } from '../../../ui/Slider';
 import { editShownFeel } from '../edit';
 import { offsetText } from '../stageText';
 
-/** What the chart shows on either side; typed, an offset may be twice as large. */
+/** What the chart shows on either side; it shows all of the range where an offset that was typed is larger. */
 const SHOWN_MS = 50;
 /** A sixty-fourth note. */
 const SIXTY_FOURTH = 60;
@@ -28,20 +26,7 @@ const round = (ms: number): number => Math.round(ms * 10) / 10;
 
 const { least, most } = FEEL_RANGES.offset;
 
-/** What is typed beyond the range is held to it, and said. */
-const setTyped = (lane: Lane, asked: number, gesture?: string) => {
-  const ms = held(round(asked), least, most);
-  if (ms !== round(asked))
-    store.dispatch(
-      noticed({
-        text: `Offsets go from ${least} to ${most} ms; ${round(asked)} was held to ${ms} for ${lane.name}.`,
-        subject: 'offset',
-      }),
-    );
-  set(lane.id, ms, gesture);
-};
-
-const Row = ({ lane, offset }: { lane: Lane; offset: number }) => (
+const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: number }) => (
   <div
     className="ahead-row"
     style={{ '--dye': `var(--${lane.pigment ?? INSTRUMENTS[lane.instrument].pigment})` } as CSSProperties}
@@ -49,9 +34,9 @@ const Row = ({ lane, offset }: { lane: Lane; offset: number }) => (
     <span>{lane.name}</span>
     <Slider
       label={`${lane.name} ahead or behind`}
-      value={Math.max(-SHOWN_MS, Math.min(SHOWN_MS, offset))}
-      least={-SHOWN_MS}
-      most={SHOWN_MS}
+      value={offset}
+      least={-shown}
+      most={shown}
       step={0.5}
       shown={offsetText(offset)}
       onChange={(ms, gesture) => set(lane.id, ms, gesture)}
@@ -64,7 +49,7 @@ const Row = ({ lane, offset }: { lane: Lane; offset: number }) => (
       under="ms"
       step={0.5}
       width={64}
-      onChange={(ms, gesture) => setTyped(lane, ms, gesture)}
+      onChange={(ms, gesture) => set(lane.id, round(ms), gesture)}
     />
   </div>
 );
@@ -73,6 +58,7 @@ const Row = ({ lane, offset }: { lane: Lane; offset: number }) => (
 export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
   const tempo = useApp((state) => selectBeat(state)?.tempo ?? 100);
   const mark = SIXTY_FOURTH / ticksPerMs(tempo);
+  const shown = lanes.some(({ id }) => Math.abs(feel.lanes[id]?.offset ?? 0) > SHOWN_MS) ? most : SHOWN_MS;
   const moved = lanes.some(({ id }) => feel.lanes[id]?.offset);
   return (
     <>
@@ -81,19 +67,19 @@ export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
       </p>
       <div
         className="ahead"
-        style={{ '--mark': Math.min(1.2, mark / SHOWN_MS) } as CSSProperties}
+        style={{ '--mark': Math.min(1.2, mark / shown) } as CSSProperties}
         role="group"
         aria-label="Ahead and behind"
       >
         <i className="zero" aria-hidden />
-        {mark < SHOWN_MS ? (
+        {mark < shown ? (
           <>
             <i className="mark before" aria-hidden />
             <i className="mark after" aria-hidden />
           </>
         ) : null}
         {lanes.map((lane) => (
-          <Row key={lane.id} lane={lane} offset={feel.lanes[lane.id]?.offset ?? 0} />
+          <Row key={lane.id} lane={lane} offset={feel.lanes[lane.id]?.offset ?? 0} shown={shown} />
         ))}
       </div>
       <Chip

@@ -1,5 +1,5 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { useState, type CSSProperties } from 'react';
+import { useEffect, useState, type CSSProperties } from 'react';
 import { partOf, stepsOf } from '../../../../core/beat/defaults';
 import { GRIDS, type Grid } from '../../../../core/beat/grid';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/beat/instruments';
@@ -22,7 +22,7 @@ import { NumberField } from '../../../ui/NumberField';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Range } from '../../../ui/Range';
 import { SortableLater } from '../../../ui/SortableLater';
-import { learnNote, simulateNote } from '../../../audio/noteInput';
+import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
 import { attempt, leaveTrial, TrialBar } from '../TrialBar';
 import { edit } from './edit';
 
@@ -253,11 +253,19 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
   const [learning, setLearning] = useState(false);
   const set = (change: Partial<Omit<Lane, 'id'>>, gesture?: string) =>
     act(laneChanged({ laneId: lane.id, change, ...(gesture && { gesture }) }));
+  useEffect(() => cancelLearning, []);
   const learn = async () => {
+    if (learning) return cancelLearning();
     setLearning(true);
     const note = await learnNote();
     setLearning(false);
-    if (note !== null) set({ note });
+    if (note === null) return;
+    set({ note });
+    const same = lanes.filter(
+      (one) => one.id !== lane.id && one.note === note && one.channel === lane.channel,
+    );
+    const too = same.length ? ` ${same.map(({ name }) => name).join(' and ')} has that note too.` : '';
+    act(noticed({ text: `${lane.name} has note ${note} now.${too} Undo takes it back.`, subject: 'notes' }));
   };
   const above = lanes[at - 1];
   return (
@@ -299,7 +307,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           }
         />
         <Chip pressed={learning} onPress={() => void learn()}>
-          {learning ? 'Play a note…' : 'Learn note'}
+          {learning ? 'Play a note… or cancel' : 'Learn note'}
         </Chip>
       </div>
       {learning ? (

@@ -1,18 +1,20 @@
-import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { use, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { beatTicks } from '../../../../core/beat/meter';
 import { instrument } from '../../../../core/beat/instruments';
 import type { Lane } from '../../../../core/beat/schema';
 import { heldTempo } from '../../../../core/pattern/beatEdits';
 import { held, ticksPerMs } from '../../../../core/units';
-import { playedTickAt } from '../../../audio/player';
+import { hearNotes, type NoteIn } from '../../../audio/noteInput';
+import { heardAt } from '../../../audio/player';
 import { tempoSet } from '../../../state/doc';
 import { store } from '../../../state/session';
 import { noticed, viewChanged, type PlayInSettings } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
+import { PlayContext } from '../../../ui/playing';
 import { Range } from '../../../ui/Range';
-import { ERASE_MS, enterStep, eraseNow, newSession, struck } from './playIn';
+import { ERASE_MS, eraseNow, newSession, nextStep, struck } from './playIn';
 
 /** The keys of the computer's keyboard that play the lanes, by their place on it. */
 const CODES = [
@@ -31,7 +33,14 @@ const velocityAt = (event: PointerEvent<HTMLElement>): number => {
   return Math.round(held(127 - ((event.clientY - box.top) / box.height) * 100, 20, 127));
 };
 
+/** @example lateText(-41) // "41 ms early" */
+const lateText = (ms: number): string =>
+  ms === 0 ? 'on time' : `${Math.abs(ms)} ms ${ms > 0 ? 'late' : 'early'}`;
+
 const median = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
+
+/** Notes from outside that come as near as this were struck together. */
+const CHORD_MS = 50;
 
 const TAPS = 8;
 /** Taps farther apart begin a new count. */
@@ -58,8 +67,8 @@ const useLatency = (done: (ms: number) => void) => {
   const tap = (time: number) => {
     const beat = selectBeat(store.getState())!;
     const pattern = selectPattern(store.getState())!;
-    const tick = playedTickAt(time);
-    if (!taps || tick === null) return;
+    const tick = heardAt(time)?.tick;
+    if (!taps || tick === undefined) return;
     const length = beatTicks(pattern.meter);
     const away = (tick - Math.round(tick / length) * length) / ticksPerMs(beat.tempo);
     const now = [...taps, away];
@@ -88,9 +97,16 @@ const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
       style={{ borderColor: `var(--${lane.pigment ?? pigment})` }}
       aria-label={`Play ${lane.name}`}
       onPointerDown={(event) => onStrike(velocityAt(event), event.timeStamp)}
+      // A pad that is struck does not take the keys: Space goes on to play and stop.
+      onMouseDown={(event) => event.preventDefault()}
       onPointerUp={onRelease}
       onPointerLeave={onRelease}
-      onClick={(event) => event.detail === 0 && onStrike(100, event.timeStamp)}
+      onPointerCancel={onRelease}
+      onClick={(event) => {
+        if (event.detail !== 0) return;
+        onStrike(100, event.timeStamp);
+        onRelease();
+      }}
     >
       <span>{lane.name}</span>
       <span className="pad-foot">
@@ -107,6 +123,7 @@ export const PadsPage = () => {
   const levels = useApp((state) => selectBeat(state)!.levels);
   const { playIn: how, metronome, playing, countIn, latency: late } = useApp((state) => state.view);
   const act = useDo();
+  const togglePlay = use(PlayContext);
   const session = useRef(newSession());
   const erasing = useRef<ReturnType<typeof setInterval> | null>(null);
   const set = (change: Partial<PlayInSettings>) => act(viewChanged({ playIn: { ...how, ...change } }));
@@ -115,7 +132,7 @@ export const PadsPage = () => {
     act(viewChanged({ latency: ms }));
     act(
       noticed({
-        text: `Strokes arrive ${ms} ms late; recordings are set right by that.`,
+        text: `Strokes arrive ${lateText(ms)}; recordings are set right by that.`,
         subject: 'latency',
       }),
     );
@@ -125,14 +142,28 @@ export const PadsPage = () => {
     session.current = newSession();
   }, [playing, how.recording]);
 
-  const release = () => {
+  const endErasing = () => {
     if (erasing.current) clearInterval(erasing.current);
     erasing.current = null;
   };
+  const together = useRef(new Set<string>());
+  const entered = useRef(false);
+  const release = (laneId?: string) => {
+    endErasing();
+    if (laneId === undefined) together.current.clear();
+    else if (!together.current.delete(laneId)) return;
+    // Step by step, what is held together goes on one step; letting go of the last goes on.
+    if (together.current.size || !entered.current) return;
+    entered.current = false;
+    nextStep(store);
+  };
   const strike = (laneId: string, velocity: number, time: number) => {
-    if (!how.erasing)
+    together.current.add(laneId);
+    if (!how.erasing) {
+      entered.current ||= how.stepwise && !playing;
       return struck(store, laneId, velocity, time, { ...how, latency: late }, session.current);
-    release();
+    }
+    endErasing();
     eraseNow(store, laneId, session.current);
     erasing.current = setInterval(() => eraseNow(store, laneId, session.current), ERASE_MS);
   };
@@ -144,7 +175,14 @@ export const PadsPage = () => {
       if (event.code === 'Space' && how.stepwise && !playing) {
         event.preventDefault();
         event.stopPropagation();
-        if (!event.repeat) enterStep(store, null, 0);
+        if (!event.repeat) nextStep(store);
+        return;
+      }
+      // Space meant to stop does not end the recording, wherever the focus is left.
+      if (event.code === 'Space' && how.recording && playing) {
+        event.preventDefault();
+        event.stopPropagation();
+        if (!event.repeat) togglePlay();
         return;
       }
       const lane = lanes[CODES.indexOf(event.code)];
@@ -154,16 +192,36 @@ export const PadsPage = () => {
       if (!event.repeat) strike(lane.id, event.shiftKey ? levels.accent : levels.normal, event.timeStamp);
     };
   });
+  const keyUp = useRef<(event: KeyboardEvent) => void>(() => undefined);
+  useEffect(() => {
+    keyUp.current = (event) => release(lanes[CODES.indexOf(event.code)]?.id ?? '');
+  });
   useEffect(() => {
     const down = (event: KeyboardEvent) => keys.current(event);
+    const up = (event: KeyboardEvent) => keyUp.current(event);
     window.addEventListener('keydown', down, true);
-    window.addEventListener('keyup', release);
+    window.addEventListener('keyup', up);
+    window.addEventListener('blur', endErasing);
     return () => {
       window.removeEventListener('keydown', down, true);
-      window.removeEventListener('keyup', release);
-      release();
+      window.removeEventListener('keyup', up);
+      window.removeEventListener('blur', endErasing);
+      endErasing();
     };
   }, []);
+
+  const { midi } = how;
+  const [inputs, setInputs] = useState<number | null>(null);
+  const playNote = useRef<(note: NoteIn) => void>(() => undefined);
+  useEffect(() => {
+    playNote.current = ({ note, velocity, time }) => {
+      const lane = lanes.find((one) => one.note === note);
+      if (!lane) return void act(noticed({ text: `No lane has note ${note}.`, subject: 'midi in' }));
+      strike(lane.id, velocity, time);
+      setTimeout(() => release(lane.id), CHORD_MS);
+    };
+  });
+  useEffect(() => (midi ? hearNotes((note) => playNote.current(note), setInputs) : undefined), [midi]);
 
   return (
     <>
@@ -183,7 +241,19 @@ export const PadsPage = () => {
         <Chip pressed={countIn} onPress={() => act(viewChanged({ countIn: !countIn }))}>
           Count-in
         </Chip>
+        <Chip pressed={midi} onPress={() => set({ midi: !midi })}>
+          MIDI input
+        </Chip>
       </div>
+      {midi ? (
+        <p className="quiet" role="status">
+          {inputs === null
+            ? 'Looking for MIDI inputs…'
+            : inputs
+              ? `Listening to ${inputs} MIDI input${inputs === 1 ? '' : 's'}: each note strikes the lane that has its number.`
+              : 'No MIDI input was found. Connect one, and let the browser use it; it is heard at once.'}
+        </p>
+      ) : null}
       <div className="pads">
         {lanes.map((lane, at) => (
           <Pad
@@ -191,13 +261,13 @@ export const PadsPage = () => {
             lane={lane}
             at={at}
             onStrike={(velocity, time) => strike(lane.id, velocity, time)}
-            onRelease={release}
+            onRelease={() => release(lane.id)}
           />
         ))}
       </div>
       <p className="quiet">
         {how.stepwise
-          ? 'A pad or its key puts a hit on the next step of its lane, Space leaves a rest.'
+          ? 'A pad or its key puts a hit on the step; what is held together stands on one. Space leaves a rest.'
           : 'Struck at the top a pad is loud, at its foot soft. With Shift a key is an accent.'}
       </p>
       <Range
@@ -217,7 +287,7 @@ export const PadsPage = () => {
         least={-100}
         most={300}
         step={1}
-        shown={`${late} ms`}
+        shown={lateText(late)}
         onChange={(ms) => act(viewChanged({ latency: ms }))}
       />
       <div className="chips">

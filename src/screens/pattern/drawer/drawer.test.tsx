@@ -5,14 +5,16 @@ import { newBeat, partOf } from '../../../../core/beat/defaults';
 import type { Hit, Part } from '../../../../core/beat/schema';
 import { patternOf } from '../../../../core/pattern/beatEdits';
 import { setStep, setVelocity } from '../../../../core/pattern/hits';
-import { beatOpened, undone } from '../../../state/doc';
+import { beatEdited, beatOpened, undone } from '../../../state/doc';
 import { selectHeard } from '../../../state/heard';
 import { store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
+import { PlayContext } from '../../../ui/playing';
 import { SayContext } from '../../../ui/say';
 import { Drawer } from './Drawer';
 
 let mockHeard: number | null = null;
+let mockPattern: string | null = null;
 const mockStrikes: [string, number][] = [];
 jest.mock('../../../audio/player', () => ({
   strikeLane: (lane: string, velocity: number) => {
@@ -20,7 +22,7 @@ jest.mock('../../../audio/player', () => ({
     return Promise.resolve();
   },
   playedTick: () => mockHeard,
-  playedTickAt: () => mockHeard,
+  heardAt: () => (mockHeard === null ? null : { tick: mockHeard, patternId: mockPattern }),
 }));
 jest.mock('../../../ui/SortableLater', () => jest.requireActual('../../../ui/SortableLater.mock'));
 jest.mock('../../../state/session', () => {
@@ -28,6 +30,7 @@ jest.mock('../../../state/session', () => {
   return { store: createStore(), keeper: { takeIn: jest.fn() } };
 });
 
+const mockToggled = jest.fn();
 const pattern = () => patternOf(store.getState().doc.beat!, null);
 const part = (laneId = 'kick'): Part => partOf(pattern(), laneId);
 const hit = (at = 0, laneId = 'kick'): Hit => part(laneId).hits[at]!;
@@ -43,6 +46,7 @@ const look = (change: Parameters<typeof viewChanged>[0]) =>
 beforeEach(() => {
   mockHeard = null;
   mockStrikes.length = 0;
+  mockToggled.mockClear();
   window.matchMedia = jest
     .fn()
     .mockReturnValue({ matches: true, addEventListener: jest.fn(), removeEventListener: jest.fn() });
@@ -67,7 +71,9 @@ beforeEach(() => {
   render(
     <Provider store={store}>
       <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
-        <Drawer wide />
+        <PlayContext value={mockToggled}>
+          <Drawer wide />
+        </PlayContext>
       </SayContext>
     </Provider>,
   );
@@ -235,6 +241,14 @@ describe('the lane', () => {
       await Promise.resolve();
     });
     expect(store.getState().doc.beat!.lanes[0]!.note).toBe(49);
+    expect(store.getState().notices.at(-1)!.text).toContain('Kick has note 49 now.');
+    // Cancelled, no note is taken any more.
+    press('Learn note');
+    await act(async () => {
+      press('Play a note… or cancel');
+      await Promise.resolve();
+    });
+    expect(screen.queryByRole('button', { name: 'Simulate note 49' })).toBeNull();
     press('Shift all notes by 12 semitones');
     expect(store.getState().doc.beat!.lanes[0]!.note).toBe(61);
   });
@@ -317,13 +331,70 @@ describe('the pads', () => {
     press('Record');
   });
 
+  test('what is struck while another pattern is heard goes into that one', () => {
+    act(
+      () =>
+        void store.dispatch(
+          beatEdited({ edit: { edit: 'addPattern', args: { id: 'next', like: pattern() } } }),
+        ),
+    );
+    press('Record');
+    look({ playing: true, patternId: 'next' });
+    mockHeard = 4 * 240;
+    mockPattern = 'a';
+    key('KeyS');
+    const of = (id: string) => partOf(patternOf(store.getState().doc.beat!, id), 'snare').hits;
+    expect(of('a').map(({ step }) => step)).toEqual([4]);
+    expect(of('next')).toEqual([]);
+    mockPattern = 'next';
+    key('KeyS');
+    expect(of('next').map(({ step }) => step)).toEqual([4]);
+    mockPattern = null;
+    look({ playing: false, patternId: 'a' });
+    press('Record');
+  });
+
+  test('notes of a MIDI input strike the lanes that have them, with their velocity', () => {
+    press('MIDI input');
+    const note = (detail: unknown) =>
+      act(() => void window.dispatchEvent(new CustomEvent('ruddik-note', { detail })));
+    note({ note: 38, velocity: 71 });
+    expect(mockStrikes).toEqual([['snare', 71]]);
+    note(3);
+    expect(store.getState().notices.at(-1)!.text).toBe('No lane has note 3.');
+    press('MIDI input');
+    note(38);
+    expect(mockStrikes).toHaveLength(1);
+  });
+
+  test('Space while it records stops, and the recording stays armed', () => {
+    press('Record');
+    look({ playing: true });
+    const chip = screen.getByRole('button', { name: 'Record' });
+    chip.focus();
+    expect(fireEvent.keyDown(chip, { code: 'Space', key: ' ' })).toBe(false);
+    expect(mockToggled).toHaveBeenCalledTimes(1);
+    expect(store.getState().view.playIn.recording).toBe(true);
+    look({ playing: false });
+    press('Record');
+  });
+
   test('step by step a key puts a hit and goes on, Space is a rest', () => {
     press('Step by step');
     look({ cursor: { laneId: 'snare', step: 0 } });
+    const up = (code: string) => fireEvent.keyUp(document.body, { code });
     key('KeyS');
+    up('KeyS');
     key('Space');
+    // Held together, two drums stand on one step.
+    key('KeyA');
     key('KeyS');
-    expect(part('snare').hits.map(({ step }) => step)).toEqual([0, 2]);
+    up('KeyA');
+    up('KeyS');
+    key('KeyS');
+    up('KeyS');
+    expect(part('snare').hits.map(({ step }) => step)).toEqual([0, 2, 3]);
+    expect(part().hits.map(({ step }) => step)).toContain(2);
     press('Step by step');
   });
 

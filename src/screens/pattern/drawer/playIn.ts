@@ -1,9 +1,12 @@
 import type { Velocity } from '../../../../core/units';
 import { ticksPerMs } from '../../../../core/units';
-import { playedTickAt, strikeLane } from '../../../audio/player';
+import { heardAt, strikeLane } from '../../../audio/player';
+import type { PatternEdit } from '../../../../core/pattern/edits';
+import { patternsEdited } from '../../../state/doc';
 import { editShown } from '../../../state/editing';
 import { viewChanged, type PlayInSettings } from '../../../state/slices';
 import { selectPattern, type Store } from '../../../state/store';
+import { gridTicks } from '../../../../core/beat/grid';
 import { partOf, stepsOf } from '../../../../core/beat/defaults';
 
 /** How what is played is taken down. */
@@ -29,45 +32,50 @@ const takeDown = (
   how: PlayIn,
   session: Session,
 ) => {
-  const heard = playedTickAt(time - how.latency);
+  const heard = heardAt(time - how.latency);
   if (heard === null) return;
   // A stroke a little before the first beat is meant for it.
-  if (heard < -120) return;
-  const { gesture } = session;
-  if (how.replace && !session.cleared.has(laneId))
-    editShown(store, { edit: 'clearLanes', args: { laneIds: [laneId] } }, gesture);
-  session.cleared.add(laneId);
-  const tick = Math.max(0, heard);
-  editShown(store, { edit: 'recordHit', args: { laneId, tick, velocity, quantize: how.quantize } }, gesture);
+  if (heard.tick < -120) return;
+  const take = (edit: PatternEdit) => takeInto(store, heard.patternId, edit, session.gesture);
+  const key = `${heard.patternId ?? ''} ${laneId}`;
+  if (how.replace && !session.cleared.has(key)) take({ edit: 'clearLanes', args: { laneIds: [laneId] } });
+  session.cleared.add(key);
+  const tick = Math.max(0, heard.tick);
+  take({ edit: 'recordHit', args: { laneId, tick, velocity, quantize: how.quantize } });
 };
 
-/** Puts a hit on the step that the cursor is on and goes to the next one; a rest only goes on. */
-export const enterStep = (store: Store, laneId: string | null, velocity: Velocity): void => {
+/** What is struck goes into the pattern that was heard then: while another waits for its turn, or has just come, that is not the one shown. */
+const takeInto = (store: Store, patternId: string | null, edit: PatternEdit, gesture: string): void => {
+  const { doc, view } = store.getState();
+  const other =
+    patternId !== null &&
+    patternId !== selectPattern(store.getState())?.id &&
+    !view.also.includes(patternId) &&
+    doc.beat?.patterns.some(({ id }) => id === patternId);
+  if (other) store.dispatch(patternsEdited({ patternIds: [patternId], edit, gesture }));
+  else editShown(store, edit, gesture);
+};
+
+/** Goes on to the next step: a rest, or the end of what was struck together. */
+export const nextStep = (store: Store): void => {
   const state = store.getState();
   const pattern = selectPattern(state)!;
-  const lane = laneId ?? state.view.openLane ?? state.view.cursor?.laneId;
-  if (!lane) return;
-  const steps = stepsOf(partOf(pattern, lane), pattern);
-  const step = (state.view.cursor?.step ?? 0) % steps;
-  const at = { laneId: lane, step };
-  if (laneId)
-    editShown(store, {
-      edit: 'pasteHits',
-      args: {
-        at,
-        clip: {
-          length: 240,
-          rows: [
-            {
-              down: 0,
-              grid: partOf(pattern, lane).grid,
-              hits: [{ step: 0, nudge: 0, velocity, length: null, chance: 1 }],
-            },
-          ],
-        },
-      },
-    });
-  store.dispatch(viewChanged({ cursor: { laneId: lane, step: (step + 1) % steps } }));
+  const laneId = state.view.cursor?.laneId ?? state.view.openLane;
+  if (!laneId) return;
+  const steps = stepsOf(partOf(pattern, laneId), pattern);
+  store.dispatch(viewChanged({ cursor: { laneId, step: ((state.view.cursor?.step ?? 0) + 1) % steps } }));
+};
+
+/** Puts a hit on the step that the cursor is on. */
+export const enterStep = (store: Store, laneId: string, velocity: Velocity): void => {
+  const state = store.getState();
+  const pattern = selectPattern(state)!;
+  const { grid, ...part } = partOf(pattern, laneId);
+  const step = (state.view.cursor?.step ?? 0) % stepsOf({ grid, ...part }, pattern);
+  const hits = [{ step: 0, nudge: 0, velocity, length: null, chance: 1 }];
+  const clip = { length: gridTicks(grid), rows: [{ down: 0, grid, hits }] };
+  editShown(store, { edit: 'pasteHits', args: { at: { laneId, step }, clip } });
+  store.dispatch(viewChanged({ cursor: { laneId, step } }));
 };
 
 /** What a struck pad or key does. @param time of the event, as `performance.now` has it */
@@ -88,9 +96,10 @@ export const struck = (
 /** Erases what a lane plays just now. */
 export const eraseNow = (store: Store, laneId: string, session: Session): void => {
   const tempo = store.getState().doc.beat!.tempo;
-  const to = playedTickAt(performance.now());
-  if (to === null || to < 0) return;
+  const heard = heardAt(performance.now());
+  if (heard === null || heard.tick < 0) return;
+  const to = heard.tick;
   const ahead = ERASE_MS * ticksPerMs(tempo);
   const args = { laneId, from: Math.max(0, to - ahead / 2), to: to + ahead };
-  editShown(store, { edit: 'eraseBetween', args }, session.gesture);
+  takeInto(store, heard.patternId, { edit: 'eraseBetween', args }, session.gesture);
 };
