@@ -61,6 +61,10 @@ test.each([
   [2, ['export', beat, out, '--bars', '9-3'], 'such as 9-16'],
   [2, ['export', beat, out, '--rate', '96000'], '44100 or 48000'],
   [2, ['export', beat, path.join(folder, 'x.ogg')], '“x.ogg” is to end in .mid, .wav'],
+  [2, ['export', beat, out, '--files'], 'name --split lanes or --split groups too'],
+  [2, ['export', beat, path.join(folder, 'x.csv'), '--split', 'lanes'], '--split is for MIDI and audio'],
+  [2, ['export', beat, out, '--stems'], '--stems is for audio'],
+  [1, ['export', beat, path.join(folder, 'x.wav'), '--split', 'lanes'], 'This writes'],
   [2, ['knit'], "unknown command 'knit'"],
 ] as const)('exit code %i and one sentence for %j', (code, args, sentence) => {
   const { status, stderr } = ruddik(...args);

@@ -146,7 +146,8 @@ export const howOf = (output: string, given: Given, map: DrumMap | null): Export
   names: given.names,
   depth: given.depth,
   rate: given.rate,
-  stems: given.stems,
+  // Audio of each lane by itself is what stems are.
+  stems: given.stems || (kindOf(output, given) === 'audio' && given.split !== undefined),
   tail: given.tail,
 });
 
@@ -189,7 +190,20 @@ const store = async (output: string, out: Exported, files: OutFile[]): Promise<v
   return writeOut(output, bytesOfFile(files[0]!));
 };
 
+/** What is asked for and could not be done is refused, and not passed over. */
+const checkUsage = (kind: Kind, given: Given): void => {
+  if (given.split && kind !== 'midi' && kind !== 'audio')
+    throw new UsageFault('--split is for MIDI and audio; what is printed or listed is written whole.');
+  if (given.files && !given.split)
+    throw new UsageFault(
+      '--files says what becomes of what is split: name --split lanes or --split groups too.',
+    );
+  if (given.stems && kind !== 'audio')
+    throw new UsageFault('--stems is for audio: let OUT end in .wav, or add --as audio.');
+};
+
 const run = async (input: string, output: string, given: Given): Promise<void> => {
+  checkUsage(kindOf(output, given), given);
   const beat = await beatOf(input);
   const how = howOf(output, given, given.map === undefined ? null : await mapNamed(given.map));
   const out = exported(beat, how, whatOf(beat, given));

@@ -207,8 +207,35 @@ describe('ruddik feel', () => {
 
   test('holds what is out of range and says so', () => {
     const done = ruddik('feel', fileOf('far.mid', [[240]]), at('far-out.mid'), '--swing', '90');
-    expect(done).toMatchObject({ status: 0, stderr: '--swing goes from 50 to 75; 90 was held to 75.\n' });
+    expect(done).toMatchObject({ status: 0, stderr: '--swing goes from 40 to 75; 90 was held to 75.\n' });
     expect(notesIn(at('far-out.mid'))[0]!.tick).toBe(360);
+  });
+
+  test('reads a MIDI template at the grid that is named, or at its own', () => {
+    const eighths = fileOf('eighths.mid', [[20], [500], [980], [1460]]);
+    const target = fileOf('target.mid', [[240]]);
+    const tick = (...more: string[]) => {
+      ruddik('feel', target, at('like.mid'), '--template', eighths, ...more);
+      return notesIn(at('like.mid'))[0]!.tick;
+    };
+    expect(tick()).toBe(260);
+    // On quarters its slots are 20 and 20 late; halfway between them an eighth goes along.
+    expect(tick('--grid', '1/4')).not.toBe(240);
+    expect(tick('--grid', '1/32')).toBe(260);
+  });
+
+  test('an output folder that is a file, and a folder to be measured, are told in words', () => {
+    mkdirSync(at('here'), { recursive: true });
+    fileOf('here/one.mid', [[240]]);
+    const taken = ruddik('feel', at('here'), fileOf('taken.mid', [[0]]), '--swing', '60');
+    expect(taken.status).toBe(1);
+    expect(taken.stderr).toContain('could not be made: there is a file of that name.');
+    const folder = ruddik('report', at('here'));
+    expect(folder).toMatchObject({
+      status: 1,
+      stderr: `“${at('here')}” could not be read: it is a folder, and a file is wanted.\n`,
+    });
+    expect(ruddik('--help').stdout).toMatch(/Exit codes:\n  0 .*those that could be/);
   });
 
   test('warns where no note of the file is meant', () => {

@@ -1,10 +1,11 @@
 import path from 'node:path';
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { SWING } from '../core/beat/choices';
 import { newFeel } from '../core/beat/feelDefaults';
 import type { PlainFeel, Shape } from '../core/beat/feelSchema';
 import type { Grid } from '../core/beat/grid';
 import { readTemplate } from '../core/feel/templateFile';
-import { takeTemplate } from '../core/feel/takeTemplate';
+import { findGrid, takeTemplate } from '../core/feel/takeTemplate';
 import { feelFile, type FeelFileOptions } from '../core/midi/feelFile';
 import { performanceOf, wholeBars, type MidiFile } from '../core/midi/readFile';
 import type { MidiNote, Ms } from '../core/units';
@@ -50,21 +51,20 @@ const checkUsage = (given: Given): void => {
     wrongUsage('--timing and --velocity say how much of a --template, and there is none.');
 };
 
-const TEMPLATE_GRID: Grid = '1/16';
-
-const fromMidi = async (file: string): Promise<Shape> => {
+const fromMidi = async (file: string, grid: Grid | undefined): Promise<Shape> => {
   const midi = await midiOf(file);
-  const shape = takeTemplate(path.parse(file).name, performanceOf(midi), {
-    grid: TEMPLATE_GRID,
+  const performance = performanceOf(midi);
+  const shape = takeTemplate(path.parse(file).name, performance, {
+    grid: grid ?? findGrid(performance),
     length: wholeBars(midi),
   });
   if (!shape) throw new InputFault(`“${file}” has no notes, so no template can be taken from it.`);
   return shape;
 };
 
-const templateOf = async (file: string): Promise<Shape> => {
+const templateOf = async (file: string, grid: Grid | undefined): Promise<Shape> => {
   const bytes = await bytesOf(file);
-  if (String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd') return fromMidi(file);
+  if (String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd') return fromMidi(file, grid);
   const read = readTemplate(await textOf(file));
   if (!read.ok) throw new InputFault(`“${file}” could not be read. ${read.error}`);
   return read.value;
@@ -97,22 +97,17 @@ const humanizeOf = (given: Given): PlainFeel['humanize'] => {
 
 const feelOf = async (given: Given): Promise<PlainFeel> => {
   const plain = newFeel();
-  const template = given.template === undefined ? null : await templateOf(given.template);
+  const template = given.template === undefined ? null : await templateOf(given.template, given.grid);
   return {
     ...plain,
     quantize: quantizeOf(given) ?? plain.quantize,
     base: template ? 'template' : 'swing',
     swing: {
-      percent: within('--swing', given.swing ?? 50, 50, 75),
+      percent: within('--swing', given.swing ?? 50, SWING.least, SWING.most),
       grid: given.swingGrid ?? '1/16',
     },
     template: {
-      template: template && {
-        id: 'template',
-        name: template.name,
-        grid: template.grid,
-        slots: template.slots,
-      },
+      template: template && { ...template, id: 'template' },
       timing: percent('--timing', given.timing ?? 100, 150),
       velocity: percent('--velocity', given.velocity ?? 100, 150),
     },
@@ -248,10 +243,14 @@ export const feelCommand = (): Command =>
     )
     .argument('<in>', 'a MIDI file, or a folder of them')
     .argument('<out>', 'the file, or folder, to write')
-    .option('--grid <g>', 'the grid to quantize to, such as 1/16, 1/8T (default: 1/16)', aGrid)
+    .option(
+      '--grid <g>',
+      'the grid to quantize to, and to read a MIDI --template at, such as 1/16, 1/8T (default: 1/16, of a template as found)',
+      aGrid,
+    )
     .option('--quantize <percent>', 'how strongly notes are drawn to the grid, 0 to 100', aNumber)
     .option('--window <percent>', 'how near to the grid a note must be, 0 to 100', aNumber)
-    .option('--swing <percent>', '50 (straight) to 75', aNumber)
+    .option('--swing <percent>', `${SWING.least} (early) over 50 (straight) to ${SWING.most}`, aNumber)
     .option('--swing-grid <g>', '1/8 or 1/16 (default: 1/16)', aSwingGrid)
     .option('--template <file>', 'a groove template, or a MIDI file to take it from')
     .option('--timing <percent>', 'how much of its timing, 0 to 150 (default: 100)', aNumber)

@@ -4,8 +4,19 @@ import type { MidiFile } from '../core/midi/readFile';
 import { readMidi } from '../core/midi/readFile';
 import { InputFault } from './fault';
 
+const REASONS: Record<string, string> = {
+  EISDIR: 'it is a folder, and a file is wanted',
+  EEXIST: 'there is a file of that name',
+  ENOTDIR: 'a file stands where a folder is wanted',
+  EACCES: 'this account may not do that there',
+  EPERM: 'this account may not do that there',
+  EROFS: 'nothing can be written there',
+  ENOSPC: 'the disk is full',
+  ENAMETOOLONG: 'its name is too long',
+};
+
 const reason = (fault: NodeJS.ErrnoException, missing: string): string =>
-  fault.code === 'ENOENT' ? missing : fault.message;
+  fault.code === 'ENOENT' ? missing : (REASONS[fault.code ?? ''] ?? fault.message);
 
 /** The bytes of a file, or a sentence that says why not. */
 export const bytesOf = async (file: string): Promise<Uint8Array> =>
@@ -37,7 +48,7 @@ export const midiFilesIn = async (folder: string): Promise<string[]> =>
 
 export const makeFolder = async (folder: string): Promise<void> => {
   await mkdir(folder, { recursive: true }).catch((fault: NodeJS.ErrnoException) => {
-    throw new InputFault(`“${folder}” could not be made: ${fault.message}.`);
+    throw new InputFault(`“${folder}” could not be made: ${reason(fault, 'there is no such place')}.`);
   });
 };
 

@@ -15,6 +15,14 @@ const program = new Command('ruddik')
     'Drum patterns that groove: exports beats as MIDI, gives MIDI files a feel, measures and takes it.',
   )
   .version(version)
+  .addHelpText(
+    'after',
+    `
+Exit codes:
+  0  it was done; of several files, those that could be, the others named on standard error
+  1  what was given is at fault: a file that cannot be read or written, or none of several could be done
+  2  wrong usage`,
+  )
   .exitOverride()
   .configureOutput({
     // One sentence on standard error: the name of the kind of message is not part of it.

@@ -284,7 +284,7 @@ const tempoMark = (bpm: number, words: Element[]): Element => {
 const swingMark = (piece: Piece, beat: Beat): Element[] => {
   const pattern = piece.plan.layout.stretches[0]?.pattern;
   const feel = pattern && feelOf(beat, pattern);
-  if (!feel || feel.base !== 'swing' || feel.off.includes('base') || feel.swing.percent <= 50) return [];
+  if (!feel || feel.base !== 'swing' || feel.off.includes('base') || feel.swing.percent === 50) return [];
   const notes = feel.swing.grid === '1/8' ? 'eighths' : 'sixteenths';
   return [el('words', `${notes} swung ${Math.round(feel.swing.percent)} %`)];
 };
