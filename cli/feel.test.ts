@@ -235,7 +235,7 @@ describe('ruddik feel', () => {
       status: 1,
       stderr: `“${at('here')}” could not be read: it is a folder, and a file is wanted.\n`,
     });
-    expect(ruddik('--help').stdout).toMatch(/Exit codes:\n  0 .*those that could be/);
+    expect(ruddik('--help').stdout).toMatch(/Exit codes:\n {2}0 .*those that could be/);
   });
 
   test('warns where no note of the file is meant', () => {

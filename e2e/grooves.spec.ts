@@ -41,7 +41,7 @@ test('grooves are searched, narrowed with counts, sorted, and the last place is 
   await page.getByRole('button', { name: 'Show all' }).click();
   await button(page, 'Filters').click();
   await page.getByLabel('Time signature', { exact: true }).selectOption('7/8');
-  await expect(page.getByLabel('Style', { exact: true })).toContainText('Seven-eight (11)');
+  await expect(page.getByLabel('Style', { exact: true })).toContainText('Seven-eight (13)');
   await tab(page, 'Folders');
   await page.getByRole('button', { name: 'Show all' }).click();
   await page.getByRole('button', { name: 'Folder Built-in' }).click();
@@ -84,10 +84,10 @@ test('a groove is heard at once, beside the running beat too, and laid over it',
   await openPage(page);
   await tab(page, 'Bring in');
   await button(page, 'Lay over').click();
-  await notice(page, /lie over pattern/);
+  await notice(page, /were added to pattern/);
   await page.getByRole('link', { name: 'Pattern' }).click();
   await expect(page.getByRole('checkbox', { name: 'Muted conga, step 1', exact: true })).toBeChecked();
-  await button(page, 'Undo').click();
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('checkbox', { name: 'Muted conga, step 1', exact: true })).toHaveCount(0);
 });
 

@@ -42,6 +42,51 @@ test('a roll with its own velocities and a flam are drawn, undone and exported',
   expect(inFirstBar((await exported(page)).notes)).toHaveLength(4);
 });
 
+test('the backbeat is tapped, and only it becomes a flam; tapped twice it is gone, tapped again it is back with it', async ({
+  page,
+}) => {
+  await openApp(page);
+  await openLane(page, 'Snare');
+  const hits = page
+    .getByRole('group', { name: 'Snare', exact: true })
+    .getByRole('checkbox', { checked: true });
+  const before = await hits.count();
+  const bead = async (number: number) => {
+    const box = (await step(page, 'Snare', number).boundingBox())!;
+    return { x: box.x + box.width / 2, y: box.y + 24 };
+  };
+  const at = await bead(5);
+  await page.mouse.click(at.x, at.y);
+  await expect(page.getByText('Snare, step 5', { exact: true })).toBeVisible();
+  await button(page, 'Open flam').click();
+  await expect(page.getByText('Grace strokes: flam')).toBeVisible();
+  expect(await hits.count()).toBe(before);
+  const graces = async () => (await exported(page)).notes.filter(({ note }) => note === 38).length;
+  const flammed = await graces();
+  await button(page, 'Undo').click();
+  expect(await graces()).toBe(flammed - 1);
+  await button(page, 'Redo').click();
+  const again = await bead(5);
+  await page.mouse.dblclick(again.x, again.y);
+  await expect(step(page, 'Snare', 5)).not.toBeChecked();
+  await page.waitForTimeout(700);
+  await page.mouse.click(again.x, again.y);
+  await expect(step(page, 'Snare', 5)).toBeChecked();
+  await expect(page.getByText('Grace strokes: flam')).toBeVisible();
+});
+
+test('lanes of another beat are brought in', async ({ page }) => {
+  await openApp(page);
+  await button(page, 'Lanes of another beat').click();
+  await expect(page.getByRole('heading', { name: 'Lanes of another beat' })).toBeVisible();
+  const choice = page.getByLabel('Beat to take lanes from', { exact: true });
+  await choice.selectOption({ index: 1 });
+  const lane = page.getByRole('dialog').getByRole('checkbox').first();
+  await lane.check();
+  await button(page, 'Bring them in').click();
+  await expect(page.getByText(/^1 of the lanes of “.*” are in/)).toBeVisible();
+});
+
 test('a lane of its own length and direction says when all meet again, and is exported so', async ({
   page,
 }) => {
@@ -117,6 +162,7 @@ test('a variation remembers its parent, presets fill a pattern, and what lies be
   await button(page, 'Variation of A · the stalls').click();
   await expect(page.getByText(/varies A · the stalls/)).toBeVisible();
   await page.getByLabel('Preset for the whole pattern').selectOption({ label: 'Hands only' });
+  await button(page, 'Use it').click();
   await button(page, 'Close').click();
   await expect(page.getByRole('group', { name: 'Low conga', exact: true })).toBeAttached();
   await button(page, 'Undo').click();
@@ -183,7 +229,7 @@ test('a held finger, or a mouse with Shift, chooses a box over several lanes', a
     await page.mouse.up();
     await page.keyboard.up('Shift');
   }
-  await expect(page.getByText('9 hits chosen', { exact: true })).toBeVisible();
+  await expect(page.getByText('9 hits selected', { exact: true })).toBeVisible();
   await button(page, 'Delete').click();
   await expect(step(page, 'Snare', 5)).not.toBeChecked();
   await button(page, 'Undo').click();

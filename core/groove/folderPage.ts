@@ -1,8 +1,9 @@
 import type { Indexed, LeftOut } from './importing';
+import type { Likeness } from './likeness';
 
 /** One groove of the server's folder: what a list shows, and what it is like, in numbers. */
 export interface FolderEntry extends Omit<Indexed, 'likeness'> {
-  likeness: { cells: number[]; late: number[]; swing: number; bar: number };
+  likeness: Omit<Likeness, 'cells' | 'late'> & { cells: number[]; late: number[] };
 }
 
 /** A page of the folder's list. */

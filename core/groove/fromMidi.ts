@@ -196,6 +196,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     bpm: Math.round(file.tempo * 100) / 100,
     tempos: [file.tempo * (1 - TEMPO_ROOM), file.tempo * (1 + TEMPO_ROOM)],
     feel: feelIn(file, grid),
+    instruments: [...new Set(sorted.map(({ instrument }) => instrument))],
     timekeeper: busiestKeeper(sorted),
     tags: [],
     lanes: sorted,

@@ -41,6 +41,8 @@ export interface GrooveRow {
   /** The slowest and the fastest that it was made for. */
   tempos: [Bpm, Bpm];
   feel: GrooveFeel;
+  /** What it is played on, each once; left out where that was not kept. */
+  instruments?: InstrumentId[] | undefined;
   /** The instrument that keeps time. */
   timekeeper: InstrumentId | null;
   tags: string[];

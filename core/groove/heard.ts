@@ -4,6 +4,7 @@ import { feelOf, newPattern } from '../beat/defaults';
 import { newFeel } from '../beat/feelDefaults';
 import { INSTRUMENTS } from '../beat/instruments';
 import type { Beat, KitId, Lane, Part, Pattern } from '../beat/schema';
+import { STEPS } from '../pattern/parts';
 import { laneStraightened } from '../pattern/writeIn';
 import type { Bpm } from '../units';
 import { grooveTicks, placed, positionOf, type Groove, type GrooveLane } from './groove';
@@ -46,10 +47,11 @@ const partsOf = (groove: Groove): Record<string, Part> => {
 export const groovePlayed = (groove: Groove, like: Beat, { tempo, kit, once }: Hearing): Beat => {
   const bars = once ? groove.bars + 1 : groove.bars;
   const parts = Object.fromEntries(
-    Object.entries(partsOf(groove)).map(([id, part]) => [
-      id,
-      { ...part, steps: once ? (part.steps! / groove.bars) * bars : part.steps },
-    ]),
+    Object.entries(partsOf(groove)).map(([id, part]) => {
+      const steps = once ? (part.steps! / groove.bars) * bars : part.steps!;
+      // The pattern is as long as the groove: a long part goes by it.
+      return [id, { ...part, steps: steps > STEPS.most ? null : steps }];
+    }),
   );
   const pattern: Pattern = {
     ...newPattern(`groove ${groove.id}`, groove.name),

@@ -33,7 +33,21 @@ describe('the library', () => {
   test.each(families)('%s has a main groove, variations, two fills and an ending', (style) => {
     const own = kits.filter((groove) => groove.style === style);
     const count = (kind: string) => own.filter((groove) => groove.kind === kind).length;
-    expect([count('main'), count('ending')]).toEqual([1, 1]);
+    expect(count('ending')).toBe(1);
+    // The main groove is there short, and in four and eight bars with a turn at their end.
+    const mains = own.filter(({ kind }) => kind === 'main');
+    expect(mains.map(({ bars }) => bars)).toEqual([expect.any(Number), 4, 8]);
+    const endOf = ({ lanes, meter, bars }: Groove, at: number) =>
+      lanes
+        .flatMap(({ instrument, part }) =>
+          part.hits
+            .filter(({ step }) => Math.floor((step * gridTicks(part.grid)) / barTicks(meter)) === at)
+            .map(({ step }) => `${instrument} ${step % (barTicks(meter) / gridTicks(part.grid))}`),
+        )
+        .sort()
+        .join() + (at >= bars ? ' none' : '');
+    for (const long of mains.slice(1))
+      expect(endOf(long, long.bars - 1)).not.toBe(endOf(mains[0]!, (long.bars - 1) % mains[0]!.bars));
     expect(count('fill')).toBeGreaterThanOrEqual(2);
     const labels = own.map(({ tags }) => tags[tags.length - 1]);
     for (const label of ['ghost notes', 'open hats', 'half-time', 'busier', 'sparser', 'without kick'])
@@ -73,6 +87,32 @@ describe('the library', () => {
       expect(hits.filter(({ nudge }) => Math.abs(nudge) > 1e-3).length).toBeGreaterThan(hits.length / 2);
     }
   });
+});
+
+test('kicks and backbeats rest near 100, accents stand above them, and nothing is at the end of the scale', () => {
+  const velocities = grooves.flatMap(({ lanes }) =>
+    lanes.flatMap(({ part }) => part.hits.map(({ velocity }) => velocity)),
+  );
+  expect(Math.max(...velocities)).toBeLessThanOrEqual(120);
+  const kicks = grooves.flatMap(({ lanes }) =>
+    lanes.filter(({ instrument }) => instrument === 'kick').flatMap(({ part }) => part.hits),
+  );
+  const loud = kicks.filter(({ velocity }) => velocity >= 96).map(({ velocity }) => velocity);
+  const mean = loud.reduce((sum, velocity) => sum + velocity, 0) / loud.length;
+  expect(mean).toBeGreaterThan(97);
+  expect(mean).toBeLessThan(105);
+  expect(velocities.filter((velocity) => velocity > 110).length).toBeGreaterThan(20);
+});
+
+test('a tumbao has its slap on 2 and its open tones on 4 and its off-beat', () => {
+  const tumbao = grooves.find(({ name }) => name === 'Congas, tumbao')!;
+  const loud = (instrument: string) =>
+    tumbao.lanes
+      .find((lane) => lane.instrument === instrument)!
+      .part.hits.filter(({ velocity }) => velocity > 80)
+      .map(({ step }) => step);
+  expect(loud('conga.mute')).toEqual([4]);
+  expect(loud('conga.open')).toEqual([12, 14]);
 });
 
 describe('a text of grooves', () => {

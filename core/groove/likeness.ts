@@ -1,6 +1,6 @@
 import { INSTRUMENTS, type InstrumentId, type Pigment } from '../beat/instruments';
-import { barTicks } from '../beat/meter';
-import type { Ticks, Velocity } from '../units';
+import { barTicks, meterText } from '../beat/meter';
+import type { Bpm, Ticks, Velocity } from '../units';
 import { positionOf, type Groove } from './groove';
 
 /** Cells of a bar: enough to tell sixteenths from triplets in four. */
@@ -17,6 +17,9 @@ export interface Likeness {
   swing: number;
   /** The length of a bar in quarters. */
   bar: number;
+  /** In which pulses a bar is counted, such as "4/4": 6/8 and 3/4 are as long and not alike. */
+  meter?: string | undefined;
+  bpm?: Bpm | undefined;
 }
 
 interface Struck {
@@ -54,6 +57,8 @@ export const likenessOf = (groove: Groove): Likeness => {
     late: Int8Array.from(parted, (sum, at) => (counts[at] ? Math.round((sum / counts[at]!) * 254) : 0)),
     swing: groove.feel.percent,
     bar: bar / 960,
+    meter: meterText(groove.meter),
+    bpm: groove.bpm,
   };
 };
 
@@ -123,13 +128,42 @@ export const feelAgrees = (a: Likeness, b: Likeness): number => {
   return (swing + late) / 2;
 };
 
-const sameBar = (a: Likeness, b: Likeness): number => (Math.abs(a.bar - b.bar) < 1e-6 ? 1 : 0.5);
+const sameBar = (a: Likeness, b: Likeness): boolean =>
+  Math.abs(a.bar - b.bar) < 1e-6 && (a.meter === undefined || b.meter === undefined || a.meter === b.meter);
+
+/** So many octaves of tempo apart, nothing of it is alike: 90 and 128 BPM are half an octave. */
+const TEMPO_APART = 0.75;
+
+/** How near two tempos are, 0 to 1; unknown ones do not count against it. Twice as fast is felt as nearly the same. */
+export const tempoAgrees = (a: Likeness, b: Likeness): number => {
+  if (!a.bpm || !b.bpm) return 1;
+  const octaves = Math.abs(Math.log2(a.bpm / b.bpm));
+  const straight = Math.max(0, 1 - octaves / TEMPO_APART);
+  const doubled = 0.7 * Math.max(0, 1 - Math.abs(octaves - 1) / TEMPO_APART);
+  return Math.max(straight, doubled);
+};
+
+/** The meter comes first: what is in another one is never as alike as anything in the same. */
+const metered = (a: Likeness, b: Likeness, score: number): number =>
+  sameBar(a, b) ? 0.5 + 0.5 * score : 0.5 * score;
 
 /**
- * How alike two grooves are in rhythm, accents and feel, 0 to 1; a groove is wholly like itself.
+ * How alike two grooves are in meter, rhythm, accents, feel and tempo, 0 to 1; a groove is wholly like itself. In the same
+ * meter it is at least 0.5, in another at most that.
  */
 export const alike = (a: Likeness, b: Likeness): number =>
-  (0.6 * rhythm(a, b) + 0.2 * accents(a, b) + 0.2 * feelAgrees(a, b)) * sameBar(a, b);
+  metered(
+    a,
+    b,
+    0.5 * rhythm(a, b) + 0.15 * accents(a, b) + 0.2 * feelAgrees(a, b) + 0.15 * tempoAgrees(a, b),
+  );
 
-/** How well a fill or a percussion part goes with a groove: by its feel, in bars of the same length. */
-export const goesWith = (a: Likeness, b: Likeness): number => feelAgrees(a, b) * sameBar(a, b);
+/** How well something goes with another, in words. @example goesText(0.95) // "goes well" */
+export const goesText = (score: number): string => {
+  if (score < 0.5) return 'in another meter';
+  return score > 0.9 ? 'goes well' : score > 0.75 ? 'goes' : 'goes with care';
+};
+
+/** How well a fill or a percussion part goes with a groove: by its meter, its feel and its tempo. */
+export const goesWith = (a: Likeness, b: Likeness): number =>
+  metered(a, b, 0.7 * feelAgrees(a, b) + 0.3 * tempoAgrees(a, b));

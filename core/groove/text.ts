@@ -8,7 +8,7 @@ import { steadyBars } from '../feel/bars';
 import { normal } from '../feel/noise';
 import { swingBend } from '../feel/swing';
 import { draw, hashText, PURPOSE } from '../play/draw';
-import { held, ticksPerMs, type Bpm, type Ms, type Ticks } from '../units';
+import { held, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
 import { inOrder, placed, type Groove, type GrooveFeel, type GrooveLane, type Kind } from './groove';
 import { keepTimeOn } from './timekeeper';
 
@@ -31,16 +31,29 @@ import { keepTimeOn } from './timekeeper';
  *
  *     groove ghost notes < main
  *     snare      ....|9..2|.2..|9..2
+ *     groove main in four bars = main + ghost notes + main + main > fill 1
+ *                               one after the other; behind > the last half bar is of that one
  *     drop kick                 without an instrument
  *     move ride                 the part that keeps time, on another instrument
  *
- * A digit is a hit, 1 a whisper and 9 an accent (14 of velocity each); `f` a flam, `d` a drag, `r` a short roll; a dot is
+ * A digit is a hit, from 1, a whisper, to 9, a backbeat at rest; `A` is an accent, `f` a flam, `d` a drag, `r` a short roll; a dot is
  * a rest; bars and spaces between are for the eye. A line shorter than the groove is repeated. What stands before the
  * first groove holds for the family; a groove may say it anew.
  */
 
-/** A digit stands for so much velocity. */
-const DIGIT = 14;
+/** Velocities of the signs: a backbeat rests near 100, so that an accent has room above it. */
+const VELOCITIES: Record<string, Velocity> = {
+  1: 16,
+  2: 27,
+  3: 39,
+  4: 51,
+  5: 63,
+  6: 74,
+  7: 85,
+  8: 94,
+  9: 102,
+  A: 116,
+};
 
 interface Sheet {
   style: string;
@@ -139,7 +152,7 @@ const SAYINGS: Record<string, (sheet: Sheet, rest: string, words: string[]) => S
   move: (sheet, rest) => ({ ...sheet, moved: instrumentNamed(rest) }),
 };
 
-const STEPS = /^[.1-9fdr|\s]+$/;
+const STEPS = /^[.1-9Afdr|\s]+$/;
 
 const said = (sheet: Sheet, line: string): Sheet => {
   const [word, ...words] = line.split(/\s+/) as [string, ...string[]];
@@ -147,8 +160,36 @@ const said = (sheet: Sheet, line: string): Sheet => {
   const saying = SAYINGS[word];
   if (saying) return saying(sheet, rest, words);
   const instrument = instrumentNamed(word);
-  if (!STEPS.test(rest)) fail(`“${rest}” are no steps: dots, digits from 1 to 9, f, d and r`);
+  if (!STEPS.test(rest)) fail(`“${rest}” are no steps: dots, digits from 1 to 9, A, f, d and r`);
   return { ...sheet, lines: new Map(sheet.lines).set(instrument, rest.replace(/[|\s]/g, '')) };
+};
+
+/** Every line of a sheet written out to the length of the longest, rests where it has no part. */
+const writtenOut = ({ lines }: Sheet, instruments: InstrumentId[]): Map<InstrumentId, string> => {
+  const steps = Math.max(0, ...[...lines.values()].map(({ length }) => length));
+  const full = (line: string) => line.repeat(Math.ceil(steps / line.length)).slice(0, steps);
+  return new Map(instruments.map((id) => [id, lines.has(id) ? full(lines.get(id)!) : '.'.repeat(steps)]));
+};
+
+/** Grooves one after the other; the last half bar of one may be that of another. */
+const joinedSheet = (text: string, known: Written[]): Sheet => {
+  const named = (label: string): Sheet =>
+    known.find((one) => one.label === label.trim())?.sheet ??
+    fail(`there is no groove “${label.trim()}” before it`);
+  const pieces = text.split('+').map((piece) => piece.split('>').map(named));
+  const [[first]] = pieces as [[Sheet]];
+  const instruments = [...new Set(pieces.flat().flatMap(({ lines }) => [...lines.keys()]))];
+  const half = Math.floor(barTicks(first.meter) / gridTicks(first.grid) / 2);
+  const lines = new Map(instruments.map((id) => [id, '']));
+  for (const [piece, turn] of pieces) {
+    const own = writtenOut(piece!, instruments);
+    const end = turn && writtenOut(turn, instruments);
+    for (const id of instruments) {
+      const line = own.get(id)!;
+      lines.set(id, lines.get(id)! + (end ? line.slice(0, -half) + end.get(id)!.slice(-half) : line));
+    }
+  }
+  return { ...first, lines: new Map([...lines].filter(([, line]) => /[^.]/.test(line))) };
 };
 
 /** Line by line: the family's sheet, then that of each groove. */
@@ -159,6 +200,11 @@ const sheetsIn = (text: string): Written[] => {
     const line = raw.replace(/\s+#.*$|^#.*$/, '').trim();
     if (!line) return;
     try {
+      const joined = /^groove\s+([^<=]+?)\s*=\s*(.+)$/.exec(line);
+      if (joined) {
+        out.push({ label: joined[1]!, sheet: joinedSheet(joined[2]!, out) });
+        return;
+      }
       const head = /^groove\s+([^<]+?)(?:\s*<\s*(.+))?$/.exec(line);
       if (!head) {
         const last = out[out.length - 1];
@@ -180,7 +226,7 @@ const sheetsIn = (text: string): Written[] => {
 
 const kindOf = (label: string, { tags }: Sheet): Kind => {
   if (tags.includes('percussion')) return 'percussion';
-  if (label === 'main') return 'main';
+  if (label.startsWith('main')) return 'main';
   if (label.startsWith('fill')) return 'fill';
   return label.startsWith('ending') ? 'ending' : 'variation';
 };
@@ -199,10 +245,10 @@ const GRACE: Record<string, Hit['grace']> = {
 };
 
 const hitFrom = (sign: string): Hit => {
-  const digit = Number(sign);
-  if (digit) return newHit(0, digit * DIGIT);
+  const velocity = VELOCITIES[sign];
+  if (velocity) return newHit(0, velocity);
   if (sign === 'r') return { ...newHit(0, 92), roll: { curve: 0, levels: [0.5, 0.7, 1] } };
-  return { ...newHit(0, 112), grace: GRACE[sign]! };
+  return { ...newHit(0, 104), grace: GRACE[sign]! };
 };
 
 /** Where a hand puts a step: swung, behind by its instrument's lag, and off by what hands are off. */
@@ -226,7 +272,7 @@ const laneFrom = (sheet: Sheet, instrument: InstrumentId, line: string, steps: n
       {
         ...hit,
         ...placed(playedAt(sheet, instrument, step), sheet.grid),
-        velocity: held(Math.round(hit.velocity + breath * 8), 1, 127),
+        velocity: held(Math.round(hit.velocity + breath * 8), 1, 120),
       },
     ];
   });
@@ -249,12 +295,12 @@ const slug = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g,
 const grooveFrom = ({ label, sheet }: Written): Groove => {
   const { steps, bars } = stepsIn(sheet, `${sheet.place}, ${label}`);
   const lanes = INSTRUMENT_IDS.flatMap((id) =>
-    sheet.lines.has(id) ? [laneFrom(sheet, id, sheet.lines.get(id)!, steps)] : [],
+    /[^.]/.test(sheet.lines.get(id) ?? '') ? [laneFrom(sheet, id, sheet.lines.get(id)!, steps)] : [],
   );
   const kind = kindOf(label, sheet);
   const groove: Groove = {
     id: `built-in/${slug(sheet.style)}/${slug(`${sheet.place} ${label}`)}`,
-    name: label === 'main' ? sheet.place : `${sheet.place}, ${label}`,
+    name: label === 'main' ? sheet.place : `${sheet.place}, ${label.replace(/^main /, '')}`,
     style: sheet.style,
     kind,
     source: 'built-in',
@@ -264,11 +310,14 @@ const grooveFrom = ({ label, sheet }: Written): Groove => {
     bpm: sheet.bpm,
     tempos: sheet.tempos,
     feel: feelOf(sheet),
-    timekeeper: sheet.keeper && sheet.lines.has(sheet.keeper) ? sheet.keeper : null,
+    timekeeper: lanes.some(({ instrument }) => instrument === sheet.keeper) ? sheet.keeper : null,
     tags: [...new Set([...sheet.tags, label.replace(/\s*\d+$/, '')])],
+    instruments: lanes.map(({ instrument }) => instrument),
     lanes,
   };
-  return sheet.moved ? { ...keepTimeOn(groove, sheet.moved), tags: groove.tags } : groove;
+  if (!sheet.moved) return groove;
+  const moved = keepTimeOn(groove, sheet.moved);
+  return { ...moved, tags: groove.tags, instruments: moved.lanes.map(({ instrument }) => instrument) };
 };
 
 /**

@@ -6,7 +6,7 @@ import { MOST } from '../beat/choices';
 import type { Beat, Hit, Lane, Part, Pattern, Section } from '../beat/schema';
 import { patternGroove } from '../groove/fromPattern';
 import type { Groove } from '../groove/groove';
-import { goesWith, likenessOf } from '../groove/likeness';
+import { goesText, goesWith, likenessOf } from '../groove/likeness';
 import { held } from '../units';
 import { patternOfEntry } from './layout';
 
@@ -183,7 +183,7 @@ const libraryFills = (beat: Beat, pattern: Pattern, library: Groove[]): FillOffe
     .map(({ groove, agrees }) => ({
       id: groove.id,
       name: groove.name,
-      about: `${groove.style}, ${Math.round(agrees * 100)} % agrees`,
+      about: `${groove.style}, ${goesText(agrees)}`,
       agrees,
       source: { kind: 'groove', groove },
     }));

@@ -3,7 +3,7 @@ import { beatSchema, type Beat, type Pattern, type Section } from '../beat/schem
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow } from '../export/choice';
 import { exported } from '../export/exporting';
 import { GENERAL_MIDI, shifted } from '../midi/drumMap';
-import { beatFromMidi } from './fromMidi';
+import { beatFromMidi, drumsFirst, midiParts } from './fromMidi';
 import { runsOf, type BarOfFile } from './midiBars';
 
 const pattern = (id: string, steps: number[], change: Partial<Pattern> = {}): Pattern => ({
@@ -154,5 +154,44 @@ describe('bars as runs', () => {
     expect(runsOf(all, bars(40), 0, 40).map(({ length }) => length)).toEqual([16, 16, 8]);
     const same = Array.from({ length: 150 }, () => 'a');
     expect(runsOf(same, bars(150), 0, 150).map(({ length }) => length)).toEqual([64, 64, 22]);
+  });
+});
+
+describe('what of a file is opened', () => {
+  const snare = { ...EMPTY_PART, hits: [newHit(4), newHit(12)] };
+  const made = songOf([section('Verse')], ['Verse']);
+  const beat: Beat = {
+    ...made,
+    lanes: made.lanes.map((lane) =>
+      lane.id === 'snare' ? { ...lane, channel: 10 } : { ...lane, channel: 1 },
+    ),
+    patterns: made.patterns.map((one) => ({ ...one, parts: { ...one.parts, snare } })),
+  };
+  const out = exported(beat, { ...HOW_DEFAULTS, scope: 'song', channels: 'lanes' }, WHAT_DEFAULTS);
+  const written = out.ok ? (out.value.files[0]!.data as Uint8Array) : new Uint8Array();
+  test('its parts are told, the drums first, and only those that are wanted become lanes', () => {
+    const parts = midiParts(written);
+    if (!parts.ok) throw new Error(parts.error);
+    expect(parts.value.map(({ channel, drums }) => [channel, drums])).toEqual([
+      [10, true],
+      [1, false],
+    ]);
+    expect(drumsFirst(parts.value)).toEqual([parts.value[0]!.key]);
+    const all = beatFromMidi(written, 'x', 'b', 1);
+    const drums = beatFromMidi(written, 'x', 'b', 1, undefined, drumsFirst(parts.value));
+    if (!all.ok || !drums.ok) throw new Error('It was not opened.');
+    expect(all.value.beat.lanes.some(({ channel }) => channel === 1)).toBe(true);
+    expect(drums.value.beat.lanes.every(({ channel }) => channel === 10)).toBe(true);
+  });
+
+  test('a tempo that is held is told', () => {
+    const slow = Uint8Array.from(written);
+    // The tempo of a file: FF 51 03, then so many microseconds a quarter.
+    const at = slow.findIndex((byte, i) => byte === 0xff && slow[i + 1] === 0x51);
+    slow.set([0x4c, 0x4b, 0x40], at + 3);
+    const read = beatFromMidi(slow, 'x', 'b', 1);
+    if (!read.ok) throw new Error(read.error);
+    expect(read.value.beat.tempo).toBe(20);
+    expect(read.value.warnings.join(' ')).toContain('Its 12 BPM became 20: a beat goes from 20 to 300.');
   });
 });

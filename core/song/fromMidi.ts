@@ -1,5 +1,6 @@
 import type { Read } from '../beat/file';
 import { MOST, SONG } from '../beat/choices';
+import { count } from '../beat/text';
 import { EMPTY_PART, newBeat } from '../beat/defaults';
 import { INSTRUMENTS, type InstrumentId } from '../beat/instruments';
 import { barTicks, type Meter } from '../beat/meter';
@@ -9,7 +10,7 @@ import { UNKNOWN } from '../groove/fromMidi';
 import { GENERAL_MIDI, instrumentIn, type DrumMap } from '../midi/drumMap';
 import { openMidi } from '../midi/openFile';
 import { wholeBars, type MidiFile, type ReadNote } from '../midi/readFile';
-import { held, QUARTER, type Ticks } from '../units';
+import { held, QUARTER, type Channel, type Ticks } from '../units';
 import { colourOf, freeSectionName } from './edits';
 import { barsOfFile, runsOf, type BarOfFile, type Run } from './midiBars';
 
@@ -214,6 +215,61 @@ const temposOf = (
   };
 };
 
+/** What one channel of one track of a file plays. */
+export interface MidiPart {
+  /** Which it is, for {@link beatFromMidi}. */
+  key: string;
+  name: string;
+  channel: Channel;
+  notes: number;
+  /** Whether it is for drums: channel 10. */
+  drums: boolean;
+}
+
+const DRUM_CHANNEL: Channel = 10;
+
+const partKey = ({ track, channel }: Pick<ReadNote, 'track' | 'channel'>): string => `${track}/${channel}`;
+
+/** The parts that notes are on, the drums first. */
+export const midiParts = (bytes: Uint8Array): Read<MidiPart[]> => {
+  const opened = openMidi(bytes);
+  if (!opened.ok) return opened;
+  const { file } = opened.value;
+  const { names } = eventsOf(file);
+  const parts = new Map<string, MidiPart>();
+  for (const one of file.notes) {
+    const key = partKey(one);
+    const known = parts.get(key);
+    if (known) known.notes += 1;
+    else {
+      const name = names[one.track]?.trim() || `Track ${one.track + 1}`;
+      const drums = one.channel === DRUM_CHANNEL;
+      parts.set(key, { key, name, channel: one.channel, notes: 1, drums });
+    }
+  }
+  const all = [...parts.values()].sort((a, b) => Number(b.drums) - Number(a.drums));
+  return { ok: true, value: all };
+};
+
+/** What is chosen of a file at first: its drums, where it says which they are. */
+export const drumsFirst = (parts: MidiPart[]): string[] => {
+  const drums = parts.filter((part) => part.drums);
+  return (drums.length ? drums : parts).map(({ key }) => key);
+};
+
+/** What of a file is not as it was in the beat. */
+const toldOf = (file: MidiFile, tempo: number, lanes: Lane[], lost: number): string[] => {
+  const own = Math.round(file.tempo * 100) / 100;
+  return [
+    ...(own === tempo ? [] : [`Its ${own} BPM became ${tempo}: a beat goes from 20 to 300.`]),
+    ...(lost && lanes.length
+      ? [
+          `A beat holds ${MOST.lanes} lanes; ${count(lost, 'note')} of other drums found no room and ${lost === 1 ? 'was' : 'were'} left out.`,
+        ]
+      : []),
+  ];
+};
+
 /** A file opened as a beat, and what there is to say of it. */
 export interface MidiBeat {
   beat: Beat;
@@ -222,6 +278,7 @@ export interface MidiBeat {
 
 /**
  * @param name what the beat is called where the file says nothing
+ * @param only the parts that are wanted, by their keys; left out, all
  * @returns the beat, or a sentence for a person; it never throws
  */
 export const beatFromMidi = (
@@ -230,10 +287,13 @@ export const beatFromMidi = (
   id: string,
   seed: number,
   map: DrumMap = GENERAL_MIDI,
+  only?: readonly string[],
 ): Read<MidiBeat> => {
   const opened = openMidi(bytes);
   if (!opened.ok) return opened;
-  const { file, warnings } = opened.value;
+  const { warnings } = opened.value;
+  const whole = opened.value.file;
+  const file = only ? { ...whole, notes: whole.notes.filter((one) => only.includes(partKey(one))) } : whole;
   if (!file.notes.length) return { ok: false, error: 'It has no notes.' };
   const { markers, meters, names } = eventsOf(file);
   const bars = barsOfFile(meters, wholeBars(file));
@@ -256,7 +316,8 @@ export const beatFromMidi = (
     ...(map !== GENERAL_MIDI && { map }),
     song: built.song,
   };
-  return { ok: true, value: { beat, warnings } };
+  const lost = file.notes.filter((one) => laneOf(one) === null && names[one.track] !== COUNT_IN).length;
+  return { ok: true, value: { beat, warnings: [...warnings, ...toldOf(file, tempo, lanes, lost)] } };
 };
 
 interface Built {

@@ -151,12 +151,12 @@ describe('the feeder', () => {
   };
 
   test.each([
-    ['now', 0.3, 0.325],
-    ['beat', 0.3, 0.5],
-    ['end', 0.3, 2],
+    ['now', 0.3, 0.325, 2],
+    ['beat', 0.3, 0.5, 0.5],
+    ['end', 0.3, 2, 2],
   ] as const)(
-    'another pattern begins %s, from its start, and the first one plays until then',
-    (at, asked, due) => {
+    'another pattern begins %s, at once from the same place of the bar, and the first one plays until then',
+    (at, asked, due, first) => {
       const ear = createEar();
       const feeder = startFeeder(plan(everyStep()), RATE, 0);
       ear.take(wake(feeder, 0));
@@ -168,7 +168,7 @@ describe('the feeder', () => {
       }
       const kicks = ear.heard.filter(({ note }) => note.note === 36).map(({ note }) => note.frame / RATE);
       const snares = ear.heard.filter(({ note }) => note.note === 38).map(({ note }) => note.frame / RATE);
-      expect(snares[0]).toBeCloseTo(due, 3);
+      expect(snares[0]).toBeCloseTo(first, 3);
       expect(snares[1]! - snares[0]!).toBeCloseTo(2, 3);
       expect(kicks).toHaveLength(Math.ceil(due / 0.125));
       expect(kicks.every((time) => time < due)).toBe(true);

@@ -1,3 +1,4 @@
+import { barTicks } from '../../core/beat/meter';
 import type { Note } from '../../core/play/play';
 import type { Playable } from '../../core/song/playable';
 import type { Frames, Ticks } from '../../core/units';
@@ -42,7 +43,7 @@ export interface Feeder {
   /** The frame at which the plan begins: another one may still sound until then. */
   begins: Frames;
   /** What takes the plan's place when its time has come. */
-  next: { plan: Playable; frame: Frames } | null;
+  next: { plan: Playable; frame: Frames; place?: Ticks } | null;
 }
 
 /** The frame at which a tick sounds. */
@@ -102,16 +103,24 @@ export type SwitchAt = 'now' | 'beat' | 'end';
 const boundary = (tick: Ticks, every: Ticks): Ticks => Math.ceil(tick / every - 1e-9) * every;
 
 const begin = (feeder: Feeder): void => {
-  const { plan, frame } = feeder.next!;
+  const { plan, frame, place = 0 } = feeder.next!;
   feeder.plan = plan;
-  feeder.anchor = { frame, tick: plan.start };
+  feeder.anchor = { frame, tick: plan.start + place };
   feeder.begins = frame;
   feeder.next = null;
   feeder.sent.clear();
 };
 
+const barOf = (plan: Playable, tick: Ticks): Ticks => barTicks(plan.meterAt(tick));
+
+const placeInBar = (plan: Playable, tick: Ticks): Ticks => {
+  const bar = barOf(plan, tick);
+  return (((tick - plan.start) % bar) + bar) % bar;
+};
+
 /**
- * Lets another plan begin, from its start, at once or where the one that plays comes to a beat or to its end.
+ * Lets another plan begin: from its start where the one that plays comes to a beat or to its end, or at once, from the place
+ * of the bar that has been reached.
  *
  * @param beat the length of a beat of what plays
  * @returns what takes the place of what was handed over beyond that moment; null where it is still to come
@@ -126,7 +135,9 @@ export const switchTo = (
   const cut = Math.round(now + CUT_SECONDS * feeder.rate);
   const tick = tickAt(feeder, Math.max(cut, feeder.begins));
   const from = at === 'now' ? tick : boundary(tick, at === 'beat' ? beat : feeder.plan.length);
-  feeder.next = { plan, frame: frameAt(feeder, from) };
+  // At once it goes on from the same place of the bar, so that the bars run through.
+  const place = at === 'now' ? placeInBar(feeder.plan, tick) % barOf(plan, plan.start) : 0;
+  feeder.next = { plan, frame: frameAt(feeder, from), place };
   if (feeder.next.frame > feeder.until) return null;
   const { frame } = feeder.next;
   begin(feeder);

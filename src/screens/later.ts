@@ -6,4 +6,4 @@ export { ExportScreen } from './export/ExportScreen';
 export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
 export { SongScreen } from './song/SongScreen';
-export { beatFromMidi } from '../../core/song/fromMidi';
+export { beatFromMidi, drumsFirst, midiParts } from '../../core/song/fromMidi';

@@ -1,4 +1,5 @@
 import type { Indexed } from '../../core/groove/importing';
+import type { Likeness } from '../../core/groove/likeness';
 import type { KeyValue } from './storage';
 
 /** Files of other people's grooves, kept in the browser as they came; beside them, in pieces, the list of what they are. */
@@ -9,7 +10,7 @@ const KEY = {
 const LIST = 'grooves/list/';
 
 interface Stored extends Omit<Indexed, 'likeness'> {
-  likeness: { cells: string; late: string; swing: number; bar: number };
+  likeness: Omit<Likeness, 'cells' | 'late'> & { cells: string; late: string };
 }
 
 const CHUNK = 0x2000;

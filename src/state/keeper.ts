@@ -1,3 +1,4 @@
+import { numbered } from '../../core/beat/numbered';
 import { nanoid } from '@reduxjs/toolkit';
 import { newBeat } from '../../core/beat/defaults';
 import type { Beat } from '../../core/beat/schema';
@@ -60,7 +61,18 @@ export interface Keeper {
 /** An edit is on the disk after this many ms at the latest, and the time it takes to write. */
 const SAVE_AFTER = 300;
 
-const SETTINGS = ['zoom', 'mixOpen', 'glass', 'theme', 'metronome', 'switchAt', 'latency'] as const;
+const SETTINGS = [
+  'zoom',
+  'mixOpen',
+  'glass',
+  'theme',
+  'metronome',
+  'switchAt',
+  'latency',
+  'hearEdits',
+  'noteNames',
+  'exportHow',
+] as const;
 type Settings = Pick<ViewState, (typeof SETTINGS)[number]>;
 
 const pickSettings = (view: ViewState): Settings => ({
@@ -71,6 +83,9 @@ const pickSettings = (view: ViewState): Settings => ({
   metronome: view.metronome,
   switchAt: view.switchAt,
   latency: view.latency,
+  hearEdits: view.hearEdits,
+  noteNames: view.noteNames,
+  exportHow: view.exportHow,
 });
 
 export const createKeeper = (parts: KeeperParts): Keeper => {
@@ -94,6 +109,12 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     dispatch(beatOpened({ beat }));
     tabs.say({ type: 'opened', id: beat.id });
   };
+
+  const freeName = (name: string): string =>
+    numbered(
+      name,
+      store.getState().library.beats.map((one) => one.name),
+    );
 
   const rememberOpen = async () => {
     const beat = current();
@@ -346,13 +367,13 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     open: (id) => open(id),
     create: guarded(async () => {
       const id = nanoid();
-      await add(newBeat(id, 'New beat', seed()));
+      await add(newBeat(id, freeName('New beat'), seed()));
       await open(id);
     }),
     rename: guarded(rename),
     duplicate: guarded(async (id: string) => {
       const one = await beat(id);
-      if (one) await add({ ...one, id: nanoid(), name: `${one.name} copy`.slice(0, 80) });
+      if (one) await add({ ...one, id: nanoid(), name: freeName(`${one.name} copy`.slice(0, 80)) });
     }),
     remove: guarded(remove),
     takeIn: guarded(async (made: Beat) => {

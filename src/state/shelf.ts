@@ -1,5 +1,6 @@
 import { catalogueOf, catalogueSteps, type Catalogue } from '../../core/groove/catalogue';
 import type { Groove, GrooveRow } from '../../core/groove/groove';
+import { findable, readQuery } from '../../core/groove/search';
 import { grooveOfFile, type Indexed } from '../../core/groove/importing';
 import { builtInGrooves } from '../../core/groove/library';
 import { likenessOf, type Likeness } from '../../core/groove/likeness';
@@ -46,10 +47,6 @@ const SETTINGS = 'grooves/settings';
 const SAVE_AFTER = 400;
 const LOOK_AGAIN = 15_000;
 
-/** What a groove is found by. */
-const searchable = ({ name, style, tags, path }: GrooveRow): string =>
-  [name, style, ...tags, ...path].join(' ');
-
 const MOST_FOUND = 100_000;
 /** So many rows are made ready at once before something else may happen. */
 const AT_ONCE = 1000;
@@ -66,6 +63,8 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
   /** Rows go by numbers there, which are found and told apart faster than names. */
   const search = new Index({ tokenize: 'forward' });
   const numbers = new Map<string, number>();
+  /** Which rows have a number in their name, as their tempo or as their meter: found as a whole. */
+  const byFigure = new Map<string, Set<number>>();
   const searchables = new Map<string, string>();
   let examples: Example[] | null = null;
   let loading: Promise<void> | null = null;
@@ -85,12 +84,22 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
   /** Words that are new go into what is searched. */
   function* indexSteps(rows: GrooveRow[]): Generator<void, void, void> {
     for (const row of rows) {
-      const text = searchable(row);
-      if (searchables.get(row.id) === text) continue;
+      const { words, numbers: figures } = findable(row);
+      const known = searchables.get(row.id);
+      const text = `${words}\n${figures.join(' ')}`;
+      if (known === text) continue;
       const number = numbers.get(row.id) ?? numbers.size;
       numbers.set(row.id, number);
-      if (searchables.has(row.id)) search.update(number, text);
-      else search.add(number, text);
+      if (known === undefined) search.add(number, words);
+      else {
+        search.update(number, words);
+        for (const rowsWith of byFigure.values()) rowsWith.delete(number);
+      }
+      for (const figure of figures) {
+        const rowsWith = byFigure.get(figure);
+        if (rowsWith) rowsWith.add(number);
+        else byFigure.set(figure, new Set([number]));
+      }
       searchables.set(row.id, text);
       yield;
     }
@@ -220,7 +229,14 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       if (!query.trim()) return null;
       const { rows } = shelf.catalogue;
       const found = new Uint8Array(numbers.size);
-      for (const number of search.search(query, { limit: MOST_FOUND })) found[number as number] = 1;
+      const { words, numbers: figures } = readQuery(query);
+      if (words)
+        for (const number of search.search(words, { limit: MOST_FOUND })) found[number as number] = 1;
+      else found.fill(1);
+      for (const figure of figures) {
+        const rowsWith = byFigure.get(figure);
+        for (let number = 0; number < found.length; number++) if (!rowsWith?.has(number)) found[number] = 0;
+      }
       const places = placesOf(shelf.catalogue);
       const mask = new Uint8Array(rows.length);
       for (let at = 0; at < mask.length; at++) mask[at] = found[places[at]!] ?? 0;

@@ -1,3 +1,5 @@
+import type { NoteNames } from '../../core/beat/noteName';
+import type { ExportHow } from '../../core/export/choice';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
 import type { Feel } from '../../core/beat/feelSchema';
@@ -66,6 +68,10 @@ export interface ViewState {
   audition: Audition | null;
   /** The song: whether its screen is open, whether it is what plays, from where, and what of it is repeated. */
   song: SongView;
+  /** How the last export was asked for. */
+  exportHow: ExportHow | null;
+  /** What the names beside note numbers call 60: C3 or C4; or no names. */
+  noteNames: NoteNames;
   /** How much later a stroke arrives than it was meant, in ms. */
   latency: number;
 }
@@ -153,6 +159,8 @@ const initialView: ViewState = {
   countIn: false,
   song: { shown: false, playing: false, from: 0, loop: null, tried: null },
   latency: 0,
+  exportHow: null,
+  noteNames: 'c3',
   compare: null,
   blind: false,
   blindTest: null,

@@ -73,6 +73,8 @@ test.each([
   [{ beats: 4, unit: 4 as const }, '1 e & a 2 e & a 3 e & a 4 e & a'],
   [{ beats: 7, unit: 8 as const }, '1 & 2 & 3 & 4 & 5 & 6 & 7 &'],
   [{ beats: 3, unit: 16 as const }, '1 2 3'],
+  [{ beats: 12, unit: 8 as const }, '1  &  a  2  &  a  3  &  a  4  &  a '],
+  [{ beats: 3, unit: 2 as const }, '1  e  &  a  2  e  &  a  3  e  &  a '],
 ])('a bar of %j is counted %s', (meter, words) => {
   expect(
     countBar(meter)

@@ -154,9 +154,10 @@ const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean =
   const spots = aimed(store, place);
   const pattern = selectPattern(store.getState());
   if (!spots.length || !pattern) return false;
-  // By their place on the keyboard: with Shift they are other signs.
-  if (event.code === 'Comma' || event.code === 'Period') {
-    nudge(store, spots, (event.code === 'Comma' ? -NUDGE_MS : NUDGE_MS) * (event.shiftKey ? 10 : 1));
+  // With Shift they are other signs: then they go by their place on the keyboard.
+  const earlier = event.key === ',' || (event.shiftKey && event.code === 'Comma');
+  if (earlier || event.key === '.' || (event.shiftKey && event.code === 'Period')) {
+    nudge(store, spots, (earlier ? -NUDGE_MS : NUDGE_MS) * (event.shiftKey ? 10 : 1));
     return true;
   }
   switch (event.key) {

@@ -121,13 +121,6 @@ test('in the open string a bead is dragged up and down, one step of the history'
   fireEvent.pointerUp(step('Kick', 5), mouse(23));
   expect(kick()[0]!.velocity).toBe(Math.round(70 + 40 / 0.86));
   expect(store.getState().doc.past).toHaveLength(past + 1);
-  // Sideways it is nudged, and beside the bead a drag draws velocities.
-  const at = (clientX: number, clientY: number) => ({ ...mouse(clientY), clientX });
-  fireEvent.pointerDown(step('Kick', 5), at(0, 23));
-  fireEvent.pointerMove(step('Kick', 5), at(10, 23));
-  fireEvent.pointerUp(step('Kick', 5), at(10, 23));
-  expect(kick()[0]!.nudge).toBe(0.5);
-  expect(store.getState().doc.past).toHaveLength(past + 2);
 });
 
 test('hits are chosen by keys, copied, moved, nudged and taken off', () => {
@@ -144,9 +137,10 @@ test('hits are chosen by keys, copied, moved, nudged and taken off', () => {
   expect(kick()[0]!.nudge).toBeCloseTo(1 / 150);
   step('Snare', 3).focus();
   press('v', { ctrlKey: true });
-  expect(on(step('Snare', 3))).toBe(true);
+  // The empty steps before the hit were copied with it.
+  expect(on(step('Snare', 7))).toBe(true);
   press('Delete');
-  expect(on(step('Snare', 3))).toBe(false);
+  expect(on(step('Snare', 7))).toBe(false);
   press('Escape');
   expect(store.getState().view.spots).toEqual([]);
   step('Snare', 16).focus();

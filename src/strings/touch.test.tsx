@@ -2,11 +2,19 @@
 import { newBeat, partOf } from '../../core/beat/defaults';
 import { patternOf } from '../../core/pattern/beatEdits';
 import { setStep } from '../../core/pattern/hits';
-import { beatOpened } from '../state/doc';
+import { beatOpened, undone } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
 import { AROUND, INSET, OPEN_HEIGHT } from './geometry';
 import { createTouch, type Touch } from './touch';
+
+const mockStrikes: [string, number][] = [];
+jest.mock('../audio/player', () => ({
+  strikeLane: (lane: string, velocity: number) => {
+    mockStrikes.push([lane, velocity]);
+    return Promise.resolve();
+  },
+}));
 
 const store = createStore();
 const LANES = ['kick', 'snare', 'clap'];
@@ -208,12 +216,25 @@ describe('on an open string', () => {
     touch.move(event(x(4), y('kick', BEAD + 10 * 0.86)));
     expect(hit().velocity).toBe(before - 10);
     expect(reading()).toBe(`velocity ${before - 10}`);
-    touch.move(event(x(4), y('kick', -4000)));
+    touch.move(event(x(4), y('kick', 0)));
     expect(hit().velocity).toBe(127);
-    touch.move(event(x(4), y('kick', 4000)));
+    touch.move(event(x(4), y('kick', OPEN_HEIGHT + 10)));
     expect(hit().velocity).toBe(1);
-    touch.up(event(x(4), y('kick', 4000)));
+    touch.up(event(x(4), y('kick', OPEN_HEIGHT + 10)));
     expect(reading()).toBe('');
+    expect(mockStrikes.length).toBeGreaterThan(0);
+  });
+
+  test('dragged off its string it is taken off where it is let go, and put back by one undo', () => {
+    const before = hit();
+    touch.move(event(x(4), y('kick', 30)));
+    touch.move(event(x(4), y('kick', -4000)));
+    expect(reading()).toBe('let go to take it off');
+    expect(steps('kick')).toEqual([4]);
+    touch.up(event(x(4), y('kick', -4000)));
+    expect(steps('kick')).toEqual([]);
+    store.dispatch(undone());
+    expect(hit()).toEqual(before);
   });
 
   test('sideways is nudge, by half a step at the most, said in ms and in percent', () => {
@@ -221,9 +242,18 @@ describe('on an open string', () => {
     expect(hit().nudge).toBeCloseTo(15 / (STEP_TICKS * POINTS), 5);
     // A sixteenth at 120 BPM is 125 ms.
     expect(reading()).toBe('+31.3 ms, 25 % of a step');
-    touch.move(event(x(4) - 600, y('kick', BEAD)));
+    touch.move(event(x(4) - 30, y('kick', BEAD)));
     expect(hit().nudge).toBe(-0.5);
     expect(hit().step).toBe(4);
+  });
+
+  test('farther than that it goes from step to step', () => {
+    const { velocity } = hit();
+    touch.move(event(x(4) + 15, y('kick', BEAD)));
+    touch.move(event(x(7), y('kick', BEAD)));
+    expect(hit()).toMatchObject({ step: 7, nudge: 0, velocity });
+    touch.up(event(x(7), y('kick', BEAD)));
+    expect(steps('kick')).toEqual([7]);
   });
 
   test('with a key or a second finger it goes ten times finer', () => {
@@ -233,9 +263,24 @@ describe('on an open string', () => {
     expect(hit().nudge).toBeCloseTo(3 / (STEP_TICKS * POINTS), 5);
   });
 
-  test('a tap takes the hit off', () => {
+  test('a tap selects the hit, a second one on the heels of it takes it off', () => {
     touch.up(event(x(4), y('kick', BEAD)));
+    expect(steps('kick')).toEqual([4]);
+    expect(view().spots).toMatchObject([{ laneId: 'kick', step: 4 }]);
+    down('kick', 4, { timeStamp: 900 }, BEAD);
+    touch.up(event(x(4), y('kick', BEAD), { timeStamp: 960 }));
+    expect(steps('kick')).toEqual([4]);
+    down('kick', 4, { timeStamp: 1100 }, BEAD);
+    touch.up(event(x(4), y('kick', BEAD), { timeStamp: 1150 }));
     expect(steps('kick')).toEqual([]);
+  });
+
+  test('a tap on an empty step puts a hit there and selects it', () => {
+    touch.up(event(x(4), y('kick', BEAD)));
+    down('kick', 9, { timeStamp: 3000 });
+    touch.up(event(x(9), y('kick'), { timeStamp: 3050 }));
+    expect(steps('kick')).toEqual([4, 9]);
+    expect(view().spots).toMatchObject([{ laneId: 'kick', step: 9 }]);
   });
 });
 

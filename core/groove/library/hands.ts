@@ -47,13 +47,14 @@ tambourine 735|835`,
     '108 86-132',
     'keeper conga.mute\nlate conga.open 3, conga.low 3',
     `
+# Heel and toe on the eighths, the slap on 2, open tones on 4 and its off-beat.
 groove tumbao
-conga.mute 4.6.|4.6.|4.6.|4...
-conga.open ....|....|....|..77
+conga.mute 4.3.|9.3.|4.3.|3...
+conga.open ....|....|....|8.9.
 groove tumbao with low drum
-conga.mute 4.6.|4.6.|4.6.|4...|4.6.|4...|4.6.|4...
-conga.open ....|....|....|..77|....|....|....|..77
-conga.low  ....|....|....|....|....|.77.|....|....
+conga.mute 4.3.|9.3.|4.3.|3...|4.3.|9...|..3.|3...
+conga.open ....|....|....|8.9.|....|....|....|8.9.
+conga.low  ....|....|....|....|....|..8.|8...|....
 groove slow roll
 conga.mute 5..3|5..3|5..3|5..3
 conga.open ..6.|..6.|..6.|..67

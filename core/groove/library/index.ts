@@ -2,7 +2,9 @@ import { readGrooves } from '../text';
 import type { Groove } from '../groove';
 import { BELL_SIX, BOSSA, HIGHLIFE, ONE_DROP, SAMBA, STREET_PARADE } from './coast';
 import { BROKEN, DEMBOW, FOUR_FLOOR, TWO_STEP } from './floor';
+import { CASCARA, MARACATU, RUMBA, SON } from './clave';
 import { HANDS } from './hands';
+import { DISCO, DRILL, HOUSE, METAL, TECHNO, TRAP } from './night';
 import { FIVE, SEVEN, WALTZ } from './odd';
 import { BACKBEAT, BRUSHES, SHUFFLE, SLOW_TWELVE, TRAIN } from './stage';
 import { BOOM_BAP, FUNK, HALF_TIME, SLOW_JAM } from './street';
@@ -31,6 +33,16 @@ export const TEXTS = [
   FIVE,
   SEVEN,
   WALTZ,
+  HOUSE,
+  TECHNO,
+  TRAP,
+  DRILL,
+  DISCO,
+  METAL,
+  MARACATU,
+  CASCARA,
+  SON,
+  RUMBA,
   ...HANDS,
 ];
 

@@ -64,6 +64,10 @@ snare       ....|..5.|..8.|....|....
 ride        7...|7.5.|....|....|....
 crash       ....|....|..8.|....|....
 drop hat.pedal
+
+groove main in four bars = main + ghost notes + main + main > fill 1
+
+groove main in eight bars = main + ghost notes + main + busier + main + ghost notes + main + main > fill 2
 `;
 
 export const SEVEN = `
@@ -125,6 +129,10 @@ kick        9...|....|9...|..
 snare       ....|9...|9...|..
 hat.closed  8.5.|8.5.|....|..
 crash       ....|....|9...|..
+
+groove main in four bars = main + ghost notes + main + main > fill 1
+
+groove main in eight bars = main + ghost notes + main + busier + main + ghost notes + main + main > fill 2
 `;
 
 export const WALTZ = `
@@ -190,4 +198,8 @@ snare       ...|..5|7..
 ride        7..|6.5|...
 crash       ...|...|7..
 drop hat.pedal
+
+groove main in four bars = main + main > fill 1
+
+groove main in eight bars = main + ghost notes + main + main > fill 2
 `;

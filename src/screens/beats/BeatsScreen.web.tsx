@@ -2,8 +2,7 @@ import ListItem from '@rneui/themed/dist/ListItem';
 import { useRouter } from 'expo-router';
 import { useRef, useState, type ReactNode } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { nanoid } from '@reduxjs/toolkit';
-import { writeBeat, writeBeats } from '../../../core/beat/text';
+import { writeBeats } from '../../../core/beat/text';
 import { keeper } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
@@ -12,6 +11,7 @@ import { saveBeatFile, saveText } from '../../ui/files';
 import { Icon } from '../../ui/Icon';
 import { Themed } from '../../ui/Themed';
 import { colour, font } from '../../ui/tokens';
+import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
 import { RenameSheet } from './RenameSheet';
 import './beats.css';
 
@@ -133,41 +133,37 @@ const Theme = () => {
   );
 };
 
-/** A MIDI file as a beat of its own: its markers become sections. */
-const takeMidi = async (file: File): Promise<void> => {
-  const { beatFromMidi } = await import('../later');
-  const name = file.name.replace(/\.[^.]*$/, '');
-  const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
-  const read = beatFromMidi(new Uint8Array(await file.arrayBuffer()), name, nanoid(), seed);
-  if (!read.ok) keeper.refuse(file.name, read.error);
-  else await keeper.bringIn(file.name, writeBeat(read.value.beat));
-};
-
 /** Opens files that a person chooses, or drops onto the list. */
 const useFiles = (onDone: () => void) => {
   const input = useRef<HTMLInputElement>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const ask: Ask = (name, parts, chosen) =>
+    new Promise<string[] | null>((answer) => setAsked({ name, parts, chosen, answer }));
   const take = async (files: Iterable<File>) => {
     const before = keeper.openId();
     for (const file of files) {
       if (file.size > LARGEST_FILE) keeper.refuse(file.name, 'It is larger than 64 MB.');
-      else if (/\.midi?$/i.test(file.name)) await takeMidi(file);
+      else if (/\.midi?$/i.test(file.name)) await takeMidi(file, ask);
       else await keeper.bringIn(file.name, await file.text());
     }
     if (keeper.openId() !== before) onDone();
   };
   const field: ReactNode = (
-    <input
-      ref={input}
-      type="file"
-      accept=".json,application/json,.mid,.midi,audio/midi"
-      multiple
-      hidden
-      aria-label="Beat file"
-      onChange={(event) => {
-        void take([...(event.target.files ?? [])]);
-        event.target.value = '';
-      }}
-    />
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json,.mid,.midi,audio/midi"
+        multiple
+        hidden
+        aria-label="Beat file"
+        onChange={(event) => {
+          void take([...(event.target.files ?? [])]);
+          event.target.value = '';
+        }}
+      />
+      {asked ? <PartsSheet key={asked.name} asked={asked} onDone={() => setAsked(null)} /> : null}
+    </>
   );
   return { field, choose: () => input.current?.click(), take };
 };

@@ -1,10 +1,16 @@
 import { useDeferredValue, useEffect, useMemo, useState, type DragEvent } from 'react';
 import type { Beat } from '../../../core/beat/schema';
 import { count, listed } from '../../../core/beat/text';
-import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow, type ExportWhat } from '../../../core/export/choice';
+import {
+  heldHow,
+  HOW_DEFAULTS,
+  WHAT_DEFAULTS,
+  type ExportHow,
+  type ExportWhat,
+} from '../../../core/export/choice';
 import { exported, MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
 import { offer } from '../../state/offers';
-import { noticed } from '../../state/slices';
+import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Action } from '../../ui/Action';
 import { Chip } from '../../ui/Chip';
@@ -195,7 +201,10 @@ const Out = ({ beat, how, what, out }: OutProps) => {
 };
 
 const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
-  const [how, setHow] = useState<ExportHow>(HOW_DEFAULTS);
+  const kept = useApp(({ view }) => view.exportHow);
+  const how = useMemo(() => (kept ? heldHow(kept) : HOW_DEFAULTS), [kept]);
+  const act = useDo();
+  const setHow = (change: (now: ExportHow) => ExportHow) => act(viewChanged({ exportHow: change(how) }));
   const [what, setWhat] = useState<ExportWhat>({ ...WHAT_DEFAULTS, patternId: first });
   const asked = useMemo(() => ({ beat, how, what }), [beat, how, what]);
   // What takes long to write must not hold up what is typed.
@@ -238,7 +247,7 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
         {how.kind === 'audio' ? <AudioChoices {...props} /> : null}
         <PlayChoices {...props} silent={silent} />
         <Names {...props} preview={file ? pathOf(file) : NO_NAME} />
-        <Kept how={how} onTake={setHow} />
+        <Kept how={how} onTake={(taken) => setHow(() => taken)} />
       </div>
     </div>
   );

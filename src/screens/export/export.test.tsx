@@ -6,7 +6,8 @@ import { readNotes } from '../../../core/midi/readBack';
 import { setStep } from '../../../core/pattern/hits';
 import { beatEdited, beatOpened, laneChanged } from '../../state/doc';
 import { store } from '../../state/session';
-import { viewChanged } from '../../state/slices';
+import { noticed, viewChanged } from '../../state/slices';
+import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
 
 const mockSaved: { name: string; bytes: Uint8Array }[] = [];
@@ -43,10 +44,12 @@ beforeEach(() => {
   for (const step of [0, 4, 8]) pattern = setStep(pattern, 'kick', step, true);
   pattern = setStep(pattern, 'snare', 4, true);
   store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
-  store.dispatch(viewChanged({ patternId: 'a' }));
+  store.dispatch(viewChanged({ patternId: 'a', exportHow: null }));
   render(
     <Provider store={store}>
-      <ExportScreen />
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        <ExportScreen />
+      </SayContext>
     </Provider>,
   );
 });

@@ -1,4 +1,5 @@
 import { heldHow, type ExportHow } from '../../../core/export/choice';
+import { numbered } from '../../../core/beat/numbered';
 import { browserStorage } from '../../state/storage';
 
 /** Choices that were kept by name, for any beat. */
@@ -40,8 +41,14 @@ export const keepChoices = async (kept: KeptChoice[]): Promise<boolean> => {
   }
 };
 
-/** With one more, or another of the same name. */
+/** With one more; a name that is taken gets a number. */
 export const withChoice = (kept: KeptChoice[], choice: KeptChoice): KeptChoice[] => [
-  ...kept.filter(({ name }) => name !== choice.name),
-  choice,
+  ...kept,
+  {
+    ...choice,
+    name: numbered(
+      choice.name,
+      kept.map(({ name }) => name),
+    ),
+  },
 ];

@@ -8,7 +8,8 @@ import { exported } from '../../../core/export/exporting';
 import type { BounceAsked, BounceGiven } from '../../workers/bounceWorker';
 import { beatOpened, tempoSet } from '../../state/doc';
 import { store } from '../../state/session';
-import { viewChanged } from '../../state/slices';
+import { noticed, viewChanged } from '../../state/slices';
+import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
 import { dragOut, mayDrag, mayShare, parcel, readyFiles, share } from './giving';
 import { keepChoices, readKept, withChoice } from './kept';
@@ -64,10 +65,12 @@ class FakeWorker {
 
 const open = async () => {
   store.dispatch(beatOpened({ beat: LANTERN }));
-  store.dispatch(viewChanged({ patternId: 'a' }));
+  store.dispatch(viewChanged({ patternId: 'a', exportHow: null }));
   render(
     <Provider store={store}>
-      <ExportScreen />
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        <ExportScreen />
+      </SayContext>
     </Provider>,
   );
   await act(() => Promise.resolve());
@@ -139,7 +142,7 @@ describe('kept choices', () => {
     expect(await keepChoices(withChoice([], stems))).toBe(true);
     expect(await readKept()).toEqual([stems]);
     const other = { ...stems, how: { ...stems.how, depth: '16' as const } };
-    expect(withChoice([stems], other)).toEqual([other]);
+    expect(withChoice([stems], other)).toEqual([stems, { ...other, name: 'Stems 2' }]);
   });
 
   test('what cannot be read is none', async () => {

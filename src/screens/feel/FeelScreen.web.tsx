@@ -1,4 +1,5 @@
 import { useEffect, useState, type DragEvent } from 'react';
+import { swingPercentAt } from '../../../core/feel/swing';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed, selectAgainst, viewChanged } from '../../state/slices';
@@ -139,7 +140,11 @@ export const FeelScreen = () => {
               pattern={pattern}
               wide={wide}
               onBar={noBar}
-              hinge={swung ? <Hinge swing={feel.swing} /> : null}
+              hinge={
+                swung ? (
+                  <Hinge swing={{ ...feel.swing, percent: swingPercentAt(feel.swing, beat.tempo) }} />
+                ) : null
+              }
             />
           )}
           {compare !== null && !blind ? (

@@ -1,3 +1,4 @@
+import { SWING } from '../../../core/beat/choices';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Swing } from '../../../core/beat/feelSchema';
 import { gridTicks } from '../../../core/beat/grid';
@@ -43,8 +44,8 @@ export const Hinge = ({ swing }: { swing: Swing }) => {
       role="slider"
       tabIndex={0}
       aria-label="Swing hinge"
-      aria-valuemin={50}
-      aria-valuemax={75}
+      aria-valuemin={SWING.least}
+      aria-valuemax={SWING.most}
       aria-valuenow={swing.percent}
       aria-valuetext={`${figure(swing.percent)} %`}
       style={{ left: `calc(var(--ppt) * ${at})` }}

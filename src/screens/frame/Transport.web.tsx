@@ -4,6 +4,7 @@ import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Pattern } from '../../../core/beat/schema';
 import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
 import { TEMPO, ticksPerMs } from '../../../core/units';
+import { swingPercentAt } from '../../../core/feel/swing';
 import { beatEdited, swingSet, tempoSet } from '../../state/doc';
 import { viewChanged } from '../../state/slices';
 import { songClock } from '../../state/songClock';
@@ -69,6 +70,7 @@ const TempoField = () => {
 const SwingField = () => {
   const feel = useApp(selectFeel);
   const patternId = useApp((state) => state.view.patternId);
+  const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
   const swing = feel?.base === 'swing' && !feel.off.includes('base') ? feel.swing : null;
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
@@ -79,7 +81,7 @@ const SwingField = () => {
     <>
       <NumberField
         label="Swing"
-        value={swing?.percent ?? 50}
+        value={swing ? Math.round(100 * swingPercentAt(swing, tempo)) / 100 : 50}
         {...SWING}
         under="swing"
         unit=" %"

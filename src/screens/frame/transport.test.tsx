@@ -4,7 +4,8 @@ import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/beat/defaults';
 import { beatOpened, laneChanged, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { songViewed, viewChanged } from '../../state/slices';
+import { noticed, songViewed, viewChanged } from '../../state/slices';
+import { SayContext } from '../../ui/say';
 import { giveSongClock } from '../../state/songClock';
 import { placeText, Transport } from './Transport';
 
@@ -39,7 +40,9 @@ beforeEach(() => {
   store.dispatch(viewChanged({ playing: false, countIn: false, patternId: 'a' }));
   render(
     <Provider store={store}>
-      <Transport />
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        <Transport />
+      </SayContext>
     </Provider>,
   );
 });

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Groove, GrooveRow } from '../../../core/groove/groove';
-import { alike, goesWith, likenessOf, type Likeness } from '../../../core/groove/likeness';
+import { alike, goesText, goesWith, likenessOf, type Likeness } from '../../../core/groove/likeness';
 import { patternGroove } from '../../../core/groove/fromPattern';
 import { groovesChanged } from '../../state/grooves';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
@@ -25,9 +25,15 @@ const fits = (question: Question, { kind }: GrooveRow): boolean => {
   return question === 'percussion' ? kind === 'percussion' : true;
 };
 
+const scoreFor = (question: Question) => (question === 'groove' || question === 'pattern' ? alike : goesWith);
+
+/** In words: a share for what is alike, and how well for what goes together, which is no likeness. */
+const scoreText = (question: Question, score: number): string =>
+  scoreFor(question) === alike ? `${Math.round(score * 100)} % alike` : goesText(score);
+
 /** The rows that answer a question best, with how well they do, 0 to 1. */
 const ranked = (rows: GrooveRow[], question: Question, to: Likeness, not: string) => {
-  const score = question === 'groove' || question === 'pattern' ? alike : goesWith;
+  const score = scoreFor(question);
   return rows
     .filter((row) => row.id !== not && fits(question, row))
     .flatMap((row) => {
@@ -64,7 +70,7 @@ export const LikeThis = ({ groove }: { groove: Groove }) => {
             <button
               type="button"
               className="groove-open"
-              aria-label={`${row.name}, ${Math.round(score * 100)} % alike`}
+              aria-label={`${row.name}, ${scoreText(question, score)}`}
               onClick={() => {
                 act(groovesChanged({ chosen: row.id }));
                 void choose(row.id, true);
@@ -74,7 +80,7 @@ export const LikeThis = ({ groove }: { groove: Groove }) => {
                 <span className="groove-name">{row.name}</span>
                 <span className="quiet">{aboutRow(row)}</span>
               </span>
-              <span className="figure">{`${Math.round(score * 100)} %`}</span>
+              <span className="figure">{scoreText(question, score)}</span>
             </button>
           </li>
         ))}

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/beat/instruments';
 import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/drumMap';
+import { noteName } from '../../../core/beat/noteName';
 import { held } from '../../../core/units';
 import { cancelLearning, learnNote } from '../../audio/noteInput';
 import { noticed } from '../../state/slices';
-import { useDo } from '../../state/store';
+import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
@@ -71,6 +72,7 @@ const Learn = ({ map, onChange }: MapEditorProps) => {
 /** The notes of a map, one a line. */
 export const MapEditor = ({ map, onChange }: MapEditorProps) => {
   const [note, setNote] = useState(36);
+  const names = useApp(({ view }) => view.noteNames);
   return (
     <>
       <Learn key={map.name} map={map} onChange={onChange} />
@@ -80,7 +82,7 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
           value={note}
           least={0}
           most={127}
-          under="note"
+          under={noteName(note, names) || 'note'}
           width={72}
           onChange={(value) => setNote(held(Math.round(value), 0, 127))}
         />
@@ -94,7 +96,9 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
       <ul className="map-notes" aria-label={`Notes of ${map.name}`}>
         {map.notes.map((one) => (
           <li key={`${one.note} ${one.channel ?? ''}`}>
-            <span className="figure">{one.note}</span>
+            <span className="figure">
+              {one.note} <small>{noteName(one.note, names)}</small>
+            </span>
             {isPlayable(one) ? null : <small>beyond 0 to 127: kept, plays nothing</small>}
             <InstrumentChoice
               label={`Note ${one.note} is`}

@@ -8,6 +8,7 @@ import type { Direction, Lane, Part, Rate } from '../../../../core/beat/schema';
 import { heldNote, splitOff } from '../../../../core/pattern/lanes';
 import { meetAgain, meetText } from '../../../../core/pattern/meet';
 import { hiddenHits, STEPS } from '../../../../core/pattern/parts';
+import { noteName, type NoteNames } from '../../../../core/beat/noteName';
 import { planLane } from '../../../../core/play/plan';
 import { ticksPerMs } from '../../../../core/units';
 import { LANE_PRESETS } from '../../../../core/pattern/presets';
@@ -250,6 +251,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
   const act = useDo();
   const groups = useApp((state) => selectBeat(state)!.groups);
   const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const names = useApp(({ view }) => view.noteNames);
   const [learning, setLearning] = useState(false);
   const set = (change: Partial<Omit<Lane, 'id'>>, gesture?: string) =>
     act(laneChanged({ laneId: lane.id, change, ...(gesture && { gesture }) }));
@@ -291,7 +293,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           value={lane.note}
           least={0}
           most={127}
-          under="note"
+          under={noteName(lane.note, names) || 'note'}
           width={64}
           onChange={(note, gesture) => set({ note: heldNote(note) }, gesture)}
         />
@@ -319,6 +321,17 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           ))}
         </div>
       ) : null}
+      <Choice<NoteNames>
+        label="What note 60 is called"
+        short="Note 60 is"
+        value={names}
+        options={[
+          { value: 'c3', name: 'C3' },
+          { value: 'c4', name: 'C4' },
+          { value: 'none', name: 'a number' },
+        ]}
+        onChange={(noteNames) => act(viewChanged({ noteNames }))}
+      />
       <div className="chips">
         {[-12, -1, 1, 12].map((by) => (
           <Chip
