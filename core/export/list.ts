@@ -3,7 +3,7 @@ import type { Beat } from '../beat/schema';
 import { lastAt, secondsAt, tempoAt } from '../song/tempoMap';
 import type { Piece } from './pieces';
 
-const figure = (value: number, digits: number): number => Number(value.toFixed(digits));
+const figure = (value: number, digits: number): number => Number(value.toFixed(digits)) + 0;
 
 /** One hit as it sounds. */
 export interface ListedHit {

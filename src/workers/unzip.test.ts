@@ -37,6 +37,12 @@ test('a file beyond 4 MB is left out, and an archive made to swell is stopped', 
 
 test('what is damaged or no archive is said, and what came before the damage is kept', () => {
   expect(unpack(strToU8('hello'), 'Z').left[0]!.why).toContain('not a ZIP archive');
+  const torn = new Uint8Array(400).fill(7);
+  torn.set([0x50, 0x4b]);
+  expect(unpack(torn, 'Z')).toEqual({
+    files: [],
+    left: [{ path: 'Z', why: 'Nothing was found in it: it is empty, or damaged.' }],
+  });
   const whole = zipSync(
     { 'a.mid': midi, 'b.mid': new Uint8Array(5000).map((_, at) => (at * 7919) % 251) },
     { level: 0 },

@@ -101,5 +101,7 @@ export const unpack = (bytes: Uint8Array, name: string): Archive => {
     return archive;
   }
   if (open && !stopped) leave(open, 'It is cut short in the archive.');
+  if (!archive.files.length && !archive.left.length)
+    archive.left.push({ path: name, why: 'Nothing was found in it: it is empty, or damaged.' });
   return archive;
 };

@@ -1,5 +1,5 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { INSTRUMENTS, type InstrumentId } from '../../../core/beat/instruments';
 import { bringIn, type Bring } from '../../../core/groove/bring';
 import {
@@ -23,6 +23,7 @@ import { store } from '../../state/session';
 import { noticed, subjectClosed, viewChanged } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
+import { useKept } from '../../ui/useKept';
 import { Choice } from '../../ui/Choice';
 import { setFit, stopHearing, useHeard } from './audition';
 import { grooveAside } from './tray';
@@ -85,7 +86,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
   const pattern = useApp(selectPattern);
   const act = useDo();
   const all = [...new Set(now.lanes.map(({ instrument }) => instrument))];
-  const [out, setOut] = useState<ReadonlySet<InstrumentId>>(new Set());
+  const [out, setOut] = useKept<ReadonlySet<InstrumentId>>(`drums of ${groove.id}`, new Set());
   const { fit, voicing } = useHeard();
   // Everything there is of it, meters as they change: what a pattern cannot hold is brought in as several.
   const pieces = useMemo(() => piecesOf(revoiced(groove, voicing), fit.times), [groove, voicing, fit.times]);

@@ -204,7 +204,9 @@ const Lists = ({ now }: { now: Import }) => {
 };
 
 const told = (now: Import): string => {
-  const head = `${plural(now.taken, 'groove')} taken in, ${plural(now.notes, 'hit')}.`;
+  const head = now.taken
+    ? `${plural(now.taken, 'groove')} taken in, ${plural(now.notes, 'hit')}.`
+    : 'Nothing was taken in.';
   const doubles = now.doubles
     ? ` ${plural(now.doubles, 'note')} stood twice on one tick and became one.`
     : '';

@@ -1,11 +1,11 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { useState } from 'react';
 import type { Lane, Pattern, Take } from '../../../../core/beat/schema';
 import { withTake } from '../../../../core/pattern/chance';
 import { selectBeat, selectPattern, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { BeadPicture } from '../../../strings/BeadPicture';
 import { NameInput } from '../../../ui/NameInput';
+import { useKept } from '../../../ui/useKept';
 import { attempt, leaveTrial, TrialBar } from '../TrialBar';
 import { edit } from './edit';
 
@@ -106,8 +106,8 @@ const Takes = ({ pattern, takes }: TakesProps) => {
 export const ChancePage = ({ lane }: { lane: Lane | undefined }) => {
   const pattern = useApp(selectPattern)!;
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const [all, setAll] = useState(false);
-  const [keep, setKeep] = useState({ count: false, places: false, velocities: false });
+  const [all, setAll] = useKept('chance for all lanes', false);
+  const [keep, setKeep] = useKept('hold', { count: false, places: false, velocities: false });
   const laneIds = all || !lane ? lanes.map(({ id }) => id) : [lane.id];
   const holds = [
     { key: 'count', name: 'Hold how many' },
