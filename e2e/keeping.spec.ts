@@ -31,6 +31,7 @@ test('a reload comes back to the same beat, pattern and hits', async ({ page }) 
   await button(page, 'Open Stall Nineteen').click();
   await expect(page.getByRole('heading', { name: 'Stall Nineteen' })).toBeVisible();
   await step(page, 'Floor tom', 3).click();
+  await expect(step(page, 'Floor tom', 3)).toBeChecked();
   await setField(page, 'Tempo', '141.5');
   await saved(page);
   await page.reload();
