@@ -1,6 +1,9 @@
 /** What an independent program makes of the drum parts: it draws them, and its own reading is held against the hits. */
 import { createRequire } from 'node:module';
 import { expect, test } from '@playwright/test';
+import { EMPTY_PART, newBeat, newHit, newPattern } from '../core/beat/defaults';
+import type { Grid } from '../core/beat/grid';
+import type { Beat, Part } from '../core/beat/schema';
 import { DEMO_BEATS } from '../demo/beats';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../core/export/choice';
 import { exported } from '../core/export/exporting';
@@ -31,7 +34,23 @@ interface Reader {
   };
 }
 
-for (const beat of DEMO_BEATS)
+/** Triplets in the hats against sixteenths in snare and kick, and both in one lane. */
+const against = (): Beat => {
+  const beat = newBeat('against', 'Two against three', 1);
+  const part = (grid: Grid, steps: number[]): Part => ({
+    ...EMPTY_PART,
+    grid,
+    hits: steps.map((step) => newHit(step)),
+  });
+  const parts = {
+    'hat.closed': part('1/8T', [0, 1, 2, 3, 5, 6, 7, 8, 9, 10, 11]),
+    snare: part('1/16', [1, 3, 4, 7, 9, 12, 15]),
+    kick: part('1/32T', [0, 4, 9, 24, 28, 33, 40]),
+  };
+  return { ...beat, patterns: [{ ...newPattern('a', 'A'), parts }] };
+};
+
+for (const beat of [...DEMO_BEATS, against()])
   test(`the part of ${beat.name} is drawn without a fault, every hit where it belongs`, async ({ page }) => {
     const scope = beat.song.order.length ? 'song' : 'pattern';
     const out = exported(beat, { ...HOW_DEFAULTS, kind: 'paper', scope }, WHAT_DEFAULTS);
@@ -62,12 +81,10 @@ for (const beat of DEMO_BEATS)
     expect(drawn.heads).toBeGreaterThan(0);
     const meant = writtenBars(out.value.pieces[0]!).flatMap(({ beats }, bar) => {
       let from = 0;
-      return beats.flatMap(({ parts, length, onsets }) => {
+      return beats.flatMap(({ length, hits }) => {
         const begin = from;
         from += length / 960;
-        return onsets.flatMap(({ at, hits }) =>
-          hits.map(() => ({ bar, at: begin + (at * length) / 960 / parts })),
-        );
+        return hits.map(({ tick }) => ({ bar, at: begin + tick / 960 }));
       });
     });
     const key = ({ bar, at }: DrawnNote) => `${bar} ${at.toFixed(3)}`;

@@ -7,7 +7,7 @@ import { QUARTER } from '../units';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
 import { staffPlace } from './staff';
-import { writtenBars, writtenLanes, type Onset, type WrittenBeat, type WrittenHit } from './written';
+import { writtenBars, writtenLanes, type PlacedBeat, type WrittenBeat, type WrittenHit } from './written';
 
 /** A drum part as MusicXML 4.0: one staff, hands with their stems up and feet with theirs down. */
 
@@ -44,18 +44,38 @@ interface Division {
 /** The type of a beat's written unit: a quarter in 4/4, an eighth in 7/8. */
 const typeOf = (meter: Meter): number => Math.round(Math.log2(meter.unit));
 
+/** So many in the time of so many, by the parts of a beat: of a plain beat, and of one of three. */
+const SIMPLE_TUPLETS: Record<number, { actual: number; normal: number } | undefined> = {
+  3: { actual: 3, normal: 2 },
+  5: { actual: 5, normal: 4 },
+  6: { actual: 6, normal: 4 },
+  12: { actual: 12, normal: 8 },
+  20: { actual: 20, normal: 16 },
+  24: { actual: 24, normal: 16 },
+};
+const COMPOUND_TUPLETS: typeof SIMPLE_TUPLETS = {
+  9: { actual: 9, normal: 6 },
+  15: { actual: 15, normal: 12 },
+  18: { actual: 18, normal: 12 },
+};
+
+const tupletOf = (type: number, tuplet: { actual: number; normal: number }): Division => ({
+  unit: { type, dots: 0 },
+  tuplet,
+});
+
 const divisionOf = (meter: Meter, parts: number): Division => {
   const plain = (type: number, dots: 0 | 1 = 0): Division => ({ unit: { type, dots }, tuplet: null });
   if (isCompound(meter)) {
     if (parts === 1) return plain(2, 1);
     if (parts === 2 || parts === 4) return plain(2 + Math.log2(parts), 1);
+    const uneven = COMPOUND_TUPLETS[parts];
+    if (uneven) return tupletOf(3 + Math.log2(uneven.normal / 3), uneven);
     return plain(3 + Math.log2(parts / 3));
   }
   const beat = typeOf(meter);
-  const uneven = { 3: { actual: 3, normal: 2 }, 6: { actual: 6, normal: 4 }, 5: { actual: 5, normal: 4 } }[
-    parts
-  ];
-  if (uneven) return { unit: { type: beat + Math.log2(uneven.normal), dots: 0 }, tuplet: uneven };
+  const uneven = SIMPLE_TUPLETS[parts];
+  if (uneven) return tupletOf(beat + Math.log2(uneven.normal), uneven);
   return plain(beat + Math.log2(parts));
 };
 
@@ -88,18 +108,13 @@ const restsFor = (beat: WrittenBeat, division: Division, parts: number): Sung[] 
 };
 
 /** What one voice has in a beat: each note until the next, rests where nothing is. */
-const sungBeat = (meter: Meter, beat: WrittenBeat, mine: (hit: WrittenHit) => boolean): Sung[] => {
-  const onsets = beat.onsets
-    .map(({ at, hits }): Onset => ({ at, hits: hits.filter(mine) }))
-    .filter(({ hits }) => hits.length);
-  if (!onsets.length) return restsFor(beat, divisionOf(meter, 1), 1);
-  // A beat with one note on it needs no division, whatever the other voice has.
-  const only = onsets.length === 1 && onsets[0]!.at === 0;
-  const division = divisionOf(meter, only ? 1 : beat.parts);
-  const total = only ? 1 : beat.parts;
+const sungBeat = (meter: Meter, beat: WrittenBeat): Sung[] => {
+  const { onsets, parts } = beat;
+  const division = divisionOf(meter, parts);
+  if (!onsets.length) return restsFor(beat, division, parts);
   const out = restsFor(beat, division, onsets[0]!.at);
   onsets.forEach(({ at, hits }, index) => {
-    const until = onsets[index + 1]?.at ?? total;
+    const until = onsets[index + 1]?.at ?? parts;
     const shape = shapeOf(division, until - at);
     out.push({ shape, hits, beat, division }, ...restsFor(beat, division, until - at - shape.parts));
   });
@@ -171,7 +186,7 @@ const graceNotes = (staff: Staff, hit: WrittenHit, voice: number): Element[] =>
       el('instrument', [], { '@_id': instrumentId(staff, hit.lane) }),
       el('voice', voice),
       el('type', hit.grace === 1 ? 'eighth' : '16th'),
-      el('stem', voice === 1 ? 'up' : 'down'),
+      el('stem', voice % 2 ? 'up' : 'down'),
       ...noteHead(staff, hit),
     ]),
   );
@@ -225,7 +240,7 @@ const chordOf = (
       el('instrument', [], { '@_id': instrumentId(staff, hit.lane) }),
       el('voice', voice),
       ...typeAndTime(sung),
-      el('stem', voice === 1 ? 'up' : 'down'),
+      el('stem', voice % 2 ? 'up' : 'down'),
       ...noteHead(staff, hit),
       ...(at ? [] : beams),
       ...notationsOf(hit, at ? null : tuplet),
@@ -234,15 +249,20 @@ const chordOf = (
   return [...graces, ...notes];
 };
 
+const ticksAsDuration = (length: number): number => Math.round((length * DIVISIONS) / QUARTER);
+
+/** A voice beat by beat. Where it has nothing, a first voice rests; one that only helps out is passed over. */
 const voiceOf = (
   staff: Staff,
   meter: Meter,
-  beats: WrittenBeat[],
+  beats: { length: number; row: WrittenBeat | undefined }[],
   voice: number,
-  mine: (hit: WrittenHit) => boolean,
+  helping: boolean,
 ): Element[] =>
-  beats.flatMap((beat) => {
-    const sung = sungBeat(meter, beat, mine);
+  beats.flatMap(({ length, row }) => {
+    if (!row && helping)
+      return [el('forward', [el('duration', ticksAsDuration(length)), el('voice', voice)])];
+    const sung = sungBeat(meter, row ?? { parts: 1, length, onsets: [] });
     const beams = beamsOf(sung);
     return sung.flatMap((one, at) => {
       const tuplet = !one.division.tuplet
@@ -255,6 +275,30 @@ const voiceOf = (
       return chordOf(staff, one, voice, beams[at]!, tuplet);
     });
   });
+
+/**
+ * The voices of a bar's hands or feet. One, as a rule; where lanes divide a beat against one another, each division has
+ * a voice of its own.
+ */
+const voicesOf = (
+  staff: Staff,
+  meter: Meter,
+  beats: PlacedBeat[],
+  first: number,
+  mine: (hit: WrittenHit) => boolean,
+): Element[][] => {
+  const rows = beats.map((beat) => beat.rows(mine));
+  const count = Math.max(0, ...rows.map(({ length }) => length));
+  return Array.from({ length: count }, (_, at) =>
+    voiceOf(
+      staff,
+      meter,
+      beats.map(({ length }, beat) => ({ length, row: rows[beat]![at] })),
+      first + 2 * at,
+      at > 0,
+    ),
+  );
+};
 
 const measureTicks = ({ beats, unit }: Meter): number => (beats * DIVISIONS * 4) / unit;
 
@@ -316,6 +360,10 @@ const marksOf = (piece: Piece): Marks => {
   return marks;
 };
 
+/** The numbers of their first voices: odd ones are hands, even ones feet. */
+const HANDS = 1;
+const FEET = 2;
+
 const sameMeter = (a: Meter | undefined, b: Meter): boolean => a?.beats === b.beats && a.unit === b.unit;
 
 const measuresOf = (staff: Staff, piece: Piece): Element[] => {
@@ -323,9 +371,8 @@ const measuresOf = (staff: Staff, piece: Piece): Element[] => {
   const marks = marksOf(piece);
   const isFoot = ({ lane }: WrittenHit) => staffPlace(staff.beat.lanes[lane]!.instrument).foot;
   return bars.map(({ meter, beats }, at) => {
-    const any = (mine: (hit: WrittenHit) => boolean) =>
-      beats.some(({ onsets }) => onsets.some(({ hits }) => hits.some(mine)));
-    const hands = any((hit) => !isFoot(hit));
+    const hands = voicesOf(staff, meter, beats, HANDS, (hit) => !isFoot(hit));
+    const feet = voicesOf(staff, meter, beats, FEET, isFoot);
     const wholeRest = el('note', [
       el('rest', [], { '@_measure': 'yes' }),
       el('duration', measureTicks(meter)),
@@ -339,10 +386,9 @@ const measuresOf = (staff: Staff, piece: Piece): Element[] => {
         ...(sameMeter(bars[at - 1]?.meter, meter) ? [] : [attributesOf(meter, at === 0)]),
         ...(rehearsal ? [direction([el('rehearsal', rehearsal)])] : []),
         ...(tempo === undefined ? [] : [tempoMark(tempo, at === 0 ? swingMark(piece, staff.beat) : [])]),
-        ...(hands ? voiceOf(staff, meter, beats, 1, (hit) => !isFoot(hit)) : [wholeRest]),
-        ...(any(isFoot)
-          ? [el('backup', [el('duration', measureTicks(meter))]), ...voiceOf(staff, meter, beats, 2, isFoot)]
-          : []),
+        ...[...(hands.length ? hands : [[wholeRest]]), ...feet].flatMap((voice, index) =>
+          index ? [el('backup', [el('duration', measureTicks(meter))]), ...voice] : voice,
+        ),
       ],
       { '@_number': String(at + 1) },
     );

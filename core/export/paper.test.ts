@@ -1,12 +1,13 @@
+import fc from 'fast-check';
 import { XMLParser } from 'fast-xml-parser';
 import { EMPTY_PART, newBeat, newHit, newLane, newPattern } from '../beat/defaults';
-import type { Grid } from '../beat/grid';
+import { gridTicks, type Grid } from '../beat/grid';
 import type { Meter } from '../beat/meter';
 import type { Beat, Hit, Part } from '../beat/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from './choice';
 import { exported } from './exporting';
 import { staffPlace } from './staff';
-import { letterGrid, writtenBars } from './written';
+import { letterStep, writtenBars } from './written';
 
 type Xml = Record<string, unknown>;
 const list = (value: unknown): Xml[] =>
@@ -58,6 +59,34 @@ const inShort = (beat: Beat, voice = 1): string =>
       return `${'rest' in note ? 'r' : ''}${type}${dot}${uneven}`;
     })
     .join(' ');
+
+type Node = Record<string, Node[]> & { '#text'?: unknown };
+const inside = (nodes: Node[], name: string): Node[][] =>
+  nodes.flatMap((node) => (node[name] ? [node[name]] : []));
+const durationIn = (nodes: Node[]): number => Number(inside(nodes, 'duration')[0]?.[0]?.['#text'] ?? 0) * 2;
+
+/** The ticks at which notes begin in the first bar, read in order; a voice that does not fill the bar is a fault. */
+const readPlaces = (beat: Beat, length: number): number[] => {
+  const parser = new XMLParser({ preserveOrder: true });
+  const score = parser.parse(partOf(beat).files[0]!.data as string) as Node[];
+  const measure = inside(inside(inside(score, 'score-partwise')[0]!, 'part')[0]!, 'measure')[0]!;
+  const places: number[] = [];
+  let [now, begun] = [0, 0];
+  for (const node of measure) {
+    if (node['backup']) {
+      expect(now).toBe(length);
+      now -= durationIn(node['backup']);
+    } else if (node['forward']) now += durationIn(node['forward']);
+    else if (node['note'] && !inside(node['note'], 'grace').length) {
+      const chord = inside(node['note'], 'chord').length > 0;
+      if (!chord) begun = now;
+      if (!inside(node['note'], 'rest').length) places.push(begun);
+      if (!chord) now += durationIn(node['note']);
+    }
+  }
+  expect(now).toBe(length);
+  return places;
+};
 
 const hats = (steps: number[], grid: Grid = '1/16') => beatOf({ 'hat.closed': { grid, hits: at(steps) } });
 
@@ -176,18 +205,105 @@ describe('bars as they are divided', () => {
   test('each beat is divided as coarsely as its own hits allow', () => {
     const [piece] = partOf(hats([0, 4, 6, 8, 9])).pieces;
     const [bar] = writtenBars(piece!);
-    expect(bar!.beats.map(({ parts }) => parts)).toEqual([1, 2, 4, 1]);
-    expect(bar!.beats[2]!.onsets.map(({ at: place }) => place)).toEqual([0, 1]);
+    const rows = bar!.beats.map((beat) => beat.rows(() => true));
+    expect(rows.map((row) => row.map(({ parts }) => parts))).toEqual([[1], [2], [4], []]);
+    expect(rows[2]![0]!.onsets.map(({ at: place }) => place)).toEqual([0, 1]);
   });
 
   test.each([
-    [[0, 480, 960], '1/8'],
-    [[0, 320, 640], '1/8T'],
-    [[0, 240], '1/16'],
-    [[0, 160], '1/16T'],
-    [[0, 120], '1/32'],
-    [[0, 100], '1/16'],
-  ] as const)('letters for hits at %j stand on %s', (ticks, grid) => {
-    expect(letterGrid([...ticks])).toBe(grid);
+    [[0, 480, 960], 480],
+    [[0, 320, 640], 320],
+    [[0, 240], 240],
+    [[0, 160], 160],
+    [[0, 120], 120],
+    [[0, 320, 240], 80],
+    [[0, 320, 120], 40],
+    [[0, 192], 192],
+    [[0, 192, 240], 48],
+    [[0, 101], 60],
+  ] as const)('letters for hits at %j stand %d ticks apart', (ticks, step) => {
+    expect(letterStep(ticks)).toBe(step);
+  });
+});
+
+describe('triplets beside sixteenths', () => {
+  const against = () =>
+    beatOf({
+      'hat.closed': { grid: '1/8T', hits: at([0, 1, 2, 3]) },
+      snare: { grid: '1/16', hits: at([1, 3, 8]) },
+      kick: { grid: '1/16', hits: at([0, 3]) },
+    });
+
+  test('each division has a voice of its own, written as what it is', () => {
+    expect([1, 3, 2].map((voice) => inShort(against(), voice))).toEqual([
+      'e3 e3 e3 q q rq',
+      'rs e s',
+      'e. s rq rq rq',
+    ]);
+  });
+
+  test('a helping voice is passed over where it has nothing, and its stems point as its side does', () => {
+    const measure = measureOf(against());
+    expect(list(measure['forward']).map(({ duration }) => Number(duration))).toEqual([480, 480, 480]);
+    const helping = list(measure['note']).filter((note) => Number(note['voice']) === 3);
+    expect(helping.map(({ stem }) => stem)).toEqual([undefined, 'up', 'up']);
+  });
+
+  test('one lane that mixes them is written exactly, twelve in the time of eight', () => {
+    const mixed = (ticks: number[]) =>
+      beatOf({ 'hat.closed': { grid: '1/32T', hits: at(ticks.map((tick) => tick / 80)) } });
+    expect(inShort(mixed([0, 320, 720]))).toBe('e12 e12 rt12 s.12 rq rq rq');
+  });
+
+  const GRID = fc.constantFrom<Grid>(
+    ...(['1/8', '1/16', '1/32', '1/8T', '1/16T', '1/32T', '1/16Q', '1/4T', '1/16D', '1/4'] as const),
+  );
+  const METER = fc.constantFrom<Meter>(
+    { beats: 4, unit: 4 },
+    { beats: 3, unit: 4 },
+    { beats: 7, unit: 8 },
+    { beats: 6, unit: 8 },
+    { beats: 12, unit: 8 },
+  );
+
+  test('whatever grids meet: every hit stands at its tick, and every voice fills its bar', () => {
+    const PART = fc.record({ grid: GRID, steps: fc.uniqueArray(fc.nat(11), { minLength: 1, maxLength: 8 }) });
+    fc.assert(
+      fc.property(METER, fc.tuple(PART, PART, PART), (meter, parts) => {
+        const ids = ['hat.closed', 'snare', 'kick'];
+        const limit = (meter.beats * 3840) / meter.unit;
+        const beat = beatOf(
+          Object.fromEntries(
+            parts.map(({ grid, steps }, index) => [
+              ids[index]!,
+              { grid, hits: at(steps.filter((step) => step * gridTicks(grid) < limit - 1)) },
+            ]),
+          ),
+          meter,
+        );
+        const places = readPlaces(beat, limit);
+        const meant = parts.flatMap(({ grid, steps }) =>
+          steps.map((step) => step * gridTicks(grid)).filter((tick) => tick < limit - 1),
+        );
+        const sorted = (ticks: number[]) => ticks.map((tick) => Math.round(tick / 2)).sort((a, b) => a - b);
+        expect(sorted(places)).toEqual(sorted(meant));
+      }),
+    );
+  });
+
+  test('a tab has every hit, on places fine enough for both', () => {
+    const text = exported(against(), { ...HOW_DEFAULTS, kind: 'tab' }, WHAT_DEFAULTS);
+    if (!text.ok) throw new Error(text.error);
+    const tab = text.value.files[0]!.data as string;
+    const row = (name: string) =>
+      tab
+        .split('\n')
+        .find((line) => line.startsWith(name))!
+        .slice(name.length);
+    expect(row('Closed hat').replace(/[^o]/g, '')).toHaveLength(4);
+    expect(row('Closed hat').indexOf('o---o---o---o')).toBeGreaterThan(0);
+    expect(row('Snare').replace(/[^o]/g, '')).toHaveLength(3);
+    expect(tab).toContain('from one place to the next is a thirty-second triplet');
+    expect(tab).not.toContain('share a letter');
   });
 });

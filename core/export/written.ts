@@ -1,5 +1,4 @@
-import { gridTicks, type Grid } from '../beat/grid';
-import { barTicks, beatTicks, type Meter } from '../beat/meter';
+import { barTicks, beatTicks, isCompound, type Meter } from '../beat/meter';
 import type { Beat } from '../beat/schema';
 import type { Ticks } from '../units';
 import { barsOf } from './midi';
@@ -23,7 +22,7 @@ export interface Onset {
   hits: WrittenHit[];
 }
 
-/** One beat of a bar, divided as its hits need. */
+/** A row of hits of one beat, divided as they need. */
 export interface WrittenBeat {
   /** Into how many equal parts it is divided. */
   parts: number;
@@ -31,18 +30,27 @@ export interface WrittenBeat {
   onsets: Onset[];
 }
 
-export interface WrittenBar {
-  meter: Meter;
-  beats: WrittenBeat[];
-}
-
-interface Placed extends WrittenHit {
+/** A hit with its place: in a piece from its start, in a beat from the beat's. */
+export interface PlacedHit extends WrittenHit {
   tick: Ticks;
 }
 
+/** One beat before it is divided. */
+export interface PlacedBeat {
+  length: Ticks;
+  hits: PlacedHit[];
+  /** The hits that are asked for, in as few rows as can each be divided easily; none where there are none. */
+  rows(mine: (hit: WrittenHit) => boolean): WrittenBeat[];
+}
+
+export interface WrittenBar {
+  meter: Meter;
+  beats: PlacedBeat[];
+}
+
 /** Hits by their steps. Nudges are a matter of playing: paper has the grid. */
-export const placedHits = (piece: Piece): Placed[] => {
-  const hits = new Map<string, Placed>();
+export const placedHits = (piece: Piece): PlacedHit[] => {
+  const hits = new Map<string, PlacedHit>();
   const graces = new Map<string, number>();
   for (const note of piece.notes()) {
     const key = `${note.part} ${note.lane} ${note.round} ${note.turn} ${note.place}`;
@@ -64,31 +72,37 @@ export const placedHits = (piece: Piece): Placed[] => {
   return [...hits.values()];
 };
 
-/** The straight and the uneven ways to divide a beat of a meter, the coarsest first. */
-const divisionsOf = (meter: Meter): number[] =>
-  beatTicks(meter) === 1440 ? [1, 3, 6, 2, 4, 12] : [1, 2, 4, 3, 8, 6, 5];
+/** The ways to divide a beat of a meter that are easily read, the coarsest first. */
+const easyDivisions = (meter: Meter): number[] =>
+  isCompound(meter) ? [1, 3, 6, 2, 4, 12] : [1, 2, 4, 3, 8, 6, 5];
+
+/** The finer ones, for a lane that has triplets beside straight steps in one beat. */
+const fineDivisions = (meter: Meter): number[] => (isCompound(meter) ? [9, 15, 18, 24] : [12, 16, 20, 24]);
 
 const CLOSE: Ticks = 6;
+/** Parts shorter than this are no grid's: what lies on them lies there by accident. */
+const SHORTEST: Ticks = 40;
 
 const fits = (ticks: Ticks[], length: Ticks, parts: number): boolean =>
+  (parts === 1 || length / parts >= SHORTEST - 1e-6) &&
   ticks.every((tick) => {
     const at = (tick * parts) / length;
     return (Math.abs(at - Math.round(at)) * length) / parts <= CLOSE && Math.round(at) < parts;
   });
 
-/** The coarsest division on which all lie; the finest straight one, to which they are drawn, where none does. */
-const divide = (meter: Meter, ticks: Ticks[]): number => {
-  const divisions = divisionsOf(meter);
-  const length = beatTicks(meter);
-  const finest = beatTicks(meter) === 1440 ? 12 : 8;
-  return divisions.find((parts) => fits(ticks, length, parts)) ?? finest;
-};
-
-const beatOf = (meter: Meter, length: Ticks, hits: Placed[]): WrittenBeat => {
-  const parts = divide(
-    meter,
-    hits.map(({ tick }) => tick),
+const divisionFor = (divisions: number[], hits: PlacedHit[], length: Ticks): number | undefined =>
+  divisions.find((parts) =>
+    fits(
+      hits.map(({ tick }) => tick),
+      length,
+      parts,
+    ),
   );
+
+const beatOf = (meter: Meter, length: Ticks, hits: PlacedHit[]): WrittenBeat => {
+  const parts =
+    divisionFor([...easyDivisions(meter), ...fineDivisions(meter)], hits, length) ??
+    (isCompound(meter) ? 12 : 8);
   const onsets = new Map<number, WrittenHit[]>();
   for (const { tick, ...hit } of hits) {
     const at = Math.min(parts - 1, Math.round((tick * parts) / length));
@@ -103,31 +117,55 @@ const beatOf = (meter: Meter, length: Ticks, hits: Placed[]): WrittenBeat => {
   };
 };
 
-/** A piece as it is written down: bar by bar, beat by beat. */
+/**
+ * The hits of one beat in as few rows as can each be divided easily. Lanes that share a division stay together; triplets
+ * against sixteenths stand in two rows, each with its own.
+ *
+ * @example hats on thirds of a beat, a snare on its fourths // [the snare's beat in 4, the hats' beat in 3]
+ */
+const rowsOf = (meter: Meter, length: Ticks, hits: PlacedHit[]): WrittenBeat[] => {
+  const rows: PlacedHit[][] = [];
+  for (const lane of [...new Set(hits.map((hit) => hit.lane))]) {
+    const own = hits.filter((hit) => hit.lane === lane);
+    const row = rows.find((there) => divisionFor(easyDivisions(meter), [...there, ...own], length));
+    if (row) row.push(...own);
+    else rows.push(own);
+  }
+  return rows.map((row) => beatOf(meter, length, row));
+};
+
+/** A piece as it is written down: bar by bar, beat by beat, the hits of a beat in rows that are divided alike. */
 export const writtenBars = (piece: Piece): WrittenBar[] => {
   const hits = placedHits(piece).sort((a, b) => a.tick - b.tick || a.lane - b.lane);
   let next = 0;
   return barsOf(piece).map(({ from, meter }) => {
     const length = beatTicks(meter);
     const count = Math.round(barTicks(meter) / length);
-    const beats = Array.from({ length: count }, (_, at) => {
+    const beats = Array.from({ length: count }, (_, at): PlacedBeat => {
       const begin = from + at * length;
-      const own: Placed[] = [];
+      const own: PlacedHit[] = [];
       while (next < hits.length && hits[next]!.tick < begin + length - 1e-3) {
         const hit = hits[next++]!;
         own.push({ ...hit, tick: Math.max(0, hit.tick - begin) });
       }
-      return beatOf(meter, length, own);
+      return {
+        length,
+        hits: own,
+        rows: (mine) => rowsOf(meter, length, own.filter(mine)),
+      };
     });
     return { meter, beats };
   });
 };
 
-/** The grid on which a whole part can be shown in letters: the coarsest on which all hits lie, else sixteenths. */
-export const letterGrid = (ticks: Ticks[]): Grid =>
-  (['1/8', '1/8T', '1/16', '1/16T', '1/32'] as const).find((grid) =>
-    ticks.every((tick) => Math.abs(tick / gridTicks(grid) - Math.round(tick / gridTicks(grid))) < 0.02),
-  ) ?? '1/16';
+/** The steps that a tab's letters can stand on, in ticks: eighths to sixty-fourths, their triplets, quintuplets. */
+const LETTER_STEPS: readonly Ticks[] = [480, 320, 240, 160, 120, 80, 60, 40, 192, 96, 48];
+
+/** The step from letter to letter: the coarsest on which all places in a bar lie, else the finest straight one. */
+export const letterStep = (ticks: readonly Ticks[]): Ticks =>
+  LETTER_STEPS.find((step) =>
+    ticks.every((tick) => Math.abs(tick / step - Math.round(tick / step)) < 0.02),
+  ) ?? 60;
 
 /** The lanes that have anything to write, by their place in the beat. */
 export const writtenLanes = (piece: Piece, beat: Beat) => {

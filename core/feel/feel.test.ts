@@ -3,7 +3,9 @@ import { newFeel } from '../beat/feelDefaults';
 import type { Feel, PlainFeel, Shape } from '../beat/feelSchema';
 import { feels } from '../arbitraries';
 import { gridTicks } from '../beat/grid';
-import { newBeat, newHit } from '../beat/defaults';
+import { EMPTY_PART, newBeat, newHit } from '../beat/defaults';
+import { barTicks, meterText } from '../beat/meter';
+import { pulsesOf } from '../beat/pulses';
 import type { Beat, Hit } from '../beat/schema';
 import { planPattern } from '../play/plan';
 import { playWindow } from '../play/play';
@@ -128,6 +130,54 @@ describe('a template', () => {
       ['kick', 480],
       ['snare', 540],
     ]);
+  });
+
+  test('of the library is whole bars of its meter or divides one; those for other meters stress its pulses', () => {
+    for (const { name, meter, grid, slots } of TEMPLATES) {
+      const bars = (slots.length * gridTicks(grid)) / barTicks(meter!);
+      expect([name, Number.isInteger(bars) || Number.isInteger(1 / bars)]).toEqual([name, true]);
+      if (meter!.beats === 4) continue;
+      const pulses = new Set(pulsesOf(meter!).map(({ from }) => Math.round(from / gridTicks(grid))));
+      const force = (on: boolean) =>
+        slots.flatMap((slot, at) => (pulses.has(at) === on ? slot!.velocity : []));
+      expect([name, Math.min(...force(true)) > Math.max(...force(false))]).toEqual([name, true]);
+    }
+    expect(new Set(TEMPLATES.map(({ meter }) => meterText(meter!)))).toEqual(
+      new Set(['4/4', '3/4', '5/4', '7/8', '6/8', '12/8']),
+    );
+  });
+
+  test('of the library bends every bar of its meter alike, and lifts what is struck on the pulses', () => {
+    for (const template of TEMPLATES.filter(({ meter }) => meter!.beats !== 4)) {
+      const meter = template.meter!;
+      const bar = barTicks(meter);
+      const beat = steadyLane({
+        ...newFeel(),
+        base: 'template',
+        template: { template, timing: 1, velocity: 1 },
+      });
+      const steps = Math.round(bar / 240);
+      const parts = {
+        kick: {
+          ...EMPTY_PART,
+          grid: '1/16' as const,
+          steps,
+          hits: Array.from({ length: steps }, (_, at) => newHit(at)),
+        },
+      };
+      const pattern = { ...beat.patterns[0]!, meter, bars: 1, parts };
+      const notes = playWindow(planPattern({ ...beat, patterns: [pattern] }, pattern), 0, 2 * bar);
+      const bars = [notes.slice(0, steps), notes.slice(steps)];
+      expect(bars[1]!.map(({ tick }) => tick - bar)).toEqual(
+        bars[0]!.map(({ tick }) => expect.closeTo(tick, 6)),
+      );
+      const pulses = new Set(pulsesOf(meter).map(({ from }) => from / 240));
+      const loudness = (on: boolean) => {
+        const some = bars[0]!.filter((_, at) => pulses.has(at) === on);
+        return some.reduce((sum, { velocity }) => sum + velocity, 0) / some.length;
+      };
+      expect(loudness(true)).toBeGreaterThan(loudness(false));
+    }
   });
 
   test('of the library keeps order at any amount; each has its own name and says how it feels', () => {

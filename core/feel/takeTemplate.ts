@@ -83,6 +83,9 @@ export const dotsOf = (performance: Performance, { grid, length, lanes }: TakeOp
   });
 };
 
+const sameMeter = (a: Shape['meter'], b: Shape['meter']): boolean =>
+  a?.beats === b?.beats && a?.unit === b?.unit;
+
 const slotFrom = (dots: Dot[], weights: number[]): Slot => {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   if (!dots.length || total <= 0) return null;
@@ -111,7 +114,7 @@ export const shapeFrom = (
       here.map(({ note }) => performance.notes[note]!.velocity),
     );
   });
-  return { name, grid: options.grid, slots };
+  return { name, grid: options.grid, slots, meter: performance.meter };
 };
 
 /** A template taken from a performance, nothing left out. Null where there is no note to take it from. */
@@ -151,5 +154,6 @@ export const averaged = (name: string, shapes: Shape[]): Shape | null => {
       velocity: mean(here.map(({ velocity }) => velocity)),
     };
   });
-  return { name, grid: first.grid, slots };
+  const meter = alike.every((shape) => sameMeter(shape.meter, first.meter)) ? first.meter : undefined;
+  return { name, grid: first.grid, slots, ...(meter && { meter }) };
 };

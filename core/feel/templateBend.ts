@@ -65,7 +65,8 @@ const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder 
     const start = barStart(stretch, position);
     const end = Math.min(start + stretch.bar, stretch.to);
     const inside = (position - start) / g;
-    const k = Math.floor(inside);
+    // What stands a rounding error before the bar line is in the bar's last slot still.
+    const k = Math.min(Math.floor(inside), Math.ceil((end - start) / g - 1e-9) - 1);
     const last = start + (k + 1) * g >= end - 1e-6;
     // A last slot that the bar line cuts short is shorter than a step: the next one is nearer.
     const along = last ? (position - start - k * g) / Math.max(1e-9, end - start - k * g) : inside - k;

@@ -1,5 +1,6 @@
 import type { Template } from '../beat/feelSchema';
 import type { Grid } from '../beat/grid';
+import type { Meter } from '../beat/meter';
 
 /**
  * The templates that ship. Each is a line of offsets in percent of a step (late is positive) and one of velocities in
@@ -9,6 +10,8 @@ interface Written {
   id: string;
   name: string;
   about: string;
+  /** The meter whose pulses it stresses; left out, 4/4. */
+  meter?: Meter;
   grid: Grid;
   slots: number;
   late: string;
@@ -163,14 +166,46 @@ const WRITTEN: Written[] = [
     '0 3 0 4 10 5 2 6 0 14 1 16 12 17 3 20',
     '98 26 60 28 92 28 58 30 92 28 60 32 94 34 62 40',
   ),
-  sixteen(
-    'seven-gulls',
-    'Seven gulls',
-    'For seven eighths: a long-short walk, the last eighth of each group late.',
-    '0 3 2 5 6 8 0 3 2 5 6 8 1 9',
-    '96 40 66 42 60 46 90 40 66 42 60 46 88 54',
-    14,
-  ),
+  {
+    id: 'seven-gulls',
+    name: 'Seven gulls',
+    about: 'For 7/8 as two, two and three: each group sets off firmly, its last sixteenths drag.',
+    meter: { beats: 7, unit: 8 },
+    grid: '1/16',
+    slots: 14,
+    late: '0 3 2 5 0 3 2 5 1 4 3 6 6 9',
+    force: '96 40 66 42 90 40 66 42 92 40 62 44 64 46',
+  },
+  {
+    id: 'odd-planks',
+    name: 'Odd planks',
+    about: 'Eighths for 7/8: the ands of the two short groups late, the long group walks into the next bar.',
+    meter: { beats: 7, unit: 8 },
+    grid: '1/8',
+    slots: 7,
+    late: '0 9 -2 10 0 5 11',
+    force: '96 56 88 54 92 58 70',
+  },
+  {
+    id: 'three-lanterns',
+    name: 'Three lanterns',
+    about: 'For 3/4: a full one, a two and three that lift a little early, soft sixteenths between.',
+    meter: { beats: 3, unit: 4 },
+    grid: '1/16',
+    slots: 12,
+    late: '0 4 3 6 -4 3 3 7 -3 4 4 9',
+    force: '96 40 60 42 82 38 58 42 86 42 62 48',
+  },
+  {
+    id: 'five-bells',
+    name: 'Five bells',
+    about: 'For 5/4 as three and two: four digs in early, everything between lies back.',
+    meter: { beats: 5, unit: 4 },
+    grid: '1/16',
+    slots: 20,
+    late: '0 8 6 9 2 8 6 9 3 9 7 10 -5 6 4 8 6 10 8 12',
+    force: '96 42 64 44 84 40 62 42 86 42 62 46 94 44 66 46 84 42 62 48',
+  },
   sixteen(
     'stacked-crates',
     'Stacked crates',
@@ -192,21 +227,36 @@ const WRITTEN: Written[] = [
     '0 -9 2 1 -8 3',
     '90 56 64 84 54 66',
   ),
-  triplet(
-    'six-steps',
-    'Six steps down',
-    'For 6/8: a strong one, a lifted four, the rest trickling late.',
-    '0 4 6 -3 4 8',
-    '98 42 54 86 44 58',
-    12,
-  ),
-  triplet(
-    'old-quay',
-    'Old quay',
-    'A slow twelve: late backbeats, soft middles, unhurried.',
-    '0 3 5 9 4 6 1 3 5 11 4 7',
-    '94 34 56 90 34 58 88 34 56 92 36 60',
-  ),
+  {
+    id: 'six-steps',
+    name: 'Six steps down',
+    about: 'For 6/8: a strong one, a four that comes a little early, the rest trickling late.',
+    meter: { beats: 6, unit: 8 },
+    grid: '1/8',
+    slots: 6,
+    late: '0 4 6 -3 4 8',
+    force: '98 42 54 86 44 58',
+  },
+  {
+    id: 'long-swell',
+    name: 'Long swell',
+    about: 'Sixteenths for 6/8 that lean back further until each half of the bar catches up.',
+    meter: { beats: 6, unit: 8 },
+    grid: '1/16',
+    slots: 12,
+    late: '0 4 5 8 8 12 0 5 6 9 10 15',
+    force: '96 36 58 38 54 42 90 36 58 38 56 48',
+  },
+  {
+    id: 'old-quay',
+    name: 'Old quay',
+    about: 'For a slow 12/8: late backbeats, soft middles, unhurried.',
+    meter: { beats: 12, unit: 8 },
+    grid: '1/8',
+    slots: 12,
+    late: '0 3 5 9 4 6 1 3 5 11 4 7',
+    force: '94 34 56 90 34 58 88 34 56 92 36 60',
+  },
   {
     id: 'wide-eighths',
     name: 'Wide eighths',
@@ -251,12 +301,13 @@ const cycled = (text: string, slots: number): number[] => {
 };
 
 /** The templates of the library, our own. */
-export const TEMPLATES: Template[] = WRITTEN.map(({ id, name, about, grid, slots, late, force }) => {
+export const TEMPLATES: Template[] = WRITTEN.map(({ id, name, about, meter, grid, slots, late, force }) => {
   const velocities = cycled(force, slots);
   return {
     id,
     name,
     about,
+    meter: meter ?? { beats: 4, unit: 4 },
     grid,
     slots: cycled(late, slots).map((offset, at) => ({ offset, velocity: velocities[at]! })),
   };

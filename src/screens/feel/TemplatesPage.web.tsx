@@ -19,7 +19,7 @@ import { editShownFeel } from './edit';
 import { SlotEditor } from './SlotEditor';
 import { TakeTemplate } from './TakeTemplate';
 import { TemplatePicture } from './TemplatePicture';
-import { isMidi, openTemplate, sourceOf, type Source } from './templates';
+import { isMidi, madeOf, openTemplate, sourceOf, type Source } from './templates';
 
 /** Humanize and chance even out over so many passes. */
 const PASSES = 4;
@@ -50,7 +50,7 @@ const Own = ({ template, chosen, onChoose }: OwnProps) => {
           onChange={(event) => onChoose(event.target.checked)}
         />
         <b>{name}</b>
-        <small>{`${template.slots.length} slots of ${template.grid}`}</small>
+        <small>{madeOf(template)}</small>
       </label>
       {editing ? (
         <SlotEditor
@@ -107,7 +107,7 @@ const Shipped = ({ template }: { template: Template }) => {
   );
   return (
     <li>
-      <b>{name}</b>
+      <b>{name}</b> <small>{madeOf(template)}</small>
       <p className="quiet">{template.about}</p>
       <TemplatePicture shape={template} />
       <div className="chips">

@@ -1,7 +1,11 @@
 import type { Read } from '../../../core/beat/file';
 import type { Shape } from '../../../core/beat/feelSchema';
 import { formats } from '../../state/session';
-import { barTicks } from '../../../core/beat/meter';
+import type { DrumGroup } from '../../../core/beat/choices';
+import { GROUP_NAMES } from '../../../core/beat/drumGroups';
+import { barTicks, meterText } from '../../../core/beat/meter';
+import { listed } from '../../../core/beat/text';
+import { meterOfShape } from '../../../core/feel/templateMeter';
 import { findGrid, takeTemplate } from '../../../core/feel/takeTemplate';
 import type { Performance } from '../../../core/feel/performance';
 import { performanceOf, readMidi } from '../../../core/midi/readFile';
@@ -48,3 +52,14 @@ export const openTemplate = async (
 /** How many bars a performance has. */
 export const barsOf = ({ length, meter }: Performance): number =>
   Math.max(1, Math.round(length / barTicks(meter)));
+
+/**
+ * What a template is made of, in words.
+ *
+ * @example madeOf(shipped) // "7/8: 14 slots of 1/16"
+ */
+export const madeOf = (shape: Shape): string => {
+  const groups = Object.keys(shape.groups ?? {}).map((group) => GROUP_NAMES[group as DrumGroup]);
+  const own = groups.length ? `; curves of their own for ${listed(groups)}` : '';
+  return `${meterText(meterOfShape(shape))}: ${shape.slots.length} slots of ${shape.grid}${own}`;
+};

@@ -4,6 +4,8 @@ import { familyOf, FAMILY_NAMES, lanesOfFamily } from '../../../../core/beat/fam
 import type { Lane } from '../../../../core/beat/schema';
 import { swingDelay, swingName, swingPercentAt, swingRatio, SWING_MARKS } from '../../../../core/feel/swing';
 import type { SwingChange } from '../../../../core/feel/edits';
+import { meterText } from '../../../../core/beat/meter';
+import { meterOfShape } from '../../../../core/feel/templateMeter';
 import { TEMPLATES } from '../../../../core/feel/templates';
 import { ticksPerMs } from '../../../../core/units';
 import { selectBeat, useApp } from '../../../state/store';
@@ -114,7 +116,7 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
         value={template?.id ?? ''}
         options={[
           ...(template ? [] : [{ value: '', name: 'Choose one' }]),
-          ...known.map((one) => ({ value: one.id, name: one.name })),
+          ...known.map((one) => ({ value: one.id, name: `${one.name}, ${meterText(meterOfShape(one))}` })),
         ]}
         onChange={(id) => onChange({ template: known.find((one) => one.id === id) ?? null })}
       />
