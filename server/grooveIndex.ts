@@ -20,7 +20,7 @@ export const UNREADABLE = 'It could not be read.';
 export type GrooveIndex = Map<string, Known>;
 
 /** Goes up whenever files are read in another way: what was kept before is then read anew. */
-const VERSION = 1;
+const VERSION = 2;
 
 interface Kept {
   version: number;

@@ -7,7 +7,7 @@ import { openMidi } from '../midi/openFile';
 import { bringIn } from './bring';
 import { grooveFromMidi, type MidiReading } from './fromMidi';
 import { grooveTicks, hitCount, type Groove } from './groove';
-import { climbs, importFile, isHousekeeping, splitPath } from './importing';
+import { climbs, grooveOfFile, importFile, isHousekeeping, splitPath } from './importing';
 
 interface Given {
   tick: number;
@@ -234,6 +234,42 @@ describe('files from somewhere', () => {
     expect(left).toEqual({ ok: false, value: { path: 'x.mid', why: 'It is not a MIDI file.' } });
     const none = importFile(fileOf([], 480), { path: 'x.mid', source: 'imported', map: GENERAL_MIDI });
     expect(none).toMatchObject({ ok: false, value: { why: 'It holds no notes.' } });
+  });
+
+  test('of one with a bass beside the drums the drums are taken at first, the rest is told and can be had', () => {
+    const track = (channel: number, noteNumber: number, name: string): MidiEvent[] => [
+      { deltaTime: 0, meta: true, type: 'trackName', text: name },
+      { deltaTime: 0, type: 'noteOn', channel, noteNumber, velocity: 90 },
+      { deltaTime: 100, type: 'noteOff', channel, noteNumber, velocity: 0 },
+      { deltaTime: 1820, meta: true, type: 'endOfTrack' },
+    ];
+    const bytes = Uint8Array.from(
+      writeMidi({
+        header: { format: 1, numTracks: 2, ticksPerBeat: 480 },
+        tracks: [track(0, 36, 'Bass'), track(9, 38, 'Drums')],
+      }),
+    );
+    const place = { path: 'song.mid', source: 'imported', map: GENERAL_MIDI } as const;
+    const read = importFile(bytes, place);
+    if (!read.ok) throw new Error(read.value.why);
+    const { indexed, warnings } = read.value;
+    expect(indexed.row.instruments).toEqual(['snare']);
+    expect(indexed.parts!.map(({ name, drums }) => [name, drums])).toEqual([
+      ['Drums', true],
+      ['Bass', false],
+    ]);
+    expect(indexed.only).toEqual(['1/10']);
+    expect(warnings.join(' ')).toMatch(/Not taken: Bass, channel 1, 1 note\./);
+    const both = grooveOfFile(bytes, { ...place, only: ['1/10', '0/1'] });
+    expect(both.ok && both.groove.lanes.map(({ channel, note }) => [channel, note])).toEqual([
+      [1, 36],
+      [10, 38],
+    ]);
+    // What was kept before parts were chosen is read as it was.
+    const all = grooveOfFile(bytes, place);
+    expect(all.ok && all.groove.lanes).toHaveLength(2);
+    const drumsAlone = importFile(fileOf([{ tick: 0, note: 36, velocity: 100, length: 10 }], 480), place);
+    expect(drumsAlone.ok && 'parts' in drumsAlone.value.indexed).toBe(false);
   });
 
   test('paths', () => {

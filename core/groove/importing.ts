@@ -1,5 +1,7 @@
+import { count, listed } from '../beat/text';
 import type { DrumMap } from '../midi/drumMap';
 import { FILE_BOUNDS, openMidi } from '../midi/openFile';
+import { drumsFirst, isMixed, midiPartsOf, withParts, type MidiPart } from '../midi/parts';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove, GrooveRow, Source } from './groove';
 import { likenessOf, type Likeness } from './likeness';
@@ -14,6 +16,10 @@ export interface Indexed {
   /** How many tempos come after the first. */
   tempoChanges: number;
   hits: number;
+  /** The tracks and channels of a file that has more than drums; left out where there is nothing to choose. */
+  parts?: MidiPart[];
+  /** The keys of those that are taken; left out, all. */
+  only?: string[];
 }
 
 /** A file that was read in. */
@@ -46,6 +52,8 @@ export interface FileReading {
   source: Exclude<Source, 'built-in'>;
   map: DrumMap;
   followTempo?: boolean;
+  /** The keys of the tracks and channels that are taken, or those for drums where there are any; left out, all. */
+  only?: readonly string[] | 'drums';
 }
 
 const ROOTS = { imported: 'Imported', folder: 'Groove folder' } as const;
@@ -53,12 +61,15 @@ const ROOTS = { imported: 'Imported', folder: 'Groove folder' } as const;
 /** The groove of a file's bytes, or a sentence that says why there is none. */
 export const grooveOfFile = (
   bytes: Uint8Array,
-  { path, source, map, followTempo = false }: FileReading,
+  { path, source, map, followTempo = false, only }: FileReading,
 ): { ok: true; groove: Groove; taken: TakenIn } | { ok: false; error: string } => {
   const opened = openMidi(bytes);
   if (!opened.ok) return opened;
   const { folders, name } = splitPath(path);
-  const read = grooveFromMidi(opened.value.file, {
+  const parts = midiPartsOf(opened.value.file);
+  const mixed = isMixed(parts);
+  const taken = mixed ? (only === 'drums' ? drumsFirst(parts) : only) : undefined;
+  const read = grooveFromMidi(withParts(opened.value.file, taken), {
     id: `${source}/${path}`,
     name,
     path: [ROOTS[source], ...folders],
@@ -77,14 +88,28 @@ export const grooveOfFile = (
     );
   if (unknown.length)
     warnings.push(`“${map.name}” has no drum for ${unknown.map((note) => `note ${note}`).join(', ')}.`);
+  const passed = taken ? parts.filter(({ key }) => !taken.includes(key)) : [];
+  if (passed.length)
+    warnings.push(
+      `Not taken: ${listed(passed.map((part) => `${part.name}, channel ${part.channel}, ${count(part.notes, 'note')}`))}. “Tracks and channels” of the groove brings them in.`,
+    );
   const hits = groove.lanes.reduce((sum, { part }) => sum + part.hits.length, 0);
-  const indexed = { row, likeness: likenessOf(groove), map: map.name, followTempo, tempoChanges, hits };
+  const indexed: Indexed = {
+    row,
+    likeness: likenessOf(groove),
+    map: map.name,
+    followTempo,
+    tempoChanges,
+    hits,
+    ...(mixed && { parts }),
+    ...(taken && { only: [...taken] }),
+  };
   return { ok: true, groove, taken: { indexed, warnings, doubles, cut } };
 };
 
-/** Reads one file for the list. */
+/** Reads one file for the list: of one that has more than drums, its drums at first. */
 export const importFile = (bytes: Uint8Array, reading: FileReading): Imported => {
-  const read = grooveOfFile(bytes, reading);
+  const read = grooveOfFile(bytes, { only: 'drums', ...reading });
   return read.ok
     ? { ok: true, value: read.taken }
     : { ok: false, value: { path: reading.path, why: read.error } };

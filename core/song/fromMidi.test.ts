@@ -3,7 +3,8 @@ import { beatSchema, type Beat, type Pattern, type Section } from '../beat/schem
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow } from '../export/choice';
 import { exported } from '../export/exporting';
 import { GENERAL_MIDI, shifted } from '../midi/drumMap';
-import { beatFromMidi, drumsFirst, midiParts } from './fromMidi';
+import { drumsFirst } from '../midi/parts';
+import { beatFromMidi, midiParts } from './fromMidi';
 import { runsOf, type BarOfFile } from './midiBars';
 
 const pattern = (id: string, steps: number[], change: Partial<Pattern> = {}): Pattern => ({

@@ -9,8 +9,9 @@ import { placed } from '../groove/groove';
 import { UNKNOWN } from '../groove/fromMidi';
 import { GENERAL_MIDI, instrumentIn, type DrumMap } from '../midi/drumMap';
 import { openMidi } from '../midi/openFile';
+import { midiPartsOf, textOf, trackNames, withParts, type MidiPart } from '../midi/parts';
 import { wholeBars, type MidiFile, type ReadNote } from '../midi/readFile';
-import { held, QUARTER, type Channel, type Ticks } from '../units';
+import { held, QUARTER, type Ticks } from '../units';
 import { colourOf, freeSectionName } from './edits';
 import { barsOfFile, runsOf, type BarOfFile, type Run } from './midiBars';
 
@@ -34,14 +35,12 @@ const STEP: Ticks = 240;
 const eventsOf = (file: MidiFile) => {
   const markers: { at: Ticks; name: string }[] = [];
   const meters: { at: Ticks; meter: Meter }[] = [];
-  const names: string[] = [];
   const scale = QUARTER / file.ppq;
-  file.tracks.forEach((events, track) => {
+  file.tracks.forEach((events) => {
     let tick = 0;
     for (const event of events) {
       tick += event.deltaTime;
       if (event.type === 'marker') markers.push({ at: tick * scale, name: textOf(event.text) });
-      if (event.type === 'trackName') names[track] = textOf(event.text);
       if (event.type === 'timeSignature')
         meters.push({
           at: tick * scale,
@@ -50,18 +49,7 @@ const eventsOf = (file: MidiFile) => {
     }
   });
   const byTime = (a: { at: Ticks }, b: { at: Ticks }) => a.at - b.at;
-  return { markers: markers.sort(byTime), meters: meters.sort(byTime), names };
-};
-
-/** The package reads one character a byte; texts are UTF-8 by custom, and what is not is kept as it is. */
-const textOf = (text: string): string => {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(
-      Uint8Array.from(text, (letter) => letter.charCodeAt(0)),
-    );
-  } catch {
-    return text;
-  }
+  return { markers: markers.sort(byTime), meters: meters.sort(byTime), names: trackNames(file) };
 };
 
 const COUNT_IN = 'Count-in';
@@ -215,46 +203,10 @@ const temposOf = (
   };
 };
 
-/** What one channel of one track of a file plays. */
-export interface MidiPart {
-  /** Which it is, for {@link beatFromMidi}. */
-  key: string;
-  name: string;
-  channel: Channel;
-  notes: number;
-  /** Whether it is for drums: channel 10. */
-  drums: boolean;
-}
-
-const DRUM_CHANNEL: Channel = 10;
-
-const partKey = ({ track, channel }: Pick<ReadNote, 'track' | 'channel'>): string => `${track}/${channel}`;
-
-/** The parts that notes are on, the drums first. */
+/** The parts that the notes of a file's bytes are on, the drums first. */
 export const midiParts = (bytes: Uint8Array): Read<MidiPart[]> => {
   const opened = openMidi(bytes);
-  if (!opened.ok) return opened;
-  const { file } = opened.value;
-  const { names } = eventsOf(file);
-  const parts = new Map<string, MidiPart>();
-  for (const one of file.notes) {
-    const key = partKey(one);
-    const known = parts.get(key);
-    if (known) known.notes += 1;
-    else {
-      const name = names[one.track]?.trim() || `Track ${one.track + 1}`;
-      const drums = one.channel === DRUM_CHANNEL;
-      parts.set(key, { key, name, channel: one.channel, notes: 1, drums });
-    }
-  }
-  const all = [...parts.values()].sort((a, b) => Number(b.drums) - Number(a.drums));
-  return { ok: true, value: all };
-};
-
-/** What is chosen of a file at first: its drums, where it says which they are. */
-export const drumsFirst = (parts: MidiPart[]): string[] => {
-  const drums = parts.filter((part) => part.drums);
-  return (drums.length ? drums : parts).map(({ key }) => key);
+  return opened.ok ? { ok: true, value: midiPartsOf(opened.value.file) } : opened;
 };
 
 /** What of a file is not as it was in the beat. */
@@ -292,8 +244,7 @@ export const beatFromMidi = (
   const opened = openMidi(bytes);
   if (!opened.ok) return opened;
   const { warnings } = opened.value;
-  const whole = opened.value.file;
-  const file = only ? { ...whole, notes: whole.notes.filter((one) => only.includes(partKey(one))) } : whole;
+  const file = withParts(opened.value.file, only);
   if (!file.notes.length) return { ok: false, error: 'It has no notes.' };
   const { markers, meters, names } = eventsOf(file);
   const bars = barsOfFile(meters, wholeBars(file));

@@ -6,4 +6,5 @@ export { ExportScreen } from './export/ExportScreen';
 export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
 export { SongScreen } from './song/SongScreen';
-export { beatFromMidi, drumsFirst, midiParts } from '../../core/song/fromMidi';
+export { drumsFirst, isMixed } from '../../core/midi/parts';
+export { beatFromMidi, midiParts } from '../../core/song/fromMidi';

@@ -74,6 +74,31 @@ describe('the shelf', () => {
     expect(shelf.likeness(rows[0]!.id)!.bar).toBeGreaterThan(0);
   });
 
+  test('a thousand files leave at once, and come back as they were', async () => {
+    const storage = memory();
+    const many = Array.from({ length: 1000 }, (_, at) => taken(`Pier/${at}.mid`));
+    await keepFiles(
+      storage,
+      many,
+      many.map(() => ({ bytes })),
+    );
+    const { shelf } = await shelved(storage);
+    const imported = () => shelf.now().catalogue.rows.filter(({ source }) => source === 'imported').length;
+    jest.useRealTimers();
+    const settled = async (n: number) => {
+      for (let waits = 0; imported() !== n && waits < 500; waits++)
+        await new Promise((resolve) => setTimeout(resolve, 10));
+      expect(imported()).toBe(n);
+    };
+    await settled(1000);
+    const bringBack = await shelf.forget(many.slice(1).map(({ row }) => row.id));
+    await settled(1);
+    expect(await readImported(storage)).toHaveLength(1);
+    await bringBack();
+    await settled(1000);
+    expect([...(await readFile(storage, many[999]!.row.id))!]).toEqual([...bytes]);
+  });
+
   test('a file is read anew with another map, and stays so', async () => {
     const { store, storage, shelf } = await shelved();
     const one = taken('pads.mid');

@@ -33,8 +33,8 @@ export interface ShelfKeeper {
   likeness(id: string): Likeness | null;
   indexed(id: string): Indexed | null;
   add(indexed: Indexed[]): void;
-  /** Reads a file anew with another map, or its tempos followed or not. */
-  readAnew(id: string, change: { map?: string; followTempo?: boolean }): Promise<void>;
+  /** Reads a file anew with another map, its tempos followed or not, or other tracks and channels of it. */
+  readAnew(id: string, change: { map?: string; followTempo?: boolean; only?: string[] }): Promise<void>;
   /** @returns what brings them back as they were */
   forget(ids: string[]): Promise<() => Promise<void>>;
   mapNamed(name: string): DrumMap;
@@ -172,6 +172,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       source,
       map: mapNamed(known.map),
       followTempo: known.followTempo,
+      ...(known.only && { only: known.only }),
     });
     return read.ok ? read.groove : null;
   };
@@ -263,7 +264,9 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       const source = known.row.source as 'imported' | 'folder';
       const map = mapNamed(change.map ?? known.map);
       const followTempo = change.followTempo ?? known.followTempo;
-      const read = grooveOfFile(file, { path: id.slice(source.length + 1), source, map, followTempo });
+      const only = change.only ?? known.only;
+      const path = id.slice(source.length + 1);
+      const read = grooveOfFile(file, { path, source, map, followTempo, ...(only && { only }) });
       if (!read.ok) return;
       if (source === 'imported') await keepIndexed(storage, read.taken.indexed);
       (source === 'imported' ? imported : inFolder).set(id, read.taken.indexed);

@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { nanoid } from '@reduxjs/toolkit';
-import { count, writeBeat } from '../../../core/beat/text';
-import type { MidiPart } from '../../../core/song/fromMidi';
+import { writeBeat } from '../../../core/beat/text';
+import type { MidiPart } from '../../../core/midi/parts';
 import { keeper, store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { Chip } from '../../ui/Chip';
+import { MidiParts } from '../../ui/MidiParts';
 import { Sheet } from '../../ui/Sheet';
 
 /** Asks which parts of a file are wanted; null where none of it is. */
@@ -12,14 +13,14 @@ export type Ask = (name: string, parts: MidiPart[], chosen: string[]) => Promise
 
 /** A MIDI file as a beat of its own: its markers become sections. */
 export const takeMidi = async (file: File, ask: Ask): Promise<void> => {
-  const { beatFromMidi, drumsFirst, midiParts } = await import('../later');
+  const { beatFromMidi, drumsFirst, isMixed, midiParts } = await import('../later');
   const name = file.name.replace(/\.[^.]*$/, '');
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
   const bytes = new Uint8Array(await file.arrayBuffer());
   const parts = midiParts(bytes);
   if (!parts.ok) return keeper.refuse(file.name, parts.error);
   // Where all of it is drums, or nothing says what is, there is nothing to choose.
-  const mixed = parts.value.length > 1 && parts.value.some(({ drums }) => !drums);
+  const mixed = isMixed(parts.value);
   const chosen = mixed ? await ask(file.name, parts.value, drumsFirst(parts.value)) : null;
   if (mixed && !chosen) return;
   const read = beatFromMidi(bytes, name, nanoid(), seed, undefined, chosen ?? undefined);
@@ -49,20 +50,7 @@ export const PartsSheet = ({ asked, onDone }: { asked: Asked; onDone: () => void
       <p className="quiet">
         Each note becomes a drum by its number: a bass or keys would come in as kicks and bells.
       </p>
-      <div className="chips" role="group" aria-label="Tracks and channels">
-        {asked.parts.map(({ key, name, channel, notes, drums }) => (
-          <label key={key} className="tick">
-            <input
-              type="checkbox"
-              checked={chosen.includes(key)}
-              onChange={() =>
-                setChosen(chosen.includes(key) ? chosen.filter((one) => one !== key) : [...chosen, key])
-              }
-            />
-            {`${name}, channel ${channel}${drums ? ', drums' : ''}: ${count(notes, 'note')}`}
-          </label>
-        ))}
-      </div>
+      <MidiParts parts={asked.parts} chosen={chosen} onChoose={setChosen} />
       <div className="chips">
         <Chip disabled={!chosen.length} onPress={() => end(chosen)}>
           Open them

@@ -67,7 +67,7 @@ const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => voi
       noticed({
         text: `“${one.name}” is no longer kept.`,
         subject: 'kept',
-        action: { label: 'Take it back', does: offer(bringBack) },
+        action: { label: 'Undo', does: offer(bringBack) },
       }),
     );
   };

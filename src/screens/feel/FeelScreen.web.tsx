@@ -1,4 +1,5 @@
 import { useEffect, useState, type DragEvent } from 'react';
+import { count } from '../../../core/beat/text';
 import { swingPercentAt } from '../../../core/feel/swing';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
@@ -115,8 +116,15 @@ export const FeelScreen = () => {
 
   const drop = (event: DragEvent) => {
     event.preventDefault();
-    const file = event.dataTransfer.files[0];
+    const [file, ...more] = event.dataTransfer.files;
     if (!file) return;
+    if (more.length)
+      act(
+        noticed({
+          text: `A template is taken from one file at a time: ${file.name} is opened, ${count(more.length, 'more file')} not.`,
+          subject: 'template',
+        }),
+      );
     void file.arrayBuffer().then((buffer) => {
       const bytes = new Uint8Array(buffer);
       if (!isMidi(bytes)) {

@@ -14,6 +14,7 @@ import { Notices } from './Notices';
 import { Tabs } from './Tabs';
 import { Transport } from './Transport';
 import { useKeys } from './keys';
+import { useStrayDrops } from './strayDrop';
 import { togglePlay, useClick, useSongEnd, useSound } from './sound';
 
 /** Only the edit that was spoken of is taken back, not one that came after it. */
@@ -83,6 +84,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useClick();
   useSongEnd();
   useKeys(showHelp);
+  useStrayDrops();
   return (
     <HelpContext value={showHelp}>
       <SayContext value={sayIt}>

@@ -23,6 +23,7 @@ export const Tabs = () => {
             {...(href === '/song' && {
               onDragOver: (event: DragEvent) => isDragged() && event.preventDefault(),
               onDrop: (event: DragEvent) => {
+                if (!isDragged()) return;
                 event.preventDefault();
                 letGo();
               },

@@ -83,6 +83,32 @@ beforeEach(() => {
   mockDone.length = 0;
 });
 
+describe('files that are dropped where nothing takes them', () => {
+  const dropped = (names: string[], types = ['Files'], taken = false) => {
+    const event = new Event('drop', { bubbles: true, cancelable: true });
+    Object.assign(event, { dataTransfer: { types, files: names.map((name) => new File([], name)) } });
+    if (taken) event.preventDefault();
+    act(() => void screen.getByRole('heading', { name: 'Pattern' }).dispatchEvent(event));
+    return event;
+  };
+
+  test('the app is not left for them, and it is said where they belong', () => {
+    expect(dropped(['rain.mid', 'tarp.zip']).defaultPrevented).toBe(true);
+    const text = notices().at(-1)!.text;
+    expect(text).toMatch(/^“rain.mid” and “tarp.zip” are not taken here\. Drop MIDI files on Grooves/);
+    expect(text).toMatch(/ZIP archives of MIDI files on Grooves/);
+    dropped(['a.mid', 'b.mid', 'c.mid', 'd.mid']);
+    expect(notices().at(-1)!.text).toMatch(/^4 files are not taken here/);
+  });
+
+  test('what was taken elsewhere, and text that is dragged, are left alone', () => {
+    const before = notices().length;
+    dropped(['rain.mid'], ['Files'], true);
+    expect(dropped([], ['text/plain']).defaultPrevented).toBe(false);
+    expect(notices()).toHaveLength(before);
+  });
+});
+
 describe('what a notice offers', () => {
   test('takes back the edit that it speaks of', async () => {
     tempo(120);

@@ -3,18 +3,22 @@ import {
   countsOf,
   FIELD_NAMES,
   FIELDS,
+  isWithin,
   SORT_NAMES,
   SORTS,
   type Catalogue,
   type Field,
   type Shown,
 } from '../../../core/groove/catalogue';
+import { count } from '../../../core/beat/text';
+import type { GrooveRow } from '../../../core/groove/groove';
 import { groovesChanged, type GroovesState } from '../../state/grooves';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { IconButton } from '../../ui/IconButton';
 import { TabRow } from '../../ui/TabRow';
+import { takeOff } from './takeOff';
 
 const VIEWS: { id: GroovesState['view']; name: string }[] = [
   { id: 'list', name: 'All' },
@@ -147,8 +151,11 @@ export const Search = ({ catalogue, shown, wide }: SearchProps) => {
 };
 
 /** Where one is among the folders, and the way up. */
-export const PathBar = ({ path }: { path: string[] }) => {
+export const PathBar = ({ path, rows }: { path: string[]; rows: GrooveRow[] }) => {
   const act = useDo();
+  const imported = path.length
+    ? rows.filter((row) => row.source === 'imported' && isWithin(row.path, path))
+    : [];
   const go = (to: string[]) => act(groovesChanged({ path: to }));
   return (
     <nav className="path-bar" aria-label="Folder">
@@ -160,6 +167,20 @@ export const PathBar = ({ path }: { path: string[] }) => {
           <Chip onPress={() => go(path.slice(0, at + 1))}>{name}</Chip>
         </span>
       ))}
+      {imported.length ? (
+        <Chip
+          tone="danger"
+          onPress={() => {
+            go(path.slice(0, -1));
+            void takeOff(
+              imported.map(({ id }) => id),
+              count(imported.length, 'groove'),
+            );
+          }}
+        >
+          {`Take its ${count(imported.length, 'groove')} off the list`}
+        </Chip>
+      ) : null}
     </nav>
   );
 };

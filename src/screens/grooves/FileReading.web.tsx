@@ -1,12 +1,13 @@
 import type { Groove } from '../../../core/groove/groove';
 import { GENERAL_MIDI } from '../../../core/midi/drumMap';
-import { offer } from '../../state/offers';
 import { noticed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
-import { rereadHeard, stopHearing } from './audition';
+import { MidiParts } from '../../ui/MidiParts';
+import { rereadHeard } from './audition';
 import { shelf, useShelf } from './shelf';
+import { takeOff } from './takeOff';
 
 /** How a file is read: with which map, and whether its tempos are followed. */
 export const FileReading = ({ groove }: { groove: Groove }) => {
@@ -15,20 +16,11 @@ export const FileReading = ({ groove }: { groove: Groove }) => {
   useShelf();
   const indexed = shelf.indexed(groove.id);
   if (!indexed) return null;
-  const change = async (to: { map?: string; followTempo?: boolean }) => {
+  const { parts } = indexed;
+  const only = indexed.only ?? parts?.map(({ key }) => key) ?? [];
+  const change = async (to: { map?: string; followTempo?: boolean; only?: string[] }) => {
     await shelf.readAnew(groove.id, to);
     await rereadHeard();
-  };
-  const forget = async () => {
-    stopHearing();
-    const bringBack = await shelf.forget([groove.id]);
-    act(
-      noticed({
-        text: `“${groove.name}” is off the list. What was brought into beats stays there.`,
-        subject: 'groove',
-        action: { label: 'Take it back', does: offer(() => void bringBack()) },
-      }),
-    );
   };
   return (
     <div className="choices">
@@ -47,8 +39,24 @@ export const FileReading = ({ groove }: { groove: Groove }) => {
           {`Follow its ${indexed.tempoChanges} more tempos`}
         </Chip>
       ) : null}
+      {parts ? (
+        <MidiParts
+          parts={parts}
+          chosen={only}
+          onChoose={(next) => {
+            if (next.length) void change({ only: next });
+            else
+              act(
+                noticed({
+                  text: 'One part has to stay: a groove without notes is none.',
+                  subject: 'groove',
+                }),
+              );
+          }}
+        />
+      ) : null}
       {groove.source === 'imported' ? (
-        <Chip tone="danger" onPress={() => void forget()}>
+        <Chip tone="danger" onPress={() => void takeOff([groove.id], `“${groove.name}”`)}>
           Take it off the list
         </Chip>
       ) : null}

@@ -171,7 +171,7 @@ export const GroovesScreen = () => {
     <div className="groove-browse" {...importing.drop}>
       <Views />
       <Search catalogue={catalogue} shown={shown} wide={wide} />
-      {view === 'folders' ? <PathBar path={path} /> : null}
+      {view === 'folders' ? <PathBar path={path} rows={catalogue.rows} /> : null}
       {view === 'keepers' ? <KeepersFile keepers={keepers} rows={catalogue} /> : null}
       <FolderNote />
       <ImportPanel importing={importing} />

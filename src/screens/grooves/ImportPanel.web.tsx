@@ -6,6 +6,7 @@ import { useApp } from '../../state/store';
 import type { FromImport, ToImport } from '../../workers/importWorker';
 import { Chip } from '../../ui/Chip';
 import { shelf } from './shelf';
+import { takeOff } from './takeOff';
 
 /** How far an import is, and what came of it. */
 interface Import {
@@ -14,7 +15,8 @@ interface Import {
   running: boolean;
   cancelled: boolean;
   full: boolean;
-  taken: number;
+  /** The ids of what was taken in. */
+  taken: string[];
   notes: number;
   doubles: number;
   cut: number;
@@ -28,7 +30,7 @@ const NOTHING: Import = {
   running: true,
   cancelled: false,
   full: false,
-  taken: 0,
+  taken: [],
   notes: 0,
   doubles: 0,
   cut: 0,
@@ -45,7 +47,7 @@ const further = (
   ...now,
   done,
   total,
-  taken: now.taken + taken.length,
+  taken: [...now.taken, ...taken.map(({ indexed }) => indexed.row.id)],
   notes: now.notes + sum(taken, ({ indexed }) => indexed.hits),
   doubles: now.doubles + sum(taken, ({ doubles }) => doubles),
   cut: now.cut + sum(taken, ({ cut }) => cut),
@@ -204,8 +206,8 @@ const Lists = ({ now }: { now: Import }) => {
 };
 
 const told = (now: Import): string => {
-  const head = now.taken
-    ? `${plural(now.taken, 'groove')} taken in, ${plural(now.notes, 'hit')}.`
+  const head = now.taken.length
+    ? `${plural(now.taken.length, 'groove')} taken in, ${plural(now.notes, 'hit')}.`
     : 'Nothing was taken in.';
   const doubles = now.doubles
     ? ` ${plural(now.doubles, 'note')} stood twice on one tick and became one.`
@@ -241,6 +243,17 @@ export const ImportPanel = ({ importing }: { importing: Importing }) => {
           <p role="status">{told(now)}</p>
           <Lists now={now} />
           <Chip onPress={close}>Close the summary</Chip>
+          {now.taken.length ? (
+            <Chip
+              tone="danger"
+              onPress={() => {
+                close();
+                void takeOff(now.taken, plural(now.taken.length, 'groove'));
+              }}
+            >
+              {now.taken.length === 1 ? 'Take it off again' : `Take all ${now.taken.length} off again`}
+            </Chip>
+          ) : null}
         </>
       )}
     </section>

@@ -87,7 +87,7 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
       noticed({
         text: `The drum map “${map.name}” is gone. What was written with it keeps its notes.`,
         subject: 'maps',
-        action: { label: 'Take it back', does: offer(bringBack) },
+        action: { label: 'Undo', does: offer(bringBack) },
       }),
     );
   };

@@ -64,7 +64,7 @@ export const WriteWith = ({ map }: { map: DrumMap }) => {
     return own === undefined ? line.as : own;
   };
   const done = (text: string, at: number) =>
-    act(noticed({ text, subject: 'maps', action: { label: 'Take it back', does: { kind: 'undo', at } } }));
+    act(noticed({ text, subject: 'maps', action: { label: 'Undo', does: { kind: 'undo', at } } }));
   const write = () => {
     const as = Object.fromEntries(lines.map((line) => [line.lane.id, asOf(line)]));
     const at = store.getState().doc.past.length + 1;

@@ -82,10 +82,11 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
   };
   const patternOf = (id: string) => beat.patterns.find((pattern) => pattern.id === id);
   const drop = (event: DragEvent) => {
-    event.preventDefault();
     setOver(false);
     const id = event.dataTransfer.getData(DRAGGED);
-    if (id) setAside(beat, id);
+    if (!id) return;
+    event.preventDefault();
+    setAside(beat, id);
   };
   return (
     <div className="song-tray">
