@@ -31,6 +31,9 @@ export const NameField = ({ label, action, onGive }: NameFieldProps) => {
         maxLength={80}
         value={name}
         onChange={(event) => setName(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') setName('');
+        }}
       />
       <Chip disabled={!name.trim()} onPress={give}>
         {action}

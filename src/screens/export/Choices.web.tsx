@@ -1,4 +1,4 @@
-import type { ComponentProps } from 'react';
+import { useRef, type ComponentProps } from 'react';
 import type { Beat } from '../../../core/beat/schema';
 import { listed } from '../../../core/beat/text';
 import { EXPORT_BOUNDS } from '../../../core/midi/exportPattern';
@@ -355,34 +355,42 @@ export const PlayChoices = ({ beat, how, onHow, silent }: ChoicesProps & { silen
 };
 
 /** What the files are called. */
-export const Names = ({ how, onHow, preview }: ChoicesProps & { preview: string }) => (
-  <div className="row names-row">
-    <label>
-      <b>Names</b>
-      <input
-        type="text"
-        aria-label="Names of the files"
-        value={how.names}
-        maxLength={200}
-        spellCheck={false}
-        onChange={(event) => onHow({ names: event.target.value })}
-      />
-    </label>
-    <div className="chips">
-      {TOKENS.map((token) => (
-        <button
-          key={token}
-          type="button"
-          className="chip"
-          aria-label={`Add ${token} to the names`}
-          onClick={() => onHow({ names: `${how.names}-{${token}}` })}
-        >
-          {`{${token}}`}
-        </button>
-      ))}
+export const Names = ({ how, onHow, preview }: ChoicesProps & { preview: string }) => {
+  const asItWas = useRef(how.names);
+  return (
+    <div className="row names-row">
+      <label>
+        <b>Names</b>
+        <input
+          type="text"
+          aria-label="Names of the files"
+          value={how.names}
+          maxLength={200}
+          spellCheck={false}
+          onFocus={() => (asItWas.current = how.names)}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') onHow({ names: asItWas.current });
+            else if (event.key === 'Enter') asItWas.current = how.names;
+          }}
+          onChange={(event) => onHow({ names: event.target.value })}
+        />
+      </label>
+      <div className="chips">
+        {TOKENS.map((token) => (
+          <button
+            key={token}
+            type="button"
+            className="chip"
+            aria-label={`Add ${token} to the names`}
+            onClick={() => onHow({ names: `${how.names}-{${token}}` })}
+          >
+            {`{${token}}`}
+          </button>
+        ))}
+      </div>
+      <p className="figure name-of-file" aria-label="Preview of the name">
+        {preview}
+      </p>
     </div>
-    <p className="figure name-of-file" aria-label="Preview of the name">
-      {preview}
-    </p>
-  </div>
-);
+  );
+};

@@ -175,6 +175,11 @@ describe('the screen', () => {
     expect(preview()).toBe('Lantern-Walk-A-the-stalls-92.mid');
     fireEvent.change(screen.getByLabelText('Names of the files'), { target: { value: '{meter} {bars}' } });
     expect(preview()).toBe('4_4-2.mid');
+    const field = screen.getByLabelText('Names of the files');
+    fireEvent.focus(field);
+    fireEvent.change(field, { target: { value: 'x' } });
+    fireEvent.keyDown(field, { key: 'Escape' });
+    expect(preview()).toBe('4_4-2.mid');
   });
 
   test('files are listed with what is in them, and how many more there are', async () => {
