@@ -13,6 +13,7 @@ import { Mishap } from './Mishap';
 import { Notices } from './Notices';
 import { Tabs } from './Tabs';
 import { Transport } from './Transport';
+import { useFocusKept } from './focusKept';
 import { useKeys } from './keys';
 import { useStrayDrops } from './strayDrop';
 import { togglePlay, useClick, useSongEnd, useSound } from './sound';
@@ -85,6 +86,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useSongEnd();
   useKeys(showHelp);
   useStrayDrops();
+  useFocusKept();
   return (
     <HelpContext value={showHelp}>
       <SayContext value={sayIt}>

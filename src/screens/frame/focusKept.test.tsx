@@ -1,0 +1,93 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { useFocusKept } from './focusKept';
+
+/** Places as if there were some: jsdom lays nothing out. */
+const places = new Map<string, number>();
+const boxOf = (element: Element): DOMRect => {
+  const left = places.get(element.textContent ?? '') ?? 0;
+  return { left, top: 0, width: 10, height: 10 } as DOMRect;
+};
+const frames: (() => void)[] = [];
+/** What changed is noticed, and the next frame comes. */
+const nextFrame = async () => {
+  await act(() => Promise.resolve());
+  act(() => frames.splice(0).forEach((frame) => frame()));
+};
+
+beforeEach(() => {
+  Element.prototype.getBoundingClientRect = function () {
+    return boxOf(this);
+  };
+  Element.prototype.getClientRects = function () {
+    return [boxOf(this)] as unknown as DOMRectList;
+  };
+  window.requestAnimationFrame = (frame) => frames.push(() => frame(0));
+});
+
+const Screen = () => {
+  useFocusKept();
+  const [third, setThird] = useState<'there' | 'shut' | 'gone'>('there');
+  const [page, setPage] = useState<'list' | 'loading' | 'next'>('list');
+  return (
+    <main>
+      {page === 'next' ? <h1>The next screen</h1> : null}
+      {page === 'list' ? (
+        <section>
+          <button type="button">Far</button>
+          <button type="button">Near</button>
+          {third === 'gone' ? null : (
+            <button type="button" disabled={third === 'shut'}>
+              Third
+            </button>
+          )}
+        </section>
+      ) : null}
+      <span data-testid="shut" onClick={() => setThird('shut')} />
+      <span data-testid="take" onClick={() => setThird('gone')} />
+      <span data-testid="leave" onClick={() => setPage('loading')} />
+      <span data-testid="come" onClick={() => setPage('next')} />
+    </main>
+  );
+};
+
+const focused = () => document.activeElement?.textContent;
+const begin = () => {
+  places.set('Far', 0).set('Near', 80).set('Third', 100);
+  render(<Screen />);
+  act(() => screen.getByRole('button', { name: 'Third' }).focus());
+};
+
+test('what is nearest to what went away takes the focus', async () => {
+  begin();
+  fireEvent.click(screen.getByTestId('take'));
+  expect(document.activeElement).toBe(document.body);
+  await nextFrame();
+  expect(focused()).toBe('Near');
+});
+
+test('what can no longer be pressed gives it on too', async () => {
+  begin();
+  fireEvent.click(screen.getByTestId('shut'));
+  await nextFrame();
+  expect(focused()).toBe('Near');
+});
+
+test('with a whole screen gone, the heading of the next one takes it, however late that comes', async () => {
+  begin();
+  fireEvent.click(screen.getByTestId('leave'));
+  await nextFrame();
+  expect(document.activeElement).toBe(document.body);
+  fireEvent.click(screen.getByTestId('come'));
+  await nextFrame();
+  expect(document.activeElement).toBe(screen.getByRole('heading'));
+});
+
+test('who moves it on purpose has the first word', async () => {
+  begin();
+  act(() => screen.getByRole('button', { name: 'Far' }).focus());
+  fireEvent.click(screen.getByTestId('take'));
+  await nextFrame();
+  expect(focused()).toBe('Far');
+});

@@ -1,0 +1,90 @@
+import { useEffect } from 'react';
+
+/** What may take the focus over. No fields of text: on a phone the keyboard would come up by itself. */
+const WORKABLE =
+  'button, a[href], select, summary, input[type=range], input[type=checkbox], input[type=radio], [tabindex="0"]';
+
+interface Held {
+  element: Element;
+  /** What it lies in, from the inside out. */
+  around: Element[];
+  box: DOMRect;
+}
+
+const around = (element: Element): Element[] => {
+  const out: Element[] = [];
+  for (let one = element.parentElement; one; one = one.parentElement) out.push(one);
+  return out;
+};
+
+const isGone = (element: Element): boolean => !element.isConnected || element.matches(':disabled');
+
+const canTake = (element: Element): element is HTMLElement =>
+  element instanceof HTMLElement && !element.matches(':disabled') && element.getClientRects().length > 0;
+
+/** How far one thing is from where another was. */
+const distance = (a: DOMRect, b: DOMRect): number =>
+  Math.hypot(a.left + a.width / 2 - b.left - b.width / 2, a.top + a.height / 2 - b.top - b.height / 2);
+
+const nearest = (within: Element, box: DOMRect): HTMLElement | null => {
+  let [best, least]: [HTMLElement | null, number] = [null, Infinity];
+  for (const one of within.querySelectorAll(WORKABLE)) {
+    if (!canTake(one)) continue;
+    const far = distance(one.getBoundingClientRect(), box);
+    if (far < least) [best, least] = [one, far];
+  }
+  return best;
+};
+
+/**
+ * Who takes the focus over from what is gone: the nearest thing that can be worked in the closest surrounding that is
+ * still there; where a whole screen has gone, the heading of the one that came.
+ */
+export const heirOf = ({ around: all, box }: Held): HTMLElement | null => {
+  const main = document.querySelector('main');
+  for (const one of all.filter(({ isConnected }) => isConnected)) {
+    if (one === main || !main?.contains(one)) break;
+    const heir = nearest(one, box);
+    if (heir) return heir;
+  }
+  const heading = main?.querySelector<HTMLElement>('h1');
+  if (!heading) return main ? nearest(main, box) : null;
+  heading.tabIndex = -1;
+  return heading;
+};
+
+/**
+ * The focus never falls back to the page when what had it goes away or can no longer be pressed. Whoever moves it on
+ * purpose, a sheet say, has the first word.
+ */
+export const useFocusKept = (): void => {
+  useEffect(() => {
+    let held: Held | null = null;
+    let asked = 0;
+    const hold = ({ target }: FocusEvent) => {
+      if (target instanceof Element && target !== document.body)
+        held = { element: target, around: around(target), box: target.getBoundingClientRect() };
+    };
+    const mend = () => {
+      asked = 0;
+      const now = document.activeElement;
+      if (!held || !isGone(held.element) || (now && now !== document.body && now !== held.element)) return;
+      const heir = heirOf(held);
+      // A screen that is still loading has nothing yet: it is looked at again when something comes.
+      if (!heir) return;
+      held = null;
+      heir.focus({ preventScroll: true });
+    };
+    const look = () => {
+      if (!asked && held && isGone(held.element)) asked = requestAnimationFrame(mend);
+    };
+    const watch = new MutationObserver(look);
+    watch.observe(document.body, { childList: true, subtree: true, attributeFilter: ['disabled'] });
+    document.addEventListener('focusin', hold);
+    return () => {
+      watch.disconnect();
+      document.removeEventListener('focusin', hold);
+      cancelAnimationFrame(asked);
+    };
+  }, []);
+};
