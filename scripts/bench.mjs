@@ -19,3 +19,5 @@ execFileSync(process.execPath, [joined], { cwd: ROOT, stdio: 'inherit' });
 runTs('bench/page.ts');
 runTs('bench/grooves.ts');
 runTs('bench/song.ts');
+runTs('bench/strokes.ts');
+runTs('bench/random.ts');

@@ -86,3 +86,28 @@ test('after a break in the sound the old readings no longer count', () => {
     ) * 1000,
   ).toBeCloseTo(4100, 6);
 });
+
+test('a dropped buffer of 10 ms counts after five readings that agree, a late word now and then does not', () => {
+  const clock = newClock();
+  const read = (ahead: number) =>
+    clock.read(
+      contextAt(
+        () => 5000,
+        ahead,
+        () => 0,
+      ),
+    );
+  const heard = (ahead: number) =>
+    clock.heardAt(
+      contextAt(
+        () => 5000,
+        ahead,
+        () => 0,
+      ),
+      5000,
+    ) * 1000;
+  for (let at = 0; at < 40; at++) read(at % 6 ? 100 : 107.5);
+  expect(heard(100)).toBeCloseTo(4900, 6);
+  for (let at = 0; at < 4; at++) read(110);
+  expect(heard(110)).toBeCloseTo(4890, 6);
+});

@@ -11,6 +11,20 @@ const READINGS = 31;
 /** A jump as large as this is no scatter: the sound was interrupted, and the clocks stand anew. */
 const JUMP_MS = 60;
 
+/** So many readings in a row that agree to a millisecond are no scatter either: a buffer was dropped. */
+const AGREEING = 5;
+const AGREE_MS = 1;
+
+/** Whether the last readings agree with one another, and not with what was held so far. */
+const standsAnew = (offsets: Ms[]): boolean => {
+  const last = offsets.slice(-AGREEING);
+  return (
+    last.length === AGREEING &&
+    Math.max(...last) - Math.min(...last) < AGREE_MS &&
+    Math.abs(middle(last) - middle(offsets)) > AGREE_MS
+  );
+};
+
 const middle = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
 
 /** How far the page's clock stands ahead of what is heard of the audio clock, in ms, by one reading. */
@@ -33,6 +47,7 @@ export const newClock = () => {
     const offset = reading(context, now);
     if (offsets.length && Math.abs(offset - middle(offsets)) > JUMP_MS) offsets = [];
     offsets = [...offsets.slice(1 - READINGS), offset];
+    if (standsAnew(offsets)) offsets = offsets.slice(-AGREEING);
   };
   return {
     read,
