@@ -20,7 +20,7 @@ export const MidiParts = ({ parts, chosen, onChoose }: MidiPartsProps) => (
             onChoose(chosen.includes(key) ? chosen.filter((one) => one !== key) : [...chosen, key])
           }
         />
-        {`${name}, channel ${channel}${drums ? ', drums' : ''}: ${count(notes, 'note')}`}
+        {`${name}, channel ${channel}${drums ? ' (drums)' : ''}: ${count(notes, 'note')}`}
       </label>
     ))}
   </div>

@@ -141,7 +141,9 @@ export const FeelScreen = () => {
       <Head />
       <div className={wide ? 'feel-body wide' : 'feel-body'}>
         <div className={blind ? 'feel-strings blind' : 'feel-strings'}>
-          {blind ? null : (
+          {blind ? (
+            <p className="quiet">Nothing is drawn while you listen blindly.</p>
+          ) : (
             <Strings
               key={pattern.id}
               beat={beat}

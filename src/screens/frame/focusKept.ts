@@ -43,7 +43,7 @@ const nearest = (within: Element, box: DOMRect): HTMLElement | null => {
 export const heirOf = ({ around: all, box }: Held): HTMLElement | null => {
   const main = document.querySelector('main');
   for (const one of all.filter(({ isConnected }) => isConnected)) {
-    if (one === main || !main?.contains(one)) break;
+    if (one === main || one === document.body || one.contains(main)) break;
     const heir = nearest(one, box);
     if (heir) return heir;
   }
@@ -72,8 +72,9 @@ export const useFocusKept = (): void => {
       const heir = heirOf(held);
       // A screen that is still loading has nothing yet: it is looked at again when something comes.
       if (!heir) return;
-      held = null;
       heir.focus({ preventScroll: true });
+      // Behind a sheet that is still closing nothing takes it yet.
+      if (document.activeElement === heir) held = null;
     };
     const look = () => {
       if (!asked && held && isGone(held.element)) asked = requestAnimationFrame(mend);

@@ -198,7 +198,7 @@ const Lists = ({ now }: { now: Import }) => {
         <Named
           title={`Taken in with a word: ${plural(now.warned.length, 'file')}`}
           files={warned}
-          open={false}
+          open={warned.length < 4}
         />
       ) : null}
     </>
