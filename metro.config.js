@@ -1,3 +1,4 @@
+const path = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
@@ -21,6 +22,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
   if (EMPTY.some((pattern) => pattern.test(name))) return { type: 'empty' };
   if (isUnusedOfRouter(from, name)) return { type: 'empty' };
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
+  // Its connections are not opened again once they were closed, and it writes by halves: see the file that stands for it.
+  if (from.includes('/async-storage/') && name.endsWith('web-module/IndexedDBStorage.js'))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'state', 'indexedStorage.ts') };
   // The router only sets flags on it; all of it would bring animated lists to the first screen.
   if (name === 'react-native-screens' && from.endsWith('screensFeatureFlags.js'))
     return context.resolveRequest(context, 'react-native-screens/lib/module/flags', platform);

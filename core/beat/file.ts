@@ -88,6 +88,19 @@ export const readBeat = (text: string): Read<Beat> => {
   return check(json.value);
 };
 
+/**
+ * Whether a text is a beat that a later version of the format wrote: nothing is wrong with it, it is only not for this
+ * version to read.
+ *
+ * @example isNewer('{"kind":"ruddik.beat","version":99}') // true
+ */
+export const isNewer = (text: string): boolean => {
+  const json = parsed(text);
+  if (!json.ok || !isRaw(json.value) || json.value['kind'] !== 'ruddik.beat') return false;
+  const { version } = json.value;
+  return typeof version === 'number' && version > VERSION;
+};
+
 /** What a file of beats held: the beats that could be read, and a sentence for each that could not. */
 export interface ReadBeats {
   beats: Beat[];

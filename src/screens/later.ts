@@ -6,5 +6,16 @@ export { ExportScreen } from './export/ExportScreen';
 export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
 export { SongScreen } from './song/SongScreen';
+import { shelf } from './grooves/shelf';
+
 export { drumsFirst, isMixed } from '../../core/midi/parts';
 export { beatFromMidi, midiParts } from '../../core/song/fromMidi';
+
+/** Looks whether all grooves that are kept are listed, and says so. */
+export const checkGrooves = async (): Promise<string> => {
+  const mended = await shelf.check().catch(() => -1);
+  if (mended < 0) return 'The grooves that are kept cannot be read.';
+  return mended
+    ? `${mended} grooves were kept but not listed; they are now.`
+    : 'All grooves that are kept are listed.';
+};

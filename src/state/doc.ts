@@ -6,6 +6,7 @@ import { changeFeel, patternOf, setLane, setPattern, setSwing, setTempo } from '
 import type * as Edits from '../../core/pattern/edits';
 import type { BeatEdit, PatternEdit } from '../../core/pattern/edits';
 import { setStep, setVelocity } from '../../core/pattern/hits';
+import { patched, type Patch } from './patch';
 
 /** The open beat and its history. Beats are never changed in place, so the history shares what did not change. */
 export interface DocState {
@@ -37,8 +38,10 @@ type Gesture = {
 };
 
 export const beatOpened = createAction<{ beat: Beat }>('doc/beatOpened');
-/** The beat as another tab has saved it. */
-export const beatAdopted = createAction<{ beat: Beat }>('doc/beatAdopted');
+/** The document with what other tabs did in it, in the order that holds for all. */
+export const docMerged = createAction<{ doc: DocState }>('doc/docMerged');
+/** An edit that has no name, told by its places: an undo in another tab say. */
+export const beatPatched = createAction<{ patch: Patch }>('doc/beatPatched');
 /** @param also other patterns in which the same is done */
 export const stepSet = createAction<
   OnPattern & Gesture & { step: number; on: boolean; velocity?: number; also?: string[] }
@@ -77,6 +80,25 @@ export const hasEdits = (): boolean => edits !== null;
 /** Whether an action can be taken only when the edits are there. */
 export const needsEdits = (action: unknown): boolean =>
   patternsEdited.match(action as UnknownAction) || beatEdited.match(action as UnknownAction);
+
+const EDITS = [
+  stepSet,
+  velocitySet,
+  laneChanged,
+  tempoSet,
+  swingSet,
+  feelEdited,
+  kitSet,
+  patternsEdited,
+  beatEdited,
+  beatRenamed,
+  beatPatched,
+];
+/** Whether an action edits the open beat, undo and redo aside. */
+export const isBeatAction = (action: UnknownAction): boolean => EDITS.some((edit) => edit.match(action));
+/** Whether an action changes the open beat in any way that a person asked for. */
+export const isDocAction = (action: UnknownAction): boolean =>
+  isBeatAction(action) || undone.match(action) || redone.match(action);
 
 const initial: DocState = { beat: null, past: [], future: [], gesture: null, off: {} };
 
@@ -138,6 +160,7 @@ const edited = (beat: Beat, action: UnknownAction, off: DocState['off'] = {}): B
     return edits!.editPatterns(beat, action.payload.patternIds, action.payload.edit);
   if (beatEdited.match(action)) return edits!.editBeat(beat, action.payload.edit);
   if (beatRenamed.match(action)) return { ...beat, name: action.payload.name };
+  if (beatPatched.match(action)) return patched(beat, action.payload.patch);
   return beat;
 };
 
@@ -165,7 +188,7 @@ const stepOn = (state: DocState): DocState => {
  */
 export const docReducer = (state: DocState = initial, action: UnknownAction): DocState => {
   if (beatOpened.match(action)) return { ...initial, beat: action.payload.beat };
-  if (beatAdopted.match(action)) return changed(state, action.payload.beat, undefined);
+  if (docMerged.match(action)) return action.payload.doc;
   if (undone.match(action)) return stepBack(state);
   if (redone.match(action)) return stepOn(state);
   if (!state.beat) return state;

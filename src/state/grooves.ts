@@ -52,6 +52,41 @@ export const FIRST_GROOVES: GroovesState = {
   readWith: 'General MIDI',
 };
 
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const isMap = (value: unknown): boolean =>
+  isRecord(value) && typeof value['name'] === 'string' && Array.isArray(value['notes']);
+
+const isKeepers = (value: unknown): boolean =>
+  isRecord(value) &&
+  Array.isArray(value['grooves']) &&
+  value['grooves'].every((one) => isRecord(one) && typeof one['id'] === 'string') &&
+  Array.isArray(value['folders']) &&
+  value['folders'].every(Array.isArray);
+
+/** Whether a value is of the kind that a first start has in its place. */
+const isLike = (key: keyof GroovesState, value: unknown): boolean => {
+  const first = FIRST_GROOVES[key];
+  if (key === 'chosen') return value === null || typeof value === 'string';
+  if (key === 'keepers') return isKeepers(value);
+  if (key === 'maps') return Array.isArray(value) && value.every(isMap);
+  if (Array.isArray(first)) return Array.isArray(value) && value.every((one) => typeof one === 'string');
+  if (key === 'filters')
+    return isRecord(value) && Object.values(value).every((one) => typeof one === 'string');
+  return typeof value === typeof first;
+};
+
+/** Of what was kept, what fits: all else is as at a first start. @example fittingGrooves({ hand: 'x' }) // {} */
+export const fittingGrooves = (kept: unknown): Partial<GroovesState> =>
+  isRecord(kept)
+    ? Object.fromEntries(
+        Object.entries(kept).filter(
+          ([key, value]) => Object.hasOwn(FIRST_GROOVES, key) && isLike(key as keyof GroovesState, value),
+        ),
+      )
+    : {};
+
 const grooves = createSlice({
   name: 'grooves',
   initialState: FIRST_GROOVES,

@@ -1,5 +1,6 @@
-import type { Indexed } from '../../core/groove/importing';
+import { splitPath, type Indexed } from '../../core/groove/importing';
 import type { Likeness } from '../../core/groove/likeness';
+import { alone } from './log';
 import type { KeyValue } from './storage';
 
 /** Files of other people's grooves, kept in the browser as they came; beside them, in pieces, the list of what they are. */
@@ -44,64 +45,142 @@ const restored = ({ likeness, ...rest }: Stored): Indexed => ({
   },
 });
 
-let last = 0;
-/** Pieces come later in the list the later they were made; what came later holds. */
-const pieceName = (): string => {
-  last = Math.max(Date.now(), last + 1);
-  return String(last).padStart(16, '0');
+/** Pieces come later in the list the later they were made: by a counter, since clocks are set back. */
+const nextPiece = async (storage: KeyValue): Promise<string> => {
+  const numbers = (await storage.getAllKeys())
+    .filter((key) => key.startsWith(LIST))
+    .map((key) => Number(key.slice(LIST.length)))
+    .filter((n) => Number.isSafeInteger(n));
+  const last = numbers.reduce((most, n) => Math.max(most, n), 0);
+  return KEY.list(String(last + 1).padStart(16, '0'));
 };
 
+/** One at a time, in whichever tab or worker: the list is read and written anew. */
+const withList = <T>(work: () => Promise<T>): Promise<T> => alone('grooves', work);
+
+/** A place beside another of the same name. @example beside('a/fill.mid', 2) // "a/fill (2).mid" */
+const beside = (id: string, n: number): string => id.replace(/(\.midi?)?$/i, (ending) => ` (${n})${ending}`);
+
 /**
- * Keeps files and what they are.
+ * Keeps files and what they are. A file is known by what is in it: another one of the same name gets a number, the same
+ * one again is kept once.
  *
+ * @returns what they are, under the names that they are kept by
  * @throws what the storage throws when it is full
  */
-export const keepFiles = async (
+export const keepFiles = (
   storage: KeyValue,
   indexed: Indexed[],
   files: { bytes: Uint8Array }[],
-): Promise<void> => {
-  const entries: Record<string, string> = {};
-  indexed.forEach(({ row }, at) => (entries[KEY.file(row.id)] = asText(files[at]!.bytes)));
-  entries[KEY.list(pieceName())] = JSON.stringify(indexed.map(stored));
-  await storage.setMany(entries);
-};
+): Promise<Indexed[]> =>
+  withList(async () => {
+    const there = await storage.getMany(indexed.map(({ row }) => KEY.file(row.id)));
+    const entries: Record<string, string> = {};
+    const kept: Indexed[] = [];
+    for (const [at, one] of indexed.entries()) {
+      const text = asText(files[at]!.bytes);
+      let { id } = one.row;
+      const lies = async () =>
+        entries[KEY.file(id)] ?? there[KEY.file(id)] ?? (await storage.getItem(KEY.file(id)));
+      for (let n = 2, found = await lies(); found !== null && found !== text; n++, found = await lies())
+        id = beside(one.row.id, n);
+      entries[KEY.file(id)] = text;
+      const name = id === one.row.id ? one.row.name : splitPath(id).name;
+      kept.push({ ...one, row: { ...one.row, id, name } });
+    }
+    entries[await nextPiece(storage)] = JSON.stringify(kept.map(stored));
+    await storage.setMany(entries);
+    return kept;
+  });
 
 /** Changes what is said of a file that is kept. */
-export const keepIndexed = (storage: KeyValue, indexed: Indexed): Promise<void> =>
-  storage.setMany({ [KEY.list(pieceName())]: JSON.stringify([stored(indexed)]) });
+export const keepIndexed = (storage: KeyValue, indexed: Indexed[]): Promise<void> =>
+  withList(async () => storage.setMany({ [await nextPiece(storage)]: JSON.stringify(indexed.map(stored)) }));
 
-/** All files that are kept, by id; what is damaged in the list is passed over. */
-export const readImported = async (storage: KeyValue): Promise<Indexed[]> => {
-  const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(LIST)).sort();
-  const got = await storage.getMany(keys);
-  const byId = new Map<string, Indexed>();
-  for (const key of keys) {
-    try {
-      for (const one of JSON.parse(got[key] ?? '[]') as Stored[]) byId.set(one.row.id, restored(one));
-    } catch {
-      continue;
-    }
-  }
-  // Many small pieces become one, so that the next start reads but one.
-  if (keys.length > 64)
-    await storage
-      .setMany({ [KEY.list(pieceName())]: JSON.stringify([...byId.values()].map(stored)) })
-      .then(() => storage.removeMany(keys));
-  return [...byId.values()];
+const isStored = (value: unknown): value is Stored => {
+  const { row, likeness, map, hits } = (value ?? {}) as Partial<Stored>;
+  return (
+    typeof row?.id === 'string' &&
+    typeof row.name === 'string' &&
+    Array.isArray(row.path) &&
+    Array.isArray(row.instruments) &&
+    Array.isArray(row.tags) &&
+    typeof row.meter?.beats === 'number' &&
+    typeof likeness?.cells === 'string' &&
+    typeof likeness.late === 'string' &&
+    typeof map === 'string' &&
+    typeof hits === 'number'
+  );
 };
 
-/** The bytes of a file that is kept. */
+const piece = (text: string | null | undefined): Indexed[] => {
+  try {
+    const read = JSON.parse(text ?? '[]') as unknown;
+    return Array.isArray(read) ? read.filter(isStored).map(restored) : [];
+  } catch {
+    return [];
+  }
+};
+
+/** What is kept: what the list says, and the files that it says nothing of, though they are there. */
+export interface Kept {
+  indexed: Indexed[];
+  unlisted: string[];
+}
+
+const FILE = 'groove/';
+
+const readList = async (storage: KeyValue): Promise<Kept & { pieces: string[] }> => {
+  const keys = await storage.getAllKeys();
+  const pieces = keys.filter((key) => key.startsWith(LIST)).sort();
+  const got = await storage.getMany(pieces);
+  const byId = new Map<string, Indexed>();
+  for (const key of pieces) for (const one of piece(got[key])) byId.set(one.row.id, one);
+  const files = new Set(keys.filter((key) => key.startsWith(FILE)).map((key) => key.slice(FILE.length)));
+  return {
+    indexed: [...byId.values()].filter(({ row }) => files.has(row.id)),
+    unlisted: [...files].filter((id) => !byId.has(id)),
+    pieces,
+  };
+};
+
+/** The list in one piece. */
+const writeList = async (storage: KeyValue, indexed: Indexed[], pieces: string[]): Promise<void> => {
+  await storage.setMany({ [await nextPiece(storage)]: JSON.stringify(indexed.map(stored)) });
+  await storage.removeMany(pieces);
+};
+
+/** All files that are kept; the list is only a copy of what lies in them. */
+export const readImported = async (storage: KeyValue): Promise<Kept> => {
+  const { pieces, ...kept } = await readList(storage);
+  // Many small pieces become one, so that the next start reads but one.
+  if (pieces.length > 64)
+    await withList(async () => {
+      const now = await readList(storage);
+      await writeList(storage, now.indexed, now.pieces);
+    });
+  return kept;
+};
+
+/** The bytes of a file that is kept; null where there is none, or what lies there is none. */
 export const readFile = async (storage: KeyValue, id: string): Promise<Uint8Array | null> => {
   const text = await storage.getItem(KEY.file(id));
-  return text === null ? null : asBytes(text);
+  try {
+    return text === null ? null : asBytes(text);
+  } catch {
+    return null;
+  }
 };
 
 /** Forgets files. */
-export const forgetFiles = async (storage: KeyValue, ids: string[]): Promise<void> => {
-  const gone = new Set(ids);
-  const rest = (await readImported(storage)).filter(({ row }) => !gone.has(row.id));
-  const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(LIST));
-  await storage.setMany({ [KEY.list(pieceName())]: JSON.stringify(rest.map(stored)) });
-  await storage.removeMany([...keys, ...ids.map(KEY.file)]);
-};
+export const forgetFiles = (storage: KeyValue, ids: string[]): Promise<void> =>
+  withList(async () => {
+    const gone = new Set(ids);
+    const { indexed, pieces } = await readList(storage);
+    await writeList(
+      storage,
+      indexed.filter(({ row }) => !gone.has(row.id)),
+      pieces,
+    );
+    await storage.removeMany(ids.map(KEY.file));
+  });

@@ -1,7 +1,10 @@
 import { newBeat } from '../../core/beat/defaults';
+import type { Beat } from '../../core/beat/schema';
 import * as file from '../../core/beat/file';
 import { writeBeat } from '../../core/beat/text';
-import { tempoSet } from './doc';
+import { stepSet, tempoSet, undone } from './doc';
+import { memoryJournal } from './journal';
+import { loadEdits } from './lateEdits';
 import { createKeeper } from './keeper';
 import type { KeyValue } from './storage';
 import { createStore } from './store';
@@ -44,12 +47,23 @@ const channel = () => {
   };
 };
 
-const open = async (storage = memory(), tabs = channel()()) => {
+/** Tabs by their names, those that still live. */
+const living = new Set<string>();
+let tabs = 0;
+beforeEach(() => living.clear());
+
+const open = async (storage = memory(), channelled = channel()(), journal = memoryJournal()) => {
   const store = createStore();
+  const tab = `tab${++tabs}`;
+  living.add(tab);
   const keeper = createKeeper({
     store,
     storage,
-    tabs,
+    journal,
+    tabs: channelled,
+    life: { tab, alive: (other) => Promise.resolve(living.has(other)) },
+    loadEdits,
+    isFull: () => Promise.resolve(null),
     demos: [demo, second],
     fileFormat: () => Promise.resolve(file),
     now: () => 1,
@@ -59,7 +73,13 @@ const open = async (storage = memory(), tabs = channel()()) => {
   await keeper.boot();
   const state = () => store.getState();
   const texts = () => state().notices.map(({ text }) => text);
-  return { store, keeper, storage, state, texts };
+  const beat = () => state().doc.beat!;
+  /** The page ends, with nothing done on the way. */
+  const kill = () => {
+    living.delete(tab);
+    store.hearEdits(() => undefined);
+  };
+  return { store, keeper, storage, journal, state, texts, beat, kill };
 };
 
 const settle = () => new Promise((resolve) => setTimeout(resolve, 450));
@@ -92,25 +112,250 @@ test('a beat that was opened is the one that a later start opens', async () => {
   expect(two.state().doc.beat!.id).toBe('second');
 });
 
-test('a change that another tab has saved appears here; both are kept when both changed it', async () => {
+const tap = (step: number, laneId = 'kick') => stepSet({ patternId: 'a', laneId, step, on: true });
+const stepsOf = (beat: Beat, laneId = 'kick') =>
+  (beat.patterns[0]!.parts[laneId]?.hits ?? []).map(({ step }) => step);
+
+test('edits travel between tabs and are applied in one order; both have their history', async () => {
   const storage = memory();
-  const tabs = channel();
-  const one = await open(storage, tabs());
-  const two = await open(storage, tabs());
-  expect(two.texts()[0]).toContain('is open in another tab too');
+  const tabsOf = channel();
+  const one = await open(storage, tabsOf());
+  const two = await open(storage, tabsOf());
+  expect(one.texts()[0] ?? two.texts()[0]).toContain('is open in another tab too');
   one.store.dispatch(tempoSet({ tempo: 90 }));
   await settle();
-  expect(two.state().doc.beat!.tempo).toBe(90);
-  one.store.dispatch(tempoSet({ tempo: 91 }));
-  two.store.dispatch(tempoSet({ tempo: 92 }));
-  await one.keeper.flush();
-  await two.keeper.flush();
+  expect(two.beat().tempo).toBe(90);
+  one.store.dispatch(tap(1));
+  two.store.dispatch(tap(3));
+  one.store.dispatch(tap(5));
+  two.store.dispatch(tap(7, 'snare'));
   await settle();
-  const beats = [one, two].map(({ state }) => state().doc.beat!);
-  expect(beats.map(({ tempo }) => tempo)).toEqual([91, 92]);
-  expect(beats.map(({ name }) => name)).toEqual(['Demo', 'Demo (second tab)']);
-  const names = one.state().library.beats.map(({ name }) => name);
-  expect(names).toContain('Demo (second tab)');
+  expect(one.beat()).toEqual(two.beat());
+  expect(stepsOf(one.beat())).toEqual(expect.arrayContaining([1, 3, 5]));
+  expect(stepsOf(one.beat(), 'snare')).toContain(7);
+  one.store.dispatch(undone());
+  await settle();
+  expect(two.beat()).toEqual(one.beat());
+  expect(
+    one
+      .state()
+      .library.beats.map(({ name }) => name)
+      .sort(),
+  ).toEqual(['Demo', 'Second']);
+});
+
+test('ten tabs at once: not one of 640 edits is lost, and all show the same', async () => {
+  const storage = memory();
+  const tabsOf = channel();
+  const all = [];
+  for (let at = 0; at < 10; at++) all.push(await open(storage, tabsOf()));
+  const lanes = demo.lanes.map(({ id }) => id);
+  for (let step = 0; step < 64; step++)
+    for (const [at, { store }] of all.entries()) {
+      store.dispatch(
+        stepSet({ patternId: 'a', laneId: lanes[at % 5]!, step: step * 2 + Math.floor(at / 5), on: true }),
+      );
+      if (step % 7 === at % 7) await Promise.resolve();
+    }
+  await Promise.all(all.map(({ keeper }) => keeper.flush()));
+  for (const { keeper } of all) keeper.wake();
+  await settle();
+  const [first] = all;
+  for (const { beat } of all) expect(beat()).toEqual(first!.beat());
+  for (const lane of lanes.slice(0, 5)) {
+    const steps = new Set(stepsOf(first!.beat(), lane));
+    expect(Array.from({ length: 128 }, (_, step) => step).filter((step) => !steps.has(step))).toEqual([]);
+  }
+  const later = await open(memory(storage.data));
+  expect(later.beat()).toEqual(first!.beat());
+});
+
+test('an edit is safe when it is seen: the page ends in the same breath, the next one has it', async () => {
+  for (let at = 0; at < 40; at++) {
+    const journal = memoryJournal();
+    const one = await open(memory(), channel()(), journal);
+    one.store.dispatch(tempoSet({ tempo: 100 + at / 2 }));
+    one.store.dispatch(tap(3));
+    // Some turns of the wheel later, or none.
+    for (let turns = 0; turns < at % 8; turns++) await Promise.resolve();
+    const data = new Map(one.storage.data);
+    const kept = memoryJournal(new Map(journal.data));
+    one.kill();
+    const two = await open(memory(data), channel()(), kept);
+    expect(two.beat().tempo).toBe(100 + at / 2);
+    expect(stepsOf(two.beat())).toContain(3);
+    await settle();
+    expect(kept.data.size).toBe(0);
+  }
+}, 60000);
+
+test('what a dead page left of a beat that is not opened now is written too; a living one keeps its own', async () => {
+  const journal = memoryJournal();
+  const one = await open(memory(), channel()(), journal);
+  await one.keeper.open('second');
+  one.storage.full = true;
+  one.store.dispatch(tempoSet({ tempo: 77 }));
+  await one.keeper.flush();
+  expect(journal.data.size).toBe(1);
+  const beside = await open(memory(one.storage.data), channel()(), journal);
+  expect(journal.data.size).toBe(1);
+  expect(beside.state().doc.beat!.tempo).toBe(100);
+  one.kill();
+  one.storage.data.set('open', JSON.stringify({ beatId: 'demo', patternId: null }));
+  const two = await open(memory(one.storage.data), channel()(), journal);
+  expect(two.beat().id).toBe('demo');
+  expect((await two.keeper.beat('second'))!.tempo).toBe(77);
+  expect(journal.data.size).toBe(0);
+});
+
+test('a beat renamed in another tab is renamed here, and forks nothing', async () => {
+  const storage = memory();
+  const tabsOf = channel();
+  const one = await open(storage, tabsOf());
+  const two = await open(storage, tabsOf());
+  await two.keeper.open('second');
+  await two.keeper.rename('demo', 'Rain');
+  one.store.dispatch(tap(2));
+  await settle();
+  expect(one.beat().name).toBe('Rain');
+  expect(stepsOf(one.beat())).toContain(2);
+  expect(
+    one
+      .state()
+      .library.beats.map(({ name }) => name)
+      .sort(),
+  ).toEqual(['Rain', 'Second']);
+});
+
+test('a beat deleted in another tab is told, and kept again with the next edit', async () => {
+  const storage = memory();
+  const tabsOf = channel();
+  const one = await open(storage, tabsOf());
+  const two = await open(storage, tabsOf());
+  await two.keeper.remove('demo');
+  expect(one.texts().at(-1)).toContain('was deleted in another tab');
+  one.store.dispatch(tap(2));
+  await settle();
+  expect(storage.data.get('beat/demo')).toContain('"step":2');
+});
+
+test('no beat is left before it is safe, in the storage or in a file', async () => {
+  const { store, keeper, storage, state, texts, beat } = await open();
+  storage.full = true;
+  store.dispatch(tempoSet({ tempo: 81 }));
+  expect(await keeper.open('second')).toBe(false);
+  expect(beat()).toMatchObject({ id: 'demo', tempo: 81 });
+  expect(texts().at(-1)).toContain('Save it to a file first');
+  await keeper.create();
+  await keeper.bringIn('x.json', writeBeat(second));
+  expect(beat().id).toBe('demo');
+  keeper.taken(state().doc.beat!);
+  expect(await keeper.open('second')).toBe(true);
+});
+
+test('Undo delete on a full storage can be asked for again', async () => {
+  const { keeper, storage, state } = await open();
+  await keeper.remove('second');
+  storage.full = true;
+  await keeper.restore('second');
+  expect(state().library.beats.map(({ name }) => name)).toEqual(['Demo']);
+  expect(state().notices.some(({ action }) => action?.label === 'Undo delete')).toBe(true);
+  storage.full = false;
+  await keeper.restore('second');
+  expect(
+    state()
+      .library.beats.map(({ name }) => name)
+      .sort(),
+  ).toEqual(['Demo', 'Second']);
+});
+
+test('a beat of a newer version stays where it is, is shown as newer, and is not opened', async () => {
+  const one = await open();
+  const newer = JSON.stringify({ ...JSON.parse(writeBeat(second)), version: 99, glow: true });
+  one.storage.data.set('beat/second', newer);
+  one.storage.data.delete('summary/second');
+  const two = await open(memory(one.storage.data));
+  expect(two.state().library.beats.find(({ id }) => id === 'second')).toMatchObject({
+    name: 'Second',
+    newer: true,
+  });
+  expect(await two.keeper.open('second')).toBe(false);
+  expect(two.texts().at(-1)).toContain('saved by a newer Ruddik');
+  expect(two.storage.data.get('beat/second')).toBe(newer);
+  expect(await two.keeper.textOf('second')).toBe(newer);
+});
+
+test('a list that disagrees with what it lists is mended, at the start and by hand', async () => {
+  const one = await open();
+  one.storage.data.set('summary/second', '{"name":7}');
+  const two = await open(memory(one.storage.data));
+  expect(
+    two
+      .state()
+      .library.beats.map(({ name }) => name)
+      .sort(),
+  ).toEqual(['Demo', 'Second']);
+  two.storage.data.set(
+    'summary/second',
+    JSON.stringify({ name: 'Wrong', tempo: 1, meter: '9/9', bars: 3, saved: 5 }),
+  );
+  expect(await two.keeper.check()).toBe('2 beats looked through; 1 mended or set aside.');
+  expect(two.storage.data.get('summary/second')).toContain('"Second"');
+  expect(await two.keeper.check()).toBe('2 beats looked through; all is as it should be.');
+});
+
+test('junk in any one place: the app starts, lists its beats, and what was junk is kept', async () => {
+  const JUNK = ['null', '{}', '[]', '7', '"x"', '{"metronome":null}', '{{', '', '[null]'];
+  const first = await open();
+  first.store.dispatch(tempoSet({ tempo: 90 }));
+  await settle();
+  for (const key of first.storage.data.keys())
+    for (const junk of JUNK) {
+      const data = new Map(first.storage.data).set(key, junk);
+      const { state, storage } = await open(memory(data));
+      expect([key, junk, state().doc.beat === null]).toEqual([key, junk, false]);
+      expect([key, junk, state().library.beats.length >= 1]).toEqual([key, junk, true]);
+      const other = key.includes('demo') ? 'beat/second' : 'beat/demo';
+      expect(storage.data.get(other)).toBe(first.storage.data.get(other));
+    }
+}, 60000);
+
+test('without any storage the app works and says that nothing is kept', async () => {
+  const away = () => Promise.reject(new Error('barred'));
+  const storage = {
+    ...memory(),
+    getItem: away,
+    getMany: away,
+    setMany: away,
+    removeMany: away,
+    getAllKeys: away,
+  };
+  const { store, state, texts } = await open(storage);
+  store.dispatch(tempoSet({ tempo: 70 }));
+  expect(state().doc.beat!.tempo).toBe(70);
+  expect(texts().join(' ')).toContain('The browser’s storage does not take it');
+});
+
+test('two beats of one id in one file are both kept', async () => {
+  const { keeper, state } = await open();
+  const both = { kind: 'ruddik.beats', beats: ['One', 'Two'].map((name) => ({ ...demo, id: 'same', name })) };
+  await keeper.bringIn('both.json', JSON.stringify(both));
+  expect(
+    state()
+      .library.beats.map(({ name }) => name)
+      .sort(),
+  ).toEqual(['Demo', 'One', 'Second', 'Two']);
+});
+
+test('thousands of faulty beats in one file are told in a few words', async () => {
+  const { keeper, state } = await open();
+  const text = JSON.stringify({ kind: 'ruddik.beats', beats: Array.from({ length: 5000 }, () => ({})) });
+  await keeper.bringIn('many.json', text);
+  expect(
+    state()
+      .notices.map(({ text: one }) => one)
+      .at(-1),
+  ).toContain('4997 more of its beats');
 });
 
 test('damaged data is set aside with its text, and another beat opens', async () => {

@@ -1,8 +1,14 @@
-import { numbered } from '../../core/beat/numbered';
 import { nanoid } from '@reduxjs/toolkit';
 import { newBeat } from '../../core/beat/defaults';
+import { numbered } from '../../core/beat/numbered';
 import type { Beat } from '../../core/beat/schema';
-import { beatAdopted, beatOpened, beatRenamed } from './doc';
+import { beatOpened, beatRenamed } from './doc';
+import { anyNeedsEdits, beatWith } from './entry';
+import type { Journal } from './journal';
+import { createLine, type Line } from './line';
+import { append, readLogged, type Item } from './log';
+import { takeUp, type Alive, type Left } from './recover';
+import { fittingSettings, sameSettings, settingsOf } from './settings';
 import {
   asideRemoved,
   libraryRead,
@@ -11,7 +17,7 @@ import {
   summaryRemoved,
   summarySet,
   viewChanged,
-  type ViewState,
+  type BeatSummary,
 } from './slices';
 import type { Store } from './store';
 import * as disk from './storage';
@@ -22,10 +28,18 @@ import type { Tabs, TabWord } from './tabs';
 export interface KeeperParts {
   store: Store;
   storage: KeyValue;
+  journal: Journal;
   tabs: Tabs;
+  /** The name of this tab, and whether the page of another one still lives. */
+  life: { tab: string; alive: Alive };
   demos: Beat[];
   /** What reads a file: it is large, and needed only once there is something to check. */
-  fileFormat: () => Promise<Pick<typeof import('../../core/beat/file'), 'readBeat' | 'readBeats'>>;
+  fileFormat: () => Promise<
+    Pick<typeof import('../../core/beat/file'), 'readBeat' | 'readBeats' | 'isNewer'>
+  >;
+  loadEdits: () => Promise<void>;
+  /** Whether the browser's storage is full; null where it does not say. */
+  isFull: () => Promise<boolean | null>;
   now: () => number;
   /** A seed for a new beat, 0 to 2^32 - 1. */
   seed: () => number;
@@ -35,8 +49,8 @@ export interface KeeperParts {
 
 export interface Keeper {
   boot(): Promise<void>;
-  /** Saves what is pending now. */
-  flush(): Promise<void>;
+  /** Saves what is pending now. @returns false where the storage does not take it */
+  flush(): Promise<boolean>;
   open(id: string): Promise<boolean>;
   create(): Promise<void>;
   rename(id: string, name: string): Promise<void>;
@@ -50,63 +64,59 @@ export interface Keeper {
   /** All beats that can be read, as they are now. */
   all(): Promise<Beat[]>;
   beat(id: string): Promise<Beat | null>;
+  /** The text of a beat as it is kept, readable or not. */
+  textOf(id: string): Promise<string | null>;
   /** The id of the open beat. */
   openId(): string | undefined;
   /** Says why a file was not taken in. */
   refuse(fileName: string, reason: string): void;
   asideText(key: string): Promise<string>;
   removeAside(key: string): Promise<void>;
+  /** A person has the open beat in a file: it may be left, kept or not. */
+  taken(beat: Beat): void;
+  /** Whether the page could go now without losing an edit. */
+  isSafe(): boolean;
+  /** Hears what other tabs did while this one slept. */
+  wake(): void;
+  /** Looks through all that is kept, mends the lists of it, and says what was found. */
+  check(): Promise<string>;
 }
 
-/** An edit is on the disk after this many ms at the latest, and the time it takes to write. */
+/** The text of a beat is written anew after so many ms; its edits are kept before. */
 const SAVE_AFTER = 300;
-
-const SETTINGS = [
-  'zoom',
-  'mixOpen',
-  'glass',
-  'theme',
-  'metronome',
-  'switchAt',
-  'latency',
-  'hearEdits',
-  'noteNames',
-  'exportHow',
-] as const;
-type Settings = Pick<ViewState, (typeof SETTINGS)[number]>;
-
-const pickSettings = (view: ViewState): Settings => ({
-  zoom: view.zoom,
-  mixOpen: view.mixOpen,
-  glass: view.glass,
-  theme: view.theme,
-  metronome: view.metronome,
-  switchAt: view.switchAt,
-  latency: view.latency,
-  hearEdits: view.hearEdits,
-  noteNames: view.noteNames,
-  exportHow: view.exportHow,
-});
+/** In the way of a storage that does not take something, so many ms pass before it is tried again. */
+const AGAIN = 2000;
 
 export const createKeeper = (parts: KeeperParts): Keeper => {
-  const { store, storage, tabs, demos, fileFormat, now, seed, screenReady } = parts;
-  let revision = 0;
+  const { store, storage, journal, tabs, life, demos, fileFormat, now, seed, screenReady } = parts;
+  /** The open beat as its text is kept. */
   let saved: Beat | null = null;
+  /** The open beat as a person took it in a file. */
+  let inFile: Beat | null = null;
+  /** What pages before left of beats that could not be written. */
+  let left = new Map<string, Left[]>();
   let timer: ReturnType<typeof setTimeout> | null = null;
-  let running: Promise<void> = Promise.resolve();
+  let running: Promise<boolean> = Promise.resolve(true);
   const removed = new Map<string, string>();
+  let renamed = 0;
 
   const { dispatch } = store;
   const current = () => store.getState().doc.beat;
   const say = (text: string, more: Partial<Parameters<typeof noticed>[0]> = {}) =>
     dispatch(noticed({ text, ...more }));
 
-  const show = (beat: Beat, at: number, patternId: string | null) => {
-    revision = at;
-    saved = beat;
+  const show = (beat: Beat, seq: number, patternId: string | null) => {
+    saved = seq ? beat : null;
     dispatch(subjectClosed('tabs'));
     dispatch(viewChanged({ patternId: patternId ?? beat.patterns[0]!.id, openLane: null }));
     dispatch(beatOpened({ beat }));
+    line.begin(beat.id, seq);
+    for (const { key, item } of left.get(beat.id) ?? []) {
+      // Done again, they are this tab's own, and journalled as such.
+      dispatch(item.entry as never);
+      journal.remove(key);
+    }
+    left.delete(beat.id);
     tabs.say({ type: 'opened', id: beat.id });
   };
 
@@ -118,107 +128,214 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
 
   const rememberOpen = async () => {
     const beat = current();
-    if (beat) await disk.writeOpen(storage, { beatId: beat.id, patternId: store.getState().view.patternId });
+    const { patternId } = store.getState().view;
+    // Which beat it was is no reason to come to nothing where there is no room for it.
+    if (beat) await disk.writeOpen(storage, { beatId: beat.id, patternId }).catch(full);
   };
 
+  const TAKE_IT = { label: 'Save beat to a file', does: { kind: 'saveBeat' } } as const;
+
   const full = (fault: unknown) => {
-    const why = /quota|full/i.test(String(fault)) ? 'is full' : 'does not take it';
-    say(`The browser’s storage ${why}. Your work goes on here, but is not kept: save it to a file.`, {
-      tone: 'danger',
-      lasting: true,
-      subject: 'storage',
-      action: { label: 'Save beat to a file', does: { kind: 'saveBeat' } },
+    const tell = (why: string) => {
+      const text = `The browser’s storage ${why}. Your work goes on here, but is not kept until that changes: save it to a file.`;
+      // It is tried again every few seconds, and need not be said each time.
+      if (store.getState().notices.some((one) => one.text === text)) return;
+      say(text, { tone: 'danger', lasting: true, subject: 'storage', action: TAKE_IT });
+    };
+    if (/quota|full|space|room/i.test(String(fault))) return tell('is full');
+    tell('does not take it');
+    void parts.isFull().then((isFull) => {
+      const stands = store.getState().notices.some(({ subject }) => subject === 'storage');
+      if (isFull && stands) tell('is full');
     });
   };
 
-  const add = async (beat: Beat, at = now()): Promise<number> => {
-    const { revision: first } = await disk.saveBeat(storage, beat, 0, at);
+  const add = async (beat: Beat, at = now(), seen: Record<string, number> = {}): Promise<number | null> => {
+    const first = await disk.addBeat(storage, beat, at, seen);
     dispatch(summarySet(disk.summaryOf(beat, at)));
-    tabs.say({ type: 'saved', id: beat.id, revision: first });
+    tabs.say({ type: 'saved', id: beat.id });
     return first;
   };
 
-  const fork = async (beat: Beat) => {
-    const copy = { ...beat, id: nanoid(), name: `${beat.name} (second tab)`.slice(0, 80) };
-    show(copy, await add(copy), store.getState().view.patternId);
-    await rememberOpen();
-    say(
-      `“${beat.name}” was changed in another tab at the same time. Both are kept; this one is now “${copy.name}”.`,
-      {
-        lasting: true,
-      },
-    );
-  };
+  const line: Line = createLine({
+    store,
+    storage,
+    journal,
+    tabs,
+    tab: life.tab,
+    loadEdits: parts.loadEdits,
+    onTrouble: full,
+    onWritten: () => later(),
+    onGone: async (beat, seen) => add(beat, now(), seen),
+    onFar: async (id) => read(id),
+  });
 
-  const save = async () => {
-    const beat = current();
-    if (!beat || beat === saved) return;
+  /** Writes the text of the open beat anew, once all its edits are written. */
+  const save = async (): Promise<boolean> => {
+    if (!(await line.settle())) return false;
+    const stand = line.stand();
+    if (!stand || stand.beat === saved) return true;
     try {
-      const result = await disk.saveBeat(storage, beat, revision, now());
-      if (result.kind === 'conflict') return await fork(beat);
-      revision = result.revision;
-      saved = beat;
-      dispatch(summarySet(disk.summaryOf(beat, now())));
+      const { id, seq, beat } = stand;
+      if (await disk.rewriteBeat(storage, beat, seq, now())) {
+        if (current()?.id === id) saved = beat;
+        dispatch(summarySet(disk.summaryOf(beat, now())));
+        tabs.say({ type: 'saved', id });
+      } else void line.kick();
       dispatch(subjectClosed('storage'));
-      tabs.say({ type: 'saved', id: beat.id, revision });
+      return true;
     } catch (fault) {
       full(fault);
+      later(AGAIN);
+      return false;
     }
   };
 
-  const flush = (): Promise<void> => {
+  const flush = (): Promise<boolean> => {
     if (timer) clearTimeout(timer);
     timer = null;
     running = running.then(save);
     return running;
   };
 
-  const later = () => {
-    if (timer) return;
+  const later = (after = SAVE_AFTER) => {
+    if (timer || line.stand()?.beat === saved) return;
     timer = setTimeout(() => {
       timer = null;
       void flush();
-    }, SAVE_AFTER);
+    }, after);
   };
 
   const watch = () => {
-    let settings = pickSettings(store.getState().view);
+    let settings = settingsOf(store.getState().view);
     let { patternId } = store.getState().view;
     store.subscribe(() => {
       const { view } = store.getState();
-      if (current() !== saved && current()) later();
-      if (SETTINGS.some((key) => settings[key] !== view[key])) {
-        settings = pickSettings(view);
+      const next = settingsOf(view);
+      if (!sameSettings(settings, next)) {
+        settings = next;
         disk.writeSettings(storage, settings).catch(full);
       }
       if (patternId !== view.patternId) {
         patternId = view.patternId;
-        rememberOpen().catch(full);
+        void rememberOpen();
       }
     });
   };
 
-  const read = async (id: string): Promise<{ beat: Beat; revision: number } | null> => {
-    const { text, revision: at } = await disk.loadBeatText(storage, id);
-    if (text === null) return null;
-    const result = (await fileFormat()).readBeat(text);
-    if (result.ok) return { beat: result.value, revision: at };
-    const kept = await disk.setAside(storage, id, text, result.error, now());
-    dispatch(libraryRead(await disk.readLibrary(storage)));
-    say(`A saved beat could not be read and was set aside as “${kept.name}”. ${result.error}`, {
+  /** The list of beats, with what it does not say of one read from the beat itself. */
+  const readList = async (): Promise<{ unlisted: number }> => {
+    const { unlisted, ...library } = await disk.readLibrary(storage);
+    dispatch(libraryRead(library));
+    for (const id of unlisted) {
+      const got = await peek(id);
+      if (got.kind === 'there') dispatch(summarySet(disk.summaryOf(got.beat, now())));
+      if (got.kind === 'newer') dispatch(summarySet(newerSummary(id, got.text)));
+    }
+    return { unlisted: unlisted.length };
+  };
+
+  type Peeked =
+    | { kind: 'none' }
+    | { kind: 'there'; beat: Beat; seq: number; lost: (Item | null)[]; text: string }
+    | { kind: 'newer'; text: string }
+    | { kind: 'damaged'; text: string; error: string };
+
+  /** Reads a beat with all edits that were written after its text. */
+  const peek = async (id: string): Promise<Peeked> => {
+    const { text, items, seq } = await readLogged(storage, id);
+    if (text === null) return { kind: 'none' };
+    const { readBeat, isNewer } = await fileFormat();
+    const result = readBeat(text);
+    if (!result.ok)
+      return isNewer(text) ? { kind: 'newer', text } : { kind: 'damaged', text, error: result.error };
+    const beat = { ...result.value, id };
+    const entries = items.flatMap((item) => item?.entry ?? []);
+    if (!entries.length) return { kind: 'there', beat, seq, lost: items, text };
+    if (anyNeedsEdits(entries)) await parts.loadEdits();
+    try {
+      const made = beatWith(beat, entries);
+      const sound = readBeat(JSON.stringify(made));
+      if (sound.ok) return { kind: 'there', beat: made, seq, lost: items.filter((item) => !item), text };
+    } catch {
+      // An edit that cannot be done: the beat is as it was before it.
+    }
+    return { kind: 'there', beat, seq, lost: items, text };
+  };
+
+  const newerSummary = (id: string, text: string): BeatSummary => {
+    const { name } = JSON.parse(text) as { name?: unknown };
+    return {
+      id,
+      name: typeof name === 'string' && name ? name.slice(0, 80) : 'A beat',
+      tempo: 0,
+      meter: '',
+      bars: 0,
+      saved: 0,
+      newer: true,
+    };
+  };
+
+  const aside = async (id: string, text: string, error: string) => {
+    const kept = await disk.setAside(storage, id, text, error);
+    await readList();
+    say(`A saved beat could not be read and was set aside as “${kept.name}”. ${error}`, {
       tone: 'danger',
       lasting: true,
       action: { label: 'Download it', does: { kind: 'downloadAside', key: kept.key } },
     });
+  };
+
+  const read = async (id: string): Promise<{ beat: Beat; seq: number } | null> => {
+    const got = await peek(id);
+    if (got.kind === 'there') {
+      if (got.lost.length) {
+        const { name } = got.beat;
+        const what = {
+          name: `Edits of ${name} that could not be read`,
+          reason: '',
+          text: JSON.stringify(got),
+        };
+        const kept = await disk.keepAside(storage, id, what);
+        say(`Some edits of “${name}” could not be read; what is left of them was set aside.`, {
+          lasting: true,
+          action: { label: 'Download them', does: { kind: 'downloadAside', key: kept.key } },
+        });
+      }
+      return got;
+    }
+    if (got.kind === 'newer') {
+      const summary = newerSummary(id, got.text);
+      dispatch(summarySet(summary));
+      say(
+        `“${summary.name}” was saved by a newer Ruddik. It stays as it is, and opens once this one is up to date.`,
+        {
+          lasting: true,
+        },
+      );
+    }
+    if (got.kind === 'damaged') await aside(id, got.text, got.error);
     return null;
   };
 
+  /** No beat is left before it is safe, in the storage or in a file. */
+  const mayLeave = async (): Promise<boolean> => {
+    await store.editsSettled();
+    const beat = current();
+    if ((await flush()) || !beat || beat === inFile) return true;
+    say(
+      `“${beat.name}” is not kept yet, since the browser’s storage does not take it. Save it to a file first; then it can be left.`,
+      { tone: 'danger', lasting: true, subject: 'storage', action: TAKE_IT },
+    );
+    return false;
+  };
+
   const open = async (id: string, patternId: string | null = null): Promise<boolean> => {
-    await flush();
+    if (!(await mayLeave())) return false;
     const got = await read(id);
     if (!got) return false;
     const known = got.beat.patterns.some((pattern) => pattern.id === patternId);
-    show(got.beat, got.revision, known ? patternId : null);
+    show(got.beat, got.seq, known ? patternId : null);
     await rememberOpen();
     return true;
   };
@@ -226,60 +343,71 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
   /** Demo beats of the first start; the first of them is shown before it is written. */
   const firstStart = async () => {
     show(demos[0]!, 0, null);
-    saved = null;
+    await line.kick();
     await flush();
     for (const [at, demo] of demos.slice(1).entries()) await add(demo, now() - 60000 * (at + 1));
     await rememberOpen();
   };
 
   const openAny = async () => {
-    for (const { id } of store.getState().library.beats) if (await open(id)) return;
-    if (demos[0]) {
-      await add({ ...demos[0], id: nanoid() });
-      await open(store.getState().library.beats.at(-1)!.id);
-    }
-  };
-
-  const adopt = async (word: TabWord & { type: 'saved' }) => {
-    const before = current();
-    if (before?.id !== word.id) {
-      dispatch(libraryRead(await disk.readLibrary(storage)));
-      return;
-    }
-    if (before !== saved) return;
-    const got = await read(word.id);
-    if (!got || current() !== before) return;
-    revision = got.revision;
-    saved = got.beat;
-    dispatch(beatAdopted({ beat: got.beat }));
+    for (const { id, newer } of store.getState().library.beats) if (!newer && (await open(id))) return;
+    const demo = demos[0];
+    if (!demo) return;
+    const copy = { ...demo, id: nanoid() };
+    await add(copy);
+    await open(copy.id);
   };
 
   const hear = (word: TabWord) => {
     const beat = current();
-    if (word.type === 'opened' && word.id === beat?.id) tabs.say({ type: 'here', id: word.id });
-    if (word.type === 'here' && word.id === beat?.id)
+    const isOpen = word.id === beat?.id;
+    if (word.type === 'edits') return line.heard(word);
+    if (word.type === 'opened' && isOpen) tabs.say({ type: 'here', id: word.id });
+    if (word.type === 'here' && isOpen)
+      say(`“${beat.name}” is open in another tab too. What is done in one appears in the other.`, {
+        subject: 'tabs',
+      });
+    if (word.type === 'removed' && isOpen)
       say(
-        `“${beat.name}” is open in another tab too. What is changed there appears here; if both change it at once, both are kept.`,
-        { lasting: true, subject: 'tabs' },
+        `“${beat.name}” was deleted in another tab. It is still here: with the next edit it is kept again.`,
+        {
+          lasting: true,
+          subject: 'tabs',
+        },
       );
-    if (word.type === 'saved') adopt(word).catch(full);
+    if (word.type === 'saved' || word.type === 'removed') readList().catch(full);
+  };
+
+  const restoreSettings = async () => {
+    const { kept, junk } = await disk.readSettings(storage);
+    const fitting = fittingSettings(kept);
+    dispatch(viewChanged(fitting.settings));
+    if (junk === null && !fitting.junk) return;
+    const text = junk ?? JSON.stringify(kept);
+    await disk.keepAside(storage, 'settings', {
+      name: 'Settings that could not be read',
+      reason: 'They were replaced by those that a first start has.',
+      text,
+    });
+    await disk.writeSettings(storage, settingsOf(store.getState().view));
   };
 
   const boot = async () => {
     watch();
     try {
       tabs.listen(hear);
-      const settings = await disk.readSettings(storage, pickSettings(store.getState().view));
-      const library = await disk.readLibrary(storage);
+      left = await takeUp(storage, journal, life.alive);
       await screenReady;
-      dispatch(viewChanged(settings));
-      dispatch(libraryRead(library));
-      if (!library.beats.length && !library.aside.length) return await firstStart();
+      await restoreSettings();
+      await readList();
+      const { beats } = store.getState().library;
+      if (!beats.length) return await firstStart();
       const last = await disk.readOpen(storage);
       if (!last || !(await open(last.beatId, last.patternId))) await openAny();
     } catch (fault) {
+      await screenReady;
       if (!current() && demos[0]) show(demos[0], 0, null);
-      dispatch(libraryRead({ beats: [], aside: [] }));
+      if (store.getState().library.status === 'loading') dispatch(libraryRead({ beats: [], aside: [] }));
       full(fault);
     }
   };
@@ -294,27 +422,35 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
       dispatch(beatRenamed({ name }));
       return;
     }
+    const item: Item = { tab: `${life.tab}/names`, n: ++renamed, entry: beatRenamed({ name }) };
+    const result = await append(storage, id, null, [item]);
+    if (result.kind !== 'appended') return;
+    tabs.say({ type: 'edits', id, from: result.seq, items: [item] });
     const got = await read(id);
     if (!got) return;
-    const renamed = { ...got.beat, name };
-    await disk.saveBeat(storage, renamed, got.revision, now());
-    dispatch(summarySet(disk.summaryOf(renamed, now())));
+    await disk.rewriteBeat(storage, got.beat, got.seq, now());
+    dispatch(summarySet(disk.summaryOf(got.beat, now())));
+    tabs.say({ type: 'saved', id });
   };
 
   const remove = async (id: string) => {
-    await flush();
-    const { text } = await disk.loadBeatText(storage, id);
+    if (current()?.id === id) await flush();
+    const whole = await readLogged(storage, id);
     const name = store.getState().library.beats.find((one) => one.id === id)?.name ?? 'The beat';
-    if (text !== null) removed.set(id, text);
+    const got = await peek(id);
+    if (got.kind === 'there') removed.set(id, JSON.stringify(got.beat));
+    else if (whole.text !== null) removed.set(id, whole.text);
     await disk.removeBeat(storage, id);
     dispatch(summaryRemoved(id));
+    tabs.say({ type: 'removed', id });
     say(`“${name}” was deleted.`, {
       lasting: true,
       subject: `removed/${id}`,
       action: { label: 'Undo delete', does: { kind: 'restoreBeat', id } },
     });
     if (current()?.id === id) {
-      saved = current();
+      // It is not to be written again on the way to another one.
+      line.leave();
       await openAny();
     }
   };
@@ -322,8 +458,11 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
   const restore = async (id: string) => {
     const text = removed.get(id);
     if (!text) return;
+    const back = JSON.parse(text) as Beat;
+    // Where it was kept again by another tab meanwhile, both stay.
+    if ((await add(back)) === null) await add({ ...back, id: nanoid() });
+    // Only now: where there is no room for it, it can be asked for again.
     removed.delete(id);
-    await add(JSON.parse(text) as Beat);
     dispatch(subjectClosed(`removed/${id}`));
   };
 
@@ -331,13 +470,21 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     say(`“${file}” was not opened. ${reason}`, { tone: 'danger', lasting: true });
   };
 
+  /** So many faults of one file are said; of more, how many there are. */
+  const MOST_SAID = 3;
+
   const bringIn = async (file: string, text: string) => {
     const { beats, faults } = (await fileFormat()).readBeats(text);
-    for (const fault of faults) refuse(file, fault);
-    if (!beats.length) return;
-    await flush();
+    for (const fault of faults.slice(0, MOST_SAID)) refuse(file, fault);
+    if (faults.length > MOST_SAID)
+      refuse(file, `${faults.length - MOST_SAID} more of its beats could not be read either.`);
+    if (!beats.length || !(await mayLeave())) return;
     const known = new Set(store.getState().library.beats.map(({ id }) => id));
-    const added = beats.map((one) => (known.has(one.id) ? { ...one, id: nanoid() } : one));
+    const added = beats.map((one) => {
+      const free = known.has(one.id) ? { ...one, id: nanoid() } : one;
+      known.add(free.id);
+      return free;
+    });
     for (const one of added) await add(one);
     await open(added[0]!.id);
     say(
@@ -347,10 +494,35 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     );
   };
 
+  const check = async (): Promise<string> => {
+    const { unlisted } = await readList();
+    const { beats } = store.getState().library;
+    let mended = unlisted;
+    for (const { id } of beats) {
+      const got = await peek(id);
+      if (got.kind === 'damaged') {
+        await aside(id, got.text, got.error);
+        mended += 1;
+      }
+      if (got.kind !== 'there') continue;
+      const summary = disk.summaryOf(got.beat, beats.find((one) => one.id === id)!.saved || now());
+      const listed = beats.find((one) => one.id === id)!;
+      const differs = (Object.keys(summary) as (keyof BeatSummary)[]).some(
+        (key) => summary[key] !== listed[key],
+      );
+      if (!differs && !unlisted) continue;
+      if (id !== current()?.id) await disk.rewriteBeat(storage, got.beat, got.seq, summary.saved);
+      dispatch(summarySet(summary));
+      if (differs && !unlisted) mended += 1;
+    }
+    const looked = `${beats.length} ${beats.length === 1 ? 'beat' : 'beats'} looked through`;
+    return mended ? `${looked}; ${mended} mended or set aside.` : `${looked}; all is as it should be.`;
+  };
+
   const all = async (): Promise<Beat[]> => {
     const found: Beat[] = [];
-    for (const { id } of store.getState().library.beats) {
-      const one = await beat(id);
+    for (const { id, newer } of store.getState().library.beats) {
+      const one = newer ? null : await beat(id);
       if (one) found.push(one);
     }
     return found;
@@ -358,14 +530,27 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
 
   const guarded =
     <Args extends unknown[]>(work: (...args: Args) => Promise<void>) =>
-    (...args: Args): Promise<void> =>
-      work(...args).catch(full);
+    async (...args: Args): Promise<void> => {
+      try {
+        await work(...args);
+      } catch (fault) {
+        full(fault);
+      }
+    };
 
   return {
     boot,
     flush,
-    open: (id) => open(id),
+    open: async (id) => {
+      try {
+        return await open(id);
+      } catch (fault) {
+        full(fault);
+        return false;
+      }
+    },
     create: guarded(async () => {
+      if (!(await mayLeave())) return;
       const id = nanoid();
       await add(newBeat(id, freeName('New beat'), seed()));
       await open(id);
@@ -384,6 +569,13 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     bringIn: guarded(bringIn),
     all,
     beat,
+    textOf: async (id) => (await readLogged(storage, id)).text,
+    taken: (one) => {
+      inFile = one;
+    },
+    isSafe: () => line.unkept() === 0,
+    wake: () => void line.kick(),
+    check,
     openId: () => current()?.id,
     refuse,
     asideText: (key) => disk.asideText(storage, key),

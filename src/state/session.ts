@@ -1,5 +1,8 @@
 import { DEMO_BEATS } from '../../demo/beats';
+import { browserJournal } from './journal';
 import { createKeeper } from './keeper';
+import { loadEdits } from './lateEdits';
+import { browserLife } from './recover';
 import { browserStorage } from './storage';
 import { createStore } from './store';
 import { browserTabs } from './tabs';
@@ -18,6 +21,10 @@ export const formats = () => import('../../core/formats');
 export const keeper = createKeeper({
   store,
   storage: browserStorage(),
+  journal: browserJournal(),
+  life: browserLife(),
+  loadEdits,
+  isFull,
   tabs: typeof window === 'undefined' ? { say: () => undefined, listen: () => undefined } : browserTabs(),
   demos: DEMO_BEATS,
   fileFormat: formats,
@@ -25,6 +32,13 @@ export const keeper = createKeeper({
   seed: () => crypto.getRandomValues(new Uint32Array(1))[0]!,
   screenReady,
 });
+
+/** The browser's word on its room: below this share of it nothing more is taken in. */
+const FULL_AT = 0.98;
+async function isFull(): Promise<boolean | null> {
+  const { usage, quota } = (await navigator.storage?.estimate?.().catch(() => null)) ?? {};
+  return usage === undefined || !quota ? null : usage / quota > FULL_AT;
+}
 
 let booting: Promise<void> | null = null;
 

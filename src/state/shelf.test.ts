@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { importFile } from '../../core/groove/importing';
 import { GENERAL_MIDI } from '../../core/midi/drumMap';
-import { groovesChanged } from './grooves';
+import { FIRST_GROOVES, fittingGrooves, groovesChanged } from './grooves';
 import { forgetFiles, keepFiles, readFile, readImported } from './importedFiles';
 import { createShelf } from './shelf';
 import { memory } from './storage.mock';
@@ -31,20 +31,99 @@ describe('imported files', () => {
     await keepFiles(storage, [one], [{ bytes }]);
     await keepFiles(storage, [two], [{ bytes }]);
     storage.data.set('grooves/list/0', '{broken');
-    expect(await readImported(storage)).toEqual([one, two]);
+    expect((await readImported(storage)).indexed).toEqual([one, two]);
     expect([...(await readFile(storage, one.row.id))!]).toEqual([...bytes]);
     await forgetFiles(storage, [one.row.id]);
-    expect((await readImported(storage)).map(({ row }) => row.name)).toEqual(['b']);
+    expect((await readImported(storage)).indexed.map(({ row }) => row.name)).toEqual(['b']);
     expect(await readFile(storage, one.row.id)).toBeNull();
   });
 
   test('many small pieces of the list become one', async () => {
     const storage = memory();
     for (let at = 0; at < 70; at++) await keepFiles(storage, [taken(`${at}.mid`)], [{ bytes }]);
-    const all = await readImported(storage);
+    const { indexed: all } = await readImported(storage);
     expect(all).toHaveLength(70);
     expect([...storage.data.keys()].filter((key) => key.startsWith('grooves/list/'))).toHaveLength(1);
-    expect(await readImported(storage)).toEqual(all);
+    expect((await readImported(storage)).indexed).toEqual(all);
+  });
+});
+
+describe('what is kept and what is listed', () => {
+  test('files of one name and other contents are both kept; the same one again is kept once', async () => {
+    const storage = memory();
+    const other = Uint8Array.from(bytes);
+    other[other.length - 1] = 1;
+    const one = taken('fill.mid');
+    const kept = await keepFiles(storage, [one, one, one], [{ bytes }, { bytes: other }, { bytes }]);
+    expect(kept.map(({ row }) => [row.id, row.name])).toEqual([
+      ['imported/fill.mid', 'fill'],
+      ['imported/fill (2).mid', 'fill (2)'],
+      ['imported/fill.mid', 'fill'],
+    ]);
+    const [again] = await keepFiles(storage, [one], [{ bytes: other }]);
+    expect(again!.row.id).toBe('imported/fill (2).mid');
+    expect((await readImported(storage)).indexed).toHaveLength(2);
+    expect([...(await readFile(storage, 'imported/fill (2).mid'))!]).toEqual([...other]);
+  });
+
+  test('taken off the list while others come in: neither is lost', async () => {
+    const storage = memory();
+    const slow: typeof storage = {
+      ...storage,
+      setMany: async (entries) => {
+        await Promise.resolve().then(() => Promise.resolve());
+        return storage.setMany(entries);
+      },
+    };
+    const many = Array.from({ length: 40 }, (_, at) => taken(`${at}.mid`));
+    await keepFiles(
+      slow,
+      many.slice(0, 20),
+      many.map(() => ({ bytes })),
+    );
+    await Promise.all([
+      ...many.slice(20).map((one) => keepFiles(slow, [one], [{ bytes }])),
+      ...many.slice(0, 10).map(({ row }) => forgetFiles(slow, [row.id])),
+    ]);
+    const { indexed, unlisted } = await readImported(storage);
+    expect(indexed.map(({ row }) => row.id).sort()).toEqual(
+      many
+        .slice(10)
+        .map(({ row }) => row.id)
+        .sort(),
+    );
+    expect(unlisted).toEqual([]);
+  });
+
+  test('a list that lost what it listed is made anew from the files', async () => {
+    const storage = memory();
+    const many = Array.from({ length: 5 }, (_, at) => taken(`Pier/${at}.mid`));
+    await keepFiles(
+      storage,
+      many,
+      many.map(() => ({ bytes })),
+    );
+    const key = [...storage.data.keys()].find((one) => one.startsWith('grooves/list/'))!;
+    for (const junk of [storage.data.get(key)!.slice(0, -5), 'null', '[null,{"row":{}}]']) {
+      storage.data.set(key, junk);
+      expect((await readImported(storage)).unlisted).toHaveLength(5);
+    }
+    jest.useRealTimers();
+    const shelf = createShelf(createStore(), storage, '/api/grooves');
+    await shelf.load();
+    expect((await readImported(storage)).unlisted).toEqual([]);
+    expect(shelf.indexed(many[3]!.row.id)!.hits).toBe(many[3]!.hits);
+    expect(await shelf.check()).toBe(0);
+  });
+
+  test('settings with junk in them leave the rest as it was', () => {
+    expect(fittingGrooves(null)).toEqual({});
+    expect(fittingGrooves({ maps: [null], keepers: 3, hand: '1', query: 'rain', path: [1], odd: 1 })).toEqual(
+      {
+        query: 'rain',
+      },
+    );
+    expect(fittingGrooves(FIRST_GROOVES)).toEqual(FIRST_GROOVES);
   });
 });
 
@@ -93,7 +172,7 @@ describe('the shelf', () => {
     await settled(300);
     const bringBack = await shelf.forget(many.slice(1).map(({ row }) => row.id));
     await settled(1);
-    expect(await readImported(storage)).toHaveLength(1);
+    expect((await readImported(storage)).indexed).toHaveLength(1);
     await bringBack();
     await settled(300);
     expect([...(await readFile(storage, many[299]!.row.id))!]).toEqual([...bytes]);
@@ -114,7 +193,7 @@ describe('the shelf', () => {
     await shelf.readAnew(one.row.id, { map: 'Pads' });
     const groove = (await shelf.groove(one.row.id))!;
     expect(groove.lanes.find(({ note }) => note === 60)!.instrument).toBe('kick');
-    expect((await readImported(storage))[0]!.map).toBe('Pads');
+    expect((await readImported(storage)).indexed[0]!.map).toBe('Pads');
     const before = await shelf.bytes(one.row.id);
     const bringBack = await shelf.forget([one.row.id]);
     expect(shelf.now().catalogue.byId.has(one.row.id)).toBe(false);
@@ -122,7 +201,7 @@ describe('the shelf', () => {
     await bringBack();
     expect(shelf.now().catalogue.byId.has(one.row.id)).toBe(true);
     expect(await shelf.bytes(one.row.id)).toEqual(before);
-    expect((await readImported(storage)).map(({ row, map }) => [row.id, map])).toEqual([
+    expect((await readImported(storage)).indexed.map(({ row, map }) => [row.id, map])).toEqual([
       [one.row.id, 'Pads'],
     ]);
   });

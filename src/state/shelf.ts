@@ -1,7 +1,7 @@
 import { catalogueOf, catalogueSteps, type Catalogue } from '../../core/groove/catalogue';
 import type { Groove, GrooveRow } from '../../core/groove/groove';
 import { findable, readQuery } from '../../core/groove/search';
-import { grooveOfFile, type Indexed } from '../../core/groove/importing';
+import { grooveOfFile, importFile, type Indexed } from '../../core/groove/importing';
 import { builtInGrooves } from '../../core/groove/library';
 import { likenessOf, type Likeness } from '../../core/groove/likeness';
 import { examplesFrom } from '../../core/groove/perform';
@@ -10,7 +10,7 @@ import type { Example } from '../../core/midi/guessMap';
 import { Index } from 'flexsearch';
 import { folderBytes, readFolder, type FolderState } from './folder';
 import { forgetFiles, keepFiles, keepIndexed, readFile, readImported } from './importedFiles';
-import { groovesChanged, type GroovesState } from './grooves';
+import { fittingGrooves, groovesChanged } from './grooves';
 import type { KeyValue } from './storage';
 import type { Store } from './store';
 
@@ -37,6 +37,8 @@ export interface ShelfKeeper {
   readAnew(id: string, change: { map?: string; followTempo?: boolean; only?: string[] }): Promise<void>;
   /** @returns what brings them back as they were */
   forget(ids: string[]): Promise<() => Promise<void>>;
+  /** Looks whether all files that are kept are listed. @returns how many were not, and are now */
+  check(): Promise<number>;
   mapNamed(name: string): DrumMap;
   examples(): Example[];
   /** Looks at the server's folder again. */
@@ -192,8 +194,8 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
 
   const restoreSettings = async () => {
     try {
-      const kept = JSON.parse((await storage.getItem(SETTINGS)) ?? '{}') as Partial<GroovesState>;
-      store.dispatch(groovesChanged(kept));
+      const kept = JSON.parse((await storage.getItem(SETTINGS)) ?? '{}') as unknown;
+      store.dispatch(groovesChanged(fittingGrooves(kept)));
     } catch {
       // What cannot be read is as if nothing had been chosen yet.
     }
@@ -202,19 +204,42 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     store.subscribe(() => {
       const { grooves } = store.getState();
       if (grooves === saved) return;
+      // What is typed into the search need not be kept letter by letter; all else is at once.
+      const typed = grooves.query !== saved.query;
       saved = grooves;
-      timer ??= setTimeout(() => {
+      const keep = () => {
         timer = null;
-        void storage.setMany({ [SETTINGS]: JSON.stringify(store.getState().grooves) });
-      }, SAVE_AFTER);
+        void storage.setMany({ [SETTINGS]: JSON.stringify(store.getState().grooves) }).catch(() => undefined);
+      };
+      if (timer) clearTimeout(timer);
+      if (typed) timer = setTimeout(keep, SAVE_AFTER);
+      else keep();
     });
+  };
+
+  /** Files that the list says nothing of are read anew, a few at a time. @returns how many there were */
+  const readKept = async (): Promise<number> => {
+    const { indexed: listed, unlisted } = await readImported(storage);
+    for (const one of listed) imported.set(one.row.id, one);
+    const found: Indexed[] = [];
+    for (const id of unlisted) {
+      const file = await readFile(storage, id);
+      const read =
+        file &&
+        importFile(file, { path: id.slice('imported/'.length), source: 'imported', map: GENERAL_MIDI });
+      if (read?.ok) found.push(read.value.indexed);
+      await breath();
+    }
+    for (const one of found) imported.set(one.row.id, one);
+    if (found.length) await keepIndexed(storage, found);
+    return found.length;
   };
 
   const load = async () => {
     await restoreSettings();
     for (const one of builtInGrooves()) builtIn.set(one.id, one);
     await rebuild();
-    for (const one of await readImported(storage)) imported.set(one.row.id, one);
+    await readKept().catch(() => 0);
     await rebuild({ status: 'ready' });
     void lookAgain();
   };
@@ -268,7 +293,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       const path = id.slice(source.length + 1);
       const read = grooveOfFile(file, { path, source, map, followTempo, ...(only && { only }) });
       if (!read.ok) return;
-      if (source === 'imported') await keepIndexed(storage, read.taken.indexed);
+      if (source === 'imported') await keepIndexed(storage, [read.taken.indexed]);
       (source === 'imported' ? imported : inFolder).set(id, read.taken.indexed);
       await rebuild();
     },
@@ -288,6 +313,11 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
         for (const one of back) imported.set(one.row.id, one);
         await rebuild();
       };
+    },
+    check: async () => {
+      const mended = await readKept();
+      if (mended) await rebuild();
+      return mended;
     },
     mapNamed,
     examples: () => (examples ??= examplesFrom([...builtIn.values()])),

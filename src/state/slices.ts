@@ -217,6 +217,8 @@ export interface BeatSummary {
   bars: number;
   /** When it was last saved, in ms since 1970. */
   saved: number;
+  /** A newer Ruddik wrote it: it is left as it is. */
+  newer?: boolean;
 }
 
 /** Saved data that could not be read and was set aside. */

@@ -1,6 +1,8 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { meterText } from '../../core/beat/meter';
 import type { Beat } from '../../core/beat/schema';
+import { browserJournal, type Journal } from './journal';
+import { alone, begin, logKeys, rewrite } from './log';
 import type { BeatSummary, SetAside } from './slices';
 
 /** What this needs of AsyncStorage, so that tests can give it another. */
@@ -12,12 +14,40 @@ export interface KeyValue {
   getAllKeys(): Promise<string[]>;
 }
 
-export const browserStorage = (): KeyValue => createAsyncStorage('ruddik');
+/** Small things that are written when they change, and may still be on their way when the page goes. */
+const SMALL = new Set(['settings', 'open', 'grooves/settings', 'export/kept', 'feel/blind']);
+const LATE = 'late/';
+
+/**
+ * A storage in front of which small things lie in the journal until it has them: what is read is what was written last,
+ * though the page went before it was kept.
+ */
+export const withJournal = (storage: KeyValue, journal: Journal): KeyValue => {
+  const late = (key: string): string | null => (SMALL.has(key) ? journal.read(LATE + key) : null);
+  return {
+    ...storage,
+    getItem: async (key) => late(key) ?? storage.getItem(key),
+    getMany: async (keys) => {
+      const got = await storage.getMany(keys);
+      return Object.fromEntries(keys.map((key) => [key, late(key) ?? got[key] ?? null]));
+    },
+    setMany: async (entries) => {
+      const small = Object.entries(entries).filter(([key]) => SMALL.has(key));
+      for (const [key, text] of small) journal.write(LATE + key, text);
+      await storage.setMany(entries);
+      for (const [key, text] of small) if (late(key) === text) journal.remove(LATE + key);
+    },
+  };
+};
+
+/** What reads and writes of the browser's storage. Its connection is opened again where it was closed underneath. */
+export const browserStorage = (): KeyValue => {
+  const { getItem, getMany, setMany, removeMany, getAllKeys } = createAsyncStorage('ruddik');
+  return withJournal({ getItem, getMany, setMany, removeMany, getAllKeys }, browserJournal());
+};
 
 const KEY = {
-  beat: (id: string) => `beat/${id}`,
   summary: (id: string) => `summary/${id}`,
-  revision: (id: string) => `revision/${id}`,
   aside: (id: string, at: number) => `aside/${id}/${at}`,
   settings: 'settings',
   open: 'open',
@@ -41,8 +71,6 @@ export const summaryOf = (beat: Beat, saved: number): BeatSummary => ({
   saved,
 });
 
-export type SaveResult = { kind: 'saved'; revision: number } | { kind: 'conflict'; revision: number };
-
 const parsedOr = <T>(text: string | null | undefined, otherwise: T): T => {
   try {
     return text ? (JSON.parse(text) as T) : otherwise;
@@ -51,78 +79,105 @@ const parsedOr = <T>(text: string | null | undefined, otherwise: T): T => {
   }
 };
 
-/** Saving is one at a time across tabs, so that nobody writes between another's look and write. */
-const alone = <T>(id: string, work: () => Promise<T>): Promise<T> =>
-  typeof navigator !== 'undefined' && navigator.locks
-    ? (navigator.locks.request(`ruddik/save/${id}`, work) as Promise<T>)
-    : work();
-
 /**
- * Saves a beat, unless another tab has saved it since revision `known`.
+ * Adds a beat that is not kept yet.
  *
- * @param known the revision that this tab read or wrote last; 0 for a beat that was never saved
+ * @param seen what of a tab's edits is in it already
+ * @returns the number of its last entry; null where a beat of that id is there already
  * @throws what the storage throws when it is full
  */
-export const saveBeat = (storage: KeyValue, beat: Beat, known: number, now: number): Promise<SaveResult> =>
-  alone(beat.id, async () => {
-    const stored = Number((await storage.getItem(KEY.revision(beat.id))) ?? 0);
-    if (stored !== known) return { kind: 'conflict', revision: stored };
-    const revision = stored + 1;
-    await storage.setMany({
-      [KEY.beat(beat.id)]: JSON.stringify(beat),
-      [KEY.summary(beat.id)]: JSON.stringify(summaryOf(beat, now)),
-      [KEY.revision(beat.id)]: String(revision),
-    });
-    return { kind: 'saved', revision };
+export const addBeat = (
+  storage: KeyValue,
+  beat: Beat,
+  now: number,
+  seen: Record<string, number> = {},
+): Promise<number | null> =>
+  begin(
+    storage,
+    beat.id,
+    JSON.stringify(beat),
+    { [KEY.summary(beat.id)]: JSON.stringify(summaryOf(beat, now)) },
+    seen,
+  );
+
+/** Writes a beat anew as it is after an entry of its log; false where more entries have come since. */
+export const rewriteBeat = (storage: KeyValue, beat: Beat, seq: number, now: number): Promise<boolean> =>
+  rewrite(storage, beat.id, seq, JSON.stringify(beat), {
+    [KEY.summary(beat.id)]: JSON.stringify(summaryOf(beat, now)),
   });
 
-export interface StoredBeat {
-  text: string | null;
-  revision: number;
-}
-
-export const loadBeatText = async (storage: KeyValue, id: string): Promise<StoredBeat> => {
-  const got = await storage.getMany([KEY.beat(id), KEY.revision(id)]);
-  return { text: got[KEY.beat(id)] ?? null, revision: Number(got[KEY.revision(id)] ?? 0) };
+const isSummary = (value: unknown): value is Omit<BeatSummary, 'id'> => {
+  const { name, tempo, meter, bars, saved } = (value ?? {}) as Partial<BeatSummary>;
+  return (
+    typeof name === 'string' &&
+    typeof meter === 'string' &&
+    [tempo, bars, saved].every((one) => typeof one === 'number' && Number.isFinite(one))
+  );
 };
 
-/** All that is in the library, without reading the beats themselves. */
+/**
+ * All that is in the library, without reading the beats themselves. What the list says of a beat is only a copy: where it
+ * is missing or junk the beat is listed all the same, and named among those that are to be looked at.
+ */
 export const readLibrary = async (
   storage: KeyValue,
-): Promise<{ beats: BeatSummary[]; aside: SetAside[] }> => {
+): Promise<{ beats: BeatSummary[]; aside: SetAside[]; unlisted: string[] }> => {
   const keys = await storage.getAllKeys();
   const got = await storage.getMany(keys.filter((key) => /^(summary|aside)\//.test(key)));
   const beats: BeatSummary[] = [];
   const aside: SetAside[] = [];
+  const unlisted: string[] = [];
   for (const key of keys) {
     const id = idOf(key, 'beat');
-    if (id) {
-      const unnamed = { id, name: 'A beat without a name', tempo: 0, meter: '', bars: 0, saved: 0 };
-      beats.push(parsedOr(got[KEY.summary(id)], unnamed));
+    if (id !== null) {
+      const summary = parsedOr<unknown>(got[KEY.summary(id)], null);
+      if (isSummary(summary)) beats.push({ ...summary, id });
+      else {
+        unlisted.push(id);
+        beats.push({ id, name: 'A beat without a name', tempo: 0, meter: '', bars: 0, saved: 0 });
+      }
     }
-    if (idOf(key, 'aside')) {
-      const { name, reason } = parsedOr(got[key], { name: 'damaged beat', reason: '' });
-      aside.push({ key, name, reason });
+    if (idOf(key, 'aside') !== null) {
+      const read = parsedOr<unknown>(got[key], null) as Partial<SetAside> | null;
+      const text = (one: unknown, otherwise: string) => (typeof one === 'string' ? one : otherwise);
+      aside.push({ key, name: text(read?.name, 'damaged data'), reason: text(read?.reason, '') });
     }
   }
-  return { beats, aside };
+  return { beats, aside, unlisted };
 };
 
-/** Puts what could not be read out of the way, under a name that says so; nothing of it is lost. */
+/** A key for what is set aside that nothing lies at: a clock that was set back must not bring one onto another. */
+const freeAside = async (storage: KeyValue, id: string): Promise<string> => {
+  const taken = new Set(await storage.getAllKeys());
+  let at = 1;
+  while (taken.has(KEY.aside(id, at))) at++;
+  return KEY.aside(id, at);
+};
+
+/** Keeps a text that could not be read, under a name that says so. */
+export const keepAside = async (
+  storage: KeyValue,
+  id: string,
+  what: { name: string; reason: string; text: string },
+): Promise<SetAside> => {
+  const key = await freeAside(storage, id);
+  await storage.setMany({ [key]: JSON.stringify(what) });
+  return { key, name: what.name, reason: what.reason };
+};
+
+/** Puts a beat that could not be read out of the way, with the edits that came after it; nothing of it is lost. */
 export const setAside = async (
   storage: KeyValue,
   id: string,
   text: string,
   reason: string,
-  now: number,
 ): Promise<SetAside> => {
   const got = await storage.getMany([KEY.summary(id)]);
-  const { name } = parsedOr(got[KEY.summary(id)], { name: id });
-  const key = KEY.aside(id, now);
-  const kept = { name: `${name} (damaged, set aside)`, reason, text };
-  await storage.setMany({ [key]: JSON.stringify(kept) });
+  const summary = parsedOr<unknown>(got[KEY.summary(id)], null);
+  const name = isSummary(summary) ? summary.name : 'A beat';
+  const kept = await keepAside(storage, id, { name: `${name} (damaged, set aside)`, reason, text });
   await removeBeat(storage, id);
-  return { key, name: kept.name, reason };
+  return kept;
 };
 
 /** The text of what was set aside, as it was found. */
@@ -131,19 +186,29 @@ export const asideText = async (storage: KeyValue, key: string): Promise<string>
 
 export const removeAside = (storage: KeyValue, key: string): Promise<void> => storage.removeMany([key]);
 
-export const removeBeat = (storage: KeyValue, id: string): Promise<void> =>
-  storage.removeMany([KEY.beat(id), KEY.summary(id), KEY.revision(id)]);
+export const removeBeat = async (storage: KeyValue, id: string): Promise<void> =>
+  alone(`log/${id}`, async () => storage.removeMany([KEY.summary(id), ...(await logKeys(storage, id))]));
 
-export const readOpen = async (storage: KeyValue): Promise<Open | null> =>
-  parsedOr<Open | null>(await storage.getItem(KEY.open), null);
+const isOpen = (value: unknown): value is Open => {
+  const { beatId, patternId } = (value ?? {}) as Partial<Open>;
+  return typeof beatId === 'string' && (patternId === null || typeof patternId === 'string');
+};
+
+export const readOpen = async (storage: KeyValue): Promise<Open | null> => {
+  const read = parsedOr<unknown>(await storage.getItem(KEY.open), null);
+  return isOpen(read) ? read : null;
+};
 
 export const writeOpen = (storage: KeyValue, open: Open): Promise<void> =>
   storage.setMany({ [KEY.open]: JSON.stringify(open) });
 
-export const readSettings = async <T extends object>(storage: KeyValue, defaults: T): Promise<T> => ({
-  ...defaults,
-  ...parsedOr<Partial<T>>(await storage.getItem(KEY.settings), {}),
-});
+/** The settings as they were kept, and the text of what is no settings. */
+export const readSettings = async (storage: KeyValue): Promise<{ kept: object; junk: string | null }> => {
+  const text = await storage.getItem(KEY.settings);
+  const read = parsedOr<unknown>(text, undefined);
+  const isKept = typeof read === 'object' && read !== null && !Array.isArray(read);
+  return isKept ? { kept: read, junk: null } : { kept: {}, junk: text };
+};
 
 export const writeSettings = (storage: KeyValue, settings: object): Promise<void> =>
   storage.setMany({ [KEY.settings]: JSON.stringify(settings) });

@@ -1,14 +1,30 @@
-import { configureStore } from '@reduxjs/toolkit';
+import { configureStore, type Middleware, type UnknownAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { feelOf } from '../../core/beat/defaults';
 import { patternOf } from '../../core/pattern/beatEdits';
-import { docReducer } from './doc';
-import { lateEdits } from './lateEdits';
+import { docReducer, isDocAction, type DocState } from './doc';
+import { createLateEdits } from './lateEdits';
 import { groovesReducer } from './grooves';
 import { libraryReducer, noticesReducer, viewReducer } from './slices';
 
-export const createStore = () =>
-  configureStore({
+/** Hears each edit of the open beat: how it was before, what was done, how it is now. */
+export type EditHearer = (before: DocState, action: UnknownAction, after: DocState) => void;
+
+export const createStore = () => {
+  const late = createLateEdits();
+  let hear: EditHearer = () => undefined;
+  const recorder: Middleware<object, { doc: DocState }> =
+    ({ getState }) =>
+    (next) =>
+    (action) => {
+      const before = getState().doc;
+      const out = next(action);
+      const after = getState().doc;
+      if (after.beat !== before.beat && isDocAction(action as UnknownAction))
+        hear(before, action as UnknownAction, after);
+      return out;
+    };
+  const store = configureStore({
     reducer: {
       doc: docReducer,
       view: viewReducer,
@@ -17,8 +33,18 @@ export const createStore = () =>
       grooves: groovesReducer,
     },
     // The checks walk the whole beat on every action; the beat is plain data by its type.
-    middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(lateEdits),
+    middleware: (defaults) =>
+      defaults({ serializableCheck: false, immutableCheck: false }).concat(late.middleware, recorder),
   });
+  return Object.assign(store, {
+    /** Hears edits; one hearer at most. */
+    hearEdits: (next: EditHearer) => {
+      hear = next;
+    },
+    /** Until edits that wait for their code have been done. */
+    editsSettled: late.settled,
+  });
+};
 
 export type Store = ReturnType<typeof createStore>;
 export type RootState = ReturnType<Store['getState']>;

@@ -1,8 +1,14 @@
+import type { Item } from './log';
+
 /** What the tabs of one browser tell each other. */
 export type TabWord =
   | { type: 'opened'; id: string }
   | { type: 'here'; id: string }
-  | { type: 'saved'; id: string; revision: number };
+  /** Edits that were written, from this number of the beat's log on. */
+  | { type: 'edits'; id: string; from: number; items: Item[] }
+  /** A beat was written anew, added or renamed: the list of beats is another. */
+  | { type: 'saved'; id: string }
+  | { type: 'removed'; id: string };
 
 /** A way to all other tabs. */
 export interface Tabs {

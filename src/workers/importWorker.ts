@@ -87,11 +87,12 @@ const flush = async (now: Run): Promise<void> => {
   const { taken, bytes } = now;
   if (taken.length) {
     try {
-      await keepFiles(
+      const kept = await keepFiles(
         storage,
         taken.map(({ indexed }) => indexed),
         bytes,
       );
+      now.taken = taken.map((one, at) => ({ ...one, indexed: kept[at]! }));
     } catch {
       now.full = true;
       now.left.push(

@@ -2,7 +2,7 @@ import ListItem from '@rneui/themed/dist/ListItem';
 import { useRouter } from 'expo-router';
 import { useRef, useState, type ReactNode } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { writeBeats } from '../../../core/beat/text';
+import { fileName, writeBeats } from '../../../core/beat/text';
 import { keeper } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
@@ -31,8 +31,12 @@ const styles = StyleSheet.create({
 
 const LARGEST_FILE = 64 * 1024 * 1024;
 
-const about = ({ tempo, meter, bars }: BeatSummary): string =>
-  tempo ? `${tempo} BPM, ${meter}, ${bars} bar${bars === 1 ? '' : 's'}` : 'Not read yet';
+const about = ({ tempo, meter, bars, newer }: BeatSummary): string =>
+  newer
+    ? 'Saved by a newer Ruddik; it opens once this one is up to date'
+    : tempo
+      ? `${tempo} BPM, ${meter}, ${bars} bar${bars === 1 ? '' : 's'}`
+      : 'Not read yet';
 
 interface BeatItemProps {
   beat: BeatSummary;
@@ -43,8 +47,15 @@ interface BeatItemProps {
 
 const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
   const save = async () => {
+    if (beat.newer) {
+      const text = await keeper.textOf(beat.id);
+      if (text !== null) saveText(text, `${fileName(beat.name)}.ruddik.json`);
+      return;
+    }
     const whole = await keeper.beat(beat.id);
-    if (whole) saveBeatFile(whole);
+    if (!whole) return;
+    saveBeatFile(whole);
+    if (isOpen) keeper.taken(whole);
   };
   return (
     <ListItem containerStyle={[styles.item, styles.line]}>
@@ -129,6 +140,36 @@ const Theme = () => {
           {label}
         </label>
       ))}
+    </fieldset>
+  );
+};
+
+/** All that is kept is looked through, and what was found is said. */
+const Stored = () => {
+  const [told, setTold] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const look = async () => {
+    setBusy(true);
+    const { checkGrooves } = await import('../later');
+    const found = [
+      await keeper.check().catch(() => 'The browser’s storage cannot be read.'),
+      await checkGrooves(),
+    ];
+    setTold(found.join(' '));
+    setBusy(false);
+  };
+  return (
+    <fieldset className="theme">
+      <legend>Storage</legend>
+      <Action
+        label={busy ? 'Looking through it…' : 'Check what is stored'}
+        kind="outline"
+        disabled={busy}
+        onPress={() => void look()}
+      />
+      <p className="quiet" role="status">
+        {told ?? 'Beats and grooves are kept in this browser. Lists that disagree with them are mended.'}
+      </p>
     </fieldset>
   );
 };
@@ -238,6 +279,7 @@ export const BeatsScreen = () => {
           <AsideItem key={one.key} aside={one} />
         ))}
         <Theme />
+        <Stored />
       </div>
       {renaming ? <RenameSheet key={renaming.id} beat={renaming} onClose={() => setRenaming(null)} /> : null}
     </Themed>

@@ -37,7 +37,10 @@ const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'undo') takeBack(action.at);
   if (action.kind === 'offer') accept(action.id);
   const { beat } = store.getState().doc;
-  if (action.kind === 'saveBeat' && beat) saveBeatFile(beat);
+  if (action.kind === 'saveBeat' && beat) {
+    saveBeatFile(beat);
+    keeper.taken(beat);
+  }
 };
 
 /** Day or night as chosen, or as the system has it. */
@@ -49,22 +52,34 @@ const useTheme = () => {
     const root = document.documentElement;
     if (theme === 'system') root.removeAttribute('data-theme');
     else root.setAttribute('data-theme', theme);
-    // Only a copy, read before the page is painted; the setting itself is kept with all the others.
-    if (theme === 'system') localStorage.removeItem('ruddik-theme');
-    else localStorage.setItem('ruddik-theme', theme);
+    try {
+      // Only a copy, read before the page is painted; the setting itself is kept with all the others.
+      if (theme === 'system') localStorage.removeItem('ruddik-theme');
+      else localStorage.setItem('ruddik-theme', theme);
+    } catch {
+      // Where the browser bars it, the theme comes a moment later.
+    }
   }, [theme, ready]);
 };
 
 const useKeeping = () => {
   useEffect(tellScreenReady, []);
   useEffect(() => {
-    const hide = () => void keeper.flush();
+    const hide = () => {
+      void keeper.flush();
+      if (document.visibilityState === 'visible') keeper.wake();
+    };
+    const leave = (event: BeforeUnloadEvent) => {
+      if (!keeper.isSafe()) event.preventDefault();
+    };
     const ask = () => void navigator.storage?.persist?.();
     window.addEventListener('pagehide', hide);
+    window.addEventListener('beforeunload', leave);
     document.addEventListener('visibilitychange', hide);
     window.addEventListener('pointerdown', ask, { once: true });
     return () => {
       window.removeEventListener('pagehide', hide);
+      window.removeEventListener('beforeunload', leave);
       document.removeEventListener('visibilitychange', hide);
       window.removeEventListener('pointerdown', ask);
     };

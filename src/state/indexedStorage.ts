@@ -1,0 +1,92 @@
+import { openDB, type IDBPDatabase } from 'idb';
+
+/**
+ * The part of AsyncStorage that works the browser's database, mended: a connection that was closed underneath is opened
+ * again, what is written together is written whole or not at all, removing ends when it is done, and a fault keeps its
+ * name. The bundler puts it in the place of the package's own.
+ */
+const TABLE = 'entries';
+type Database = IDBPDatabase;
+
+const connections = new Map<string, Promise<Database>>();
+
+const connect = (name: string): Promise<Database> => {
+  const forget = () => {
+    if (connections.get(name) === opening) connections.delete(name);
+  };
+  const opening: Promise<Database> = openDB(name, 1, {
+    upgrade: (database) => {
+      if (!database.objectStoreNames.contains(TABLE)) database.createObjectStore(TABLE);
+    },
+    // Someone wants to delete it or to bring it to a newer form: nothing may stand in the way.
+    blocking: (_from, _to, event) => {
+      forget();
+      (event.target as IDBDatabase | null)?.close();
+    },
+    terminated: forget,
+  });
+  connections.set(name, opening);
+  opening.catch(forget);
+  return opening;
+};
+
+const isClosed = (fault: unknown): boolean =>
+  fault instanceof DOMException && fault.name === 'InvalidStateError';
+
+export default class IndexedStorage {
+  constructor(private readonly dbName: string) {}
+
+  /** Works with an open connection; with a new one where the old one turns out to be closed. */
+  private async with<T>(work: (database: Database) => Promise<T>): Promise<T> {
+    const opening = connections.get(this.dbName) ?? connect(this.dbName);
+    try {
+      return await work(await opening);
+    } catch (fault) {
+      if (!isClosed(fault)) throw fault;
+      if (connections.get(this.dbName) === opening) connections.delete(this.dbName);
+      return work(await (connections.get(this.dbName) ?? connect(this.dbName)));
+    }
+  }
+
+  getValues = (keys: string[]): Promise<{ key: string; value: string | null }[]> =>
+    this.with(async (database) => {
+      const change = database.transaction(TABLE, 'readonly');
+      const got = await Promise.all(
+        keys.map(async (key) => ({
+          key,
+          value: ((await change.store.get(key)) as string | undefined) ?? null,
+        })),
+      );
+      await change.done;
+      return got;
+    });
+
+  setValues = (values: { key: string; value: string }[]): Promise<{ key: string; value: string }[]> =>
+    this.with(async (database) => {
+      const change = database.transaction(TABLE, 'readwrite');
+      try {
+        const puts = values.map(({ key, value }) => change.store.put(value, key));
+        await Promise.all([...puts, change.done]);
+      } catch (fault) {
+        change.done.catch(() => undefined);
+        try {
+          change.abort();
+        } catch {
+          // It is over already.
+        }
+        throw fault;
+      }
+      return values;
+    });
+
+  removeValues = (keys: string[]): Promise<void> =>
+    this.with(async (database) => {
+      const change = database.transaction(TABLE, 'readwrite');
+      await Promise.all([...keys.map((key) => change.store.delete(key)), change.done]);
+    });
+
+  clearStorage = (): Promise<void> => this.with((database) => database.clear(TABLE));
+
+  getKeys = (): Promise<string[]> =>
+    this.with(async (database) => (await database.getAllKeys(TABLE)) as string[]);
+}

@@ -1,0 +1,60 @@
+import { ZOOMS, type ViewState } from './slices';
+
+/** What of the view is kept from one visit to the next. */
+const KEPT = [
+  'zoom',
+  'mixOpen',
+  'glass',
+  'theme',
+  'metronome',
+  'switchAt',
+  'latency',
+  'hearEdits',
+  'noteNames',
+  'exportHow',
+] as const;
+export type Settings = Pick<ViewState, (typeof KEPT)[number]>;
+
+const isBoolean = (value: unknown): boolean => typeof value === 'boolean';
+const oneOf =
+  (known: readonly unknown[]) =>
+  (value: unknown): boolean =>
+    known.includes(value);
+const within =
+  (least: number, most: number) =>
+  (value: unknown): boolean =>
+    typeof value === 'number' && value >= least && value <= most;
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const FITS: Record<keyof Settings, (value: unknown) => boolean> = {
+  zoom: oneOf(ZOOMS),
+  mixOpen: isBoolean,
+  glass: oneOf([1, 2, 4]),
+  theme: oneOf(['system', 'night', 'day']),
+  metronome: (value) =>
+    isRecord(value) &&
+    within(0, 1)(value['level']) &&
+    [value['on'], value['accent'], value['onlyRecording']].every(isBoolean),
+  switchAt: oneOf(['now', 'beat', 'end']),
+  latency: within(-1000, 1000),
+  hearEdits: isBoolean,
+  noteNames: oneOf(['none', 'c3', 'c4']),
+  exportHow: (value) => value === null || isRecord(value),
+};
+
+/** The part of the view that is kept. */
+export const settingsOf = (view: ViewState): Settings =>
+  Object.fromEntries(KEPT.map((key) => [key, view[key]])) as unknown as Settings;
+
+export const sameSettings = (a: Settings, b: Settings): boolean => KEPT.every((key) => a[key] === b[key]);
+
+/** Of what was kept, what fits; and whether there was anything else. */
+export const fittingSettings = (kept: object): { settings: Partial<Settings>; junk: boolean } => {
+  const entries = Object.entries(kept);
+  const fits = entries.filter(
+    ([key, value]) => Object.hasOwn(FITS, key) && FITS[key as keyof Settings](value),
+  );
+  const known = entries.filter(([key]) => Object.hasOwn(FITS, key));
+  return { settings: Object.fromEntries(fits), junk: fits.length < known.length };
+};
