@@ -44,7 +44,15 @@ export const docMerged = createAction<{ doc: DocState }>('doc/docMerged');
 export const beatPatched = createAction<{ patch: Patch }>('doc/beatPatched');
 /** @param also other patterns in which the same is done */
 export const stepSet = createAction<
-  OnPattern & Gesture & { step: number; on: boolean; velocity?: number; also?: string[] }
+  OnPattern &
+    Gesture & {
+      step: number;
+      on: boolean;
+      velocity?: number;
+      also?: string[];
+      /** What the steps held before, by pattern: told where the page that does it cannot know. */
+      held?: Record<string, Hit[]>;
+    }
 >('doc/stepSet');
 export const velocitySet = createAction<
   OnPattern & Gesture & { step: number; velocity: number; place?: number; also?: string[] }
@@ -100,7 +108,7 @@ export const isBeatAction = (action: UnknownAction): boolean => EDITS.some((edit
 export const isDocAction = (action: UnknownAction): boolean =>
   isBeatAction(action) || undone.match(action) || redone.match(action);
 
-const initial: DocState = { beat: null, past: [], future: [], gesture: null, off: {} };
+export const initialDoc: DocState = { beat: null, past: [], future: [], gesture: null, off: {} };
 
 const changed = (state: DocState, beat: Beat, gesture: string | undefined): DocState => {
   if (!state.beat || beat === state.beat) return state;
@@ -123,6 +131,16 @@ const remembering = (state: DocState, action: UnknownAction): DocState => {
   return { ...state, off: Object.fromEntries(off) };
 };
 
+/** Putting a hit on a step, with what the step held before told along. */
+export const withHeld = (state: DocState, action: ReturnType<typeof stepSet>): ReturnType<typeof stepSet> => {
+  const { patternId, laneId, step, also = [] } = action.payload;
+  const held = [patternId, ...also].flatMap((id): [string, Hit[]][] => {
+    const hits = state.off[stepKey(id, laneId, step)];
+    return hits ? [[id, hits]] : [];
+  });
+  return stepSet({ ...action.payload, held: Object.fromEntries(held) });
+};
+
 const onPattern = (beat: Beat, id: string, edit: (pattern: Pattern) => Pattern): Beat => {
   const pattern = patternOf(beat, id);
   const edited = edit(pattern);
@@ -132,12 +150,11 @@ const onPattern = (beat: Beat, id: string, edit: (pattern: Pattern) => Pattern):
 /** What an action makes of a beat; the same beat where it is no edit. */
 const edited = (beat: Beat, action: UnknownAction, off: DocState['off'] = {}): Beat => {
   if (stepSet.match(action)) {
-    const { patternId, laneId, step, on, velocity, also = [] } = action.payload;
+    const { patternId, laneId, step, on, velocity, also = [], held } = action.payload;
+    const heldOf = (id: string) => (held ? held[id] : off[stepKey(id, laneId, step)]);
     return [patternId, ...also].reduce(
       (now, id) =>
-        onPattern(now, id, (pattern) =>
-          setStep(pattern, laneId, step, on, velocity, off[stepKey(pattern.id, laneId, step)]),
-        ),
+        onPattern(now, id, (pattern) => setStep(pattern, laneId, step, on, velocity, heldOf(pattern.id))),
       beat,
     );
   }
@@ -186,8 +203,8 @@ const stepOn = (state: DocState): DocState => {
  * Not a slice: its drafts would be made and frozen anew for every tap on a beat of some thousand hits, and core's edits
  * return new objects by themselves.
  */
-export const docReducer = (state: DocState = initial, action: UnknownAction): DocState => {
-  if (beatOpened.match(action)) return { ...initial, beat: action.payload.beat };
+export const docReducer = (state: DocState = initialDoc, action: UnknownAction): DocState => {
+  if (beatOpened.match(action)) return { ...initialDoc, beat: action.payload.beat };
   if (docMerged.match(action)) return action.payload.doc;
   if (undone.match(action)) return stepBack(state);
   if (redone.match(action)) return stepOn(state);

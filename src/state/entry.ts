@@ -8,6 +8,7 @@ import {
   redone,
   stepSet,
   undone,
+  withHeld,
   type DocState,
 } from './doc';
 import { difference } from './patch';
@@ -18,18 +19,19 @@ export interface Entry {
   payload?: unknown;
 }
 
-/** Edits that lean on what only this page knows: its history, where a gesture began, what was taken off a step. */
-const leansOnPage = (before: DocState, action: UnknownAction): boolean => {
+/** Edits that lean on what only this page knows: its history, or where a gesture began. */
+const leansOnPage = (action: UnknownAction): boolean => {
   if (undone.match(action) || redone.match(action)) return true;
-  const { anew } = (action as { payload?: { anew?: boolean } }).payload ?? {};
-  return anew === true || (stepSet.match(action) && action.payload.on && Object.keys(before.off).length > 0);
+  return (action as { payload?: { anew?: boolean } }).payload?.anew === true;
 };
 
 /** An edit as it is kept: itself where it does the same everywhere, else what came of it. */
 export const entryOf = (before: DocState, action: UnknownAction, after: DocState): Entry =>
-  leansOnPage(before, action)
+  leansOnPage(action)
     ? beatPatched({ patch: difference(before.beat, after.beat) })
-    : (action as unknown as Entry);
+    : stepSet.match(action) && action.payload.on
+      ? withHeld(before, action)
+      : (action as unknown as Entry);
 
 /** Whether something read from a store can be an entry. */
 export const isEntry = (value: unknown): value is Entry =>

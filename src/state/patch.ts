@@ -1,5 +1,22 @@
 /** What became of a value, told by places: for what has to be kept or sent and is no edit with a name, an undo say. */
-export type Patch = { path: (string | number)[]; value?: unknown; gone?: true }[];
+export type Patch = Change[];
+
+interface Change {
+  path: (string | number)[];
+  /** What stands there now. */
+  value?: unknown;
+  /** Nothing stands there now. */
+  gone?: true;
+  /** Hits that left a list and hits that came into it: what others did to the same list meanwhile stays. */
+  minus?: Hit[];
+  plus?: Hit[];
+}
+
+type Hit = { step: number; nudge: number };
+
+const isHits = (value: unknown): value is Hit[] =>
+  Array.isArray(value) &&
+  value.every((one: Partial<Hit> | null) => typeof one?.step === 'number' && typeof one.nudge === 'number');
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -13,6 +30,13 @@ const walk = (a: unknown, b: unknown, path: (string | number)[], out: Patch): vo
     for (const key of Object.keys(b))
       if (Object.hasOwn(a, key)) walk(a[key], b[key], [...path, key], out);
       else out.push({ path: [...path, key], value: b[key] });
+  } else if (isHits(a) && isHits(b)) {
+    const [before, after] = [new Set(a), new Set(b)];
+    out.push({
+      path,
+      minus: a.filter((one) => !after.has(one)),
+      plus: b.filter((one) => !before.has(one)),
+    });
   } else if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
     for (let at = 0; at < b.length; at++) walk(a[at], b[at], [...path, at], out);
   else out.push({ path, value: b });
@@ -29,8 +53,23 @@ export const difference = (from: unknown, to: unknown): Patch => {
   return out;
 };
 
-const put = (target: unknown, path: (string | number)[], at: number, change: Patch[number]): unknown => {
-  if (at === path.length) return change.value;
+const exchanged = (hits: Hit[], minus: Hit[], plus: Hit[]): Hit[] => {
+  const gone = new Map<string, number>();
+  for (const one of minus) gone.set(JSON.stringify(one), (gone.get(JSON.stringify(one)) ?? 0) + 1);
+  const rest = hits.filter((one) => {
+    const text = JSON.stringify(one);
+    const left = gone.get(text) ?? 0;
+    if (left) gone.set(text, left - 1);
+    return !left;
+  });
+  return [...rest, ...plus].sort((a, b) => a.step - b.step || a.nudge - b.nudge);
+};
+
+const put = (target: unknown, path: (string | number)[], at: number, change: Change): unknown => {
+  if (at === path.length) {
+    if (!change.minus && !change.plus) return change.value;
+    return isHits(target) ? exchanged(target, change.minus ?? [], change.plus ?? []) : target;
+  }
   const key = path[at]!;
   const last = at === path.length - 1;
   if (Array.isArray(target)) {

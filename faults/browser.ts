@@ -1,0 +1,186 @@
+/** What a browser does to a page: it is closed, reloaded, killed, opened ten times, barred from its storage. */
+import { execSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import { CHROMIUM_FLAGS } from '../playwright.config';
+import type { Tried } from './report';
+
+const STEP = '[data-step]';
+
+const opened = async (page: Page, address: string): Promise<void> => {
+  await page.goto(address);
+  await page.locator(STEP).first().waitFor();
+  await page.locator('#step-0-15').waitFor({ state: 'attached' });
+};
+
+/** Whether the nth step of a lane is on, by what is heard of it. */
+const isOn = (page: Page, lane: number, step: number): Promise<boolean> =>
+  page.locator(`#step-${lane}-${step}`).evaluate((cell) => cell.getAttribute('aria-checked') === 'true');
+
+const press = (page: Page, lane: number, step: number): Promise<void> =>
+  page.locator(`#step-${lane}-${step}`).evaluate((cell: HTMLElement) => cell.click());
+
+/** Closed, reloaded or left within 250 ms of an edit: the edit is there afterwards. */
+export const leaving = async (context: BrowserContext, address: string, times: number): Promise<Tried> => {
+  const faults: string[] = [];
+  let page = await context.newPage();
+  await opened(page, address);
+  for (let at = 0; at < times; at++) {
+    const [lane, step] = [at % 3, (at * 5) % 16];
+    const before = await isOn(page, lane, step);
+    await press(page, lane, step);
+    await page.waitForTimeout((at * 37) % 250);
+    const way = (['close', 'reload', 'leave'] as const)[at % 3]!;
+    if (way === 'close') {
+      await page.close();
+      page = await context.newPage();
+      await opened(page, address);
+    } else if (way === 'reload') {
+      await page.reload();
+      await page.locator(STEP).first().waitFor();
+    } else {
+      await page.goto('about:blank');
+      await opened(page, address);
+    }
+    await page.locator('#step-0-15').waitFor({ state: 'attached' });
+    if ((await isOn(page, lane, step)) === before) faults.push(`edit ${at} was gone after: ${way}`);
+  }
+  await page.close();
+  return { what: 'closed, reloaded or left within 250 ms of an edit', tried: times, faults };
+};
+
+/** The whole browser killed 0 to 1500 ms after an edit: at most what was done in the last 50 ms may be gone. */
+export const killed = async (address: string, times: number): Promise<Tried> => {
+  const faults: string[] = [];
+  const home = mkdtempSync(path.join(tmpdir(), 'faults-'));
+  const start = () =>
+    chromium.launchPersistentContext(home, { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  let context = await start();
+  let page = context.pages()[0] ?? (await context.newPage());
+  await opened(page, address);
+  let oldest = 0;
+  for (let at = 0; at < times; at++) {
+    const [lane, step] = [at % 3, (at * 5) % 16];
+    const before = await isOn(page, lane, step);
+    await press(page, lane, step);
+    const pause = (at * 131) % 1500;
+    await page.waitForTimeout(pause);
+    try {
+      execSync(`pkill -9 -f -- ${home}`);
+    } catch {
+      // It has ended.
+    }
+    await context.close().catch(() => undefined);
+    context = await start();
+    page = context.pages()[0] ?? (await context.newPage());
+    await opened(page, address);
+    const kept = (await isOn(page, lane, step)) !== before;
+    if (!kept) {
+      oldest = Math.max(oldest, pause);
+      if (pause > 50) faults.push(`an edit of ${pause} ms before the kill was gone`);
+    }
+  }
+  await context.close();
+  return { what: `killed 0 to 1500 ms after an edit (oldest gone: ${oldest} ms)`, tried: times, faults };
+};
+
+/** All steps that are there, by lane and step, and whether each is on. */
+const grid = (page: Page): Promise<Record<string, boolean>> =>
+  page.evaluate(() =>
+    Object.fromEntries(
+      [...document.querySelectorAll('[id^="step-"]')].map((cell) => [
+        cell.id,
+        cell.getAttribute('aria-checked') === 'true',
+      ]),
+    ),
+  );
+
+/** Tabs that edit one beat at once: nothing is lost, and all show the same. */
+export const tabs = async (
+  context: BrowserContext,
+  address: string,
+  count: number,
+  edits: number,
+): Promise<Tried> => {
+  const faults: string[] = [];
+  const pages: Page[] = [];
+  for (let at = 0; at < count; at++) {
+    const page = await context.newPage();
+    await opened(page, address);
+    pages.push(page);
+  }
+  await pages[0]!.waitForTimeout(500);
+  const wanted = await grid(pages[0]!);
+  const ids = Object.keys(wanted);
+  const each = Math.ceil(edits / count);
+  await Promise.all(
+    pages.map(async (page, at) => {
+      for (let n = 0; n < each; n++) {
+        const id = ids[(at + n * count) % ids.length]!;
+        wanted[id] = !wanted[id];
+        await page.evaluate((cell) => document.getElementById(cell)!.click(), id);
+        await page.waitForTimeout((at * 13) % 40);
+      }
+    }),
+  );
+  await pages[0]!.waitForTimeout(3000);
+  for (const [at, page] of pages.entries()) {
+    const shown = await grid(page);
+    for (const id of ids) if (shown[id] !== wanted[id]) faults.push(`tab ${at}: ${id}`);
+  }
+  await context.close();
+  return { what: `${count} tabs at once`, tried: each * count, faults };
+};
+
+/** As a browser does whose user bars all site data. In words: the compiler's helpers are not there in the page. */
+const BARRED = `for (const name of ['localStorage', 'sessionStorage', 'indexedDB'])
+  Object.defineProperty(window, name, {
+    get() { throw new DOMException('The operation is insecure.', 'SecurityError'); },
+  });`;
+
+/** A storage that fails in the midst of it: the app goes on, says so, and keeps all once it can. */
+export const failing = async (context: BrowserContext, address: string): Promise<Tried> => {
+  const faults: string[] = [];
+  const expect = async (what: string, work: () => Promise<boolean>) => {
+    if (!(await work().catch(() => false))) faults.push(what);
+  };
+  const page = await context.newPage();
+  await opened(page, address);
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const real = IDBDatabase.prototype.transaction;
+        IDBDatabase.prototype.transaction = function (...all) {
+          IDBDatabase.prototype.transaction = real;
+          this.close();
+          resolve();
+          return real.apply(this, all);
+        };
+        document.querySelector<HTMLElement>('#step-1-2')!.click();
+      }),
+  );
+  const on = await isOn(page, 1, 2);
+  await page.waitForTimeout(600);
+  await page.reload();
+  await page.locator('#step-0-15').waitFor({ state: 'attached' });
+  await expect('the database closed underneath', async () => (await isOn(page, 1, 2)) === on);
+  await page.close();
+  const barred = await context.newPage();
+  await barred.addInitScript(BARRED);
+  const errors: string[] = [];
+  barred.on('pageerror', (error) => errors.push(error.message));
+  await expect('site data barred: the app does not start', async () => {
+    await opened(barred, address);
+    await press(barred, 0, 1);
+    return true;
+  });
+  await expect('site data barred: it is not said', async () => {
+    await barred.getByText('The browser’s storage').first().waitFor({ timeout: 5000 });
+    return true;
+  });
+  faults.push(...errors.map((error) => `site data barred: ${error}`));
+  await barred.close();
+  return { what: 'a storage that is closed underneath, or barred', tried: 3, faults };
+};

@@ -1,0 +1,28 @@
+/** Faults are injected wherever something can fail; SHARE (0 to 1) says how much of it is done. */
+import { browse } from '../scripts/browse';
+import { failing, killed, leaving, tabs } from './browser';
+import { told, type Tried } from './report';
+
+const PORT = 4798;
+const SHARE = Number(process.env['SHARE'] ?? 1);
+const some = (n: number): number => Math.max(1, Math.round(n * SHARE));
+
+const main = async () => {
+  const all: Tried[] = [];
+  const note = (tried: Tried) => {
+    told([tried]);
+    all.push(tried);
+  };
+  await browse(PORT, async (browser) => {
+    const address = `http://127.0.0.1:${PORT}/`;
+    const fresh = () => browser.newContext({ viewport: { width: 1280, height: 800 } });
+    note(await leaving(await fresh(), address, some(500)));
+    note(await tabs(await fresh(), address, 2, some(640)));
+    note(await tabs(await fresh(), address, 10, some(640)));
+    note(await failing(await fresh(), address));
+    note(await killed(address, some(300)));
+  });
+  if (all.some(({ faults }) => faults.length)) process.exitCode = 1;
+};
+
+void main();
