@@ -1,6 +1,7 @@
 /** Faults are injected wherever something can fail; SHARE (0 to 1) says how much of it is done. */
 import { browse } from '../scripts/browse';
 import { failing, killed, leaving, tabs } from './browser';
+import { documents, midiFiles, others } from './files';
 import { told, type Tried } from './report';
 
 const PORT = 4798;
@@ -13,6 +14,10 @@ const main = async () => {
     told([tried]);
     all.push(tried);
   };
+  note(midiFiles(some(100_000)));
+  note(documents(some(20_000)));
+  note(others(some(20_000)));
+  if (process.env['ONLY'] === 'files') return;
   await browse(PORT, async (browser) => {
     const address = `http://127.0.0.1:${PORT}/`;
     const fresh = () => browser.newContext({ viewport: { width: 1280, height: 800 } });

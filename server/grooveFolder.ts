@@ -14,7 +14,7 @@ import {
 } from '../core/groove/catalogue';
 import type { FolderEntry, FolderPage } from '../core/groove/folderPage';
 import type { LeftOut } from '../core/groove/importing';
-import { FILE_BOUNDS } from '../core/midi/openFile';
+import { FILE_BOUNDS } from '../core/midi/limits';
 import type { FromGrooves } from './grooveWorker';
 
 /** A folder of grooves as it is known now. */

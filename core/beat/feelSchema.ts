@@ -1,10 +1,10 @@
+import { id } from './idSchema';
 import { z } from 'zod';
 import { BASES, DRUM_GROUPS, MOST, STAGES, SWING } from './choices';
 import { GRIDS } from './grid';
 import { meterSchema } from './meterSchema';
 
 const name = z.string().trim().min(1).max(MOST.name);
-const id = z.string().min(1).max(64);
 const seed = z.int().min(0).max(0xffffffff);
 const percent = (most: number) => z.number().min(0).max(most);
 

@@ -60,8 +60,28 @@ const check = (raw: Raw): Read<Beat> => {
   return { ok: false, error: `Its ${where || 'document'} ${reason(issue, migrated.raw)}${also}.` };
 };
 
+/** No document is nested deeper; what is would break what walks through it. */
+const DEEPEST = 64;
+
+const isTooDeep = (text: string): boolean => {
+  let [depth, inText] = [0, false];
+  for (let at = 0; at < text.length; at++) {
+    const sign = text[at];
+    if (inText) {
+      if (sign === '\\') at += 1;
+      else if (sign === '"') inText = false;
+    } else if (sign === '"') inText = true;
+    else if (sign === '{' || sign === '[') {
+      depth += 1;
+      if (depth > DEEPEST) return true;
+    } else if (sign === '}' || sign === ']') depth -= 1;
+  }
+  return false;
+};
+
 const parsed = (text: string): Read<unknown> => {
   if (!text.trim()) return { ok: false, error: 'It is empty.' };
+  if (isTooDeep(text)) return { ok: false, error: 'It is nested more deeply than any beat is.' };
   try {
     return { ok: true, value: JSON.parse(text) as unknown };
   } catch (fault) {

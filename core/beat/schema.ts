@@ -1,3 +1,4 @@
+import { id } from './idSchema';
 import { z } from 'zod';
 import { TEMPO } from '../units';
 import { drumMapSchema } from './drumMapSchema';
@@ -10,7 +11,6 @@ import { songSchema, trayItemSchema } from './songSchema';
 import { VERSION } from './version';
 
 const name = z.string().trim().min(1).max(MOST.name);
-const id = z.string().min(1).max(64);
 const velocity = z.int().min(1).max(127);
 /** A fraction of a hit's velocity: so that a loud stroke of the softest hit can be told too. */
 const strokeLevel = z.number().min(0).max(127);

@@ -1,3 +1,4 @@
+import { id } from './idSchema';
 import { z } from 'zod';
 import { TEMPO } from '../units';
 import { MOST, OVERS, PIGMENTS, SONG, SWING } from './choices';
@@ -5,7 +6,6 @@ import { feelSchema } from './feelSchema';
 import { meterSchema } from './meterSchema';
 
 const name = z.string().trim().min(1).max(MOST.name);
-const id = z.string().min(1).max(64);
 const times = z.int().min(1).max(SONG.times);
 const level = z.number().min(0).max(2);
 

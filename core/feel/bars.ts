@@ -50,3 +50,12 @@ export const changingBars = (changes: { at: Ticks; meter: Meter }[]): Bars => {
 /** The bar line at or before a position. */
 export const barStart = ({ from, bar }: Stretch, position: Ticks): Ticks =>
   from + Math.floor((position - from) / bar) * bar;
+
+/**
+ * The bar line after a position. Positions on a line by a rounding error are on it, so that walking from line to line
+ * always gets on.
+ *
+ * @example nextBarLine(steadyBars({ beats: 4, unit: 4 }).at(0), 0) // 3840
+ */
+export const nextBarLine = ({ from, to, bar }: Stretch, position: Ticks): Ticks =>
+  Math.min(to, from + (Math.floor((position - from) / bar + 1e-9) + 1) * bar);

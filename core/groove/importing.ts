@@ -1,6 +1,7 @@
 import { count, listed } from '../beat/text';
 import type { DrumMap } from '../midi/drumMap';
-import { FILE_BOUNDS, openMidi } from '../midi/openFile';
+import { FILE_BOUNDS } from '../midi/limits';
+import { openMidi } from '../midi/openFile';
 import { drumsFirst, isMixed, midiPartsOf, withParts, type MidiPart } from '../midi/parts';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove, GrooveRow, Source } from './groove';

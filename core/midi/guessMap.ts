@@ -24,6 +24,9 @@ export interface Example {
 const CELLS = 24;
 const CELL_WEIGHT = 1.1;
 
+/** Not by spreading them: there may be more than a call takes. */
+const greatest = (values: number[]): number => values.reduce((most, one) => Math.max(most, one), -Infinity);
+
 const roundedCell = (x: number): number => Math.round(x * CELLS) % CELLS;
 
 /** Where in the bar it is struck and how hard, how dense, how steady, how loud against the others it is. */
@@ -41,8 +44,8 @@ const behaviourOf = (
   }
   const size = Math.sqrt(cells.reduce((sum, cell) => sum + cell * cell, 0)) || 1;
   const velocities = notes.map(({ velocity }) => velocity);
-  const loudest = Math.max(...all.map(({ velocity }) => velocity));
-  const most = Math.max(...[...byLane(all).values()].map(({ length }) => length));
+  const loudest = greatest(all.map(({ velocity }) => velocity));
+  const most = greatest([...byLane(all).values()].map(({ length }) => length));
   const sorted = notes.map(({ at }) => at).sort((a, b) => a - b);
   const gaps = sorted.slice(1).map((at, i) => Math.log2(Math.max(60, at - sorted[i]!) / 240));
   const heard = new Set(sorted.map((at) => Math.floor(Math.max(0, at) / performance.bars.at(0).bar)));
@@ -51,7 +54,7 @@ const behaviourOf = (
     0.25 * Math.log2(1 + notes.length / bars),
     0.5 * (notes.length / most),
     0.9 * (mean(velocities) / loudest),
-    0.8 * (Math.max(...velocities) / loudest),
+    0.8 * (greatest(velocities) / loudest),
     1.2 * (deviation(velocities) / loudest),
     0.35 * (gaps.length ? deviation(gaps) : 1),
     0.3 * (heard.size / bars),

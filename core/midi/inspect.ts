@@ -1,7 +1,7 @@
 import { instrumentOf } from '../beat/instruments';
 import { meterText } from '../beat/meter';
 import type { Read } from '../beat/file';
-import { barStart } from '../feel/bars';
+import { nextBarLine } from '../feel/bars';
 import { measureSwing } from '../feel/measure';
 import type { Bpm, MidiNote } from '../units';
 import { openMidi } from './openFile';
@@ -30,8 +30,7 @@ const barsOf = (file: MidiFile): number => {
   const length = wholeBars(file);
   let count = 0;
   for (let at = 0; at < length - 1e-6; count++) {
-    const stretch = file.bars.at(at);
-    at = Math.min(barStart(stretch, at) + stretch.bar, stretch.to);
+    at = Math.max(at + 1e-3, nextBarLine(file.bars.at(at), at));
   }
   return count;
 };

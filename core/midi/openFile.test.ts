@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { parseMidi, writeMidi, type MidiEvent } from 'midi-file';
 import { readChunks } from './chunks';
 import { inspectMidi } from './inspect';
-import { FILE_BOUNDS, openMidi } from './openFile';
+import { FILE_BOUNDS } from './limits';
+import { openMidi } from './openFile';
 import { readMidi } from './readFile';
 import { wholeEvents } from './wholeEvents';
 

@@ -2,6 +2,7 @@ import { parseMidi, writeMidi } from 'midi-file';
 import type { Read } from '../beat/file';
 import type { Bpm } from '../units';
 import { readChunks, type Chunks } from './chunks';
+import { beyondBounds, FILE_BOUNDS } from './limits';
 import { fileOf, type MidiFile, type ReadNote } from './readFile';
 
 /** A file as it could be read, and what was wrong with it. */
@@ -12,9 +13,6 @@ export interface OpenedFile {
   /** A sentence each. */
   warnings: string[];
 }
-
-/** What is taken in, at the most. */
-export const FILE_BOUNDS = { bytes: 4 * 1024 * 1024, notes: 200_000 } as const;
 
 const fault = (error: string): { ok: false; error: string } => ({ ok: false, error });
 
@@ -30,6 +28,16 @@ const ppqOf = (division: number): number => {
   const frames = 256 - (division >> 8);
   const rate = frames === DROP_FRAME ? 30000 / 1001 : frames;
   return (rate * (division & 0xff) * 60) / SMPTE_TEMPO;
+};
+
+/** Film runs at one of these. */
+const FILM_RATES = [24, 25, 29, 30];
+
+const filmFault = (division: number): string | null => {
+  const frames = 256 - (division >> 8);
+  if (!FILM_RATES.includes(frames))
+    return `It counts time in film frames, ${frames} a second: there is no such film.`;
+  return division & 0xff ? null : 'It counts time in film frames, and says that a frame has no ticks.';
 };
 
 const TRACK_HEAD = 8;
@@ -79,13 +87,16 @@ export const openMidi = (bytes: Uint8Array): Read<OpenedFile> => {
   const chunks = readChunks(bytes);
   if (!chunks.ok) return chunks;
   const { division, warnings } = chunks.value;
+  const frames = division & SMPTE ? filmFault(division) : null;
+  if (frames) return fault(frames);
   let file: MidiFile;
   try {
     file = fileOf(parseMidi(mended(chunks.value)), ppqOf(division));
   } catch {
     return fault('It is damaged: one of its events could not be read.');
   }
-  if (file.notes.length > FILE_BOUNDS.notes) return fault('It has more than 200,000 notes.');
+  const beyond = beyondBounds(file);
+  if (beyond) return fault(beyond);
   if (division & SMPTE)
     warnings.push(`It counts time in film frames (SMPTE): read as if its tempo were ${SMPTE_TEMPO} BPM.`);
   const endless = endAtNext(file.notes);

@@ -1,8 +1,9 @@
 import { parseMidi, type MidiData, type MidiEvent } from 'midi-file';
 import type { Read } from '../beat/file';
 import type { Meter } from '../beat/meter';
-import { changingBars, type Bars } from '../feel/bars';
+import { changingBars, nextBarLine, type Bars } from '../feel/bars';
 import type { Performance } from '../feel/performance';
+import { beyondBounds, FILE_BOUNDS, MOST_TICKS } from './limits';
 import {
   QUARTER,
   ticksPerMs,
@@ -127,7 +128,7 @@ const changes = <T>(
       if (value !== null) found.push({ at: tick * scale, value });
     }
   }
-  return found.sort((a, b) => a.at - b.at);
+  return found.sort((a, b) => a.at - b.at).slice(0, FILE_BOUNDS.changes);
 };
 
 const UNITS = [2, 4, 8, 16];
@@ -176,7 +177,9 @@ export const readMidi = (bytes: Uint8Array): Read<MidiFile> => {
     return fault('It is damaged: one of its events could not be read.');
   }
   if (!whole(data)) return fault('It is damaged: one of its events is cut short.');
-  return { ok: true, value: fileOf(data, data.header.ticksPerBeat!) };
+  const file = fileOf(data, data.header.ticksPerBeat!);
+  const beyond = beyondBounds(file);
+  return beyond ? fault(beyond) : { ok: true, value: file };
 };
 
 /**
@@ -210,10 +213,7 @@ export const laneOfNote = ({ channel, note }: Pick<ReadNote, 'channel' | 'note'>
   `${channel}/${note}`;
 
 /** Where the bar that a position lies in ends. */
-const barEnd = (bars: Bars, position: Ticks): Ticks => {
-  const { from, to, bar } = bars.at(position);
-  return Math.min(to, from + (Math.floor((position - from) / bar) + 1) * bar);
-};
+const barEnd = (bars: Bars, position: Ticks): Ticks => nextBarLine(bars.at(position), position);
 
 /**
  * The whole bars of a file: up to the end of the bar that the last note begins in, or to where its tracks end if that is
@@ -222,10 +222,11 @@ const barEnd = (bars: Bars, position: Ticks): Ticks => {
 export const wholeBars = (file: MidiFile): Ticks => {
   const scale = QUARTER / file.ppq;
   const last = file.notes.reduce((most, { start }) => Math.max(most, start), 0) * scale;
-  const end = Math.max(...file.ends) * scale;
+  const end = file.ends.reduce((most, one) => Math.max(most, one), 0) * scale;
   const length = barEnd(file.bars, last);
   const lastBar = barEnd(file.bars, Math.max(0, end - 1e-6));
-  return Math.abs(lastBar - end) < 1e-6 ? Math.max(length, end) : length;
+  // Silence beyond all bounds at the end is not counted.
+  return Math.abs(lastBar - end) < 1e-6 && end <= MOST_TICKS ? Math.max(length, end) : length;
 };
 
 /** The notes of a file as a performance to be measured, or to take a template from. */
