@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Read } from '../beat/file';
+import { isRaw, parsed, shown, type Read } from '../beat/reading';
 import { shapeSchema, type Shape } from '../beat/feelSchema';
 import { GRIDS } from '../beat/grid';
 import { TEMPLATE_VERSION } from './templateText';
@@ -32,7 +32,9 @@ const faultOf = (issue: z.core.$ZodIssue, raw: Record<string, unknown>): string 
   if (path[0] === 'grid')
     return `Its grid is ${JSON.stringify(raw['grid']) ?? 'missing'}; it is to be one of ${GRIDS.join(', ')}.`;
   if (path[0] === 'version')
-    return `It is in version ${String(raw['version'])}; this Ruddik reads ${TEMPLATE_VERSION}.`;
+    return raw['version'] === undefined
+      ? 'It does not say which version of the format it is in.'
+      : `It is in version ${shown(raw['version'])}; this Ruddik reads ${TEMPLATE_VERSION}.`;
   if (path[0] === 'name') return 'It has no name of 1 to 80 characters.';
   return issue.code === 'unrecognized_keys'
     ? `It has a part that is not known, “${issue.keys[0]}”.`
@@ -45,19 +47,16 @@ const faultOf = (issue: z.core.$ZodIssue, raw: Record<string, unknown>): string 
  * @returns the template, or a sentence for a person that names the slot and what is wrong; it never throws
  */
 export const readTemplate = (text: string): Read<Shape & { about?: string | undefined }> => {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    return { ok: false, error: text.trim() ? 'It is not JSON, or was cut short.' : 'It is empty.' };
-  }
-  if (typeof raw !== 'object' || raw === null || (raw as { kind?: unknown }).kind !== 'ruddik.template')
+  const json = parsed(text);
+  if (!json.ok) return json;
+  const raw = json.value;
+  if (!isRaw(raw) || raw['kind'] !== 'ruddik.template')
     return { ok: false, error: 'It is JSON, but not a groove template of Ruddik.' };
   const result = fileSchema.safeParse(raw);
   if (!result.success) {
     const [issue, ...others] = result.error.issues;
     const more = others.length ? ` (And ${others.length} more like it.)` : '';
-    return { ok: false, error: faultOf(issue!, raw as Record<string, unknown>) + more };
+    return { ok: false, error: faultOf(issue!, raw) + more };
   }
   const { kind: _kind, version: _version, ...shape } = result.data;
   return { ok: true, value: shape };

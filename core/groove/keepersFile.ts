@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Read } from '../beat/file';
+import { faultText, isRaw, parsed, type Read } from '../beat/reading';
 import type { Keepers } from './keepers';
 
 const MOST = 20_000;
@@ -12,13 +12,12 @@ const schema = z.strictObject({
 
 /** Reads a list of keepers, or says in a sentence why it cannot be read. */
 export const readKeepers = (text: string): Read<Keepers> => {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    return { ok: false, error: 'It is not JSON.' };
-  }
+  const json = parsed(text);
+  if (!json.ok) return json;
+  const raw = json.value;
+  if (!isRaw(raw) || raw['kind'] !== 'ruddik.keepers')
+    return { ok: false, error: 'It is JSON, but not a list of keepers.' };
   const read = schema.safeParse(raw);
-  if (!read.success) return { ok: false, error: 'It is not a list of keepers.' };
+  if (!read.success) return { ok: false, error: faultText(read.error.issues, raw) };
   return { ok: true, value: { grooves: read.data.grooves, folders: read.data.folders } };
 };

@@ -106,7 +106,7 @@ describe('refused, each with its own sentence', () => {
     for (let at = 0; at < body.length; at += 4) body.set([0, 0x99, 38, 90], at);
     const bytes = Uint8Array.from([...WHOLE.slice(0, 14), 0x4d, 0x54, 0x72, 0x6b, 0, 0, 0, 0, ...body]);
     new DataView(bytes.buffer).setUint32(18, body.length);
-    expect(openMidi(bytes)).toEqual({ ok: false, error: 'It has more than 200,000 notes.' });
+    expect(openMidi(bytes)).toEqual({ ok: false, error: 'It has 200,001 notes; at most 200,000 are read.' });
   });
 });
 

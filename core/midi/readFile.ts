@@ -3,6 +3,7 @@ import type { Read } from '../beat/file';
 import type { Meter } from '../beat/meter';
 import { changingBars, nextBarLine, type Bars } from '../feel/bars';
 import type { Performance } from '../feel/performance';
+import { readChunks } from './chunks';
 import { beyondBounds, FILE_BOUNDS, MOST_TICKS } from './limits';
 import {
   QUARTER,
@@ -170,6 +171,11 @@ const tempoAt = (tempos: Change<number>[]): ((position: Ticks) => number) => {
 export const readMidi = (bytes: Uint8Array): Read<MidiFile> => {
   const wrong = shapeFault(bytes);
   if (wrong) return fault(wrong);
+  // The package runs on for ever in a track whose last event is longer than the track.
+  const chunks = readChunks(bytes);
+  if (!chunks.ok) return chunks;
+  if (chunks.value.warnings.some((warning) => /breaks off/.test(warning)))
+    return fault('It is damaged: one of its events is cut short.');
   let data: MidiData;
   try {
     data = parseMidi(bytes);

@@ -1,3 +1,4 @@
+import { writeMidi, type MidiEvent } from 'midi-file';
 import { EMPTY_PART, newBeat, newHit, newPattern } from '../beat/defaults';
 import { beatSchema, type Beat, type Pattern, type Section } from '../beat/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow } from '../export/choice';
@@ -194,5 +195,74 @@ describe('what of a file is opened', () => {
     if (!read.ok) throw new Error(read.error);
     expect(read.value.beat.tempo).toBe(20);
     expect(read.value.warnings.join(' ')).toContain('Its 12 BPM became 20: a beat goes from 20 to 300.');
+  });
+});
+
+describe('all of a long or wide file', () => {
+  const wide = (tracks: { channel: number; note: number; ticks: number[] }[]): Uint8Array =>
+    Uint8Array.from(
+      writeMidi({
+        header: { format: 1, numTracks: tracks.length, ticksPerBeat: 480 },
+        tracks: tracks.map(({ channel, note, ticks }) => {
+          let now = 0;
+          return [
+            ...ticks.flatMap((tick): MidiEvent[] => {
+              const deltaTime = tick - now;
+              now = tick + 10;
+              return [
+                { deltaTime, type: 'noteOn', channel, noteNumber: note, velocity: 90 },
+                { deltaTime: 10, type: 'noteOff', channel, noteNumber: note, velocity: 0 },
+              ];
+            }),
+            { deltaTime: 0, meta: true, type: 'endOfTrack' },
+          ];
+        }),
+      }),
+    );
+  const noteCount = (beat: Beat): number =>
+    beat.song.order.reduce((sum, { sectionId }) => {
+      const { entries } = beat.song.sections.find(({ id }) => id === sectionId)!;
+      return (
+        sum +
+        entries.reduce((inside, { patternId, bars }) => {
+          const pattern = beat.patterns.find(({ id }) => id === patternId)!;
+          const hits = Object.values(pattern.parts).reduce((all, part) => all + part.hits.length, 0);
+          return inside + hits * ((bars ?? pattern.bars) / pattern.bars);
+        }, 0)
+      );
+    }, 0);
+
+  test('160 bars that alternate so that one section does not hold them go on in more sections', () => {
+    // Bars in pairs of two alike, each pair another: a run of its own each.
+    const ticks = Array.from(
+      { length: 160 },
+      (_, bar) =>
+        bar * 1920 +
+        (Math.floor(bar / 2) % 16) * 120 +
+        (bar >= 32 ? 30 : 0) +
+        (bar >= 64 ? 30 : 0) +
+        (bar >= 96 ? 30 : 0) +
+        (bar >= 128 ? 15 : 0),
+    );
+    const read = beatFromMidi(wide([{ channel: 9, note: 36, ticks }]), 'Long', 'b', 1);
+    if (!read.ok) throw new Error(read.error);
+    const { beat } = read.value;
+    expect(beat.song.sections.length).toBeGreaterThan(1);
+    expect(beat.song.sections.every(({ entries }) => entries.length <= 64)).toBe(true);
+    expect(noteCount(beat)).toBe(160);
+  });
+
+  test('more drums than lanes share a lane by their number, and it is told', () => {
+    const tracks = Array.from({ length: 80 }, (_, at) => ({
+      channel: at % 4,
+      note: 36 + (at % 20),
+      ticks: [at * 10],
+    }));
+    const read = beatFromMidi(wide(tracks), 'Wide', 'b', 1);
+    if (!read.ok) throw new Error(read.error);
+    const { beat, warnings } = read.value;
+    expect(beat.lanes).toHaveLength(20);
+    expect(Object.values(beat.patterns[0]!.parts).flatMap(({ hits }) => hits)).toHaveLength(80);
+    expect(warnings.join(' ')).toContain('share a lane');
   });
 });

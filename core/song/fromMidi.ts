@@ -60,17 +60,26 @@ const freeLaneId = (lanes: Lane[], id: string): string => {
   return free;
 };
 
+/** What has a lane of its own, the finest first: where there are more of these than lanes, the next coarser one is. */
+const LANE_KEYS: ((note: ReadNote) => string)[] = [
+  ({ track, note, channel }) => `${track} ${channel} ${note}`,
+  ({ note, channel }) => `${channel} ${note}`,
+  ({ note }) => `${note}`,
+];
+
 /** A lane for each number and channel; of files with a track for each drum, for each track too. */
 const lanesOf = (
   file: MidiFile,
   names: string[],
   map: DrumMap,
-): { lanes: Lane[]; laneOf: (note: ReadNote) => string | null } => {
+): { lanes: Lane[]; laneOf: (note: ReadNote) => string | null; folded: boolean } => {
   const lanes: Lane[] = [];
   const byKey = new Map<string, string>();
   const numbers = new Map<number, Set<number>>();
   for (const { track, note } of file.notes) numbers.set(track, (numbers.get(track) ?? new Set()).add(note));
-  const keyOf = ({ track, note, channel }: ReadNote) => `${track} ${channel} ${note}`;
+  const wanted = file.notes.filter(({ track }) => names[track] !== COUNT_IN);
+  const level = LANE_KEYS.findIndex((key) => new Set(wanted.map(key)).size <= MOST.lanes);
+  const keyOf = LANE_KEYS.at(level)!;
   for (const one of file.notes) {
     const key = keyOf(one);
     if (byKey.has(key) || names[one.track] === COUNT_IN || lanes.length >= MOST.lanes) continue;
@@ -91,7 +100,7 @@ const lanesOf = (
       solo: false,
     });
   }
-  return { lanes, laneOf: (note) => byKey.get(keyOf(note)) ?? null };
+  return { lanes, laneOf: (note) => byKey.get(keyOf(note)) ?? null, folded: level !== 0 };
 };
 
 /** Every note with the bar of its step: a hair before a bar line it is an early first beat. */
@@ -144,6 +153,7 @@ const partsOf = (
   bars: BarOfFile[],
   { first, bars: count }: Run,
   loops: boolean,
+  moved: Moved,
 ): Record<string, Part> => {
   const parts: Record<string, Part> = {};
   for (const { bar, step, lane, hit } of hits) {
@@ -157,11 +167,16 @@ const partsOf = (
   }
   const total = (bars[first + count - 1]!.from - bars[first]!.from + barTicks(bars[first]!.meter)) / STEP;
   for (const [lane, part] of Object.entries(parts)) {
-    const now = part.hits.some(({ step }) => step >= total - 1e-6) ? finer(part, total, loops) : part;
+    const now = part.hits.some(({ step }) => step >= total - 1e-6) ? finer(part, total, loops, moved) : part;
     parts[lane] = { ...now, hits: [...now.hits].sort((a, b) => a.step + a.nudge - b.step - b.nudge) };
   }
   return parts;
 };
+
+/** Notes that could not stay where they were. */
+interface Moved {
+  notes: number;
+}
 
 /** The finest grid, of which every bar is a whole number of steps. */
 const FINE = 6;
@@ -170,12 +185,14 @@ const FINE = 6;
  * A hit a hair before the last bar line. In a loop it is an early first beat; at a song's end it is put as near to its
  * place as the finest grid allows, at most a sixth of a sixteenth's half away.
  */
-const finer = (part: Part, total: number, loops: boolean): Part => {
+const finer = (part: Part, total: number, loops: boolean, moved: Moved): Part => {
   if (loops)
     return { ...part, hits: part.hits.map((hit) => (hit.step >= total - 1e-6 ? { ...hit, step: 0 } : hit)) };
   const hits = part.hits.map((hit) => {
     const at = (hit.step + hit.nudge) * FINE;
-    const step = Math.min(total * FINE - 1, Math.round(at));
+    const step = held(Math.round(at), 0, total * FINE - 1);
+    // Early first beats have no room before the finest grid's first step.
+    if (at - step < -0.5) moved.notes += 1;
     return { ...hit, step, nudge: held(at - step, -0.5, 0.5), length: held(hit.length! * FINE, 1e-3, 64) };
   });
   return { ...part, grid: '1/64T', hits };
@@ -210,9 +227,24 @@ export const midiParts = (bytes: Uint8Array): Read<MidiPart[]> => {
 };
 
 /** What of a file is not as it was in the beat. */
-const toldOf = (file: MidiFile, tempo: number, lanes: Lane[], lost: number): string[] => {
+const toldOf = (
+  file: MidiFile,
+  tempo: number,
+  lanes: Lane[],
+  lost: number,
+  folded: boolean,
+  moved: Moved,
+): string[] => {
   const own = Math.round(file.tempo * 100) / 100;
   return [
+    ...(folded
+      ? [
+          `It has more drums than the ${MOST.lanes} lanes of a beat: those of one number share a lane, whatever their track and channel.`,
+        ]
+      : []),
+    ...(moved.notes
+      ? [`${count(moved.notes, 'note')} just before a pattern’s start moved by up to half a sixteenth.`]
+      : []),
     ...(own === tempo ? [] : [`Its ${own} BPM became ${tempo}: a beat goes from 20 to 300.`]),
     ...(lost && lanes.length
       ? [
@@ -248,7 +280,7 @@ export const beatFromMidi = (
   if (!file.notes.length) return { ok: false, error: 'It has no notes.' };
   const { markers, meters, names } = eventsOf(file);
   const bars = barsOfFile(meters, wholeBars(file));
-  const { lanes, laneOf } = lanesOf(file, names, map);
+  const { lanes, laneOf, folded } = lanesOf(file, names, map);
   if (!lanes.length || !bars.length) return { ok: false, error: 'It has no notes.' };
   const hits = placedNotes(file, bars, laneOf);
   const byBar = bars.map((): Placed[] => []);
@@ -256,7 +288,13 @@ export const beatFromMidi = (
   const texts = bars.map((bar, at) => written(byBar[at]!, bar));
   const blank = newBeat(id, (names[0]?.trim() || name).slice(0, MOST.name), seed);
   const tempo = held(Math.round(file.tempo * 100) / 100, 20, 300);
-  const built = sectionsOf(file, bars, texts, hits, markers, tempo);
+  const moved: Moved = { notes: 0 };
+  const built = sectionsOf(file, bars, texts, hits, markers, tempo, moved);
+  if (built.song.sections.length > SONG.sections || built.song.order.length > SONG.places)
+    return {
+      ok: false,
+      error: `It would need ${built.song.sections.length} sections in ${built.song.order.length} places; a song holds ${SONG.sections} in ${SONG.places}. Bring it in as grooves, or in pieces.`,
+    };
   if (built.patterns.length > MOST.patterns)
     return { ok: false, error: `It holds more than ${MOST.patterns} different patterns of 16 bars.` };
   const beat: Beat = {
@@ -268,7 +306,10 @@ export const beatFromMidi = (
     song: built.song,
   };
   const lost = file.notes.filter((one) => laneOf(one) === null && names[one.track] !== COUNT_IN).length;
-  return { ok: true, value: { beat, warnings: [...warnings, ...toldOf(file, tempo, lanes, lost)] } };
+  return {
+    ok: true,
+    value: { beat, warnings: [...warnings, ...toldOf(file, tempo, lanes, lost, folded, moved)] },
+  };
 };
 
 interface Built {
@@ -294,6 +335,7 @@ const sectionsOf = (
   hits: Placed[],
   markers: { at: Ticks; name: string }[],
   tempo: number,
+  moved: Moved,
 ): Built => {
   const starts = startsOf(bars, markers);
   const patterns: Pattern[] = [];
@@ -310,25 +352,35 @@ const sectionsOf = (
       name: (used ? `${name} · ${used + 1}` : name).slice(0, MOST.name),
       meter: bars[run.first]!.meter,
       bars: run.bars,
-      parts: partsOf(hits, bars, run, run.bars === bars.length),
+      parts: partsOf(hits, bars, run, run.bars === bars.length, moved),
     });
     return patternId;
   };
   const sections: Section[] = [];
   const order: Place[] = [];
   const linked = new Map<string, string>();
-  starts.forEach(({ bar, name }, at) => {
-    const end = starts[at + 1]?.bar ?? bars.length;
-    const entries = runsOf(texts, bars, bar, end).map((run, index): Entry => ({
+  const endOf = (bar: number) =>
+    bar < bars.length
+      ? bars[bar]!.from
+      : bars[bars.length - 1]!.from + barTicks(bars[bars.length - 1]!.meter);
+  /** A section's runs; where there are more of them than a section holds, they go on in another of the same name. */
+  const pieces = starts.flatMap(({ bar, name }, at) => {
+    const runs = runsOf(texts, bars, bar, starts[at + 1]?.bar ?? bars.length);
+    return Array.from({ length: Math.ceil(runs.length / SONG.entries) }, (_, piece) => ({
+      name,
+      runs: runs.slice(piece * SONG.entries, (piece + 1) * SONG.entries),
+    }));
+  });
+  pieces.forEach(({ name, runs }, at) => {
+    const bar = runs[0]!.first;
+    const last = runs[runs.length - 1]!;
+    const entries = runs.map((run, index): Entry => ({
       id: `e${index + 1}`,
       patternId: patternFor(run, name),
       times: 1,
       ...(run.length !== run.bars && { bars: run.length }),
     }));
-    const to =
-      end < bars.length
-        ? bars[end]!.from
-        : bars[bars.length - 1]!.from + barTicks(bars[bars.length - 1]!.meter);
+    const to = endOf(last.first + last.length);
     const tempos = temposOf(file, bars[bar]!.from, to, tempo);
     const key = JSON.stringify([name, entries, tempos]);
     const before = linked.get(key);
@@ -339,7 +391,7 @@ const sectionsOf = (
         id: sectionId,
         name: freeSectionName({ sections }, name).slice(0, MOST.name),
         pigment: colourOf(name),
-        entries: entries.slice(0, SONG.entries),
+        entries,
         silent: [],
         ...tempos,
       });
