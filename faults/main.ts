@@ -2,6 +2,7 @@
 import { browse } from '../scripts/browse';
 import { failing, killed, leaving, tabs } from './browser';
 import { documents, midiFiles, others } from './files';
+import { server } from './server';
 import { told, type Tried } from './report';
 
 const PORT = 4798;
@@ -18,6 +19,7 @@ const main = async () => {
   note(documents(some(20_000)));
   note(others(some(20_000)));
   if (process.env['ONLY'] === 'files') return;
+  note(await server(some(20)));
   await browse(PORT, async (browser) => {
     const address = `http://127.0.0.1:${PORT}/`;
     const fresh = () => browser.newContext({ viewport: { width: 1280, height: 800 } });

@@ -71,3 +71,32 @@ test('the policy lets no outside origin in, and of inline scripts only those of 
   expect(policy).not.toMatch(/https?:|\*|script-src[^;]*unsafe/);
   expect(inlineScripts([PAGE])).toHaveLength(1);
 });
+
+test('a part of a file that is not there is refused in a sentence, without a word of where things lie', async () => {
+  const { status, text } = await get('/_expo/static/a-1.js', { Range: 'bytes=1000000-2000000' });
+  expect([status, text]).toEqual([416, 'There is no such part of it.\n']);
+});
+
+test.each(['evil.example', 'localhost.evil.example', '127.0.0.1.evil.example:4730', '4730'])(
+  'a request under the name “%s” is refused',
+  async (name) => {
+    const { status, text } = await get('/', { Host: name });
+    expect([400, 421]).toContain(status);
+    expect(text).not.toContain('go()');
+  },
+);
+
+test.each(['localhost', 'LOCALHOST:80', '127.0.0.1:4730', '[::1]:4730'])(
+  'one under its own name “%s” is answered',
+  async (name) => expect((await get('/', { Host: name })).status).toBe(200),
+);
+
+test('a server that was opened to others answers to any name', async () => {
+  const open = createApp(path.join(folder, 'dist'), undefined, true).listen(0, '127.0.0.1');
+  await new Promise((resolve) => open.once('listening', resolve));
+  const closed = server;
+  server = open;
+  expect((await get('/', { Host: 'studio.lan' })).text).toBe(PAGE);
+  server = closed;
+  open.close();
+});

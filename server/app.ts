@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import express, { type Express } from 'express';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { grooveRoutes, type GrooveFolder } from './grooveFolder';
@@ -51,15 +51,28 @@ const caching = (file: string): string =>
       ? 'public, max-age=604800'
       : 'no-cache';
 
+/** By these names the machine itself is reached, whatever is made of names elsewhere. */
+const OWN_NAMES = ['localhost', '127.0.0.1', '[::1]'];
+
+const nameOf = (host: string | undefined): string => (host ?? '').replace(/:\d+$/, '').toLowerCase();
+
 /**
  * The server of the built app: its files, compressed beforehand, and `/health`. Any other path is 404.
  *
+ * A page of elsewhere may give its own name to this machine and so read what is served here: requests under a name that
+ * is not the machine's own are refused, unless it was opened to others on purpose.
+ *
  * @param folder where the built app lies
  * @param grooves a folder of grooves, listed under `/api/grooves`
+ * @param open whether it was opened to others, and answers to any name
  */
-export const createApp = (folder: string, grooves?: GrooveFolder): Express => {
+export const createApp = (folder: string, grooves?: GrooveFolder, open = false): Express => {
   const app = express();
   app.disable('x-powered-by');
+  app.use((request, response, next) => {
+    if (open || OWN_NAMES.includes(nameOf(request.headers.host))) return next();
+    response.status(421).type('text/plain').send('This server does not go by that name.\n');
+  });
   app.use(
     helmet({
       contentSecurityPolicy: policy(inlineScripts(pagesOf(folder))),
@@ -85,6 +98,18 @@ export const createApp = (folder: string, grooves?: GrooveFolder): Express => {
   );
   app.use((_request, response) => {
     response.status(404).type('text/plain').send('There is nothing here.\n');
+  });
+  // Never the framework's own page: that one tells where things lie on this machine.
+  app.use((fault: { status?: unknown }, _request: Request, response: Response, next: NextFunction) => {
+    if (response.headersSent) return next(fault);
+    const status = typeof fault.status === 'number' && fault.status >= 400 ? fault.status : 500;
+    const said =
+      status === 416
+        ? 'There is no such part of it.'
+        : status < 500
+          ? 'That cannot be asked for.'
+          : 'That went wrong.';
+    response.status(status).type('text/plain').send(`${said}\n`);
   });
   return app;
 };

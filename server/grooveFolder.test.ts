@@ -1,4 +1,13 @@
-import { copyFileSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import {
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  renameSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -6,6 +15,7 @@ import path from 'node:path';
 import type { FolderPage } from '../core/groove/folderPage';
 import { createApp } from './app';
 import { wantedOf, watchFolder, type GrooveFolder } from './grooveFolder';
+import { readPlain } from './plainFile';
 
 const DEMO = path.join(__dirname, '..', 'demo', 'grooves');
 const root = mkdtempSync(path.join(tmpdir(), 'ruddik-grooves-'));
@@ -105,4 +115,46 @@ test('comes to know what is new and what is gone; a file that became a link is n
   rmSync(path.join(folder, 'four.mid'));
   symlinkSync(path.join(root, 'secret.mid'), path.join(folder, 'four.mid'));
   expect((await file('folder/four.mid')).status).toBe(404);
+}, 60_000);
+
+test('a listed file that becomes a pipe, or a link, is not waited for and not followed', async () => {
+  const at = path.join(folder, 'turns.mid');
+  copyFileSync(path.join(DEMO, 'Fish hall', 'Scales 7-8.mid'), at);
+  for (let tries = 0; tries < 100 && !names(await page()).includes('turns'); tries++)
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  expect((await file('folder/turns.mid')).status).toBe(200);
+  rmSync(at);
+  execFileSync('mkfifo', [at]);
+  expect(await readPlain(folder, 'turns.mid', 1000)).toBeNull();
+  const asked = await Promise.all(Array.from({ length: 8 }, () => file('folder/turns.mid')));
+  expect(new Set(asked.map(({ status }) => status))).toEqual(new Set([404]));
+  expect(names(await page())).toContain('seven');
+  rmSync(at);
+});
+
+test('a folder that is swapped for a link while it is read gives nothing from outside', async () => {
+  const [inside, outside] = [path.join(root, 'swap', 'in'), path.join(root, 'outside')];
+  mkdirSync(path.join(inside, 'a'), { recursive: true });
+  mkdirSync(outside);
+  writeFileSync(path.join(inside, 'a', 'x.mid'), 'inside');
+  writeFileSync(path.join(outside, 'x.mid'), 'secret');
+  const [way, aside] = [path.join(inside, 'a'), path.join(root, 'swap', 'aside')];
+  let swapping = true;
+  const swap = (async () => {
+    while (swapping) {
+      renameSync(way, aside);
+      symlinkSync(outside, way);
+      await new Promise((resolve) => setImmediate(resolve));
+      rmSync(way);
+      renameSync(aside, way);
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  })();
+  const got = new Set<string>();
+  for (let tries = 0; tries < 2000; tries++)
+    got.add((await readPlain(inside, 'a/x.mid', 1000))?.toString() ?? 'nothing');
+  swapping = false;
+  await swap;
+  expect(got.has('secret')).toBe(false);
+  expect(got.has('inside')).toBe(true);
 }, 60_000);

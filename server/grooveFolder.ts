@@ -1,5 +1,3 @@
-import { constants } from 'node:fs';
-import { open, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { Router, type Request } from 'express';
@@ -16,6 +14,7 @@ import type { FolderEntry, FolderPage } from '../core/groove/folderPage';
 import type { LeftOut } from '../core/groove/importing';
 import { FILE_BOUNDS } from '../core/midi/limits';
 import type { FromGrooves } from './grooveWorker';
+import { readPlain } from './plainFile';
 
 /** A folder of grooves as it is known now. */
 export interface GrooveFolder {
@@ -40,36 +39,49 @@ const EVERY_MS = 4000;
 /** How many files that could not be read are named. */
 const MOST_LEFT = 200;
 
-const matching = ({ rows }: Catalogue, query: string): Uint8Array | null => {
+/** What the words of a search are looked for in, row by row. */
+const textsOf = ({ rows }: Catalogue): string[] =>
+  rows.map(({ name, tags, path: folders }) => [name, ...tags, ...folders].join(' ').toLowerCase());
+
+const matching = (texts: string[], query: string): Uint8Array | null => {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   if (!words.length) return null;
-  return Uint8Array.from(rows, ({ name, tags, path: folders }) => {
-    const text = [name, ...tags, ...folders].join(' ').toLowerCase();
-    return words.every((word) => text.includes(word)) ? 1 : 0;
-  });
+  return Uint8Array.from(texts, (text) => (words.every((word) => text.includes(word)) ? 1 : 0));
 };
 
-/** Whether a file lies in a folder when all links on the way to it have been followed. */
-const liesIn = async (root: string, file: string): Promise<boolean> => {
-  const [from, to] = await Promise.all([realpath(root), realpath(file)]);
-  const way = path.relative(from, to);
-  return way !== '' && !way.startsWith('..') && !path.isAbsolute(way);
+/** The list as it is between two changes of the folder: orders that were asked for are found again at once. */
+interface Listing {
+  catalogue: Catalogue;
+  texts: string[];
+  entries: FolderEntry[];
+  orders: Map<string, ArrayLike<number>>;
+}
+
+const MOST_ORDERS = 64;
+
+const listingOf = (all: Iterable<FolderEntry>): Listing => {
+  const entries = [...all];
+  const catalogue = catalogueOf(entries.map(({ row }) => row));
+  const byId = new Map(entries.map((entry) => [entry.row.id, entry]));
+  return {
+    catalogue,
+    texts: textsOf(catalogue),
+    entries: catalogue.rows.map(({ id }) => byId.get(id)!),
+    orders: new Map(),
+  };
 };
 
-const readWithin = async (folder: string, at: string): Promise<Buffer | null> => {
-  const file = path.join(folder, at);
-  try {
-    if (!(await liesIn(folder, file))) return null;
-    const handle = await open(file, constants.O_RDONLY | constants.O_NOFOLLOW);
-    try {
-      const stat = await handle.stat();
-      return stat.isFile() && stat.size <= FILE_BOUNDS.bytes ? await handle.readFile() : null;
-    } finally {
-      await handle.close();
-    }
-  } catch {
-    return null;
-  }
+const orderOf = (
+  { catalogue, texts, orders }: Listing,
+  { sort, down, query, filters }: PageWanted,
+): ArrayLike<number> => {
+  const key = JSON.stringify([sort, down, query, filters]);
+  const known = orders.get(key);
+  if (known) return known;
+  const { order } = browse(catalogue, { among: matching(texts, query), filters, sort, down });
+  if (orders.size >= MOST_ORDERS) orders.clear();
+  orders.set(key, order);
+  return order;
 };
 
 /**
@@ -81,7 +93,7 @@ const readWithin = async (folder: string, at: string): Promise<Buffer | null> =>
 export const watchFolder = (folder: string, keptIn: string | null, every = EVERY_MS): GrooveFolder => {
   const entries = new Map<string, FolderEntry>();
   const left = new Map<string, LeftOut>();
-  let catalogue: Catalogue | null = null;
+  let listing: Listing | null = null;
   let indexing = true;
   const begun = Date.now();
   let changes = 0;
@@ -95,7 +107,7 @@ export const watchFolder = (folder: string, keptIn: string | null, every = EVERY
   const forget = (at: string) => {
     entries.delete(at);
     left.delete(at);
-    catalogue = null;
+    listing = null;
     changes += 1;
   };
   worker.on('message', (message: FromGrooves) => {
@@ -113,10 +125,11 @@ export const watchFolder = (folder: string, keptIn: string | null, every = EVERY
 
   return {
     ready,
-    page: ({ page, per, sort, down, query, filters }) => {
-      catalogue ??= catalogueOf([...entries.values()].map(({ row }) => row));
-      const { order } = browse(catalogue, { among: matching(catalogue, query), filters, sort, down });
-      const byId = new Map([...entries.values()].map((entry) => [entry.row.id, entry]));
+    page: (wanted) => {
+      const { page, per } = wanted;
+      listing ??= listingOf(entries.values());
+      const now = listing;
+      const order = orderOf(now, wanted);
       const pages = Math.max(1, Math.ceil(order.length / per));
       const at = Math.min(page, pages);
       return {
@@ -125,13 +138,15 @@ export const watchFolder = (folder: string, keptIn: string | null, every = EVERY
         page: at,
         pages,
         indexing,
-        grooves: order.slice((at - 1) * per, at * per).map((one) => byId.get(catalogue!.rows[one]!.id)!),
+        grooves: Array.from(order)
+          .slice((at - 1) * per, at * per)
+          .map((one) => now.entries[one]!),
         left: [...left.values()].slice(0, MOST_LEFT),
       };
     },
     bytes: async (id) => {
       const at = id.replace(/^folder\//, '');
-      return entries.has(at) ? readWithin(folder, at) : null;
+      return entries.has(at) ? readPlain(folder, at, FILE_BOUNDS.bytes) : null;
     },
     close: async () => {
       await worker.terminate();
@@ -139,7 +154,11 @@ export const watchFolder = (folder: string, keptIn: string | null, every = EVERY
   };
 };
 
-const wordOf = (value: unknown): string => (typeof value === 'string' ? value.slice(0, 400) : '');
+const wordOf = (value: unknown, most = 400): string =>
+  typeof value === 'string' ? value.slice(0, most) : '';
+
+/** No path of a file is longer. */
+const LONGEST_PATH = 4096;
 
 const numberOf = (value: unknown, otherwise: number, most: number): number => {
   const number = Number(wordOf(value) || otherwise);
@@ -169,7 +188,7 @@ export const grooveRoutes = (folder: GrooveFolder): Router => {
     response.set('Cache-Control', 'no-store').json(folder.page(wantedOf(request)));
   });
   router.get('/file', async (request, response) => {
-    const bytes = await folder.bytes(wordOf(request.query['id']));
+    const bytes = await folder.bytes(wordOf(request.query['id'], LONGEST_PATH));
     if (!bytes) return void response.status(404).type('text/plain').send('There is no such groove.\n');
     response.set('Cache-Control', 'no-store').type('audio/midi').send(bytes);
   });

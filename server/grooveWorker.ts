@@ -1,10 +1,11 @@
 /** Reads the folder of grooves, away from the thread that answers requests: what is new or changed, and what is gone. */
-import { lstat, readdir, readFile, realpath } from 'node:fs/promises';
+import { lstat, readdir, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { importFile, isHousekeeping, isMidiName, FILE_BOUNDS } from '../core/groove/importing';
 import { storedEntry, type FolderEntry } from '../core/groove/folderPage';
 import { GENERAL_MIDI } from '../core/midi/drumMap';
+import { readPlain } from './plainFile';
 import { indexFile, keepIndex, readIndex, UNREADABLE, type GrooveIndex, type Known } from './grooveIndex';
 
 /** What the worker tells: a piece of what it found, or that it has been through. */
@@ -34,7 +35,7 @@ const say = (message: FromGrooves) => parentPort?.postMessage(message);
 /** What a file is, once it has been read. */
 const readOne = async (root: string, at: string, size: number): Promise<Pick<Known, 'entry' | 'why'>> => {
   if (size > FILE_BOUNDS.bytes) return { why: 'It is larger than 4 MB.' };
-  const bytes = await readFile(path.join(root, at)).catch(() => null);
+  const bytes = await readPlain(root, at, FILE_BOUNDS.bytes);
   if (!bytes) return { why: UNREADABLE };
   const read = importFile(new Uint8Array(bytes), { path: at, source: 'folder', map: GENERAL_MIDI });
   return read.ok ? { entry: storedEntry(read.value.indexed) } : { why: read.value.why };
@@ -61,12 +62,30 @@ const lookAt = async (root: string, at: string, index: GrooveIndex, told: Set<st
   return !same;
 };
 
+/** What was left out without being read; each is said once. */
+const leftOut = new Set<string>();
+const leave = (at: string, why: string): void => {
+  if (leftOut.has(at)) return;
+  leftOut.add(at);
+  say({ type: 'left', path: at, why });
+};
+
 /** Goes through the folder once. @returns whether anything has changed */
 const look = async (root: string, index: GrooveIndex, told: Set<string>): Promise<boolean> => {
   const there = new Set<string>();
   let changed = false;
   for await (const at of filesIn(root)) {
-    if (there.size >= FOLDER_BOUNDS.files) break;
+    if (there.size >= FOLDER_BOUNDS.files) {
+      leave(
+        at,
+        `The folder holds more than ${FOLDER_BOUNDS.files.toLocaleString('en')} files: this one and those after it are not listed.`,
+      );
+      break;
+    }
+    if (at.includes('\uFFFD')) {
+      leave(at, 'Its name is not in Unicode: it could not be asked for by it.');
+      continue;
+    }
     there.add(at);
     if (await lookAt(root, at, index, told)) changed = true;
   }

@@ -4,7 +4,8 @@ import { createApp } from './app';
 import { watchFolder } from './grooveFolder';
 
 const port = Number(process.env['PORT'] ?? 4730);
-const host = process.env['HOST'] ?? '127.0.0.1';
+const asked = process.env['HOST'];
+const host = asked ?? '127.0.0.1';
 
 const fail = (sentence: string): never => {
   process.stderr.write(`${sentence}\n`);
@@ -24,12 +25,20 @@ const grooves = watchFolder(
   path.join(home, 'node_modules', '.cache', 'ruddik'),
 );
 
-const server = createApp(path.join(__dirname, '..', 'dist'), grooves).listen(port, host, (error?: Error) => {
-  if (error) return;
-  const address = server.address();
-  const at = typeof address === 'object' && address ? address.port : port;
-  process.stdout.write(`Ruddik is at http://${host === '0.0.0.0' ? 'localhost' : host}:${at}\n`);
-});
+const server = createApp(path.join(__dirname, '..', 'dist'), grooves, asked !== undefined).listen(
+  port,
+  host,
+  (error?: Error) => {
+    if (error) return;
+    const address = server.address();
+    const at = typeof address === 'object' && address ? address.port : port;
+    process.stdout.write(`Ruddik is at http://${host === '0.0.0.0' ? 'localhost' : host}:${at}\n`);
+    if (!['127.0.0.1', 'localhost', '::1'].includes(host))
+      process.stdout.write(
+        'Everyone who reaches this machine can open it there, and read the files of the groove folder.\n',
+      );
+  },
+);
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE')
@@ -37,4 +46,12 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   fail(`The server could not start at ${host}, port ${port}: ${error.message}`);
 });
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));
+/** What is being downloaded may take so long, in ms, once the server is to end. */
+const PATIENCE = 10_000;
+
+const end = (): void => {
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), PATIENCE);
+};
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, end);

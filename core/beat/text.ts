@@ -8,16 +8,33 @@ export const writeBeat = (beat: Beat): string => `${JSON.stringify(beat, null, 1
 export const writeBeats = (beats: Beat[]): string =>
   `${JSON.stringify({ kind: 'ruddik.beats', version: VERSION, beats }, null, 1)}\n`;
 
+/** Names that mean a device on some systems, whatever ending they have. */
+const DEVICES = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/i;
+/** Systems take some 255 bytes; an ending and a number come after it. */
+const MOST_BYTES = 200;
+
+const withinBytes = (text: string): string => {
+  const encoder = new TextEncoder();
+  let [out, bytes] = ['', 0];
+  for (const sign of text) {
+    bytes += encoder.encode(sign).length;
+    if (bytes > MOST_BYTES) break;
+    out += sign;
+  }
+  return out;
+};
+
 /**
- * Names as a file's name: letters, figures and points stay, whatever lies between becomes a hyphen.
+ * Names as a file's name, on any system: letters, figures and points stay, whatever lies between becomes a hyphen; never
+ * hidden, never a device, at most 200 bytes.
  *
  * @example fileName('Rain / tarps', 'A · slow') // "Rain-tarps-A-slow"
  */
-export const fileName = (...names: string[]): string =>
-  names
-    .join('-')
-    .replace(/[^\p{L}\p{M}\p{N}_.]+/gu, '-')
-    .replace(/^[-.]+|[-.]+$/g, '') || 'beat';
+export const fileName = (...names: string[]): string => {
+  const signs = names.join('-').replace(/[^\p{L}\p{M}\p{N}_.]+/gu, '-');
+  const name = withinBytes(signs.replace(/^[-.]+/, '')).replace(/[-.]+$/, '');
+  return DEVICES.test(name) ? `beat-${name}` : name || 'beat';
+};
 
 /** So many of a thing. @example count(2, 'bar') // "2 bars" */
 export const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;

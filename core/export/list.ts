@@ -52,9 +52,9 @@ export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
   });
 };
 
-/** The list of hits as CSV, with a first line of names. */
+/** The list of hits as CSV, with a first line of names. A name that a spreadsheet would work out gets an apostrophe. */
 export const csvOf = (piece: Piece, beat: Beat): string =>
-  `${unparse(hitsOf(piece, beat), { newline: '\n' })}\n`;
+  `${unparse(hitsOf(piece, beat), { newline: '\n', escapeFormulae: true })}\n`;
 
 /** The tempo at a piece's start. */
 export const tempoOf = ({ plan, range }: Piece): number => tempoAt(plan.layout.tempos, range.from);

@@ -13,13 +13,18 @@ import { writtenBars, writtenLanes, type PlacedBeat, type WrittenBeat, type Writ
 
 type Element = Record<string, unknown>;
 
+/** A text without the signs that XML has no place for: controls and halves of pairs. */
+const wellFormed = (text: string): string =>
+  // eslint-disable-next-line no-control-regex
+  text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|\p{Surrogate}/gu, '');
+
 /** An element with what is in it, in order. */
 const el = (
   name: string,
   inside: Element[] | string | number = [],
   attributes?: Record<string, string>,
 ): Element => ({
-  [name]: Array.isArray(inside) ? inside : [{ '#text': String(inside) }],
+  [name]: Array.isArray(inside) ? inside : [{ '#text': wellFormed(String(inside)) }],
   ...(attributes && { ':@': attributes }),
 });
 
