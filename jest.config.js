@@ -10,7 +10,7 @@ module.exports = {
       displayName: 'core',
       testEnvironment: 'node',
       setupFiles: ['<rootDir>/jest.property.js'],
-      testMatch: ['<rootDir>/{core,cli,server,scripts}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{core,cli,server,scripts,faults}/**/*.test.ts'],
       transform,
     },
     {

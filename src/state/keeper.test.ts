@@ -1,86 +1,10 @@
-import { newBeat } from '../../core/beat/defaults';
 import type { Beat } from '../../core/beat/schema';
-import * as file from '../../core/beat/file';
 import { writeBeat } from '../../core/beat/text';
 import { stepSet, tempoSet, undone } from './doc';
 import { memoryJournal } from './journal';
-import { loadEdits } from './lateEdits';
-import { createKeeper } from './keeper';
-import type { KeyValue } from './storage';
-import { createStore } from './store';
-import type { Tabs, TabWord } from './tabs';
+import { channel, demo, living, memory, open, second } from './keeper.mock';
 
-const demo = newBeat('demo', 'Demo', 1);
-const second = newBeat('second', 'Second', 2);
-
-const memory = (
-  data = new Map<string, string>(),
-): KeyValue & { data: Map<string, string>; full: boolean } => ({
-  data,
-  full: false,
-  getItem: (key) => Promise.resolve(data.get(key) ?? null),
-  getMany: (keys) => Promise.resolve(Object.fromEntries(keys.map((key) => [key, data.get(key) ?? null]))),
-  async setMany(entries) {
-    await Promise.resolve();
-    if (this.full) throw new Error('QuotaExceededError');
-    for (const [key, value] of Object.entries(entries)) data.set(key, value);
-  },
-  removeMany: (keys) => {
-    keys.forEach((key) => data.delete(key));
-    return Promise.resolve();
-  },
-  getAllKeys: () => Promise.resolve([...data.keys()]),
-});
-
-/** Tabs that hear one another at once. */
-const channel = () => {
-  const ears: ((word: TabWord) => void)[] = [];
-  return (): Tabs => {
-    let mine: ((word: TabWord) => void) | null = null;
-    return {
-      say: (word) => ears.filter((ear) => ear !== mine).forEach((ear) => ear(word)),
-      listen: (hear) => {
-        mine = hear;
-        ears.push(hear);
-      },
-    };
-  };
-};
-
-/** Tabs by their names, those that still live. */
-const living = new Set<string>();
-let tabs = 0;
 beforeEach(() => living.clear());
-
-const open = async (storage = memory(), channelled = channel()(), journal = memoryJournal()) => {
-  const store = createStore();
-  const tab = `tab${++tabs}`;
-  living.add(tab);
-  const keeper = createKeeper({
-    store,
-    storage,
-    journal,
-    tabs: channelled,
-    life: { tab, alive: (other) => Promise.resolve(living.has(other)) },
-    loadEdits,
-    isFull: () => Promise.resolve(null),
-    demos: [demo, second],
-    fileFormat: () => Promise.resolve(file),
-    now: () => 1,
-    screenReady: Promise.resolve(),
-    seed: () => 5,
-  });
-  await keeper.boot();
-  const state = () => store.getState();
-  const texts = () => state().notices.map(({ text }) => text);
-  const beat = () => state().doc.beat!;
-  /** The page ends, with nothing done on the way. */
-  const kill = () => {
-    living.delete(tab);
-    store.hearEdits(() => undefined);
-  };
-  return { store, keeper, storage, journal, state, texts, beat, kill };
-};
 
 const settle = () => new Promise((resolve) => setTimeout(resolve, 450));
 

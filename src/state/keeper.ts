@@ -349,13 +349,15 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     await rememberOpen();
   };
 
-  const openAny = async () => {
-    for (const { id, newer } of store.getState().library.beats) if (!newer && (await open(id))) return;
+  /** Opens any beat but one; the first demo beat anew where there is none. @returns whether one is open */
+  const openAnother = async (not: string | null): Promise<boolean> => {
+    for (const { id, newer } of store.getState().library.beats)
+      if (!newer && id !== not && (await open(id))) return true;
     const demo = demos[0];
-    if (!demo) return;
+    if (!demo) return false;
     const copy = { ...demo, id: nanoid() };
     await add(copy);
-    await open(copy.id);
+    return open(copy.id);
   };
 
   const hear = (word: TabWord) => {
@@ -403,7 +405,7 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
       const { beats } = store.getState().library;
       if (!beats.length) return await firstStart();
       const last = await disk.readOpen(storage);
-      if (!last || !(await open(last.beatId, last.patternId))) await openAny();
+      if (!last || !(await open(last.beatId, last.patternId))) await openAnother(null);
     } catch (fault) {
       await screenReady;
       if (!current() && demos[0]) show(demos[0], 0, null);
@@ -434,12 +436,12 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
   };
 
   const remove = async (id: string) => {
-    if (current()?.id === id) await flush();
-    const whole = await readLogged(storage, id);
+    // The open one is left first: where there is nothing to go to, it stays.
+    if (current()?.id === id && !(await openAnother(id))) return;
     const name = store.getState().library.beats.find((one) => one.id === id)?.name ?? 'The beat';
     const got = await peek(id);
     if (got.kind === 'there') removed.set(id, JSON.stringify(got.beat));
-    else if (whole.text !== null) removed.set(id, whole.text);
+    else if (got.kind !== 'none') removed.set(id, got.text);
     await disk.removeBeat(storage, id);
     dispatch(summaryRemoved(id));
     tabs.say({ type: 'removed', id });
@@ -448,11 +450,6 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
       subject: `removed/${id}`,
       action: { label: 'Undo delete', does: { kind: 'restoreBeat', id } },
     });
-    if (current()?.id === id) {
-      // It is not to be written again on the way to another one.
-      line.leave();
-      await openAny();
-    }
   };
 
   const restore = async (id: string) => {

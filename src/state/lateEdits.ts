@@ -4,12 +4,15 @@ import { noticed, subjectClosed } from './slices';
 
 let loading: Promise<void> | null = null;
 
-/** Fetches the edits beyond a tap on a step; after a failure it can be asked again. */
-export const loadEdits = (): Promise<void> =>
-  (loading ??= import('../../core/pattern/edits').then(giveEdits).catch((fault: unknown) => {
+/** Fetches the edits beyond a tap on a step, where they are not there yet; after a failure it can be asked again. */
+export const loadEdits = (): Promise<void> => {
+  if (hasEdits()) return Promise.resolve();
+  loading ??= import('../../core/pattern/edits').then(giveEdits).catch((fault: unknown) => {
     loading = null;
     throw fault;
-  }));
+  });
+  return loading;
+};
 
 const SUBJECT = 'edits';
 const FIRST_WAIT = 500;

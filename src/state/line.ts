@@ -164,10 +164,6 @@ export const createLine = (parts: LineParts) => {
     begin: (id: string, seq: number): void => {
       open = { id, seq, confirmed: store.getState().doc, pending: [] };
     },
-    /** No beat is open for now: what is done is not to be written. */
-    leave: (): void => {
-      open = null;
-    },
     /** Edits that were written by another tab. */
     heard: (word: TabWord & { type: 'edits' }): void => {
       if (word.id !== open?.id) return;
