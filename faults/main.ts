@@ -15,17 +15,20 @@ const main = async () => {
     told([tried]);
     all.push(tried);
   };
-  note(midiFiles(some(100_000)));
-  note(documents(some(20_000)));
-  note(others(some(20_000)));
-  if (process.env['ONLY'] === 'files') return;
+  const only = process.env['ONLY'];
+  if (only !== 'browser') {
+    note(midiFiles(some(100_000)));
+    note(documents(some(20_000)));
+    note(others(some(20_000)));
+  }
+  if (only === 'files') return;
   note(await server(some(20)));
   await browse(PORT, async (browser) => {
     const address = `http://127.0.0.1:${PORT}/`;
     const fresh = () => browser.newContext({ viewport: { width: 1280, height: 800 } });
     note(await leaving(await fresh(), address, some(500)));
-    note(await tabs(await fresh(), address, 2, some(640)));
-    note(await tabs(await fresh(), address, 10, some(640)));
+    note(await tabs(await fresh(), address, 2, Math.max(64, some(640))));
+    note(await tabs(await fresh(), address, 10, Math.max(64, some(640))));
     note(await failing(await fresh(), address));
     note(await killed(address, some(300)));
   });

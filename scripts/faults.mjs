@@ -3,4 +3,9 @@ import { readyApp, readyBrowser, readyPackages, runTs } from './ready.mjs';
 readyPackages();
 readyBrowser();
 readyApp();
-process.exitCode = runTs('faults/main.ts');
+try {
+  runTs('faults/main.ts');
+} catch {
+  // What failed has been said.
+  process.exitCode = 1;
+}
