@@ -106,7 +106,7 @@ window.hands = (() => {
       const x = box.left + box.width / 2;
       const y = box.top + box.height / 2;
       const top = document.elementFromPoint(x, y);
-      const free = top && (top === at || at.contains(top) || top.contains(at));
+      const free = top && (top === at || at.contains(top) || [...(at.labels ?? [])].some((label) => label.contains(top)));
       return {
         name: nameOf(at), tag: at.tagName, type: at.type ?? '', x, y, free: Boolean(free),
         left: box.left, width: box.width,

@@ -41,3 +41,21 @@ test('a screen that was left before it came is kept for the next time', async ()
   render(<Later of={of} />);
   expect(screen.getByRole('heading', { name: 'Pier' })).toBeTruthy();
 });
+
+test('a part keeps its place while it comes, says what it is when it does not, and follows what it is given', async () => {
+  let there = false;
+  const Stall = ({ name }: { name: string }) => <p>{`Stall ${name}`}</p>;
+  const of = () => (there ? Promise.resolve(Stall) : Promise.reject(new Error('gone')));
+  const part = (name: string) => (
+    <Later of={of} what="The stall" waiting={<p>A place kept</p>} given={{ name }} />
+  );
+  const { rerender } = render(part('nineteen'));
+  expect(screen.getByText('A place kept')).toBeTruthy();
+  await settled();
+  expect(screen.getByRole('alert').textContent).toContain('The stall could not be fetched');
+  there = true;
+  fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+  await settled();
+  rerender(part('twenty'));
+  expect(screen.getByText('Stall twenty')).toBeTruthy();
+});

@@ -1,18 +1,28 @@
-import { useLayoutEffect, useState, type ComponentType } from 'react';
+import { useLayoutEffect, useState, type ComponentType, type ReactNode } from 'react';
 import { Chip } from './Chip';
 
-type Fetch = () => Promise<ComponentType>;
+type Fetch<P> = () => Promise<ComponentType<P>>;
 
-const fetched = new Map<Fetch, ComponentType>();
+/** Parts by the function that fetches them; of which kind each is that function says. */
+const fetched = new Map<unknown, unknown>();
+
+interface LaterProps<P> {
+  /** The same function each time. */
+  of: Fetch<P>;
+  /** What it is called where it cannot be fetched. */
+  what?: string;
+  /** What stands in its place meanwhile. */
+  waiting?: ReactNode;
+  /** What it is given. */
+  given?: P;
+}
 
 /**
- * A screen that is fetched when it is first shown; from then on it is there at once. Where it cannot be fetched that
- * is said, and the rest of the app goes on.
- *
- * @param props.of the same function each time
+ * A screen or a part of one that is fetched when it is first shown; from then on it is there at once. Where it cannot be
+ * fetched that is said, the rest of the app goes on, and it can be asked for again.
  */
-export const Later = ({ of }: { of: Fetch }) => {
-  const [screen, setScreen] = useState<ComponentType | null>(() => fetched.get(of) ?? null);
+export const Later = <P extends object>({ of, what = 'This screen', waiting, given }: LaterProps<P>) => {
+  const [part, setPart] = useState(() => (fetched.get(of) as ComponentType<P> | undefined) ?? null);
   const [tries, setTries] = useState(0);
   const [failed, setFailed] = useState(false);
   useLayoutEffect(() => {
@@ -21,7 +31,7 @@ export const Later = ({ of }: { of: Fetch }) => {
     of().then(
       (found) => {
         fetched.set(of, found);
-        if (wanted) setScreen(() => found);
+        if (wanted) setPart(() => found);
       },
       () => wanted && setFailed(true),
     );
@@ -29,13 +39,15 @@ export const Later = ({ of }: { of: Fetch }) => {
       wanted = false;
     };
   }, [of, tries]);
-  const Screen = screen;
-  if (Screen) return <Screen />;
+  const Part = part;
+  if (Part) return <Part {...((given ?? {}) as P)} />;
   if (!failed)
-    return (
+    return waiting === undefined ? (
       <p className="later quiet" role="status">
         One moment…
       </p>
+    ) : (
+      waiting
     );
   const again = () => {
     setFailed(false);
@@ -43,7 +55,7 @@ export const Later = ({ of }: { of: Fetch }) => {
   };
   return (
     <div className="later-failed" role="alert">
-      <p>This screen could not be fetched. Your beats are kept, and what plays goes on.</p>
+      <p>{`${what} could not be fetched. Your beats are kept, and what plays goes on.`}</p>
       <Chip onPress={again}>Try again</Chip>
     </div>
   );

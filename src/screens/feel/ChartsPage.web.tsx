@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, type CSSProperties } from 'react';
+import { useMemo, type CSSProperties } from 'react';
 import { INSTRUMENTS } from '../../../core/beat/instruments';
 import { beatTicks } from '../../../core/beat/meter';
 import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
@@ -6,8 +6,9 @@ import { steadyBars } from '../../../core/feel/bars';
 import { deviation, mean } from '../../../core/feel/performance';
 import { aheadText, tightness } from '../../../core/feel/reportText';
 import { playedLanes, timingDots, type TimingDot } from '../../../core/play/performance';
+import { Later } from '../../ui/Later';
 
-const VelocityCharts = lazy(async () => ({ default: (await import('./VelocityCharts')).VelocityCharts }));
+const velocityCharts = async () => (await import('./VelocityCharts')).VelocityCharts;
 
 /** So many passes are drawn: more would only thicken the cloud. */
 const PASSES = 8;
@@ -132,9 +133,12 @@ export const ChartsPage = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) 
         In ms: + is behind the grid, − ahead. Spread is what is left beside the base feel.
       </p>
       <h3>Velocity</h3>
-      <Suspense fallback={<p className="quiet">Drawing…</p>}>
-        <VelocityCharts pattern={pattern} dots={dots} />
-      </Suspense>
+      <Later
+        of={velocityCharts}
+        what="The charts of velocity"
+        waiting={<p className="quiet">Drawing…</p>}
+        given={{ pattern, dots }}
+      />
     </>
   );
 };

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { nanoid } from '@reduxjs/toolkit';
-import { lazy, Suspense, use, useEffect, useState } from 'react';
+import { use, useEffect, useState } from 'react';
 import { barTicks } from '../../../core/beat/meter';
 import { MOST } from '../../../core/beat/choices';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/beat/instruments';
@@ -16,6 +16,7 @@ import { Icon } from '../../ui/Icon';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { Options } from '../../ui/Options';
+import { Later } from '../../ui/Later';
 import { useWide } from '../../ui/useWide';
 import { Strings } from '../../strings/Strings';
 
@@ -145,10 +146,10 @@ const Skeleton = () => (
   </div>
 );
 
-const Drawer = lazy(async () => ({ default: (await import('./drawer/Drawer')).Drawer }));
-const PatternsSheet = lazy(async () => ({ default: (await import('./PatternsSheet')).PatternsSheet }));
+const drawer = async () => (await import('./drawer/Drawer')).Drawer;
+const patternsSheet = async () => (await import('./PatternsSheet')).PatternsSheet;
 
-const BringSheet = lazy(async () => ({ default: (await import('./BringSheet')).BringSheet }));
+const bringSheet = async () => (await import('./BringSheet')).BringSheet;
 
 /** The drawer is fetched once the strings can be played. */
 const LATER_MS = 600;
@@ -157,7 +158,8 @@ const useLater = (): boolean => {
   useEffect(() => {
     const timer = setTimeout(() => {
       setLater(true);
-      void loadEdits();
+      // Where they cannot be fetched now, the first edit that needs them asks again, and says so.
+      loadEdits().catch(() => undefined);
     }, LATER_MS);
     return () => clearTimeout(timer);
   }, []);
@@ -219,9 +221,12 @@ const Foot = ({ kit }: { kit: KitId }) => {
         <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Pads</Chip>
       </div>
       {bringing ? (
-        <Suspense fallback={null}>
-          <BringSheet onClose={() => setBringing(false)} />
-        </Suspense>
+        <Later
+          of={bringSheet}
+          what="The sheet of lanes"
+          waiting={null}
+          given={{ onClose: () => setBringing(false) }}
+        />
       ) : null}
     </div>
   );
@@ -254,18 +259,24 @@ export const PatternScreen = () => {
               foot={<Foot kit={beat.kit} />}
             />
             {mayDraw && (wide || openLane !== null || asked) ? (
-              <Suspense fallback={<div className={wide ? 'drawer wide' : 'drawer'} />}>
-                <Drawer wide={wide} />
-              </Suspense>
+              <Later
+                of={drawer}
+                what="The drawer"
+                waiting={<div className={wide ? 'drawer wide' : 'drawer'} />}
+                given={{ wide }}
+              />
             ) : wide ? (
               // Its room is kept from the start, so that the strings keep their width.
               <div className="drawer wide" />
             ) : null}
           </div>
           {patterns ? (
-            <Suspense fallback={null}>
-              <PatternsSheet onClose={() => setPatterns(false)} />
-            </Suspense>
+            <Later
+              of={patternsSheet}
+              what="The list of patterns"
+              waiting={null}
+              given={{ onClose: () => setPatterns(false) }}
+            />
           ) : null}
         </>
       ) : (
