@@ -91,3 +91,26 @@ test('who moves it on purpose has the first word', async () => {
   await nextFrame();
   expect(focused()).toBe('Far');
 });
+
+test('a row that is moved in its list keeps it', async () => {
+  begin();
+  const third = screen.getByRole('button', { name: 'Third' });
+  const list = third.parentElement!;
+  act(() => {
+    third.remove();
+    list.prepend(third);
+  });
+  expect(document.activeElement).toBe(document.body);
+  await nextFrame();
+  expect(focused()).toBe('Third');
+});
+
+test('who presses where nothing is wants none', async () => {
+  begin();
+  const third = screen.getByRole('button', { name: 'Third' });
+  fireEvent.pointerDown(screen.getByTestId('take'));
+  act(() => third.blur());
+  fireEvent.click(screen.getByTestId('take'));
+  await nextFrame();
+  expect(document.activeElement).toBe(document.body);
+});

@@ -53,9 +53,13 @@ export const heirOf = ({ around: all, box }: Held): HTMLElement | null => {
   return heading;
 };
 
+/** Whether a press on something moves the focus onto it, or onto what it lies in. */
+const takesPress = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest(`${WORKABLE}, input, textarea, label, [tabindex]`) !== null;
+
 /**
- * The focus never falls back to the page when what had it goes away or can no longer be pressed. Whoever moves it on
- * purpose, a sheet say, has the first word.
+ * The focus never falls back to the page when what had it goes away, is moved, or can no longer be pressed. Whoever moves
+ * it on purpose, a sheet say, has the first word; who presses where nothing is wants none.
  */
 export const useFocusKept = (): void => {
   useEffect(() => {
@@ -65,26 +69,32 @@ export const useFocusKept = (): void => {
       if (target instanceof Element && target !== document.body)
         held = { element: target, around: around(target), box: target.getBoundingClientRect() };
     };
+    const letGo = ({ target }: PointerEvent) => {
+      if (!takesPress(target)) held = null;
+    };
+    const isLost = (): boolean => !document.activeElement || document.activeElement === document.body;
     const mend = () => {
       asked = 0;
-      const now = document.activeElement;
-      if (!held || !isGone(held.element) || (now && now !== document.body && now !== held.element)) return;
-      const heir = heirOf(held);
+      if (!held || !(isLost() || isGone(held.element))) return;
+      if (!isLost() && document.activeElement !== held.element) return;
+      // A row that was moved in its list loses the focus though it is still there.
+      const heir = !isGone(held.element) && canTake(held.element) ? held.element : heirOf(held);
       // A screen that is still loading has nothing yet: it is looked at again when something comes.
       if (!heir) return;
+      // Where it takes it, that is what is held from now on; behind a sheet that is still closing nothing does yet.
       heir.focus({ preventScroll: true });
-      // Behind a sheet that is still closing nothing takes it yet.
-      if (document.activeElement === heir) held = null;
     };
     const look = () => {
-      if (!asked && held && isGone(held.element)) asked = requestAnimationFrame(mend);
+      if (!asked && held && (isLost() || isGone(held.element))) asked = requestAnimationFrame(mend);
     };
     const watch = new MutationObserver(look);
     watch.observe(document.body, { childList: true, subtree: true, attributeFilter: ['disabled'] });
     document.addEventListener('focusin', hold);
+    document.addEventListener('pointerdown', letGo, true);
     return () => {
       watch.disconnect();
       document.removeEventListener('focusin', hold);
+      document.removeEventListener('pointerdown', letGo, true);
       cancelAnimationFrame(asked);
     };
   }, []);
