@@ -43,7 +43,10 @@ jest.mock('../../state/session', () => {
     store: createStore(),
     tellScreenReady: () => undefined,
     keeper: {
-      flush: () => Promise.resolve(),
+      flush: () => Promise.resolve(true),
+      taken: ({ name }: { name: string }) => mockDone.push(`taken ${name}`),
+      isSafe: () => true,
+      wake: () => undefined,
       restore: (id: string) => Promise.resolve(mockDone.push(`restored ${id}`)),
       asideText: (key: string) => Promise.resolve(`what lay at ${key}`),
     },
@@ -145,6 +148,7 @@ describe('what a notice offers', () => {
     await press('Do it');
     expect(mockDone).toEqual([
       'saved Quay',
+      'taken Quay',
       'restored lost',
       'saved damaged-beat.ruddik.json.txt: what lay at aside/1',
     ]);
