@@ -58,4 +58,4 @@ export const barStart = ({ from, bar }: Stretch, position: Ticks): Ticks =>
  * @example nextBarLine(steadyBars({ beats: 4, unit: 4 }).at(0), 0) // 3840
  */
 export const nextBarLine = ({ from, to, bar }: Stretch, position: Ticks): Ticks =>
-  Math.min(to, from + (Math.floor((position - from) / bar + 1e-9) + 1) * bar);
+  Math.min(to, from + (Math.floor((position - from) / bar + 1e-11) + 1) * bar);

@@ -163,7 +163,10 @@ describe('templates from performances', () => {
     expect(fault({ slots: [null] })).toContain('All its slots are open');
     expect(fault({ grid: '1/12' })).toContain('Its grid is "1/12"');
     expect(fault({ kind: 'other' })).toBe('It is JSON, but not a groove template of Ruddik.');
-    expect(readTemplate('{')).toEqual({ ok: false, error: 'It is not JSON, or was cut short.' });
+    expect(readTemplate('{')).toEqual({
+      ok: false,
+      error: 'It is not JSON, or was cut short (reading stopped in line 1).',
+    });
   });
 });
 

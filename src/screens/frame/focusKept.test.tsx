@@ -114,3 +114,12 @@ test('who presses where nothing is wants none', async () => {
   await nextFrame();
   expect(document.activeElement).toBe(document.body);
 });
+
+test('a press on what cannot be pressed leaves it where it was', async () => {
+  begin();
+  const third = screen.getByRole('button', { name: 'Third' });
+  fireEvent.pointerDown(screen.getByRole('button', { name: 'Near' }));
+  act(() => third.blur());
+  await nextFrame();
+  expect(focused()).toBe('Third');
+});

@@ -90,10 +90,13 @@ export const useFocusKept = (): void => {
     const watch = new MutationObserver(look);
     watch.observe(document.body, { childList: true, subtree: true, attributeFilter: ['disabled'] });
     document.addEventListener('focusin', hold);
+    // A press on what cannot be pressed changes nothing in the page, and takes the focus all the same.
+    document.addEventListener('focusout', look);
     document.addEventListener('pointerdown', letGo, true);
     return () => {
       watch.disconnect();
       document.removeEventListener('focusin', hold);
+      document.removeEventListener('focusout', look);
       document.removeEventListener('pointerdown', letGo, true);
       cancelAnimationFrame(asked);
     };

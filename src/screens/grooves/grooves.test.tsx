@@ -216,7 +216,7 @@ test('a map is opened, learnt, and the beat written with it; what it lacks keeps
   press('Octave up');
   expect(grooves().maps[0]!.notes.map(({ note }) => note)).toEqual([72, 73]);
   give('Drum map file', fileOf('bad.json', '{}'));
-  await waitFor(() => expect(notices().at(-1)).toContain('It is not a drum map of Ruddik.'));
+  await waitFor(() => expect(notices().at(-1)).toContain('not a drum map of Ruddik.'));
 });
 
 test('a table of drums is looked at before it becomes a map', async () => {
