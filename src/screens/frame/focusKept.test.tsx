@@ -17,6 +17,7 @@ const nextFrame = async () => {
 };
 
 beforeEach(() => {
+  frames.length = 0;
   Element.prototype.getBoundingClientRect = function () {
     return boxOf(this);
   };
