@@ -29,10 +29,10 @@ export default defineConfig({
     launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
   },
   projects: [
-    // Paper is the same on every screen.
+    // Paper and faults are the same on every screen.
     {
       name: 'phone',
-      testIgnore: /paper/,
+      testIgnore: /paper|faults/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme: 'dark' },
     },
     { name: 'wide', use: { viewport: { width: 1280, height: 800 }, colorScheme: 'light' } },

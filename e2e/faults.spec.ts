@@ -2,7 +2,6 @@
 import { expect, test } from '@playwright/test';
 import { failing, leaving, tabs } from '../faults/browser';
 
-test.skip(({ hasTouch }) => hasTouch, 'It is the same on every screen.');
 test.setTimeout(120000);
 
 test('an edit outlives the page, however it is left', async ({ context, baseURL }) => {

@@ -3,10 +3,10 @@ import { newBeat } from '../../core/beat/defaults';
 import { numbered } from '../../core/beat/numbered';
 import type { Beat } from '../../core/beat/schema';
 import { beatOpened, beatRenamed } from './doc';
-import { anyNeedsEdits, beatWith } from './entry';
 import type { Journal } from './journal';
 import { createLine, type Line } from './line';
 import { append, readLogged, type Item } from './log';
+import { newerSummary, peekAt, type Peeked } from './peek';
 import { takeUp, type Alive, type Left } from './recover';
 import { fittingSettings, sameSettings, settingsOf } from './settings';
 import {
@@ -235,46 +235,8 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     return { unlisted: unlisted.length };
   };
 
-  type Peeked =
-    | { kind: 'none' }
-    | { kind: 'there'; beat: Beat; seq: number; lost: (Item | null)[]; text: string }
-    | { kind: 'newer'; text: string }
-    | { kind: 'damaged'; text: string; error: string };
-
-  /** Reads a beat with all edits that were written after its text. */
-  const peek = async (id: string): Promise<Peeked> => {
-    const { text, items, seq } = await readLogged(storage, id);
-    if (text === null) return { kind: 'none' };
-    const { readBeat, isNewer } = await fileFormat();
-    const result = readBeat(text);
-    if (!result.ok)
-      return isNewer(text) ? { kind: 'newer', text } : { kind: 'damaged', text, error: result.error };
-    const beat = { ...result.value, id };
-    const entries = items.flatMap((item) => item?.entry ?? []);
-    if (!entries.length) return { kind: 'there', beat, seq, lost: items, text };
-    if (anyNeedsEdits(entries)) await parts.loadEdits();
-    try {
-      const made = beatWith(beat, entries);
-      const sound = readBeat(JSON.stringify(made));
-      if (sound.ok) return { kind: 'there', beat: made, seq, lost: items.filter((item) => !item), text };
-    } catch {
-      // An edit that cannot be done: the beat is as it was before it.
-    }
-    return { kind: 'there', beat, seq, lost: items, text };
-  };
-
-  const newerSummary = (id: string, text: string): BeatSummary => {
-    const { name } = JSON.parse(text) as { name?: unknown };
-    return {
-      id,
-      name: typeof name === 'string' && name ? name.slice(0, 80) : 'A beat',
-      tempo: 0,
-      meter: '',
-      bars: 0,
-      saved: 0,
-      newer: true,
-    };
-  };
+  const peek = (id: string): Promise<Peeked> =>
+    peekAt(storage, id, { fileFormat, loadEdits: parts.loadEdits });
 
   const aside = async (id: string, text: string, error: string) => {
     const kept = await disk.setAside(storage, id, text, error);

@@ -191,8 +191,6 @@ export const rewrite = (
   alone(`log/${id}`, async () => {
     const now = await standing(storage, id);
     if (now?.seq !== seq) return false;
-    // Another tab that has the same has written it already.
-    if (now.base === seq && !Object.keys(more).length) return true;
     const first = Math.max(now.first, seq - BEHIND + 1);
     const next: Standing = { ...now, base: seq, first };
     await storage.setMany({
