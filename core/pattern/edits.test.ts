@@ -384,6 +384,11 @@ describe('lanes that loop by themselves', () => {
     expect(meetAgain(beat, pattern)).toBe(bars);
   });
 
+  test('a lane counts before it has hits', () => {
+    const empty = withPart(full, 'snare', { ...partOf(full, 'snare'), steps: 12, hits: [] });
+    expect(meetAgain(beat, empty)).toBe(3);
+  });
+
   test('and it is said in words', () => {
     expect(meetText(3, 1)).toBe('All lanes meet again after 3 bars.');
     expect(meetText(1, 1)).toContain('each time the pattern does');

@@ -10,7 +10,8 @@ const FAR = 10000;
 const divisor = (a: number, b: number): number => (b ? divisor(b, a % b) : a);
 
 /**
- * After how many bars all lanes that hold hits are at their beginning together again, with the pattern.
+ * After how many bars all lanes are at their beginning together again, with the pattern. A lane that is still empty counts
+ * too: its length is said when it is set, before its hits are there.
  *
  * @returns bars, 1 or more; null where that is farther than 10,000 bars
  */
@@ -18,7 +19,7 @@ export const meetAgain = (beat: Beat, pattern: Pattern): number | null => {
   const bar = Math.round(barTicks(pattern.meter) * FINE);
   let all = bar * pattern.bars;
   for (const lane of beat.lanes) {
-    if (!pattern.parts[lane.id]?.hits.length) continue;
+    if (!pattern.parts[lane.id]) continue;
     const loop = Math.round(planLane(beat, pattern, lane).roundTicks * FINE);
     all *= loop / divisor(all, loop);
     if (all > FAR * bar) return null;

@@ -51,13 +51,34 @@ const beside = (lane: Element, way: 'nextElementSibling' | 'previousElementSibli
   return at;
 };
 
-const walk = (event: KeyboardEvent, { lane, step, cell }: Place): boolean => {
-  if (!cell) return false;
+const focusName = (lane: Element | null): boolean => {
+  const name = lane?.querySelector<HTMLElement>('.name-button');
+  name?.focus();
+  return name != null;
+};
+
+/** From a lane's name to the other names, and onto its string. */
+const walkNames = (event: KeyboardEvent, { lane }: Place): boolean => {
+  switch (event.key) {
+    case 'ArrowRight':
+      return focusStep(lane, 0);
+    case 'ArrowDown':
+      return focusName(beside(lane, 'nextElementSibling'));
+    case 'ArrowUp':
+      return focusName(beside(lane, 'previousElementSibling'));
+    default:
+      return false;
+  }
+};
+
+const walk = (event: KeyboardEvent, place: Place): boolean => {
+  const { lane, step, cell } = place;
+  if (!cell) return walkNames(event, place);
   switch (event.key) {
     case 'ArrowRight':
       return focusStep(lane, step + 1);
     case 'ArrowLeft':
-      return focusStep(lane, Math.max(0, step - 1));
+      return step > 0 ? focusStep(lane, step - 1) : focusName(lane);
     case 'ArrowDown':
       return focusStep(beside(lane, 'nextElementSibling'), step);
     case 'ArrowUp':
@@ -91,6 +112,28 @@ const editStep = (event: KeyboardEvent, store: Store, { laneId, step, cell }: Pl
   return true;
 };
 
+/** How long the drawer may take until it is there. */
+const DRAWER_MS = 3000;
+
+/** Takes the focus into the drawer, as soon as it is there. */
+const toDrawer = (): void => {
+  const until = performance.now() + DRAWER_MS;
+  const look = () => {
+    const tab = document.querySelector<HTMLElement>('.drawer [role=tab][aria-selected=true]');
+    if (tab) tab.focus();
+    else if (performance.now() < until) requestAnimationFrame(look);
+  };
+  look();
+};
+
+/** From the drawer back to where one was on the strings. */
+export const backToStrings = (): void => {
+  const open = document.querySelector<HTMLElement>('.lane.open');
+  const last = document.querySelector<HTMLElement>('[data-step][tabindex="0"]');
+  if (last && (!open || open.contains(last))) last.focus();
+  else if (!focusStep(open, 0)) last?.focus();
+};
+
 const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolean => {
   const { doc, view } = store.getState();
   const lane = doc.beat?.lanes.find(({ id }) => id === laneId);
@@ -101,6 +144,10 @@ const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolea
       return true;
     case 'o':
       store.dispatch(viewChanged({ openLane: view.openLane === laneId ? null : laneId }));
+      return true;
+    case 'd':
+      store.dispatch(viewChanged({ openLane: laneId, drawer: view.drawer ?? 'hits' }));
+      toDrawer();
       return true;
     case 'm':
       store.dispatch(laneChanged({ laneId, change: { mute: !lane.mute } }));

@@ -52,6 +52,7 @@ export const NumberField = (props: NumberFieldProps) => {
       setDraft(null);
       give(value + by);
     }
+    if (event.key === ' ') take();
     if (event.key === 'Enter') {
       take();
       event.currentTarget.select();

@@ -14,6 +14,8 @@ const frames: (() => void)[] = [];
 const nextFrame = async () => {
   await act(() => Promise.resolve());
   act(() => frames.splice(0).forEach((frame) => frame()));
+  // It is looked at when the frame has been laid out.
+  await act(() => new Promise((resolve) => setTimeout(resolve)));
 };
 
 beforeEach(() => {
@@ -123,4 +125,19 @@ test('a press on what cannot be pressed leaves it where it was', async () => {
   act(() => third.blur());
   await nextFrame();
   expect(focused()).toBe('Third');
+});
+
+test('what is hidden and not taken away gives it on too, though no event tells of it', async () => {
+  begin();
+  const third = screen.getByText('Third');
+  third.getClientRects = () => [] as unknown as DOMRectList;
+  third.after(document.createElement('i'));
+  // As a browser does when the frame is laid out: without an event, after the change that hid it.
+  await act(() => Promise.resolve());
+  act(() => frames.splice(0).forEach((frame) => frame()));
+  const lost = jest.spyOn(document, 'activeElement', 'get').mockReturnValue(document.body);
+  const near = jest.spyOn(screen.getByText('Near'), 'focus');
+  await act(() => new Promise((resolve) => setTimeout(resolve)));
+  lost.mockRestore();
+  expect(near).toHaveBeenCalled();
 });

@@ -65,6 +65,7 @@ export const useFocusKept = (): void => {
   useEffect(() => {
     let held: Held | null = null;
     let asked = 0;
+    let resting: ReturnType<typeof setTimeout> | undefined;
     const hold = ({ target }: FocusEvent) => {
       if (target instanceof Element && target !== document.body)
         held = { element: target, around: around(target), box: target.getBoundingClientRect() };
@@ -75,6 +76,7 @@ export const useFocusKept = (): void => {
     const isLost = (): boolean => !document.activeElement || document.activeElement === document.body;
     const mend = () => {
       asked = 0;
+      resting = undefined;
       if (!held || !(isLost() || isGone(held.element))) return;
       if (!isLost() && document.activeElement !== held.element) return;
       // A row that was moved in its list loses the focus though it is still there.
@@ -84,8 +86,13 @@ export const useFocusKept = (): void => {
       // Where it takes it, that is what is held from now on; behind a sheet that is still closing nothing does yet.
       heir.focus({ preventScroll: true });
     };
+    // What is no longer shown loses the focus without an event, and only when the frame is laid out: it is looked at after.
     const look = () => {
-      if (!asked && held && (isLost() || isGone(held.element))) asked = requestAnimationFrame(mend);
+      if (!asked && !resting && held)
+        asked = requestAnimationFrame(() => {
+          asked = 0;
+          resting = setTimeout(mend);
+        });
     };
     const watch = new MutationObserver(look);
     watch.observe(document.body, { childList: true, subtree: true, attributeFilter: ['disabled'] });
@@ -99,6 +106,7 @@ export const useFocusKept = (): void => {
       document.removeEventListener('focusout', look);
       document.removeEventListener('pointerdown', letGo, true);
       cancelAnimationFrame(asked);
+      clearTimeout(resting);
     };
   }, []);
 };

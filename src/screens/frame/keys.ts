@@ -9,6 +9,10 @@ const isText = (target: Element | null): boolean =>
     'input:not([type=range]):not([type=checkbox]):not([type=radio]), textarea, [contenteditable]',
   ) ?? false;
 
+/** In a figure a space means nothing: there the space bar plays. */
+const playsIn = (event: KeyboardEvent, target: Element | null): boolean =>
+  event.key === ' ' && (target?.matches('[role=spinbutton]') ?? false);
+
 /** What a press of the space bar works by itself. */
 const isButton = (target: Element | null): boolean =>
   target?.closest(
@@ -17,7 +21,7 @@ const isButton = (target: Element | null): boolean =>
 
 const onKey = (event: KeyboardEvent, help: () => void): void => {
   const target = event.target instanceof Element ? event.target : null;
-  if (event.defaultPrevented || isText(target)) return;
+  if (event.defaultPrevented || (isText(target) && !playsIn(event, target))) return;
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
   if (command && key === 'z') {
@@ -52,11 +56,12 @@ export const useKeys = (help: () => void): void => {
 /** All keys, for the sheet that lists them. */
 export const KEYS: { keys: string; does: string }[] = [
   { keys: 'Space', does: 'Play and stop; on a step, put a hit or take it off' },
-  { keys: 'Arrows', does: 'Move among the steps and lanes' },
+  { keys: 'Arrows', does: 'Move among the steps and lanes; left of the first step is the lane’s name' },
   { keys: 'Home, End', does: 'First and last step of the lane' },
   { keys: 'Enter', does: 'Put a hit on the step, or take it off' },
   { keys: '1 to 9', does: 'Velocity of the step, 9 is the strongest' },
   { keys: 'O', does: 'Open the lane, or close it' },
+  { keys: 'D', does: 'Into the drawer; Escape there leads back to the step' },
   { keys: 'H', does: 'Hear the lane' },
   { keys: 'M, S', does: 'Mute or solo the lane in focus' },
   { keys: 'Shift + arrows', does: 'Select more steps' },

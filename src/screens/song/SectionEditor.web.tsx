@@ -184,7 +184,7 @@ const Across = ({ beat, section }: OnSection) => {
   };
   return (
     <fieldset>
-      <legend>Little by little across it</legend>
+      <legend>Gradual changes</legend>
       <div className="figures">
         <Chip
           pressed={now.tempo !== undefined}

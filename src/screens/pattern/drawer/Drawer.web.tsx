@@ -1,5 +1,6 @@
 import { viewChanged, type ViewState } from '../../../state/slices';
 import { selectBeat, useApp, useDo } from '../../../state/store';
+import { backToStrings } from '../../../strings/stepKeys';
 import { Icon } from '../../../ui/Icon';
 import { ChancePage } from './ChancePage';
 import { HitPage } from './HitPage';
@@ -27,7 +28,15 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
   const show = (to: Page) => act(viewChanged({ drawer: to }));
   const none = <p className="quiet">Press a lane’s name to hear it and to open its string.</p>;
   return (
-    <section className={wide ? 'drawer wide' : 'drawer'} aria-label="Work on hits and lanes">
+    <section
+      className={wide ? 'drawer wide' : 'drawer'}
+      aria-label="Work on hits and lanes"
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape' || event.defaultPrevented) return;
+        event.preventDefault();
+        backToStrings();
+      }}
+    >
       <div className="drawer-tabs" role="tablist" aria-label="Work on">
         {PAGES.map(({ page: one, name }) => (
           <button

@@ -1,0 +1,117 @@
+/** The first ten minutes of the guide, as someone would who has never seen the app: by thumb alone, by keys alone. */
+import { expect, test, type Page } from '@playwright/test';
+import { readNotes } from '../core/midi/readBack';
+import { button, bytesOf, downloaded, openApp, step } from './app';
+import { keys, thumb, type Hand } from './hand';
+
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
+const hitsOf = (page: Page, lane: string) =>
+  page.getByRole('group', { name: lane, exact: true }).getByRole('checkbox', { checked: true });
+const velocityOf = async (page: Page, lane: string, number: number): Promise<number> => {
+  const said = await step(page, lane, number).evaluate(
+    (node) =>
+      document.getElementById(node.getAttribute('aria-describedby') ?? '')?.textContent ??
+      node.getAttribute('aria-description'),
+  );
+  return Number(/velocity (\d+)/.exec(said ?? '')?.[1]);
+};
+
+/** Each step of the guide, in its words. */
+const tenMinutes = async (page: Page, hand: Hand): Promise<void> => {
+  let strokes = 0;
+  await test.step('an empty pattern', async () => {
+    await hand.press(button(page, 'Pattern shown'));
+    await hand.press(button(page, 'New pattern'));
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+    for (const number of [1, 11]) await hand.toggle('Kick', number);
+    for (const number of [5, 13]) await hand.toggle('Snare', number);
+    await expect(hitsOf(page, 'Kick')).toHaveCount(2);
+    await expect(hitsOf(page, 'Snare')).toHaveCount(2);
+  });
+  await test.step('a line of hats', async () => {
+    await hand.paint('Closed hat', 1, 16);
+    await expect(hitsOf(page, 'Closed hat')).toHaveCount(16);
+    await hand.press(button(page, 'Play'));
+    await expect(button(page, 'Stop')).toBeVisible();
+    await hand.press(button(page, 'Stop'));
+    await hand.press(button(page, 'Closed hat'));
+    await hand.select('Closed hat', 3);
+    await expect(page.getByText('Closed hat, step 3', { exact: true })).toBeVisible();
+    const before = await velocityOf(page, 'Closed hat', 3);
+    await hand.soften('Closed hat', 3);
+    expect(await velocityOf(page, 'Closed hat', 3)).toBeLessThan(before);
+    expect(await velocityOf(page, 'Closed hat', 4)).toBe(before);
+  });
+  await test.step('a roll', async () => {
+    await hand.select('Closed hat', 7);
+    await hand.press(button(page, '4 rising'));
+    await expect(page.getByRole('slider', { name: 'Stroke 4', exact: true })).toBeVisible();
+    const count = page.getByRole('slider', { name: 'Strokes of the roll' });
+    await hand.slide(count, 6);
+    strokes = Number(await count.inputValue());
+    expect(strokes).toBeGreaterThan(4);
+    await expect(page.getByRole('slider', { name: `Stroke ${strokes}`, exact: true })).toBeVisible();
+  });
+  await test.step('a flam on the snare', async () => {
+    await hand.press(button(page, 'Snare'));
+    await hand.select('Snare', 5);
+    await expect(page.getByText('Snare, step 5', { exact: true })).toBeVisible();
+    await hand.press(button(page, 'Open flam'));
+    await expect(page.getByText('Grace strokes: flam')).toBeVisible();
+    await expect(hitsOf(page, 'Snare')).toHaveCount(2);
+  });
+  await test.step('a lane that goes its own way', async () => {
+    await hand.press(button(page, 'Shaker'));
+    await hand.press(tab(page, 'Lane'));
+    await hand.write(page.getByLabel('Steps of Shaker', { exact: true }), '7');
+    await expect(page.getByText('All lanes meet again after 14 bars.')).toBeVisible();
+  });
+  await test.step('chance, without losing anything', async () => {
+    await hand.press(button(page, 'Closed hat'));
+    await hand.press(tab(page, 'Chance'));
+    await hand.press(button(page, 'Vary a quarter'));
+    const takes = page.getByRole('listbox', { name: 'Takes' }).getByRole('option');
+    await expect(takes).toHaveCount(2);
+    await hand.press(takes.first());
+    await hand.press(button(page, 'Use it'));
+    await expect(hitsOf(page, 'Closed hat')).toHaveCount(16);
+  });
+  await test.step('playing it in', async () => {
+    await hand.press(button(page, 'Pads'));
+    await hand.press(button(page, 'Record'));
+    await expect(button(page, 'Record')).toHaveAttribute('aria-pressed', 'true');
+    await hand.press(button(page, 'Record'));
+    await hand.press(button(page, 'Pads'));
+  });
+  await test.step('made to feel played', async () => {
+    await hand.press(page.getByRole('link', { name: 'Feel', exact: true }));
+    await hand.write(page.getByLabel('Swing', { exact: true }).first(), '62');
+    await hand.press(page.getByRole('button', { name: /^Humanize/ }).first());
+    await hand.press(button(page, 'Another take').first());
+  });
+  await test.step('out', async () => {
+    await hand.press(page.getByRole('link', { name: 'Export', exact: true }));
+    const file = await downloaded(page, () => hand.press(button(page, 'Export MIDI')));
+    const { notes } = readNotes(await bytesOf(file));
+    expect(notes.filter(({ note }) => note === 36)).toHaveLength(2);
+    // Two backbeats and the grace stroke before the first.
+    expect(notes.filter(({ note }) => note === 38)).toHaveLength(3);
+    // Sixteen hats, one of them a roll.
+    expect(notes.filter(({ note }) => note === 42)).toHaveLength(strokes + 15);
+  });
+};
+
+test('the ten minutes of the guide by thumb alone', async ({ page }, { project }) => {
+  test.skip(project.name !== 'phone', 'thumbs');
+  test.setTimeout(120000);
+  await openApp(page);
+  await tenMinutes(page, await thumb(page));
+});
+
+test('the ten minutes of the guide by keys alone', async ({ page }, { project }) => {
+  test.skip(project.name !== 'wide', 'keys');
+  test.setTimeout(120000);
+  await openApp(page);
+  await tenMinutes(page, keys(page));
+});
