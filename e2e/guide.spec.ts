@@ -115,3 +115,65 @@ test('the ten minutes of the guide by keys alone', async ({ page }, { project })
   await openApp(page);
   await tenMinutes(page, keys(page));
 });
+
+/** What someone already played: found, heard, brought in; then a song, and out. */
+const theRest = async (page: Page, hand: Hand): Promise<void> => {
+  const link = (name: string) => page.getByRole('link', { name, exact: true });
+  await test.step('a lane ahead and behind, a template, without feel', async () => {
+    await hand.press(link('Feel'));
+    await hand.press(page.getByRole('button', { name: /^Ahead and behind/ }));
+    await hand.write(page.getByLabel('Offset of Snare', { exact: true }), '9');
+    await hand.press(page.getByRole('button', { name: /^Base feel/ }));
+    await hand.press(button(page, 'Template'));
+    await expect(button(page, 'Template')).toHaveAttribute('aria-pressed', 'true');
+  });
+  await test.step('grooves that someone already played', async () => {
+    await hand.press(link('Grooves'));
+    await hand.write(page.getByRole('searchbox', { name: 'Search grooves' }), '7/8');
+    await expect(page.getByText(/7\/8/).first()).toBeVisible();
+    await hand.write(page.getByRole('searchbox', { name: 'Search grooves' }), 'back-alley steam fill');
+    await hand.press(button(page, 'Back-alley steam, fill 1'));
+    await expect(button(page, 'Stop')).toBeVisible();
+    await hand.press(button(page, 'Stop the groove'));
+    await hand.press(button(page, 'Set the groove aside in the tray'));
+    await hand.write(page.getByRole('searchbox', { name: 'Search grooves' }), 'back-alley steam');
+    await hand.press(button(page, 'Back-alley steam'));
+    // On a wide screen its page stands beside the list.
+    if ((page.viewportSize()?.width ?? 0) < 1024) await hand.press(button(page, 'Open'));
+    await expect(page.getByRole('heading', { name: 'Back-alley steam' })).toBeVisible();
+    await hand.press(tab(page, 'Bring in'));
+    await hand.press(button(page, 'As a new pattern'));
+    await expect(page.getByText('“Back-alley steam” is a new pattern of your beat.')).toBeVisible();
+  });
+  await test.step('a song', async () => {
+    await hand.press(link('Song'));
+    await hand.press(button(page, 'Forms'));
+    await hand.press(page.getByRole('button', { name: /^16-bar loop/ }));
+    await hand.press(page.getByRole('button', { name: /^Edit / }).first());
+    await hand.press(button(page, 'Offer fills'));
+    await page.keyboard.press('Escape');
+    await hand.press(tab(page, 'Play live'));
+  });
+  await test.step('out', async () => {
+    await hand.press(link('Export'));
+    await hand.choose(page.getByLabel('What', { exact: true }), 'The whole song');
+    await expect(page.getByText(/\.mid$/).first()).toBeVisible();
+    const file = await downloaded(page, () => hand.press(button(page, 'Export MIDI')));
+    const { end } = readNotes(await bytesOf(file));
+    expect(end).toBe(16 * 3840);
+  });
+};
+
+test('grooves, a song and the way out by thumb alone', async ({ page }, { project }) => {
+  test.skip(project.name !== 'phone', 'thumbs');
+  test.setTimeout(120000);
+  await openApp(page);
+  await theRest(page, await thumb(page));
+});
+
+test('grooves, a song and the way out by keys alone', async ({ page }, { project }) => {
+  test.skip(project.name !== 'wide', 'keys');
+  test.setTimeout(120000);
+  await openApp(page);
+  await theRest(page, keys(page));
+});
