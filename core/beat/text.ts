@@ -42,3 +42,10 @@ export const count = (n: number, one: string): string => `${n} ${one}${n === 1 ?
 /** Names in a sentence. @example listed(['Kick', 'Snare', 'Clap']) // "Kick, Snare and Clap" */
 export const listed = (names: string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
+
+/**
+ * A file's name without what says its kind.
+ *
+ * @example bareName('rain.mid') // "rain"
+ */
+export const bareName = (name: string): string => name.replace(/\.(midi?|json|ruddik)$/gi, '');

@@ -9,7 +9,6 @@ export { SongScreen } from './song/SongScreen';
 import { shelf } from './grooves/shelf';
 
 export { drumsFirst, isMixed } from '../../core/midi/parts';
-export { beatFromMidi, midiParts } from '../../core/song/fromMidi';
 
 /** Looks whether all grooves that are kept are listed, and says so. */
 export const checkGrooves = async (): Promise<string> => {

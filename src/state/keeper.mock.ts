@@ -68,6 +68,7 @@ export const open = async (
     isFull: () => Promise.resolve(null),
     demos: [demo, second],
     fileFormat: () => Promise.resolve(file),
+    readBeats: (text) => Promise.resolve({ ok: true, value: file.readBeats(text) }),
     now: () => 1,
     screenReady: Promise.resolve(),
     seed: () => 5,

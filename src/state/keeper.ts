@@ -1,3 +1,4 @@
+import type { Read } from '../../core/beat/reading';
 import { nanoid } from '@reduxjs/toolkit';
 import { newBeat } from '../../core/beat/defaults';
 import { numbered } from '../../core/beat/numbered';
@@ -34,9 +35,9 @@ export interface KeeperParts {
   life: { tab: string; alive: Alive };
   demos: Beat[];
   /** What reads a file: it is large, and needed only once there is something to check. */
-  fileFormat: () => Promise<
-    Pick<typeof import('../../core/beat/file'), 'readBeat' | 'readBeats' | 'isNewer'>
-  >;
+  fileFormat: () => Promise<Pick<typeof import('../../core/beat/file'), 'readBeat' | 'isNewer'>>;
+  /** Reads the beats of a file from outside. */
+  readBeats: (text: string) => Promise<Read<ReturnType<typeof import('../../core/beat/file').readBeats>>>;
   loadEdits: () => Promise<void>;
   /** Whether the browser's storage is full; null where it does not say. */
   isFull: () => Promise<boolean | null>;
@@ -88,7 +89,7 @@ const SAVE_AFTER = 300;
 const AGAIN = 2000;
 
 export const createKeeper = (parts: KeeperParts): Keeper => {
-  const { store, storage, journal, tabs, life, demos, fileFormat, now, seed, screenReady } = parts;
+  const { store, storage, journal, tabs, life, demos, fileFormat, readBeats, now, seed, screenReady } = parts;
   /** The open beat as its text is kept. */
   let saved: Beat | null = null;
   /** The open beat as a person took it in a file. */
@@ -433,7 +434,9 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
   const MOST_SAID = 3;
 
   const bringIn = async (file: string, text: string) => {
-    const { beats, faults } = (await fileFormat()).readBeats(text);
+    const read = await readBeats(text);
+    if (!read.ok) return refuse(file, read.error);
+    const { beats, faults } = read.value;
     for (const fault of faults.slice(0, MOST_SAID)) refuse(file, fault);
     if (faults.length > MOST_SAID)
       refuse(file, `${faults.length - MOST_SAID} more of its beats could not be read either.`);

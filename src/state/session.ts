@@ -15,8 +15,8 @@ const screenReady = new Promise<void>((resolve) => (screenIsReady = resolve));
 /** Told once by the frame when it stands. */
 export const tellScreenReady = (): void => screenIsReady();
 
-/** What reads files: fetched when the first one is there to be read. */
-export const formats = () => import('../../core/formats');
+/** What reads beats that are kept: fetched when the first one is there to be read. */
+const formats = () => import('../../core/formats');
 
 export const keeper = createKeeper({
   store,
@@ -28,6 +28,7 @@ export const keeper = createKeeper({
   tabs: typeof window === 'undefined' ? { say: () => undefined, listen: () => undefined } : browserTabs(),
   demos: DEMO_BEATS,
   fileFormat: formats,
+  readBeats: async (text) => (await import('../workers/aside')).readAside('readBeats', text),
   now: Date.now,
   seed: () => crypto.getRandomValues(new Uint32Array(1))[0]!,
   screenReady,

@@ -7,23 +7,24 @@ import { noticed } from '../../state/slices';
 import { Chip } from '../../ui/Chip';
 import { MidiParts } from '../../ui/MidiParts';
 import { Sheet } from '../../ui/Sheet';
+import { readAside } from '../../workers/aside';
 
 /** Asks which parts of a file are wanted; null where none of it is. */
 export type Ask = (name: string, parts: MidiPart[], chosen: string[]) => Promise<string[] | null>;
 
 /** A MIDI file as a beat of its own: its markers become sections. */
 export const takeMidi = async (file: File, ask: Ask): Promise<void> => {
-  const { beatFromMidi, drumsFirst, isMixed, midiParts } = await import('../later');
+  const { drumsFirst, isMixed } = await import('../later');
   const name = file.name.replace(/\.[^.]*$/, '');
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const parts = midiParts(bytes);
+  const parts = await readAside('midiParts', bytes);
   if (!parts.ok) return keeper.refuse(file.name, parts.error);
   // Where all of it is drums, or nothing says what is, there is nothing to choose.
   const mixed = isMixed(parts.value);
   const chosen = mixed ? await ask(file.name, parts.value, drumsFirst(parts.value)) : null;
   if (mixed && !chosen) return;
-  const read = beatFromMidi(bytes, name, nanoid(), seed, undefined, chosen ?? undefined);
+  const read = await readAside('beatFromMidi', bytes, name, nanoid(), seed, undefined, chosen ?? undefined);
   if (!read.ok) return keeper.refuse(file.name, read.error);
   await keeper.bringIn(file.name, writeBeat(read.value.beat));
   const { warnings } = read.value;

@@ -39,6 +39,7 @@ jest.mock('../../ui/files', () => ({
   saveText: (text: string, name: string) => mockSaved.push([name, text]),
   saveBeatFile: ({ name }: { name: string }) => mockSaved.push([name, 'whole']),
 }));
+jest.mock('../../workers/aside');
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
   const made = createStore();

@@ -1,5 +1,5 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Template } from '../../../core/beat/feelSchema';
 import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
 import { numbered } from '../../../core/beat/numbered';
@@ -19,7 +19,8 @@ import { editShownFeel } from './edit';
 import { SlotEditor } from './SlotEditor';
 import { TakeTemplate } from './TakeTemplate';
 import { TemplatePicture } from './TemplatePicture';
-import { isMidi, madeOf, openTemplate, sourceOf, type Source } from './templates';
+import { readAside } from '../../workers/aside';
+import { isMidi, madeOf, sourceOf, type Source } from './templates';
 
 /** Humanize and chance even out over so many passes. */
 const PASSES = 4;
@@ -151,18 +152,17 @@ interface TemplatesPageProps {
 /** Templates: taken, opened, edited, averaged, and those that ship. */
 export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPageProps) => {
   const act = useDo();
-  const [seen, setSeen] = useState<unknown>(null);
   const [source, setSource] = useState<Source | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const say = (text: string) => act(noticed({ text, tone: 'danger', subject: 'template' }));
 
-  const take = (name: string, bytes: Uint8Array) => {
-    const read = sourceOf(name, bytes);
+  const take = async (name: string, bytes: Uint8Array) => {
+    const read = await sourceOf(name, bytes);
     if (read.ok) setSource(read.value);
     else say(read.error);
   };
   const open = async (name: string, bytes: Uint8Array) => {
-    const read = await openTemplate(name, bytes);
+    const read = await readAside('openTemplate', name, bytes);
     if (!read.ok) return say(read.error);
     const { about, ...shape } = read.value;
     const template = { ...shape, id: nanoid(), ...(about && { about }) };
@@ -174,13 +174,16 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
       }),
     );
   };
-  if (dropped && dropped !== seen) {
-    setSeen(dropped);
-    if (isMidi(dropped.bytes)) {
-      const read = sourceOf(dropped.name, dropped.bytes);
-      if (read.ok) setSource(read.value);
-    }
-  }
+  useEffect(() => {
+    if (!dropped || !isMidi(dropped.bytes)) return;
+    let current = true;
+    void sourceOf(dropped.name, dropped.bytes).then((read) => {
+      if (current && read.ok) setSource(read.value);
+    });
+    return () => {
+      current = false;
+    };
+  }, [dropped]);
   const fromPattern = (only: Lane | undefined) => {
     const performance = patternPerformance(beat, pattern, PASSES);
     const notes = performance.notes.filter((note) => !only || note.lane === only.id);
@@ -213,7 +216,11 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
       <fieldset>
         <legend>Take a template</legend>
         <div className="chips">
-          <FilePick label="Take a template from a MIDI file" accept=".mid,.midi" onFile={take}>
+          <FilePick
+            label="Take a template from a MIDI file"
+            accept=".mid,.midi"
+            onFile={(name, bytes) => void take(name, bytes)}
+          >
             From a MIDI file
           </FilePick>
           <Chip onPress={() => fromPattern(undefined)}>{`From ${pattern.name}`}</Chip>

@@ -28,10 +28,10 @@ jest.mock('../../audio/player', () => ({
   msToNextHeard: () => null,
   hearPeaks: () => () => undefined,
 }));
+jest.mock('../../workers/aside');
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
-  const formats = jest.requireActual<typeof import('../../../core/formats')>('../../../core/formats');
-  return { store: createStore(), formats: () => Promise.resolve(formats) };
+  return { store: createStore() };
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/storage', () => {

@@ -108,14 +108,14 @@ test('a row that is moved in its list keeps it', async () => {
   expect(focused()).toBe('Third');
 });
 
-test('who presses where nothing is wants none', async () => {
+test('who presses where nothing is gives it to the screen itself', async () => {
   begin();
   const third = screen.getByRole('button', { name: 'Third' });
   fireEvent.pointerDown(screen.getByTestId('take'));
   act(() => third.blur());
   fireEvent.click(screen.getByTestId('take'));
   await nextFrame();
-  expect(document.activeElement).toBe(document.body);
+  expect(document.activeElement).toBe(screen.getByRole('main'));
 });
 
 test('a press on what cannot be pressed leaves it where it was', async () => {

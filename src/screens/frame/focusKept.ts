@@ -53,17 +53,29 @@ export const heirOf = ({ around: all, box }: Held): HTMLElement | null => {
   return heading;
 };
 
+/** What a bare place belongs to: the sheet or the screen. Focused, it lets the space bar play and Tab go on from there. */
+const regionOf = (place: Element): HTMLElement | null => {
+  const region = place.closest<HTMLElement>('[role=dialog]') ?? document.querySelector<HTMLElement>('main');
+  if (region && !region.hasAttribute('tabindex')) region.tabIndex = -1;
+  return region;
+};
+
 /** Whether a press on something moves the focus onto it, or onto what it lies in. */
-const takesPress = (target: EventTarget | null): boolean =>
-  target instanceof Element && target.closest(`${WORKABLE}, input, textarea, label, [tabindex]`) !== null;
+const takesPress = (target: EventTarget | null): boolean => {
+  if (!(target instanceof Element)) return false;
+  const taken = target.closest(`${WORKABLE}, input, textarea, label, [tabindex]`);
+  return taken !== null && !taken.matches('main, [role=dialog]');
+};
 
 /**
  * The focus never falls back to the page when what had it goes away, is moved, or can no longer be pressed. Whoever moves
- * it on purpose, a sheet say, has the first word; who presses where nothing is wants none.
+ * it on purpose, a sheet say, has the first word; who presses where nothing is gives it to the screen or sheet itself.
  */
 export const useFocusKept = (): void => {
   useEffect(() => {
     let held: Held | null = null;
+    /** Where nothing was that can be worked, and it was pressed. */
+    let blank: Element | null = null;
     let asked = 0;
     let resting: ReturnType<typeof setTimeout> | undefined;
     const hold = ({ target }: FocusEvent) => {
@@ -71,12 +83,14 @@ export const useFocusKept = (): void => {
         held = { element: target, around: around(target), box: target.getBoundingClientRect() };
     };
     const letGo = ({ target }: PointerEvent) => {
-      if (!takesPress(target)) held = null;
+      blank = takesPress(target) || !(target instanceof Element) ? null : target;
+      if (blank) held = null;
     };
     const isLost = (): boolean => !document.activeElement || document.activeElement === document.body;
     const mend = () => {
       asked = 0;
       resting = undefined;
+      if (!held && blank && isLost()) return regionOf(blank)?.focus({ preventScroll: true });
       if (!held || !(isLost() || isGone(held.element))) return;
       if (!isLost() && document.activeElement !== held.element) return;
       // A row that was moved in its list loses the focus though it is still there.
@@ -88,7 +102,7 @@ export const useFocusKept = (): void => {
     };
     // What is no longer shown loses the focus without an event, and only when the frame is laid out: it is looked at after.
     const look = () => {
-      if (!asked && !resting && held)
+      if (!asked && !resting && (held ?? blank))
         asked = requestAnimationFrame(() => {
           asked = 0;
           resting = setTimeout(mend);

@@ -2,13 +2,12 @@ import { useEffect, useState } from 'react';
 import type { InstrumentId } from '../../../core/beat/instruments';
 import type { Groove } from '../../../core/groove/groove';
 import type { DrumMap } from '../../../core/midi/drumMap';
-import { guessMap, type Guess } from '../../../core/midi/guessMap';
-import { openMidi } from '../../../core/midi/openFile';
-import { performanceOf } from '../../../core/midi/readFile';
+import type { Guess } from '../../../core/midi/guessMap';
 import { strikeLane } from '../../audio/player';
 import { selectBeat, useApp } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
+import { readAside } from '../../workers/aside';
 import { rereadHeard } from './audition';
 import { InstrumentChoice } from './InstrumentChoice';
 import { shelf } from './shelf';
@@ -32,9 +31,9 @@ export const GuessMap = ({ heard, onMake }: GuessMapProps) => {
   useEffect(() => {
     let current = true;
     if (!file) return;
-    void shelf.bytes(file.id).then((bytes) => {
-      const opened = bytes && openMidi(bytes);
-      if (current && opened?.ok) setGuesses(guessMap(performanceOf(opened.value.file), shelf.examples()));
+    void shelf.bytes(file.id).then(async (bytes) => {
+      const read = bytes && (await readAside('guess', bytes, shelf.examples()));
+      if (current && read?.ok) setGuesses(read.value);
     });
     return () => {
       current = false;

@@ -2,12 +2,12 @@ import { count } from '../../../core/beat/text';
 import type { Catalogue } from '../../../core/groove/catalogue';
 import { joinedKeepers, keepersText, type Keepers } from '../../../core/groove/keepers';
 import { groovesChanged } from '../../state/grooves';
-import { formats } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { FilePick } from '../../ui/FilePick';
 import { saveText } from '../../ui/files';
+import { readAside } from '../../workers/aside';
 
 interface KeepersFileProps {
   keepers: Keepers;
@@ -19,8 +19,7 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
   const act = useDo();
   const away = keepers.grooves.filter(({ id }) => !rows.byId.has(id));
   const open = async (name: string, bytes: Uint8Array) => {
-    const { readKeepers } = await formats();
-    const read = readKeepers(new TextDecoder().decode(bytes));
+    const read = await readAside('readKeepers', new TextDecoder().decode(bytes));
     if (!read.ok) {
       act(noticed({ text: `“${name}” was not taken in. ${read.error}`, tone: 'danger', subject: 'keepers' }));
       return;

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import type { Groove } from '../../../core/groove/groove';
 import { drumMapText, GENERAL_MIDI, isPlayable, shifted, type DrumMap } from '../../../core/midi/drumMap';
-import { midnamText, readMapCsv, readMidnam } from '../../../core/midi/mapFiles';
+import { midnamText } from '../../../core/midi/mapFiles';
 import type { MapPreview } from '../../../core/midi/mapPreview';
 import { fileName } from '../../../core/beat/text';
 import { groovesChanged } from '../../state/grooves';
 import { offer } from '../../state/offers';
-import { formats, store } from '../../state/session';
+import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -15,6 +15,7 @@ import { FilePick } from '../../ui/FilePick';
 import { saveBytes, saveText } from '../../ui/files';
 import { NameField } from '../../ui/NameField';
 import { TabRow } from '../../ui/TabRow';
+import { readAside } from '../../workers/aside';
 import { GuessMap } from './GuessMap';
 import { MapEditor } from './MapEditor';
 import { MapPreviewTable } from './MapPreviewTable';
@@ -96,14 +97,15 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
   const open = async (file: string, bytes: Uint8Array) => {
     const text = new TextDecoder().decode(bytes);
     if (/\.json$/i.test(file)) {
-      const { readDrumMap } = await formats();
-      const read = readDrumMap(text);
+      const read = await readAside('readDrumMap', text);
       if (read.ok) add(read.value);
       else refuse(file, read.error);
       return;
     }
     const plain = file.replace(/\.\w+$/, '');
-    const read = /\.(midnam|xml)$/i.test(file) ? readMidnam(text) : readMapCsv(text, plain);
+    const read = /\.(midnam|xml)$/i.test(file)
+      ? await readAside('readMidnam', text)
+      : await readAside('readMapCsv', text, plain);
     if (read.ok) setPreview(read.value);
     else refuse(file, read.error);
   };

@@ -1,0 +1,68 @@
+/** @jest-environment jsdom */
+import { readAside, MOST_MS } from './aside';
+
+/** A worker that answers as it is told to. */
+const made: { ended: boolean }[] = [];
+const ways = { answer: true, breaks: false };
+class FakeWorker {
+  ended = false;
+  onerror: (() => void) | null = null;
+  private heard: ((event: MessageEvent) => void)[] = [];
+  constructor() {
+    made.push(this);
+  }
+  addEventListener(_: string, hear: (event: MessageEvent) => void) {
+    this.heard.push(hear);
+  }
+  removeEventListener() {}
+  start() {}
+  postMessage({ id, argumentList }: { id: string; argumentList: { value: unknown }[] }) {
+    if (ways.breaks) return void setTimeout(() => this.onerror?.());
+    if (!ways.answer) return;
+    const value = { ok: true, value: `read: ${String(argumentList[0]!.value)}` };
+    const data = { id, type: 'RAW', value };
+    setTimeout(() => this.heard.forEach((hear) => hear({ data } as MessageEvent)));
+  }
+  terminate() {
+    this.ended = true;
+  }
+}
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  Object.assign(ways, { answer: true, breaks: false });
+  (globalThis as { Worker?: unknown }).Worker = FakeWorker;
+});
+afterEach(() => jest.useRealTimers());
+
+const read = async (text: string) => {
+  const reading = readAside('readKeepers', text);
+  await jest.advanceTimersByTimeAsync(MOST_MS + 1);
+  return reading;
+};
+
+test('what is read comes from the worker', async () => {
+  expect(await read('a')).toEqual({ ok: true, value: 'read: a' });
+  expect(await read('b')).toEqual({ ok: true, value: 'read: b' });
+  expect(made).toHaveLength(1);
+});
+
+test('a file that takes too long is left, its worker ended, and the next one is read by a new one', async () => {
+  ways.answer = false;
+  const before = made.at(-1);
+  expect(await read('endless')).toEqual({
+    ok: false,
+    error: 'It takes too long to read, and was left alone.',
+  });
+  expect(before!.ended).toBe(true);
+  ways.answer = true;
+  expect(await read('c')).toEqual({ ok: true, value: 'read: c' });
+  expect(made.at(-1)).not.toBe(before);
+});
+
+test('a worker that breaks, or cannot be fetched, is told and made anew', async () => {
+  ways.breaks = true;
+  expect(await read('d')).toMatchObject({ ok: false, error: expect.stringContaining('Try it again') });
+  ways.breaks = false;
+  expect(await read('e')).toEqual({ ok: true, value: 'read: e' });
+});

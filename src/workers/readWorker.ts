@@ -1,0 +1,5 @@
+/** Reads files beside the page. */
+import { expose } from 'comlink';
+import { readers } from './readers';
+
+expose(readers);

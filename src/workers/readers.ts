@@ -1,0 +1,62 @@
+/** All that reads what comes from outside, for the worker that does it. */
+import { bareName } from '../../core/beat/text';
+import { readBeats } from '../../core/beat/file';
+import type { Shape } from '../../core/beat/feelSchema';
+import type { Read } from '../../core/beat/file';
+import { findGrid, takeTemplate } from '../../core/feel/takeTemplate';
+import { readTemplate } from '../../core/feel/templateFile';
+import { readKeepers } from '../../core/groove/keepersFile';
+import { readDrumMap } from '../../core/midi/drumMapFile';
+import { guessMap, type Guess } from '../../core/midi/guessMap';
+import { readMapCsv, readMidnam } from '../../core/midi/mapFiles';
+import { openMidi } from '../../core/midi/openFile';
+import { performanceOf, readMidi, type MidiFile } from '../../core/midi/readFile';
+import { beatFromMidi, midiParts } from '../../core/song/fromMidi';
+
+const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd';
+
+/** The notes of a MIDI file, to take a template from. */
+const readNotes = (name: string, bytes: Uint8Array): Read<MidiFile> => {
+  const file = readMidi(bytes);
+  if (!file.ok) return { ok: false, error: `${name} could not be read. ${file.error}` };
+  if (!file.value.notes.length)
+    return { ok: false, error: `${name} has no notes, so no template can be taken from it.` };
+  return file;
+};
+
+/** A template from a file of either kind: its own, or a MIDI file whose every bar is taken. */
+const openTemplate = (name: string, bytes: Uint8Array): Read<Shape & { about?: string | undefined }> => {
+  if (!isMidi(bytes)) {
+    const read = readTemplate(new TextDecoder().decode(bytes));
+    return read.ok ? read : { ok: false, error: `${name} could not be read. ${read.error}` };
+  }
+  const file = readNotes(name, bytes);
+  if (!file.ok) return file;
+  const performance = performanceOf(file.value);
+  const shape = takeTemplate(bareName(name), performance, {
+    grid: findGrid(performance),
+    length: performance.length,
+  });
+  return shape ? { ok: true, value: shape } : { ok: false, error: `${name} has no notes.` };
+};
+
+/** What the notes of a file are likely to be. */
+const guess = (bytes: Uint8Array, examples: Parameters<typeof guessMap>[1]): Read<Guess[]> => {
+  const opened = openMidi(bytes);
+  return opened.ok ? { ok: true, value: guessMap(performanceOf(opened.value.file), examples) } : opened;
+};
+
+export const readers = {
+  readBeats: (text: string): Read<ReturnType<typeof readBeats>> => ({ ok: true, value: readBeats(text) }),
+  readTemplate,
+  readKeepers,
+  readDrumMap,
+  readMidnam,
+  readMapCsv,
+  readNotes,
+  openTemplate,
+  guess,
+  midiParts,
+  beatFromMidi,
+};
+export type Readers = typeof readers;
