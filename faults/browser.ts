@@ -184,3 +184,88 @@ export const failing = async (context: BrowserContext, address: string): Promise
   await barred.close();
   return { what: 'a storage that is closed underneath, or barred', tried: 3, faults };
 };
+
+const JUNK = ['', 'null', '{}', '[]', '7', '"x"', '{"metronome":null}', '{"kind":"ruddik.beat","version":1,'];
+
+/** All entries of the app's store; or they are put in the place of those that are there. */
+const entries = (page: Page, put?: Record<string, string>): Promise<Record<string, string>> =>
+  page.evaluate(
+    (given) =>
+      new Promise<Record<string, string>>((resolve, reject) => {
+        const asked = indexedDB.open('ruddik');
+        asked.onerror = () => reject(asked.error!);
+        asked.onsuccess = () => {
+          const change = asked.result.transaction('entries', 'readwrite');
+          const table = change.objectStore('entries');
+          if (given) {
+            table.clear();
+            for (const [key, value] of Object.entries(given)) table.put(value, key);
+          }
+          const [keys, values] = [table.getAllKeys(), table.getAll()];
+          change.oncomplete = () => {
+            asked.result.close();
+            const all = keys.result.map((key, at) => [String(key), String(values.result[at])]);
+            resolve(Object.fromEntries(all) as Record<string, string>);
+          };
+          change.onerror = () => reject(change.error!);
+        };
+      }),
+    put,
+  );
+
+/** Junk in each entry, of each kind, and in all at once: the app starts, plays what is whole, and what was junk lies aside. */
+export const junk = async (context: BrowserContext, address: string, share: number): Promise<Tried> => {
+  const faults: string[] = [];
+  const page = await context.newPage();
+  await opened(page, address);
+  await press(page, 0, 3);
+  await page.getByRole('button', { name: 'Metronome' }).click();
+  for (const name of ['Grooves', 'Song', 'Export', 'Pattern'])
+    await page.getByRole('link', { name, exact: true }).click();
+  await page.waitForTimeout(1500);
+  // The store is worked from a page that does not work it itself.
+  await page.goto(`${address}favicon.ico`);
+  const whole = await entries(page);
+  const keys = Object.keys(whole);
+  const cases = [
+    ...keys.flatMap((key) =>
+      JUNK.map((text) => ({ name: `${key}: ${text}`, put: { ...whole, [key]: text }, key, text })),
+    ),
+    ...JUNK.map((text) => ({
+      name: `all: ${text}`,
+      put: Object.fromEntries(keys.map((key) => [key, text])),
+      key: 'beat/',
+      text,
+    })),
+  ];
+  const some = cases.filter((_, at) => Math.floor(at * share) !== Math.floor((at - 1) * share));
+  for (const { name, put, key, text } of some) {
+    await entries(page, put);
+    const errors: string[] = [];
+    const hear = (error: Error) => errors.push(error.message);
+    page.on('pageerror', hear);
+    try {
+      await page.goto(address);
+      await page.locator('#step-0-15').waitFor({ state: 'attached', timeout: 8000 });
+      await press(page, 0, 4);
+      await page.waitForTimeout(400);
+    } catch {
+      faults.push(`${name}: the app does not start`);
+    }
+    page.off('pageerror', hear);
+    faults.push(...errors.map((error) => `${name}: ${error}`));
+    await page.goto(`${address}favicon.ico`);
+    const now = await entries(page);
+    // What lay in a beat's place is still somewhere, under its own name or aside.
+    if (
+      /^beat\//.test(key) &&
+      text &&
+      !Object.values(now).some(
+        (value) => value.includes(JSON.stringify(text).slice(1, -1)) || value.includes(text),
+      )
+    )
+      faults.push(`${name}: what lay there is gone`);
+  }
+  await page.close();
+  return { what: `junk in one entry of ${keys.length}, and in all`, tried: some.length, faults };
+};

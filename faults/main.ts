@@ -1,6 +1,6 @@
 /** Faults are injected wherever something can fail; SHARE (0 to 1) says how much of it is done. */
 import { browse } from '../scripts/browse';
-import { failing, killed, leaving, tabs } from './browser';
+import { failing, junk, killed, leaving, tabs } from './browser';
 import { documents, midiFiles, others } from './files';
 import { server } from './server';
 import { told, type Tried } from './report';
@@ -30,6 +30,7 @@ const main = async () => {
     note(await tabs(await fresh(), address, 2, Math.max(64, some(640))));
     note(await tabs(await fresh(), address, 10, Math.max(64, some(640))));
     note(await failing(await fresh(), address));
+    note(await junk(await fresh(), address, SHARE));
     note(await killed(address, some(300)));
   });
   if (all.some(({ faults }) => faults.length)) process.exitCode = 1;

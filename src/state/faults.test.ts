@@ -2,7 +2,7 @@
 import { addSection } from '../../core/song/edits';
 import { writeBeat } from '../../core/beat/text';
 import { beatEdited, kitSet, stepSet, tempoSet } from './doc';
-import { channel, living, memory, open, second } from './keeper.mock';
+import { channel, fromText, living, memory, open, second } from './keeper.mock';
 import type { KeyValue } from './storage';
 
 type Page = Awaited<ReturnType<typeof open>>;
@@ -66,7 +66,8 @@ const FLOWS: Record<string, (page: Page) => Promise<unknown>> = {
     await keeper.remove('second');
     await keeper.restore('second');
   },
-  import: ({ keeper }) => keeper.bringIn('x.json', writeBeat({ ...second, id: 'third', name: 'Third' })),
+  import: ({ keeper }) =>
+    keeper.bringIn('x.json', fromText(writeBeat({ ...second, id: 'third', name: 'Third' }))),
   rename: ({ keeper }) => keeper.rename('second', 'Rain'),
   kit: async ({ store, keeper }) => {
     store.dispatch(kitSet({ kit: 'lantern' }));

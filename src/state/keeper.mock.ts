@@ -1,3 +1,4 @@
+import type { Read } from '../../core/beat/reading';
 import { newBeat } from '../../core/beat/defaults';
 import * as file from '../../core/beat/file';
 import { memoryJournal } from './journal';
@@ -68,7 +69,6 @@ export const open = async (
     isFull: () => Promise.resolve(null),
     demos: [demo, second],
     fileFormat: () => Promise.resolve(file),
-    readBeats: (text) => Promise.resolve({ ok: true, value: file.readBeats(text) }),
     now: () => 1,
     screenReady: Promise.resolve(),
     seed: () => 5,
@@ -84,3 +84,6 @@ export const open = async (
   };
   return { store, keeper, storage, journal, state, texts, beat, kill };
 };
+
+/** What is read from the text of a file. */
+export const fromText = (text: string): Read<file.ReadBeats> => ({ ok: true, value: file.readBeats(text) });

@@ -2,7 +2,7 @@ import type { Beat } from '../../core/beat/schema';
 import { writeBeat } from '../../core/beat/text';
 import { stepSet, tempoSet, undone } from './doc';
 import { memoryJournal } from './journal';
-import { channel, demo, living, memory, open, second } from './keeper.mock';
+import { channel, demo, fromText, living, memory, open, second } from './keeper.mock';
 
 beforeEach(() => living.clear());
 
@@ -171,7 +171,7 @@ test('no beat is left before it is safe, in the storage or in a file', async () 
   expect(beat()).toMatchObject({ id: 'demo', tempo: 81 });
   expect(texts().at(-1)).toContain('Save it to a file first');
   await keeper.create();
-  await keeper.bringIn('x.json', writeBeat(second));
+  await keeper.bringIn('x.json', fromText(writeBeat(second)));
   expect(beat().id).toBe('demo');
   keeper.taken(state().doc.beat!);
   expect(await keeper.open('second')).toBe(true);
@@ -263,7 +263,7 @@ test('without any storage the app works and says that nothing is kept', async ()
 test('two beats of one id in one file are both kept', async () => {
   const { keeper, state } = await open();
   const both = { kind: 'ruddik.beats', beats: ['One', 'Two'].map((name) => ({ ...demo, id: 'same', name })) };
-  await keeper.bringIn('both.json', JSON.stringify(both));
+  await keeper.bringIn('both.json', fromText(JSON.stringify(both)));
   expect(
     state()
       .library.beats.map(({ name }) => name)
@@ -274,7 +274,7 @@ test('two beats of one id in one file are both kept', async () => {
 test('thousands of faulty beats in one file are told in a few words', async () => {
   const { keeper, state } = await open();
   const text = JSON.stringify({ kind: 'ruddik.beats', beats: Array.from({ length: 5000 }, () => ({})) });
-  await keeper.bringIn('many.json', text);
+  await keeper.bringIn('many.json', fromText(text));
   expect(
     state()
       .notices.map(({ text: one }) => one)
@@ -330,11 +330,11 @@ test('beats are made, renamed, duplicated, deleted and had back', async () => {
 
 test('a file becomes a beat of its own, and a faulty one changes nothing', async () => {
   const { keeper, state, texts } = await open();
-  await keeper.bringIn('demo.json', writeBeat({ ...demo, name: 'From a file' }));
+  await keeper.bringIn('demo.json', fromText(writeBeat({ ...demo, name: 'From a file' })));
   expect(state().doc.beat!.name).toBe('From a file');
   expect(state().doc.beat!.id).not.toBe('demo');
   const before = state().doc.beat;
-  await keeper.bringIn('bad.json', '{"kind":"ruddik.beat","version":1}');
+  await keeper.bringIn('bad.json', fromText('{"kind":"ruddik.beat","version":1}'));
   expect(state().doc.beat).toBe(before);
   expect(texts().at(-1)).toMatch(/“bad.json” was not opened\. Its .* is missing/);
 });

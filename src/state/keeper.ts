@@ -1,3 +1,4 @@
+import type { ReadBeats } from '../../core/beat/file';
 import type { Read } from '../../core/beat/reading';
 import { nanoid } from '@reduxjs/toolkit';
 import { newBeat } from '../../core/beat/defaults';
@@ -36,8 +37,6 @@ export interface KeeperParts {
   demos: Beat[];
   /** What reads a file: it is large, and needed only once there is something to check. */
   fileFormat: () => Promise<Pick<typeof import('../../core/beat/file'), 'readBeat' | 'isNewer'>>;
-  /** Reads the beats of a file from outside. */
-  readBeats: (text: string) => Promise<Read<ReturnType<typeof import('../../core/beat/file').readBeats>>>;
   loadEdits: () => Promise<void>;
   /** Whether the browser's storage is full; null where it does not say. */
   isFull: () => Promise<boolean | null>;
@@ -60,8 +59,8 @@ export interface Keeper {
   /** Adds a beat that was made from another one, and says so. */
   takeIn(beat: Beat): Promise<void>;
   restore(id: string): Promise<void>;
-  /** Takes in what a file holds; each beat becomes one of its own. */
-  bringIn(fileName: string, text: string): Promise<void>;
+  /** Takes in what was read from a file; each beat becomes one of its own. */
+  bringIn(fileName: string, read: Read<ReadBeats>): Promise<void>;
   /** All beats that can be read, as they are now. */
   all(): Promise<Beat[]>;
   beat(id: string): Promise<Beat | null>;
@@ -89,7 +88,7 @@ const SAVE_AFTER = 300;
 const AGAIN = 2000;
 
 export const createKeeper = (parts: KeeperParts): Keeper => {
-  const { store, storage, journal, tabs, life, demos, fileFormat, readBeats, now, seed, screenReady } = parts;
+  const { store, storage, journal, tabs, life, demos, fileFormat, now, seed, screenReady } = parts;
   /** The open beat as its text is kept. */
   let saved: Beat | null = null;
   /** The open beat as a person took it in a file. */
@@ -433,8 +432,7 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
   /** So many faults of one file are said; of more, how many there are. */
   const MOST_SAID = 3;
 
-  const bringIn = async (file: string, text: string) => {
-    const read = await readBeats(text);
+  const bringIn = async (file: string, read: Read<ReadBeats>) => {
     if (!read.ok) return refuse(file, read.error);
     const { beats, faults } = read.value;
     for (const fault of faults.slice(0, MOST_SAID)) refuse(file, fault);

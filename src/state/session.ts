@@ -28,7 +28,6 @@ export const keeper = createKeeper({
   tabs: typeof window === 'undefined' ? { say: () => undefined, listen: () => undefined } : browserTabs(),
   demos: DEMO_BEATS,
   fileFormat: formats,
-  readBeats: async (text) => (await import('../workers/aside')).readAside('readBeats', text),
   now: Date.now,
   seed: () => crypto.getRandomValues(new Uint32Array(1))[0]!,
   screenReady,

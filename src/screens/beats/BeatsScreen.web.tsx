@@ -11,6 +11,7 @@ import { saveBeatFile, saveText } from '../../ui/files';
 import { Icon } from '../../ui/Icon';
 import { Themed } from '../../ui/Themed';
 import { colour, font } from '../../ui/tokens';
+import { readAside } from '../../workers/aside';
 import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
 import { RenameSheet } from './RenameSheet';
 import './beats.css';
@@ -185,7 +186,7 @@ const useFiles = (onDone: () => void) => {
     for (const file of files) {
       if (file.size > LARGEST_FILE) keeper.refuse(file.name, 'It is larger than 64 MB.');
       else if (/\.midi?$/i.test(file.name)) await takeMidi(file, ask);
-      else await keeper.bringIn(file.name, await file.text());
+      else await keeper.bringIn(file.name, await readAside('readBeats', await file.text()));
     }
     if (keeper.openId() !== before) onDone();
   };

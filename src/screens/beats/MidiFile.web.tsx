@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { nanoid } from '@reduxjs/toolkit';
-import { writeBeat } from '../../../core/beat/text';
 import type { MidiPart } from '../../../core/midi/parts';
 import { keeper, store } from '../../state/session';
 import { noticed } from '../../state/slices';
@@ -26,7 +25,7 @@ export const takeMidi = async (file: File, ask: Ask): Promise<void> => {
   if (mixed && !chosen) return;
   const read = await readAside('beatFromMidi', bytes, name, nanoid(), seed, undefined, chosen ?? undefined);
   if (!read.ok) return keeper.refuse(file.name, read.error);
-  await keeper.bringIn(file.name, writeBeat(read.value.beat));
+  await keeper.bringIn(file.name, { ok: true, value: { beats: [read.value.beat], faults: [] } });
   const { warnings } = read.value;
   if (warnings.length)
     store.dispatch(noticed({ text: `${file.name}: ${warnings.join(' ')}`, subject: 'file' }));

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { readBeats } from '../../../core/beat/file';
 import { act, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
@@ -15,7 +16,7 @@ const mockKeeper = {
   rename: jest.fn(),
   duplicate: jest.fn(),
   remove: jest.fn(),
-  bringIn: jest.fn((_: string, __: string) => Promise.resolve()),
+  bringIn: jest.fn((_: string, __: unknown) => Promise.resolve()),
   refuse: jest.fn(),
   all: jest.fn(() => Promise.resolve([mockQuay, mockFerry])),
   beat: jest.fn((_: string) => Promise.resolve(mockFerry)),
@@ -126,13 +127,15 @@ test('all beats go into one file', async () => {
   });
 });
 
+const readAs = (text: string) => ({ ok: true, value: readBeats(text) });
+
 test('files are brought in one by one; one that is too large is refused, and keeps no other out', async () => {
   const files = [fileOf('huge.json', '{}', 65 * 1024 * 1024), fileOf('small.json', '{"a":1}')];
   await act(async () => {
     fireEvent.change(screen.getByLabelText('Beat file'), { target: { files } });
     await Promise.resolve();
   });
-  await waitFor(() => expect(mockKeeper.bringIn).toHaveBeenCalledWith('small.json', '{"a":1}'));
+  await waitFor(() => expect(mockKeeper.bringIn).toHaveBeenCalledWith('small.json', readAs('{"a":1}')));
   expect(mockKeeper.refuse).toHaveBeenCalledWith('huge.json', 'It is larger than 64 MB.');
 });
 
@@ -140,7 +143,7 @@ test('dropped files are brought in too', async () => {
   fireEvent.drop(document.querySelector('.beats')!, {
     dataTransfer: { files: [fileOf('dropped.json', '{}')] },
   });
-  await waitFor(() => expect(mockKeeper.bringIn).toHaveBeenCalledWith('dropped.json', '{}'));
+  await waitFor(() => expect(mockKeeper.bringIn).toHaveBeenCalledWith('dropped.json', readAs('{}')));
 });
 
 test('what was damaged can be downloaded with its text, and removed', async () => {
