@@ -82,3 +82,14 @@ test('an undo here leaves what was done elsewhere to the same lane', () => {
   const out = beatWith(one.beat!, [tap(9) as unknown as Entry, entry]);
   expect(out.patterns[0]!.parts['kick']!.hits.map(({ step }) => step)).toEqual([1, 9]);
 });
+
+test('a lane’s first hit taken back leaves what others put into the lane meanwhile', () => {
+  const hit = (step: number) => ({ step, nudge: 0, velocity: 96 });
+  const bare = { parts: {} };
+  const first = { parts: { kick: { hits: [hit(0)] } } };
+  const both = { parts: { kick: { hits: [hit(0), hit(4)] } } };
+  expect(patched(both, difference(first, bare))).toEqual({ parts: { kick: { hits: [hit(4)] } } });
+  expect(patched(first, difference(first, bare))).toEqual(bare);
+  const other = { parts: { kick: { hits: [hit(4)] } } };
+  expect(patched(other, difference(bare, first))).toEqual(both);
+});

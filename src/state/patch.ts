@@ -5,7 +5,7 @@ interface Change {
   path: (string | number)[];
   /** What stands there now. */
   value?: unknown;
-  /** Nothing stands there now. */
+  /** Nothing stands there now; where it held hits, they are told, so that those of others stay. */
   gone?: true;
   /** Hits that left a list and hits that came into it: what others did to the same list meanwhile stays. */
   minus?: Hit[];
@@ -21,12 +21,17 @@ const isHits = (value: unknown): value is Hit[] =>
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
+/** The hits of a lane's part of a pattern. */
+const hitsIn = (value: unknown): Hit[] | null =>
+  isRecord(value) && isHits(value['hits']) && value['hits'].length ? value['hits'] : null;
+
 const walk = (a: unknown, b: unknown, path: (string | number)[], out: Patch): void => {
   // What did not change is shared, so that only what did is looked through.
   if (a === b) return;
   if (isRecord(a) && isRecord(b)) {
     for (const key of Object.keys(a))
-      if (!Object.hasOwn(b, key)) out.push({ path: [...path, key], gone: true });
+      if (!Object.hasOwn(b, key))
+        out.push({ path: [...path, key], gone: true, ...(hitsIn(a[key]) && { minus: hitsIn(a[key])! }) });
     for (const key of Object.keys(b))
       if (Object.hasOwn(a, key)) walk(a[key], b[key], [...path, key], out);
       else out.push({ path: [...path, key], value: b[key] });
@@ -78,8 +83,17 @@ const put = (target: unknown, path: (string | number)[], at: number, change: Cha
   }
   if (!isRecord(target)) return target;
   if (last && change.gone) {
-    const { [key]: _gone, ...rest } = target;
-    return rest;
+    const { [key]: gone, ...rest } = target;
+    // What others put there meanwhile stays, and with it what it lies in.
+    const others = change.minus ? exchanged(hitsIn(gone) ?? [], change.minus, []) : [];
+    return others.length ? { ...target, [key]: { ...(gone as object), hits: others } } : rest;
+  }
+  if (last && 'value' in change && hitsIn(change.value) && hitsIn(target[key])) {
+    // A lane's first hits came from two sides at once.
+    const came = change.value as { hits: Hit[] };
+    const known = new Set(came.hits.map((one) => JSON.stringify(one)));
+    const others = hitsIn(target[key])!.filter((one) => !known.has(JSON.stringify(one)));
+    return { ...target, [key]: { ...came, hits: exchanged(others, [], came.hits) } };
   }
   if (!last && !Object.hasOwn(target, String(key))) return target;
   return { ...target, [key]: put(target[key], path, at + 1, change) };
