@@ -1,4 +1,6 @@
 import ArrowUpFromLine from 'lucide-react/icons/arrow-up-from-line';
+import SquareCheck from 'lucide-react/icons/square-check';
+import BlankSquare from 'lucide-react/icons/square';
 import Bookmark from 'lucide-react/icons/bookmark';
 import ChevronDown from 'lucide-react/icons/chevron-down';
 import ChevronLeft from 'lucide-react/icons/chevron-left';
@@ -59,6 +61,8 @@ const OffRule = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
 /** The icons in use, by what they mean here. */
 const ICONS = {
   beats: FolderOpen,
+  checked: SquareCheck,
+  unchecked: BlankSquare,
   close: X,
   copy: CopyPlus,
   down: ChevronDown,

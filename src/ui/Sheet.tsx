@@ -1,10 +1,11 @@
-import Overlay from '@rneui/themed/dist/Overlay';
+import { Overlay } from '@rneui/base/dist/Overlay';
 import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Action } from './Action';
 import { Icon } from './Icon';
-import { Themed } from './Themed';
-import { colour, CORNER, font } from './tokens';
+import { useRne } from './Themed';
+import { colour, CORNER } from './tokens';
+import { Heading } from './Words';
 
 const styles = StyleSheet.create({
   sheet: {
@@ -33,8 +34,9 @@ interface SheetProps {
 
 /** A sheet from below. Escape and a tap beside it close it; focus stays within while it is open. */
 export const Sheet = ({ title, open, onClose, children }: SheetProps) => (
-  <Themed>
+  <>
     <Overlay
+      {...useRne()}
       isVisible={open}
       onBackdropPress={onClose}
       overlayStyle={styles.sheet}
@@ -42,10 +44,10 @@ export const Sheet = ({ title, open, onClose, children }: SheetProps) => (
       {...({ role: 'dialog', animationType: 'none' } as object)}
     >
       <View style={styles.head}>
-        <h2 style={{ margin: 0, fontSize: 18, fontFamily: font.words, color: colour.text }}>{title}</h2>
+        <Heading level={2}>{title}</Heading>
         <Action label="Close" iconOnly icon={<Icon name="close" />} onPress={onClose} />
       </View>
       <ScrollView>{children}</ScrollView>
     </Overlay>
-  </Themed>
+  </>
 );

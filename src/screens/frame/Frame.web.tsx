@@ -8,6 +8,7 @@ import { saveBeatFile, saveText } from '../../ui/files';
 import { HelpContext } from '../../ui/help';
 import { PlayContext } from '../../ui/playing';
 import { SayContext } from '../../ui/say';
+import { Themed } from '../../ui/Themed';
 import { KeysSheet } from './KeysSheet';
 import { Mishap } from './Mishap';
 import { Notices } from './Notices';
@@ -60,6 +61,7 @@ const useTheme = () => {
       // Where the browser bars it, the theme comes a moment later.
     }
   }, [theme, ready]);
+  return theme;
 };
 
 const useKeeping = () => {
@@ -94,7 +96,7 @@ const sayIt = (text: string, subject: string): void => {
 export const Frame = ({ children }: { children: ReactNode }) => {
   const [help, setHelp] = useState(false);
   const [showHelp] = useState(() => () => setHelp(true));
-  useTheme();
+  const theme = useTheme();
   useKeeping();
   useSound();
   useClick();
@@ -103,20 +105,22 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useStrayDrops();
   useFocusKept();
   return (
-    <HelpContext value={showHelp}>
-      <SayContext value={sayIt}>
-        <div className="frame">
-          <Notices onAction={(action) => void does(action)} />
-          <main>
-            <PlayContext value={togglePlay}>
-              <Mishap>{children}</Mishap>
-            </PlayContext>
-          </main>
-          <Transport />
-          <Tabs />
-        </div>
-        {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
-      </SayContext>
-    </HelpContext>
+    <Themed theme={theme}>
+      <HelpContext value={showHelp}>
+        <SayContext value={sayIt}>
+          <div className="frame">
+            <Notices onAction={(action) => void does(action)} />
+            <main>
+              <PlayContext value={togglePlay}>
+                <Mishap>{children}</Mishap>
+              </PlayContext>
+            </main>
+            <Transport />
+            <Tabs />
+          </div>
+          {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
+        </SayContext>
+      </HelpContext>
+    </Themed>
   );
 };

@@ -24,21 +24,22 @@ const change = (id: string, args: SectionChange, gesture?: string) =>
 
 const Naming = ({ section }: OnSection) => (
   <div className="song-naming">
-    <label className="choice-field">
-      <span>Name</span>
-      <NameInput
-        key={section.id}
-        list="section-names"
-        label="Name of the section"
-        value={section.name}
-        onName={(name) => change(section.id, { name })}
-      />
-    </label>
-    <datalist id="section-names">
-      {SECTION_NAMES.map((name) => (
-        <option key={name} value={name} />
-      ))}
-    </datalist>
+    <NameInput
+      key={section.id}
+      label="Name of the section"
+      value={section.name}
+      onName={(name) => change(section.id, { name })}
+    />
+    <Choice
+      label="Usual name of the section"
+      short="Usually"
+      value={SECTION_NAMES.find((name) => name === section.name) ?? ''}
+      options={[
+        { value: '', name: 'a name of its own' },
+        ...SECTION_NAMES.map((name) => ({ value: name, name })),
+      ]}
+      onChange={(name) => name && change(section.id, { name })}
+    />
     <Choice
       label="Colour of the section"
       short="Colour"

@@ -1,5 +1,7 @@
 import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
 import { Chip } from './Chip';
+import { TextField } from './TextField';
 
 interface NameFieldProps {
   label: string;
@@ -7,6 +9,10 @@ interface NameFieldProps {
   action: string;
   onGive: (name: string) => void;
 }
+
+const styles = StyleSheet.create({
+  line: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'center' },
+});
 
 /** A name, and what is done with it. */
 export const NameField = ({ label, action, onGive }: NameFieldProps) => {
@@ -17,27 +23,11 @@ export const NameField = ({ label, action, onGive }: NameFieldProps) => {
     setName('');
   };
   return (
-    <form
-      className="name-line"
-      onSubmit={(event) => {
-        event.preventDefault();
-        give();
-      }}
-    >
-      <input
-        type="text"
-        aria-label={label}
-        placeholder={label}
-        maxLength={80}
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Escape') setName('');
-        }}
-      />
+    <View style={styles.line}>
+      <TextField label={label} placeholder={label} value={name} onType={setName} onEnter={give} />
       <Chip disabled={!name.trim()} onPress={give}>
         {action}
       </Chip>
-    </form>
+    </View>
   );
 };

@@ -1,5 +1,11 @@
+import { Input } from '@rneui/base/dist/Input';
 import { use, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { StyleSheet, View, type TextInput } from 'react-native';
+import { passOn } from './passOn';
 import { SayContext } from './say';
+import { useRne } from './Themed';
+import { colour, CORNER, font, TARGET } from './tokens';
+import { Words } from './Words';
 
 interface NumberFieldProps {
   label: string;
@@ -24,13 +30,34 @@ const typed = (text: string): number => Number.parseFloat(text.replace(',', '.')
 
 const DRAG_POINTS = 4;
 
+const styles = StyleSheet.create({
+  field: { position: 'relative', flexShrink: 0, touchAction: 'none', cursor: 'ns-resize' } as object,
+  container: { paddingHorizontal: 0 },
+  input: { borderBottomWidth: 0, minHeight: TARGET },
+  figure: {
+    fontFamily: font.figures,
+    fontSize: 17,
+    width: '100%',
+    minHeight: TARGET,
+    paddingHorizontal: 4,
+    paddingTop: 0,
+    paddingBottom: 14,
+    borderRadius: CORNER,
+    color: colour.text,
+    cursor: 'inherit',
+  } as object,
+  under: { position: 'absolute', left: 4, bottom: 0, fontSize: 12, lineHeight: 15, pointerEvents: 'none' },
+});
+
 /** A figure to type, to drag up and down, or to change by the arrow keys. */
 export const NumberField = (props: NumberFieldProps) => {
   const { label, value, least, most, under, unit = '', step = 1, width, onChange } = props;
   const [draft, setDraft] = useState<string | null>(null);
   const drag = useRef<{ y: number; from: number; gesture: string; moved: boolean } | null>(null);
-
+  const input = useRef<TextInput>(null);
   const say = use(SayContext);
+  const rne = useRne();
+  const field = () => input.current as unknown as HTMLInputElement & TextInput;
 
   /** What is out of range is held to it, and that is said. */
   const give = (asked: number) => {
@@ -45,33 +72,35 @@ export const NumberField = (props: NumberFieldProps) => {
     setDraft(null);
   };
 
-  const keys = (event: KeyboardEvent<HTMLInputElement>) => {
+  const keys = (event: KeyboardEvent<HTMLElement>) => {
     const by = { ArrowUp: step, ArrowDown: -step, PageUp: 10 * step, PageDown: -10 * step }[event.key];
     if (by !== undefined) {
       event.preventDefault();
       setDraft(null);
       give(value + by);
-    }
-    if (event.key === ' ') take();
-    if (event.key === 'Enter') {
+    } else if (event.key === 'Enter') {
       take();
-      event.currentTarget.select();
-    }
-    if (event.key === 'Escape' && draft !== null) {
+      (event.target as HTMLInputElement).select();
+    } else if (event.key === 'Escape' && draft !== null) {
       // Only the typing is taken back: the focus stays where a person is.
       event.stopPropagation();
       setDraft(null);
+    } else if (event.key === 'Escape' || event.ctrlKey || event.metaKey) passOn(event);
+    else if (event.key === ' ') {
+      // In a figure a space means nothing: there the space bar plays.
+      take();
+      passOn(event);
     }
   };
 
-  const press = (event: PointerEvent<HTMLInputElement>) => {
-    if (document.activeElement === event.currentTarget) return;
+  const press = (event: PointerEvent<HTMLElement>) => {
+    if (document.activeElement === event.target) return;
     drag.current = { y: event.clientY, from: value, gesture: `${label} ${event.timeStamp}`, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
     event.preventDefault();
   };
 
-  const move = (event: PointerEvent<HTMLInputElement>) => {
+  const move = (event: PointerEvent<HTMLElement>) => {
     const now = drag.current;
     if (!now) return;
     const up = now.y - event.clientY;
@@ -81,39 +110,50 @@ export const NumberField = (props: NumberFieldProps) => {
     onChange(Math.min(most, Math.max(least, wanted)), now.gesture);
   };
 
-  const release = (event: PointerEvent<HTMLInputElement>) => {
+  const release = () => {
     const now = drag.current;
     drag.current = null;
     if (now && !now.moved) {
-      event.currentTarget.focus();
-      event.currentTarget.select();
+      field().focus();
+      field().select();
     }
   };
 
   return (
-    <span className="number-field" style={{ width }}>
-      <input
-        type="text"
-        inputMode="decimal"
-        role="spinbutton"
-        aria-label={label}
-        aria-valuenow={value}
-        aria-valuemin={least}
-        aria-valuemax={most}
-        aria-valuetext={`${shown(value)}${unit || ` ${under}`}`}
-        autoComplete="off"
+    <View
+      style={[styles.field, { width }]}
+      {...({
+        onKeyDownCapture: keys,
+        onPointerDown: press,
+        onPointerMove: move,
+        onPointerUp: release,
+        onPointerCancel: () => (drag.current = null),
+      } as object)}
+    >
+      <Input
+        {...rne}
+        ref={((one: { input?: TextInput } | null) => (input.current = one?.input ?? null)) as never}
         value={draft ?? `${shown(value)}${unit}`}
-        onChange={(event) => setDraft(event.target.value)}
+        onChangeText={setDraft}
         onBlur={take}
-        onKeyDown={keys}
-        onPointerDown={press}
-        onPointerMove={move}
-        onPointerUp={release}
-        onPointerCancel={() => (drag.current = null)}
+        renderErrorMessage={false}
+        containerStyle={styles.container}
+        inputContainerStyle={styles.input}
+        inputStyle={styles.figure}
+        {...({
+          role: 'spinbutton',
+          inputMode: 'decimal',
+          autoComplete: 'off',
+          'aria-label': label,
+          'aria-valuenow': value,
+          'aria-valuemin': least,
+          'aria-valuemax': most,
+          'aria-valuetext': `${shown(value)}${unit || ` ${under}`}`,
+        } as object)}
       />
-      <span className="under" aria-hidden>
+      <Words small quiet unsaid style={styles.under}>
         {under}
-      </span>
-    </span>
+      </Words>
+    </View>
   );
 };

@@ -1,0 +1,31 @@
+import { StyleSheet, View } from 'react-native';
+import { Select, type SelectProps } from './Select';
+import { Words } from './Words';
+
+interface ChoiceProps<T extends string> extends SelectProps<T> {
+  /** What is chosen, shown. */
+  short: string;
+}
+
+const styles = StyleSheet.create({
+  line: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    columnGap: 12,
+    rowGap: 2,
+    minHeight: 48,
+    minWidth: 0,
+  },
+  name: { minWidth: 72 },
+});
+
+/** One of several, named, with its name before it. */
+export const Choice = <T extends string>({ short, ...select }: ChoiceProps<T>) => (
+  <View style={styles.line}>
+    <Words quiet style={styles.name}>
+      {short}
+    </Words>
+    <Select {...select} />
+  </View>
+);

@@ -1,0 +1,1 @@
+export { Select as Options } from './Select';

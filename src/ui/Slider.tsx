@@ -1,0 +1,137 @@
+import { Slider as RneSlider } from '@rneui/base/dist/Slider';
+import { useRef, useState, type KeyboardEvent } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { TextField } from './TextField';
+import { useRne } from './Themed';
+import { colour, TARGET } from './tokens';
+
+export interface SliderProps {
+  /** The whole name, such as "Level of Kick". */
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  step: number;
+  /** The value with its unit: said, and shown beside it. */
+  shown: string;
+  /** `gesture` is the same all through one drag. */
+  onChange: (value: number, gesture: string) => void;
+  /** What Delete sets it back to. */
+  rest?: number;
+}
+
+const TRACK = 4;
+const THUMB = 22;
+
+const styles = StyleSheet.create({
+  // It is moved sideways by a finger; up and down the page goes on scrolling.
+  slider: {
+    height: TARGET,
+    justifyContent: 'center',
+    touchAction: 'pan-y',
+    cursor: 'pointer',
+    flexGrow: 1,
+    minWidth: 96,
+  } as object,
+  track: { height: TRACK },
+  thumb: { width: THUMB, height: THUMB, borderRadius: THUMB / 2, borderWidth: 2, borderColor: colour.ground },
+});
+
+const PAGE = 10;
+
+/** The nearest step to a value, without the rests that parts of ten leave. */
+const stepped = (
+  value: number,
+  { least, most, step }: Pick<SliderProps, 'least' | 'most' | 'step'>,
+): number => {
+  const near = least + Math.round((value - least) / step) * step;
+  return Math.min(most, Math.max(least, Number(near.toFixed(6))));
+};
+
+/**
+ * A bare slider, for a row that shows its name and figure itself. Arrows move it by a step, Page keys by ten, Home and End to
+ * its ends; a double tap lets the value be typed, Delete sets it back.
+ */
+export const Slider = (props: SliderProps) => {
+  const { label, value, least, most, step, shown, onChange, rest } = props;
+  const gesture = useRef('');
+  const [typing, setTyping] = useState(false);
+  const rne = useRne();
+  const begin = (at: number) => (gesture.current = `${label} ${at}`);
+  const give = (to: number) => {
+    const next = stepped(to, props);
+    if (next !== value) onChange(next, gesture.current);
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || typing) return;
+    const to = {
+      ArrowRight: value + step,
+      ArrowUp: value + step,
+      ArrowLeft: value - step,
+      ArrowDown: value - step,
+      PageUp: value + PAGE * step,
+      PageDown: value - PAGE * step,
+      Home: least,
+      End: most,
+      Delete: rest,
+      Backspace: rest,
+    }[event.key];
+    if (to === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    begin(event.timeStamp);
+    give(to);
+  };
+  if (typing)
+    return (
+      <TextField
+        label={label}
+        value={String(value)}
+        numeric
+        focused
+        onDone={(text) => {
+          setTyping(false);
+          const to = Number.parseFloat(text.replace(',', '.'));
+          begin(performance.now());
+          if (Number.isFinite(to)) give(to);
+        }}
+      />
+    );
+  return (
+    <View
+      style={styles.slider}
+      {...({
+        role: 'slider',
+        tabIndex: 0,
+        'aria-label': label,
+        'aria-valuenow': value,
+        'aria-valuemin': least,
+        'aria-valuemax': most,
+        'aria-valuetext': shown,
+        'aria-orientation': 'horizontal',
+        onKeyDown: keys,
+        onPointerDown: (event: PointerEvent) => begin(event.timeStamp),
+        onClick: ({ detail }: MouseEvent) => detail === 2 && setTyping(true),
+      } as object)}
+    >
+      <RneSlider
+        {...rne}
+        value={value}
+        minimumValue={least}
+        maximumValue={most}
+        step={step}
+        allowTouchTrack
+        onValueChange={give}
+        onSlidingComplete={(to) => to !== value && give(to)}
+        minimumTrackTintColor={colour.woad}
+        maximumTrackTintColor={colour.line}
+        thumbTintColor={colour.text}
+        thumbTouchSize={{ width: TARGET, height: TARGET }}
+        trackStyle={styles.track}
+        thumbStyle={styles.thumb}
+        // What is said stands on the shell, which the keys work too.
+        {...({ 'aria-hidden': true, tabIndex: -1, focusable: false } as object)}
+      />
+    </View>
+  );
+};

@@ -1,0 +1,116 @@
+import { Input } from '@rneui/base/dist/Input';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { StyleSheet, View, type StyleProp, type TextInput, type ViewStyle } from 'react-native';
+import { passOn } from './passOn';
+import { useRne } from './Themed';
+import { colour, CORNER, font, TARGET } from './tokens';
+
+const MOST_LETTERS = 80;
+
+interface TextFieldProps {
+  label: string;
+  value: string;
+  placeholder?: string;
+  most?: number;
+  numeric?: boolean;
+  /** It takes the focus when it appears, with all of it selected. */
+  focused?: boolean;
+  /** Gets what is typed, letter by letter. */
+  onType?: (text: string) => void;
+  /** Gets the text once it is left or Enter is pressed; Escape leaves it as it was, and gives that. */
+  onDone?: (text: string) => void;
+  /** Enter was pressed. */
+  onEnter?: (text: string) => void;
+  /** Told of fields of the page, such as names to choose from. */
+  more?: object;
+  style?: StyleProp<ViewStyle>;
+}
+
+const styles = StyleSheet.create({
+  around: { flexGrow: 1, flexShrink: 1, minWidth: 0 },
+  container: { paddingHorizontal: 0 },
+  input: {
+    minHeight: TARGET,
+    borderWidth: 1,
+    borderBottomWidth: 1,
+    borderColor: colour.pip,
+    borderRadius: CORNER,
+    backgroundColor: colour.ground,
+  },
+  text: {
+    fontFamily: font.words,
+    fontSize: 15,
+    minHeight: TARGET - 2,
+    paddingHorizontal: 12,
+    color: colour.text,
+  },
+  figure: { fontFamily: font.figures },
+});
+
+/** A line of text to be typed. */
+export const TextField = (props: TextFieldProps) => {
+  const {
+    label,
+    value,
+    placeholder,
+    most = MOST_LETTERS,
+    numeric,
+    focused,
+    onType,
+    onDone,
+    onEnter,
+    more,
+    style,
+  } = props;
+  const [draft, setDraft] = useState<string | null>(null);
+  const input = useRef<TextInput>(null);
+  const rne = useRne();
+  const text = draft ?? value;
+  useEffect(() => {
+    if (focused) (input.current as unknown as HTMLInputElement | null)?.select();
+  }, [focused]);
+  const end = () => {
+    setDraft(null);
+    if (draft !== null || focused) onDone?.(text);
+  };
+  const keys = (event: KeyboardEvent<HTMLElement>) => {
+    if (event.key === 'Escape') {
+      if (onType ? value : draft !== null) {
+        event.stopPropagation();
+        setDraft(null);
+        onType?.('');
+        if (focused) onDone?.(value);
+      } else if (focused) onDone?.(value);
+      else passOn(event);
+    } else if (event.key === 'Enter') {
+      end();
+      onEnter?.(text);
+      if (!focused) (event.target as HTMLInputElement).select();
+    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') passOn(event);
+  };
+  return (
+    <View style={[styles.around, style]} {...({ onKeyDownCapture: keys } as object)}>
+      <Input
+        {...rne}
+        ref={input as never}
+        value={text}
+        autoFocus={focused ?? false}
+        {...(placeholder && { placeholder })}
+        maxLength={most}
+        onChangeText={(next: string) => (onType ? onType(next) : setDraft(next))}
+        onBlur={end}
+        renderErrorMessage={false}
+        containerStyle={styles.container}
+        inputContainerStyle={styles.input}
+        inputStyle={[styles.text, numeric && styles.figure]}
+        placeholderTextColor={colour.quiet}
+        {...({
+          'aria-label': label,
+          ...(numeric && { inputMode: 'decimal' }),
+          autoComplete: 'off',
+          ...more,
+        } as object)}
+      />
+    </View>
+  );
+};
