@@ -79,7 +79,8 @@ export const Slider = (props: SliderProps) => {
     if (to === undefined) return;
     event.preventDefault();
     event.stopPropagation();
-    begin(event.timeStamp);
+    // A key that is held is one gesture, as a drag is.
+    if (!event.repeat) begin(event.timeStamp);
     give(to);
   };
   if (typing)

@@ -67,7 +67,7 @@ export const TextField = (props: TextFieldProps) => {
   const rne = useRne();
   const text = draft ?? value;
   useEffect(() => {
-    if (focused) (input.current as unknown as HTMLInputElement | null)?.select();
+    if (focused) (input.current as unknown as HTMLInputElement | null)?.select?.();
   }, [focused]);
   const end = () => {
     setDraft(null);
@@ -92,7 +92,7 @@ export const TextField = (props: TextFieldProps) => {
     <View style={[styles.around, style]} {...({ onKeyDownCapture: keys } as object)}>
       <Input
         {...rne}
-        ref={input as never}
+        ref={((one: { input?: TextInput } | null) => (input.current = one?.input ?? null)) as never}
         value={text}
         autoFocus={focused ?? false}
         {...(placeholder && { placeholder })}

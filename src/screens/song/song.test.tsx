@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { slideTo } from '../../ui/slide.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
@@ -168,7 +169,7 @@ describe('sections', () => {
     expect(sectionNamed('Break').tempo).toBe(300);
     press('As the beat');
     expect(sectionNamed('Break').tempo).toBeUndefined();
-    fireEvent.change(screen.getByLabelText('Level of Break'), { target: { value: '1.5' } });
+    slideTo('Level of Break', 1.5);
     expect(sectionNamed('Break').level).toBe(1.5);
     pick('Feel of Break', 'beat');
     expect(sectionNamed('Break').feel).toEqual(beat().feel);

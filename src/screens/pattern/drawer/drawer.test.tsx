@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { slideTo } from '../../../ui/slide.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat, partOf } from '../../../../core/beat/defaults';
@@ -35,8 +36,7 @@ const pattern = () => patternOf(store.getState().doc.beat!, null);
 const part = (laneId = 'kick'): Part => partOf(pattern(), laneId);
 const hit = (at = 0, laneId = 'kick'): Hit => part(laneId).hits[at]!;
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
-const slide = (name: string, value: number) =>
-  fireEvent.change(screen.getByRole('slider', { name }), { target: { value: String(value) } });
+const slide = slideTo;
 const choose = (name: string, value: string) =>
   fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
 const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
