@@ -7,6 +7,9 @@ export const step = (page: Page, lane: string, number: number): Locator =>
 
 export const button = (page: Page, name: string): Locator => page.getByRole('button', { name, exact: true });
 
+/** What tells which pattern is shown, and opens the list of them. */
+export const patternShown = (page: Page): Locator => page.getByRole('button', { name: /, pattern shown$/ });
+
 /** Opens the app and waits until its beat is there, to the last bar. */
 export const openApp = async (page: Page): Promise<void> => {
   await page.goto('/');

@@ -67,7 +67,7 @@ test('a groove is heard at once, beside the running beat too, and laid over it',
   await expect.poll(handed).toEqual([62, 63]);
   await button(page, 'Stop the groove').click();
 
-  await button(page, 'How grooves are heard').click();
+  await button(page, 'Hearing: how grooves are heard').click();
   await button(page, 'In time with the beat').click();
   await button(page, 'Silence Kick').click();
   await button(page, 'Play').click();
@@ -79,7 +79,7 @@ test('a groove is heard at once, beside the running beat too, and laid over it',
   await button(page, 'Stop the groove').click();
   await expect(button(page, 'Stop')).toBeVisible();
   await button(page, 'Stop').click();
-  await button(page, 'How grooves are heard').click();
+  await button(page, 'Hearing: how grooves are heard').click();
 
   await openPage(page);
   await tab(page, 'Bring in');

@@ -1,7 +1,7 @@
 /** The first ten minutes of the guide, as someone would who has never seen the app: by thumb alone, by keys alone. */
 import { expect, test, type Page } from '@playwright/test';
 import { readNotes } from '../core/midi/readBack';
-import { button, bytesOf, downloaded, openApp, step } from './app';
+import { button, bytesOf, downloaded, openApp, patternShown, step } from './app';
 import { keys, thumb, type Hand } from './hand';
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
@@ -20,7 +20,7 @@ const velocityOf = async (page: Page, lane: string, number: number): Promise<num
 const tenMinutes = async (page: Page, hand: Hand): Promise<void> => {
   let strokes = 0;
   await test.step('an empty pattern', async () => {
-    await hand.press(button(page, 'Pattern shown'));
+    await hand.press(patternShown(page));
     await hand.press(button(page, 'New pattern'));
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toBeHidden();

@@ -122,7 +122,7 @@ test('the open string: height is velocity, and the whole lane can be worked by k
 
 test('muting is seen, said in the export, and can be switched there', async ({ page }) => {
   await openApp(page);
-  await button(page, 'Mute and solo for all lanes').click();
+  await button(page, 'M S: mute and solo for all lanes').click();
   await button(page, 'Mute Kick').click();
   await expect(button(page, 'Mute Kick')).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByText('1 muted')).toBeVisible();

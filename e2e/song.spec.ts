@@ -86,14 +86,14 @@ test('the song plays from any bar, a section is repeated, and it stops where it 
   await place.focus();
   await page.keyboard.press('PageDown');
   await expect(place).toHaveAttribute('aria-valuetext', 'bar 7, Verse, 0:15');
-  await button(page, 'Repeat Verse').click();
+  await button(page, 'Repeat section Verse').click();
   await page.evaluate(() => window.ruddik!.startLog());
   await place.press('Enter');
   await expect(button(page, 'Stop')).toBeVisible();
   await page.waitForTimeout(1500);
   const { handed } = await page.evaluate(() => window.ruddik!.readLog());
   expect(handed.filter(({ note }) => note === 36).length).toBeGreaterThan(2);
-  await button(page, 'Repeat nothing').click();
+  await button(page, 'Repeat section Verse').click();
   await place.focus();
   await page.keyboard.press('End');
   await expect(button(page, 'Play')).toBeVisible({ timeout: 15000 });

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readNotes } from '../core/midi/readBack';
-import { button, bytesOf, downloaded, openApp, step } from './app';
+import { button, bytesOf, downloaded, openApp, patternShown, step } from './app';
 
 /** Opens a lane, and the page of the drawer below it. */
 const openLane = async (page: Page, lane: string, drawer?: string) => {
@@ -158,7 +158,7 @@ test('a variation remembers its parent, presets fill a pattern, and what lies be
   page,
 }) => {
   await openApp(page);
-  await button(page, 'Pattern shown').click();
+  await patternShown(page).click();
   await button(page, 'Variation of A · the stalls').click();
   await expect(page.getByText(/varies A · the stalls/)).toBeVisible();
   await page.getByLabel('Preset for the whole pattern').selectOption({ label: 'Hands only' });
@@ -167,7 +167,7 @@ test('a variation remembers its parent, presets fill a pattern, and what lies be
   await expect(page.getByRole('group', { name: 'Low conga', exact: true })).toBeAttached();
   await button(page, 'Undo').click();
   await page.keyboard.press('Shift+Digit1');
-  await expect(button(page, 'Pattern shown')).toHaveText('A · the stalls');
+  await expect(patternShown(page)).toHaveText('A · the stalls');
 });
 
 test('what is played on the pads while it plays is taken down, and one undo takes it back', async ({
@@ -195,7 +195,7 @@ test('what is played on the pads while it plays is taken down, and one undo take
 
 test('mute is cleared by one tap wherever it is seen', async ({ page }) => {
   await openApp(page);
-  await button(page, 'Mute and solo for all lanes').click();
+  await button(page, 'M S: mute and solo for all lanes').click();
   await button(page, 'Mute Kick').click();
   await page.getByRole('link', { name: 'Export' }).click();
   await button(page, '1 muted: clear').click();
@@ -244,7 +244,7 @@ test('while it plays another pattern waits for the end of the one that is heard'
   // The sounds are made first: the first pattern must be on its way before another one is chosen.
   await expect(page.locator('.hairline')).toBeVisible();
   await page.keyboard.press('Shift+Digit2');
-  await expect(button(page, 'Pattern shown')).toHaveText('B · lights out');
+  await expect(patternShown(page)).toHaveText('B · lights out');
   // The line belongs to what is heard, and that is still the first one.
   await expect(page.locator('.hairline')).toBeHidden();
   await page.waitForTimeout(1200);
@@ -287,7 +287,7 @@ test('lanes and patterns are put in order by dragging, and by keys', async ({ pa
   await button(page, 'Undo').click();
   await expect.poll(async () => (await names()).slice(0, 3)).toEqual(['Snare', 'Kick', 'Clap']);
 
-  await button(page, 'Pattern shown').click();
+  await patternShown(page).click();
   const patterns = page.getByRole('list', { name: 'Patterns in their order' });
   const second = patterns.getByRole('listitem').nth(1);
   await expect(second.getByRole('button', { name: /^Move / })).toBeVisible();

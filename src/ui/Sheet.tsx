@@ -47,7 +47,7 @@ export const Sheet = ({ title, open, onClose, children }: SheetProps) => (
         <Heading level={2}>{title}</Heading>
         <Action label="Close" iconOnly icon={<Icon name="close" />} onPress={onClose} />
       </View>
-      <ScrollView>{children}</ScrollView>
+      <ScrollView {...({ tabIndex: 0, role: 'group', 'aria-label': title } as object)}>{children}</ScrollView>
     </Overlay>
   </>
 );

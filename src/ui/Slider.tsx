@@ -102,15 +102,6 @@ export const Slider = (props: SliderProps) => {
     <View
       style={styles.slider}
       {...({
-        role: 'slider',
-        tabIndex: 0,
-        'aria-label': label,
-        'aria-valuenow': value,
-        'aria-valuemin': least,
-        'aria-valuemax': most,
-        'aria-valuetext': shown,
-        'aria-orientation': 'horizontal',
-        onKeyDown: keys,
         onPointerDown: (event: PointerEvent) => begin(event.timeStamp),
         onClick: ({ detail }: MouseEvent) => detail === 2 && setTyping(true),
       } as object)}
@@ -130,8 +121,16 @@ export const Slider = (props: SliderProps) => {
         thumbTouchSize={{ width: TARGET, height: TARGET }}
         trackStyle={styles.track}
         thumbStyle={styles.thumb}
-        // What is said stands on the shell, which the keys work too.
-        {...({ 'aria-hidden': true, tabIndex: -1, focusable: false } as object)}
+        {...({
+          tabIndex: 0,
+          'aria-label': label,
+          'aria-valuenow': value,
+          'aria-valuemin': least,
+          'aria-valuemax': most,
+          'aria-valuetext': shown,
+          'aria-orientation': 'horizontal',
+          onKeyDown: keys,
+        } as object)}
       />
     </View>
   );

@@ -15,6 +15,8 @@ interface TabsProps<T extends string> {
   onChange: (id: T) => void;
   /** The id of the panel that they open; each tab is named after it. */
   panel?: string;
+  /** Which of them cannot be opened now. */
+  shut?: (id: T) => boolean;
 }
 
 const styles = StyleSheet.create({
@@ -43,16 +45,23 @@ const styles = StyleSheet.create({
 export const tabId = (panel: string, id: string): string => `${panel}-${id}`;
 
 /** Pages beside one another, of which one is open. Arrows, Home and End go along them. */
-export const Tabs = <T extends string>({ label, tabs, value, onChange, panel }: TabsProps<T>) => {
+export const Tabs = <T extends string>({ label, tabs, value, onChange, panel, shut }: TabsProps<T>) => {
   const row = useRef<View>(null);
   const rne = useRne();
   const at = tabs.findIndex(({ id }) => id === value);
   return (
-    <View ref={row} {...onArrows('[role=tab]', (next) => onChange(tabs[next]!.id))}>
+    <View
+      ref={row}
+      {...onArrows('[role=tab]:not(:disabled)', (_, tab) => {
+        const found = tabs.find(({ name }) => name === tab.textContent);
+        if (found) onChange(found.id);
+      })}
+    >
       <TabBase
         {...rne}
         value={at}
         disableIndicator
+        variant="default"
         onChange={(next: number) => onChange(tabs[next]!.id)}
         style={styles.row}
         {...({ 'aria-label': label, accessible: false } as object)}
@@ -62,6 +71,7 @@ export const Tabs = <T extends string>({ label, tabs, value, onChange, panel }: 
             key={id}
             {...rne}
             title={name}
+            disabled={shut?.(id) ?? false}
             containerStyle={styles.item}
             buttonStyle={[styles.button, index === at && styles.open]}
             titleStyle={[styles.title, index === at && styles.openTitle]}

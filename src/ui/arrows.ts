@@ -8,7 +8,7 @@ const WAYS: Record<string, number> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -
  * @param which the members, as a selector
  * @param onGo told which one the focus went to
  */
-export const onArrows = (which: string, onGo?: (index: number) => void): object => ({
+export const onArrows = (which: string, onGo?: (index: number, member: HTMLElement) => void): object => ({
   onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
     const all = [...event.currentTarget.querySelectorAll<HTMLElement>(which)];
@@ -20,6 +20,6 @@ export const onArrows = (which: string, onGo?: (index: number) => void): object 
     if (next === undefined) return;
     event.preventDefault();
     all[next]!.focus();
-    onGo?.(next);
+    onGo?.(next, all[next]!);
   },
 });

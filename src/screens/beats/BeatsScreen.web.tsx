@@ -1,3 +1,4 @@
+import { Cover } from '../../ui/Cover';
 import ListItem from '@rneui/themed/dist/ListItem';
 import { useRouter } from 'expo-router';
 import { useRef, useState, type ReactNode } from 'react';
@@ -61,10 +62,9 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
   return (
     <ListItem containerStyle={[styles.item, styles.line]}>
       <ListItem.Content>
-        <button type="button" className="open-beat" aria-label={`Open ${beat.name}`} onClick={onOpen}>
-          <Text style={styles.title}>{beat.name}</Text>
-          <Text style={styles.under}>{`${about(beat)}${isOpen ? ' · open' : ''}`}</Text>
-        </button>
+        <Cover label={`Open ${beat.name}`} onPress={onOpen} />
+        <Text style={styles.title}>{beat.name}</Text>
+        <Text style={styles.under}>{`${about(beat)}${isOpen ? ' · open' : ''}`}</Text>
       </ListItem.Content>
       <View style={styles.row}>
         <Action label={`Rename ${beat.name}`} iconOnly icon={<Icon name="rename" />} onPress={onRename} />

@@ -1,3 +1,4 @@
+import { Heading } from '../../ui/Words';
 import { useMemo, type CSSProperties } from 'react';
 import { INSTRUMENTS } from '../../../core/beat/instruments';
 import { beatTicks } from '../../../core/beat/meter';
@@ -105,7 +106,7 @@ export const ChartsPage = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) 
   const lanes = playedLanes(beat, pattern);
   return (
     <>
-      <h3>Timing</h3>
+      <Heading level={2}>Timing</Heading>
       <p>{inWords(dots)}</p>
       <TimingChart pattern={pattern} lanes={beat.lanes} dots={dots} />
       <p className="quiet">{`Pale before the feel, full after it, over ${PASSES} passes. Below the line is behind.`}</p>
@@ -132,7 +133,7 @@ export const ChartsPage = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) 
       <p className="quiet">
         In ms: + is behind the grid, − ahead. Spread is what is left beside the base feel.
       </p>
-      <h3>Velocity</h3>
+      <Heading level={2}>Velocity</Heading>
       <Later
         of={velocityCharts}
         what="The charts of velocity"

@@ -15,19 +15,20 @@ import { Hinge } from './Hinge';
 import { ReportPage } from './ReportPage';
 import { StagesPage } from './StagesPage';
 import { TemplatesPage } from './TemplatesPage';
+import { Tabs, tabId } from '../../ui/Tabs';
 import { isMidi } from './templates';
 import './feel.css';
 
 const PAGES = [
-  { page: 'stages', name: 'Stages' },
-  { page: 'compare', name: 'Compare' },
-  { page: 'charts', name: 'Charts' },
-  { page: 'report', name: 'Report' },
-  { page: 'templates', name: 'Templates' },
-  { page: 'feels', name: 'Feels' },
+  { id: 'stages', name: 'Stages' },
+  { id: 'compare', name: 'Compare' },
+  { id: 'charts', name: 'Charts' },
+  { id: 'report', name: 'Report' },
+  { id: 'templates', name: 'Templates' },
+  { id: 'feels', name: 'Feels' },
 ] as const;
 
-type Page = (typeof PAGES)[number]['page'];
+type Page = (typeof PAGES)[number]['id'];
 
 const Head = () => {
   const beat = useApp(selectBeat);
@@ -164,28 +165,20 @@ export const FeelScreen = () => {
           ) : null}
         </div>
         <section className="feel-panel" aria-label="Feel">
-          <div className="drawer-tabs" role="tablist" aria-label="Feel">
-            {PAGES.map(({ page: one, name }) => (
-              <button
-                key={one}
-                type="button"
-                role="tab"
-                id={`feel-tab-${one}`}
-                aria-selected={one === page}
-                disabled={blind && one !== page}
-                aria-controls="feel-page"
-                onClick={() => setPage(one)}
-              >
-                {name}
-              </button>
-            ))}
-          </div>
+          <Tabs
+            label="Feel"
+            tabs={PAGES}
+            value={page}
+            onChange={setPage}
+            panel="feel-page"
+            shut={(one) => blind && one !== page}
+          />
           <div
             key={page}
             className="feel-page"
             id="feel-page"
             role="tabpanel"
-            aria-labelledby={`feel-tab-${page}`}
+            aria-labelledby={tabId('feel-page', page)}
           >
             {page === 'stages' ? (
               <StagesPage beat={beat} patternId={pattern.id} feel={feel} lane={lane} />

@@ -1,3 +1,4 @@
+import { Heading } from '../../ui/Words';
 import { useEffect, useMemo, useState } from 'react';
 import type { Read } from '../../../core/beat/file';
 import type { Template } from '../../../core/beat/feelSchema';
@@ -102,7 +103,7 @@ const Lines = ({
   if (!asked) return null;
   return (
     <section className="report" aria-label={`${title}: ${asked.name}`} aria-busy={!report}>
-      <h3>{asked.name}</h3>
+      <Heading level={2}>{asked.name}</Heading>
       {!report ? <p className="quiet">Measuring…</p> : null}
       {report && !report.ok ? <p>{report.error}</p> : null}
       {report?.ok ? (
@@ -136,7 +137,7 @@ const Differences = ({ first, second, names, beat, lanes }: DifferencesProps) =>
     figure === null ? 'none' : `${oneFigure(figure)}${unit}`;
   return (
     <section className="report" aria-label="Differences">
-      <h3>Side by side</h3>
+      <Heading level={2}>Side by side</Heading>
       <div className="scrolling">
         <table className="lanes-table">
           <thead>

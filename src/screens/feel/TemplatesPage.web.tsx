@@ -116,7 +116,7 @@ const Shipped = ({ template }: { template: Template }) => {
           Use
         </Chip>
         <Chip
-          label={`Copy ${name} to edit it`}
+          label={`Copy to edit it: ${name}`}
           onPress={() => {
             act(
               beatEdited({

@@ -175,7 +175,7 @@ describe('the stages', () => {
 
   test('a template in use goes with its editing', () => {
     page('Templates');
-    press(`Copy ${TEMPLATES[0]!.name} to edit it`);
+    press(`Copy to edit it: ${TEMPLATES[0]!.name}`);
     const own = beat().templates[0]!;
     press(`Use ${own.name}`);
     press(`Edit ${own.name}`);
@@ -297,7 +297,7 @@ describe('templates', () => {
     const { name, id } = TEMPLATES[3]!;
     press(`Use ${name}`);
     expect(feel()).toMatchObject({ base: 'template', template: { template: { id } } });
-    press(`Copy ${name} to edit it`);
+    press(`Copy to edit it: ${name}`);
     expect(beat().templates[0]).toMatchObject({ name: `${name} 2` });
     press(`Edit ${name} 2`);
     const slot = screen.getByRole('slider', { name: 'Slot 3' });

@@ -91,7 +91,7 @@ const SwingField = () => {
       <button
         className="swing-grid"
         type="button"
-        aria-label={sixteenths ? 'Swung notes: sixteenths' : 'Swung notes: eighths'}
+        aria-label={sixteenths ? '16ths are the swung notes' : '8ths are the swung notes'}
         onClick={() => act(swingSet({ patternId, change: { grid: sixteenths ? '1/8' : '1/16' } }))}
       >
         {sixteenths ? '16ths' : '8ths'}

@@ -62,7 +62,7 @@ test('tempo and swing are held to their ranges, and it is said', () => {
   expect(store.getState().notices.at(-1)!.text).toContain('12 was held to 20');
   type('Swing', '61,5');
   expect(store.getState().doc.beat!.feel.swing.percent).toBe(61.5);
-  press('Swung notes: sixteenths');
+  press('16ths are the swung notes');
   expect(store.getState().doc.beat!.feel.swing.grid).toBe('1/8');
 });
 

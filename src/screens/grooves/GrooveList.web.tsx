@@ -1,3 +1,4 @@
+import { Cover } from '../../ui/Cover';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useRef, type DragEvent, type KeyboardEvent } from 'react';
 import { meterText } from '../../../core/beat/meter';
@@ -113,26 +114,26 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
           onDragEnd: () => drag(null),
         })}
     >
-      <button
-        type="button"
-        className="groove-open"
-        aria-label={line.kind === 'folder' ? `Folder ${name}` : name}
-        {...(line.kind === 'groove' && { 'aria-current': chosen })}
-        aria-description={line.kind === 'groove' ? aboutRow(line.row) : undefined}
-        tabIndex={chosen || at === 0 ? 0 : -1}
-        onClick={() => onPress(line)}
-      >
+      <div className="groove-open">
+        <Cover
+          label={line.kind === 'folder' ? `Folder ${name}` : name}
+          {...(line.kind === 'groove' && { current: chosen })}
+          tabIndex={chosen || at === 0 ? 0 : -1}
+          onPress={() => onPress(line)}
+        />
         <Icon name={icon} size={18} />
         {line.kind === 'folder' ? (
           <FolderWords folder={line.folder} />
         ) : (
           <GrooveWords row={line.row} wide={wide} />
         )}
-      </button>
+      </div>
       <Keep name={name} kept={kept} onKeep={() => onKeep(line)} />
     </div>
   );
 });
+
+const headOf = (by: Sort): string => (by === 'meter' ? 'Meter' : SORT_NAMES[by]);
 
 const Heads = ({ sort, down, onSort }: Pick<GrooveListProps, 'sort' | 'down' | 'onSort'>) => (
   <div className="groove-heads">
@@ -141,11 +142,11 @@ const Heads = ({ sort, down, onSort }: Pick<GrooveListProps, 'sort' | 'down' | '
         key={by}
         type="button"
         className={`column column-${by}`}
-        aria-label={`Sort by ${SORT_NAMES[by].toLowerCase()}${sort === by ? (down ? ', now falling' : ', now rising') : ''}`}
+        aria-label={`${headOf(by)}${sort === by ? (down ? ' ↓' : ' ↑') : ''}: sort by it`}
         aria-pressed={sort === by}
         onClick={() => onSort(by)}
       >
-        {by === 'meter' ? 'Meter' : SORT_NAMES[by]}
+        {headOf(by)}
         {sort === by ? <span aria-hidden>{down ? ' ↓' : ' ↑'}</span> : null}
       </button>
     ))}

@@ -210,11 +210,15 @@ export const GroovesScreen = () => {
         </div>
         {shownPage === 'list' ? (
           <>
-            <Chip label="How grooves are heard" pressed={hearing} onPress={() => setHearing(!hearing)}>
+            <Chip
+              label="Hearing: how grooves are heard"
+              pressed={hearing}
+              onPress={() => setHearing(!hearing)}
+            >
               Hearing
             </Chip>
             <Chip onPress={() => setPage('maps')}>Maps</Chip>
-            <Chip label="Open MIDI files" onPress={importing.chooseFiles}>
+            <Chip label="Open files: MIDI" onPress={importing.chooseFiles}>
               Open files
             </Chip>
           </>

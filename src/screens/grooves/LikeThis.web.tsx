@@ -1,3 +1,4 @@
+import { Cover } from '../../ui/Cover';
 import { useMemo, useState } from 'react';
 import type { Groove, GrooveRow } from '../../../core/groove/groove';
 import { alike, goesText, goesWith, likenessOf, type Likeness } from '../../../core/groove/likeness';
@@ -67,21 +68,20 @@ export const LikeThis = ({ groove }: { groove: Groove }) => {
       <ol className="like-list" aria-label="Found">
         {found.map(({ row, score }) => (
           <li key={row.id}>
-            <button
-              type="button"
-              className="groove-open"
-              aria-label={`${row.name}, ${scoreText(question, score)}`}
-              onClick={() => {
-                act(groovesChanged({ chosen: row.id }));
-                void choose(row.id, true);
-              }}
-            >
+            <div className="groove-open">
+              <Cover
+                label={`${row.name}, ${scoreText(question, score)}`}
+                onPress={() => {
+                  act(groovesChanged({ chosen: row.id }));
+                  void choose(row.id, true);
+                }}
+              />
               <span className="groove-words">
                 <span className="groove-name">{row.name}</span>
                 <span className="quiet">{aboutRow(row)}</span>
               </span>
               <span className="figure">{scoreText(question, score)}</span>
-            </button>
+            </div>
           </li>
         ))}
       </ol>

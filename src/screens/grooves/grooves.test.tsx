@@ -119,7 +119,7 @@ test('a word narrows the list, a tap is heard at the tempo that is wanted, and i
   fireEvent.click(screen.getByRole('button', { name: 'Noodle queue, ghost notes' }));
   await screen.findByRole('button', { name: 'Stop the groove' });
   expect(mockCalls).toEqual(['stop', 'set 96', 'start']);
-  press('How grooves are heard');
+  press('Hearing: how grooves are heard');
   choose('Tempo of grooves', 'groove');
   expect(store.getState().view.audition!.beat.tempo).toBe(90);
   press('Stop the groove');
@@ -238,10 +238,10 @@ test('a table of drums is looked at before it becomes a map', async () => {
 test('on a wide screen the columns sort, both ways; the folder of the server is said to be away', async () => {
   await open(true);
   expect(await screen.findByText(/out of reach/)).toBeTruthy();
-  press('Sort by bpm');
+  press('BPM: sort by it');
   const first = () => rows()[0]!.textContent;
   const slow = first();
-  press(/^Sort by bpm, now rising/);
+  press(/^BPM ↑: sort by it/);
   expect(first()).not.toBe(slow);
   fireEvent.keyDown(screen.getByRole('list', { name: 'Grooves' }), { key: 'ArrowDown' });
   await waitFor(() => expect(screen.getAllByRole('heading', { level: 2 }).length).toBeGreaterThan(0));
@@ -292,7 +292,7 @@ describe('when a groove ends', () => {
 
 test('the tempo by hand is held within what can be played, and is what is heard', async () => {
   await open();
-  press('How grooves are heard');
+  press('Hearing: how grooves are heard');
   choose('Tempo of grooves', 'hand');
   const field = screen.getByLabelText('Tempo by hand');
   fireEvent.focus(field);

@@ -34,7 +34,12 @@ const Head = ({ onPatterns }: { onPatterns: () => void }) => {
       <div className="titles">
         <h1>{beat?.name ?? 'Ruddik'}</h1>
         {beat && pattern ? (
-          <button type="button" className="choice" aria-label="Pattern shown" onClick={onPatterns}>
+          <button
+            type="button"
+            className="choice"
+            aria-label={`${pattern.name}, pattern shown`}
+            onClick={onPatterns}
+          >
             {pattern.name}
           </button>
         ) : null}
@@ -77,7 +82,7 @@ const Tools = ({ meter, bars, bar, wide }: ToolsProps) => {
       <span className="gap" />
       <button
         type="button"
-        aria-label={`Reading glass: partings drawn ${glass} times as wide`}
+        aria-label={`Glass ${glass}×: partings drawn ${glass} times as wide`}
         onClick={() => act(viewChanged({ glass: GLASS[glass] }))}
       >
         {`Glass ${glass}×`}
@@ -100,7 +105,7 @@ const Tools = ({ meter, bars, bar, wide }: ToolsProps) => {
       </button>
       <button
         type="button"
-        aria-label="Mute and solo for all lanes"
+        aria-label="M S: mute and solo for all lanes"
         aria-pressed={mixOpen}
         onClick={() => act(viewChanged({ mixOpen: !mixOpen }))}
       >

@@ -10,6 +10,7 @@ import { beatEdited, patternsEdited } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
+import { Cover } from '../../ui/Cover';
 import { Choice } from '../../ui/Choice';
 import { NameInput } from '../../ui/NameInput';
 import { NumberField } from '../../ui/NumberField';
@@ -222,7 +223,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
           </Chip>
           {copied ? <Chip disabled={full} onPress={paste}>{`Paste ${copied.name}`}</Chip> : null}
           <Chip
-            label={`Set ${shown.name} aside in the tray`}
+            label={`Into the tray: ${shown.name}`}
             onPress={() => {
               act(
                 beatEdited({
@@ -263,14 +264,15 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
                     />
                   </label>
                 ) : null}
-                <button
-                  type="button"
-                  className="pattern-row"
-                  aria-current={pattern.id === shown.id}
-                  aria-label={`Show ${pattern.name}`}
+                <div
+                  className={pattern.id === shown.id ? 'pattern-row current' : 'pattern-row'}
                   style={{ borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` }}
-                  onClick={() => show(pattern.id)}
                 >
+                  <Cover
+                    label={`Show ${pattern.name}`}
+                    current={pattern.id === shown.id}
+                    onPress={() => show(pattern.id)}
+                  />
                   <BeadPicture pattern={pattern} lanes={beat.lanes} width={96} height={44} />
                   <span>
                     <b>{pattern.name}</b>
@@ -282,7 +284,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
                     </small>
                   </span>
                   {at < 9 ? <kbd className="figure">{`⇧${at + 1}`}</kbd> : null}
-                </button>
+                </div>
               </>
             ),
           }))}

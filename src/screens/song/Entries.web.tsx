@@ -62,7 +62,7 @@ const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: 
       <button
         type="button"
         className="song-by"
-        aria-label={by === 'times' ? `Give ${name} a length in bars` : `Say how often ${name} plays`}
+        aria-label={by === 'times' ? `count bars instead, for ${name}` : `count times instead, for ${name}`}
         onClick={() => set({ bars: by === 'times' ? Number.parseInt(entryWords(beat, entry), 10) : null })}
       >
         {by === 'times' ? 'count bars instead' : 'count times instead'}

@@ -1,3 +1,4 @@
+import { Cover } from '../../ui/Cover';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Beat, Section } from '../../../core/beat/schema';
 import { SONG } from '../../../core/beat/choices';
@@ -67,14 +68,15 @@ export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: Section
                 id: place.id,
                 name: section.name,
                 row: (
-                  <button
-                    type="button"
-                    className="section-row"
-                    aria-current={place.id === chosen}
-                    aria-label={`Edit ${section.name}`}
+                  <div
+                    className={place.id === chosen ? 'section-row current' : 'section-row'}
                     style={{ borderLeftColor: `var(--${section.pigment})` }}
-                    onClick={() => onChoose(place.id)}
                   >
+                    <Cover
+                      label={`Edit ${section.name}`}
+                      current={place.id === chosen}
+                      onPress={() => onChoose(place.id)}
+                    />
                     <span>
                       <b>{`${section.name}${place.times > 1 ? ` × ${place.times}` : ''}`}</b>
                       <small>{playsWords(beat, section)}</small>
@@ -83,7 +85,7 @@ export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: Section
                       <span className="figure">{lengthWords(beat, section, place, layout)}</span>
                       {more ? <small>{more}</small> : null}
                     </span>
-                  </button>
+                  </div>
                 ),
               },
             ];

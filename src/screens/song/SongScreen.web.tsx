@@ -113,7 +113,11 @@ const LoopChips = ({ layout, at }: { layout: Layout; at: Ticks }) => {
   return (
     <>
       <Chip
-        label={looped ? 'Repeat nothing' : `Repeat ${span?.section?.name ?? 'the section'}`}
+        label={
+          loop && !looped
+            ? `Repeats bars ${barAt(layout, loop.from) + 1} to ${barAt(layout, loop.to - 1) + 1}`
+            : `Repeat section ${span?.section?.name ?? ''}`
+        }
         pressed={Boolean(loop)}
         onPress={() => act(songViewed({ loop: loop ? null : section }))}
       >
@@ -234,7 +238,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
                 <header>
                   <h2>{section.name}</h2>
                   <Chip
-                    label={`Play from ${section.name}`}
+                    label={`Play from here, ${section.name}`}
                     onPress={() => seek(firstOf(place!.id)?.from ?? 0, true)}
                   >
                     Play from here
@@ -254,7 +258,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
         <Sheet title={section.name} open onClose={() => setChosen(null)}>
           <div className="chips">
             <Chip
-              label={`Play from ${section.name}`}
+              label={`Play from here, ${section.name}`}
               onPress={() => {
                 setChosen(null);
                 seek(firstOf(place!.id)?.from ?? 0, true);

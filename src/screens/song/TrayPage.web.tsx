@@ -179,10 +179,7 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                 <b>{pattern.name}</b>
                 <small>{`${meterText(pattern.meter)}, ${count(pattern.bars, 'bar')}`}</small>
               </span>
-              <Chip
-                label={`Set ${pattern.name} aside in the tray`}
-                onPress={() => setAside(beat, pattern.id)}
-              >
+              <Chip label={`Into the tray: ${pattern.name}`} onPress={() => setAside(beat, pattern.id)}>
                 Into the tray
               </Chip>
             </li>

@@ -117,9 +117,9 @@ describe('the song at a glance', () => {
 
   test('the section under the place is repeated, and no longer', () => {
     fireEvent.keyDown(place(), { key: 'PageDown' });
-    press('Repeat Verse');
+    press('Repeat section Verse');
     expect(view().song.loop).toEqual({ from: 6 * 3840, to: 18 * 3840 });
-    press('Repeat nothing');
+    press('Repeat section Verse');
     expect(view().song.loop).toBeNull();
   });
 
@@ -235,7 +235,7 @@ describe('tray, forms and playing live', () => {
     expect(beat().song.order).toHaveLength(9);
     press('Take The stalls off the tray');
     expect(beat().tray).toHaveLength(4);
-    press('Set A · the stalls aside in the tray');
+    press('Into the tray: A · the stalls');
     expect(beat().tray.at(-1)).toMatchObject({ name: 'A · the stalls', patternId: 'a' });
     const name = screen.getByLabelText('Name of Lights out in the tray');
     fireEvent.change(name, { target: { value: 'Dark stalls' } });

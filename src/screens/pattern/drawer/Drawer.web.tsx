@@ -1,7 +1,8 @@
 import { viewChanged, type ViewState } from '../../../state/slices';
 import { selectBeat, useApp, useDo } from '../../../state/store';
 import { backToStrings } from '../../../strings/stepKeys';
-import { Icon } from '../../../ui/Icon';
+import { IconButton } from '../../../ui/IconButton';
+import { Tabs, tabId } from '../../../ui/Tabs';
 import { ChancePage } from './ChancePage';
 import { HitPage } from './HitPage';
 import { LanePage } from './LanePage';
@@ -11,12 +12,12 @@ import './drawer.css';
 
 type Page = NonNullable<ViewState['drawer']>;
 
-const PAGES: { page: Page; name: string }[] = [
-  { page: 'hits', name: 'Hits' },
-  { page: 'lane', name: 'Lane' },
-  { page: 'sound', name: 'Sound' },
-  { page: 'chance', name: 'Chance' },
-  { page: 'pads', name: 'Pads' },
+const PAGES: { id: Page; name: string }[] = [
+  { id: 'hits', name: 'Hits' },
+  { id: 'lane', name: 'Lane' },
+  { id: 'sound', name: 'Sound' },
+  { id: 'chance', name: 'Chance' },
+  { id: 'pads', name: 'Pads' },
 ];
 
 /** What belongs to hits and lanes, below the strings on a phone and beside them on a wide screen. */
@@ -37,32 +38,23 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
         backToStrings();
       }}
     >
-      <div className="drawer-tabs" role="tablist" aria-label="Work on">
-        {PAGES.map(({ page: one, name }) => (
-          <button
-            key={one}
-            type="button"
-            role="tab"
-            id={`drawer-tab-${one}`}
-            aria-selected={one === shown}
-            aria-controls="drawer-page"
-            onClick={() => show(one)}
-          >
-            {name}
-          </button>
-        ))}
+      <div className="drawer-head">
+        <Tabs label="Work on" tabs={PAGES} value={shown} onChange={show} panel="drawer-page" />
         {!wide && shown ? (
-          <button
-            type="button"
-            aria-label="Fold the drawer"
-            onClick={() => act(viewChanged({ drawer: null }))}
-          >
-            <Icon name="close" size={18} />
-          </button>
+          <IconButton
+            label="Fold the drawer"
+            icon="close"
+            onPress={() => act(viewChanged({ drawer: null }))}
+          />
         ) : null}
       </div>
       {shown ? (
-        <div className="drawer-page" id="drawer-page" role="tabpanel" aria-labelledby={`drawer-tab-${shown}`}>
+        <div
+          className="drawer-page"
+          id="drawer-page"
+          role="tabpanel"
+          aria-labelledby={tabId('drawer-page', shown)}
+        >
           {shown === 'hits' ? <HitPage /> : null}
           {shown === 'lane' ? lane ? <LanePage key={lane.id} lane={lane} /> : none : null}
           {shown === 'sound' ? lane ? <SoundPage lane={lane} /> : none : null}

@@ -95,7 +95,7 @@ const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
       type="button"
       className={`pad ${material}`}
       style={{ borderColor: `var(--${lane.pigment ?? pigment})` }}
-      aria-label={`Play ${lane.name}`}
+      aria-label={`Play ${lane.name}, ${keyName(at)}`}
       onPointerDown={(event) => onStrike(velocityAt(event), event.timeStamp)}
       // A pad that is struck does not take the keys: Space goes on to play and stop.
       onMouseDown={(event) => event.preventDefault()}
@@ -108,7 +108,7 @@ const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
         onRelease();
       }}
     >
-      <span>{lane.name}</span>
+      <span>{lane.name}</span>{' '}
       <span className="pad-foot">
         <InstrumentIcon of={lane.instrument} />
         <small className="figure">{keyName(at)}</small>

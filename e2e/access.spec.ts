@@ -1,0 +1,134 @@
+/** Every screen, tab and sheet is audited for whoever cannot see, point or tell colours apart. */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { button, openApp, patternShown, step } from './app';
+
+const link = (page: Page, name: string) => page.getByRole('link', { name, exact: true });
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
+
+/** What is found, a line for each kind of fault and thing. */
+const audit = async (page: Page, place: string, all = true): Promise<string[]> => {
+  const audited = new AxeBuilder({ page });
+  // By day only the colours are others.
+  if (!all) audited.withRules(['color-contrast']);
+  else
+    audited
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+      .options({ rules: { 'label-content-name-mismatch': { enabled: true } } });
+  const { violations } = await audited.analyze();
+  return violations.flatMap(({ id, nodes }) =>
+    nodes.map(({ html }) => {
+      const [, label = ''] = /aria-label="([^"]*)"/.exec(html) ?? [];
+      const text = html
+        .replace(/<[^>]*>/g, ' ')
+        .replace(/\s+/g, ' ')
+        .trim();
+      return `${place}: ${id}: “${label}” shows “${text.slice(0, 60)}” ${html.slice(0, 80)}`;
+    }),
+  );
+};
+
+/** All places of a screen, each with the way to it. */
+const PLACES: { screen: string; places: [string, (page: Page) => Promise<void>][] }[] = [
+  {
+    screen: 'Pattern',
+    places: [
+      ['strings', () => Promise.resolve()],
+      [
+        'a hit',
+        async (page) => {
+          await button(page, 'Closed hat').click();
+          await step(page, 'Closed hat', 3).click();
+        },
+      ],
+      ['a lane', (page) => tab(page, 'Lane').click()],
+      ['a sound', (page) => tab(page, 'Sound').click()],
+      ['chance', (page) => tab(page, 'Chance').click()],
+      ['pads', (page) => tab(page, 'Pads').click()],
+      ['patterns', (page) => patternShown(page).click()],
+    ],
+  },
+  {
+    screen: 'Feel',
+    places: [
+      ...['Stages', 'Compare', 'Charts', 'Report', 'Templates', 'Feels'].map(
+        (name): [string, (page: Page) => Promise<void>] => [name, (page) => tab(page, name).click()],
+      ),
+      ...['Quantize', 'Base feel', 'Ahead and behind', 'Dynamics', 'Humanize'].map(
+        (name): [string, (page: Page) => Promise<void>] => [
+          name,
+          async (page) => {
+            await tab(page, 'Stages').click();
+            const stage = page.getByRole('button', { name: new RegExp(`^${name}`) }).first();
+            if ((await stage.getAttribute('aria-expanded')) !== 'true') await stage.click();
+          },
+        ],
+      ),
+    ],
+  },
+  {
+    screen: 'Grooves',
+    places: [
+      ['list', async (page) => expect(button(page, 'Agogo, rocking')).toBeVisible()],
+      ['folders', (page) => tab(page, 'Folders').click()],
+      ['keepers', (page) => tab(page, 'Keepers').click()],
+      [
+        'a groove',
+        async (page) => {
+          await tab(page, 'All').click();
+          await button(page, 'Agogo, rocking').click();
+          const open = button(page, 'Open');
+          if (await open.isVisible()) await open.click();
+          await expect(tab(page, 'Bring in')).toBeVisible();
+        },
+      ],
+      ['bring in', (page) => tab(page, 'Bring in').click()],
+      ['re-voice', (page) => tab(page, 'Re-voice').click()],
+      ['like this', (page) => tab(page, 'Like this').click()],
+    ],
+  },
+  {
+    screen: 'Song',
+    places: [
+      ['sections', () => Promise.resolve()],
+      ['tray', (page) => tab(page, 'Tray').click()],
+      ['live', (page) => tab(page, 'Play live').click()],
+      [
+        'a section',
+        async (page) => {
+          await tab(page, 'Sections').click();
+          await button(page, 'Edit Verse').first().click();
+        },
+      ],
+    ],
+  },
+  { screen: 'Export', places: [['all of it', () => Promise.resolve()]] },
+];
+
+for (const scheme of ['dark', 'light'] as const)
+  for (const { screen, places } of PLACES)
+    test(`${screen}, ${scheme}: nothing stands in anyone’s way`, async ({ page }) => {
+      test.setTimeout(120000);
+      await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+      await openApp(page);
+      await link(page, screen).click();
+      const found: string[] = [];
+      for (const [name, go] of places) {
+        await go(page);
+        await page.waitForTimeout(200);
+        found.push(...(await audit(page, name, scheme === 'dark')));
+      }
+      expect(found).toEqual([]);
+    });
+
+test('beats and keys: nothing stands in anyone’s way', async ({ page }) => {
+  await openApp(page);
+  await button(page, 'Keys').click();
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  const found = await audit(page, 'keys');
+  await page.keyboard.press('Escape');
+  await button(page, 'Beats').click();
+  await expect(page.getByRole('heading', { name: 'Beats', exact: true })).toBeVisible();
+  found.push(...(await audit(page, 'beats')));
+  expect(found).toEqual([]);
+});
