@@ -26,6 +26,14 @@ export const setField = async (page: Page, name: string, value: string): Promise
   await field.press('Enter');
 };
 
+/** A slider is set to an exact value by a double tap and typing. */
+export const setSlider = async (page: Page, name: string, value: string): Promise<void> => {
+  await page.getByRole('slider', { name, exact: true }).dblclick();
+  const field = page.getByRole('textbox', { name, exact: true });
+  await field.fill(value);
+  await field.press('Enter');
+};
+
 export const downloaded = async (page: Page, begin: () => Promise<void>): Promise<Download> => {
   const [download] = await Promise.all([page.waitForEvent('download'), begin()]);
   return download;

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { templateMidi } from '../core/midi/templateMidi';
 import { readNotes } from '../core/midi/readBack';
 import { TEMPLATES } from '../core/feel/templates';
-import { beadX, button, bytesOf, downloaded, openApp, saved, setField } from './app';
+import { beadX, button, bytesOf, downloaded, openApp, saved, setField, setSlider } from './app';
 
 const stage = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const slider = (page: Page, name: string) => page.getByRole('slider', { name, exact: true });
@@ -59,8 +59,8 @@ test('a straight beat takes the feel of a played file, its snare is laid back, i
   await expect(stage(page, 'Ahead and behind')).toContainText('Snare 9 ms behind');
   await button(page, 'Closed hat').click();
   await openStage(page, 'Humanize');
-  await slider(page, 'Timing spread').fill('6');
-  await slider(page, 'Share of the timing spread of Closed hat').fill('1.5');
+  await setSlider(page, 'Timing spread', '6');
+  await setSlider(page, 'Share of the timing spread of Closed hat', '1.5');
   const felt = await exported(page);
   const snares = (notes: typeof felt) => notes.filter(({ note }) => note === 38).map(({ tick }) => tick);
   expect(snares(felt)).toHaveLength(snares(bent).length);
@@ -80,12 +80,12 @@ test('what is heard is what is written, every stage at work, and a change is hea
 }) => {
   await openFeel(page);
   await openStage(page, 'Quantize');
-  await slider(page, 'Quantize strength').fill('0.6');
+  await setSlider(page, 'Quantize strength', '0.6');
   await openStage(page, 'Humanize');
-  await slider(page, 'Timing spread').fill('8');
-  await slider(page, 'Velocity spread').fill('6');
+  await setSlider(page, 'Timing spread', '8');
+  await setSlider(page, 'Velocity spread', '6');
   await openStage(page, 'Dynamics');
-  await slider(page, 'Kick contrast').fill('0.6');
+  await setSlider(page, 'Kick contrast', '0.6');
   await setField(page, 'Tempo', '240');
   const written = await exported(page);
 
@@ -95,7 +95,7 @@ test('what is heard is what is written, every stage at work, and a change is hea
   await expect
     .poll(async () => (await page.evaluate(() => window.ruddik!.readLog())).report.started.length)
     .toBeGreaterThan(30);
-  await slider(page, 'Level of the kit').fill('0.5');
+  await setSlider(page, 'Level of the kit', '0.5');
   await expect
     .poll(async () =>
       (await page.evaluate(() => window.ruddik!.readLog())).handed

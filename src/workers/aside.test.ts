@@ -16,10 +16,10 @@ class FakeWorker {
   }
   removeEventListener() {}
   start() {}
-  postMessage({ id, argumentList }: { id: string; argumentList: { value: unknown }[] }) {
+  postMessage({ id, argumentList }: { id: string; argumentList: { value: string[] }[] }) {
     if (ways.breaks) return void setTimeout(() => this.onerror?.());
     if (!ways.answer) return;
-    const value = { ok: true, value: `read: ${String(argumentList[0]!.value)}` };
+    const value = { ok: true, value: `read: ${argumentList[1]!.value[0]!}` };
     const data = { id, type: 'RAW', value };
     setTimeout(() => this.heard.forEach((hear) => hear({ data } as MessageEvent)));
   }

@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type { Read } from '../../core/beat/file';
-import type { Readers } from './readers';
+import type { read as readHere, Readers } from './readers';
 
 /** No file may take longer: its worker is ended, and the next file gets a new one. */
 export const MOST_MS = 10_000;
@@ -8,8 +8,12 @@ export const MOST_MS = 10_000;
 type Given<K extends keyof Readers> = Parameters<Readers[K]>;
 type Got<K extends keyof Readers> = ReturnType<Readers[K]> extends Read<infer T> ? T : never;
 
+interface Far {
+  read: typeof readHere;
+}
+
 let worker: Worker | null = null;
-let remote: Remote<Readers> | null = null;
+let remote: Remote<Far> | null = null;
 let failed: Promise<never> | null = null;
 
 const end = (): void => {
@@ -17,11 +21,11 @@ const end = (): void => {
   [worker, remote, failed] = [null, null, null];
 };
 
-const start = (): { remote: Remote<Readers>; failed: Promise<never> } => {
+const start = (): { remote: Remote<Far>; failed: Promise<never> } => {
   if (remote && failed) return { remote, failed };
   const made = new Worker(new URL('./readWorker', window.location.href));
   worker = made;
-  remote = wrap<Readers>(made);
+  remote = wrap<Far>(made);
   failed = new Promise<never>((_, reject) => {
     made.onerror = () => reject(new Error('failed'));
   });
@@ -43,8 +47,8 @@ export const readAside = async <K extends keyof Readers>(
 ): Promise<Read<Got<K>>> => {
   // Where there are no workers it is read here.
   if (typeof Worker === 'undefined') {
-    const { readers } = await import('./readers');
-    return (readers[what] as (...all: Given<K>) => Read<Got<K>>)(...given);
+    const { read } = await import('./readers');
+    return read(what, given) as Read<Got<K>>;
   }
   const { remote: one, failed: broken } = start();
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -52,7 +56,7 @@ export const readAside = async <K extends keyof Readers>(
     timer = setTimeout(() => resolve('late'), MOST_MS);
   });
   try {
-    const call = (one[what] as unknown as (...all: Given<K>) => Promise<Read<Got<K>>>)(...given);
+    const call = (one.read as unknown as (of: K, all: Given<K>) => Promise<Read<Got<K>>>)(what, given);
     const read = await Promise.race([call, late, broken]);
     if (read !== 'late') return read;
     end();

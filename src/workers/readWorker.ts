@@ -1,5 +1,5 @@
 /** Reads files beside the page. */
 import { expose } from 'comlink';
-import { readers } from './readers';
+import { read } from './readers';
 
-expose(readers);
+expose({ read });

@@ -60,3 +60,10 @@ export const readers = {
   beatFromMidi,
 };
 export type Readers = typeof readers;
+
+/** Any of them, by its name: what is called from afar takes its values as one list. */
+export const read = <K extends keyof Readers>(
+  what: K,
+  given: Parameters<Readers[K]>,
+): ReturnType<Readers[K]> =>
+  (readers[what] as unknown as (...all: Parameters<Readers[K]>) => ReturnType<Readers[K]>)(...given);

@@ -1,7 +1,5 @@
-import { readers, type Readers } from '../readers';
+import { read, type Readers } from '../readers';
 
 /** Reads in the page: there are no workers in the tests of a screen. */
 export const readAside = <K extends keyof Readers>(what: K, ...given: Parameters<Readers[K]>) =>
-  Promise.resolve(
-    (readers[what] as unknown as (...all: Parameters<Readers[K]>) => ReturnType<Readers[K]>)(...given),
-  );
+  Promise.resolve(read(what, given));
