@@ -123,9 +123,13 @@ for (const scheme of ['dark', 'light'] as const)
 
 test('beats and keys: nothing stands in anyone’s way', async ({ page }) => {
   await openApp(page);
-  await button(page, 'Keys').click();
+  await page.keyboard.press('?');
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
   const found = await audit(page, 'keys');
+  await page.keyboard.press('Escape');
+  await button(page, 'Find a command').click();
+  await expect(page.getByRole('option', { name: /^Play and stop/ })).toBeVisible();
+  found.push(...(await audit(page, 'commands')));
   await page.keyboard.press('Escape');
   await button(page, 'Beats').click();
   await expect(page.getByRole('heading', { name: 'Beats', exact: true })).toBeVisible();

@@ -1,4 +1,5 @@
 import ArrowUpFromLine from 'lucide-react/icons/arrow-up-from-line';
+import Search from 'lucide-react/icons/search';
 import SquareCheck from 'lucide-react/icons/square-check';
 import BlankSquare from 'lucide-react/icons/square';
 import Bookmark from 'lucide-react/icons/bookmark';
@@ -81,6 +82,7 @@ const ICONS = {
   remove: Trash,
   rename: Pencil,
   right: ChevronRight,
+  search: Search,
   song: Sections,
   stop: Square,
   tray: Inbox,

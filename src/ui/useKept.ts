@@ -1,15 +1,26 @@
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 
 const kept = new Map<string, unknown>();
+const hearers = new Set<() => void>();
+
+const hear = (hearer: () => void) => {
+  hearers.add(hearer);
+  return () => void hearers.delete(hearer);
+};
+
+/** Sets a choice of a page from elsewhere, open or not. */
+export const keep = (name: string, value: unknown): void => {
+  kept.set(name, value);
+  hearers.forEach((hearer) => hearer());
+};
 
 /** A choice that is still there when one comes back to its page: as `useState`, by a name of its own. */
 export const useKept = <T>(name: string, first: T): [T, (next: T) => void] => {
-  const [value, setValue] = useState<T>(() => (kept.has(name) ? (kept.get(name) as T) : first));
-  return [
-    value,
-    (next) => {
-      kept.set(name, next);
-      setValue(next);
-    },
-  ];
+  const [initial] = useState(() => first);
+  const value = useSyncExternalStore(
+    hear,
+    () => (kept.has(name) ? (kept.get(name) as T) : initial),
+    () => initial,
+  );
+  return [value, (next) => keep(name, next)];
 };

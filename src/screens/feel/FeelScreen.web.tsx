@@ -1,3 +1,4 @@
+import { useKept } from '../../ui/useKept';
 import { useEffect, useState, type DragEvent } from 'react';
 import { count } from '../../../core/beat/text';
 import { swingPercentAt } from '../../../core/feel/swing';
@@ -108,7 +109,7 @@ export const FeelScreen = () => {
   const b = useApp((state) => state.view.b);
   const act = useDo();
   const wide = useWide();
-  const [page, setPage] = useState<Page>('stages');
+  const [page, setPage] = useKept<Page>('feel page', 'stages');
   const [dropped, setDropped] = useState<Dropped | null>(null);
   useHeldKey();
   if (!beat || !pattern || !feel) return <p className="loading">Loading the beat…</p>;

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { keep } from '../../ui/useKept';
 import { slideTo } from '../../ui/slide.mock';
 import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
@@ -72,6 +73,7 @@ const fileOf = (name: string, bytes: Uint8Array | string): File => {
   return file;
 };
 
+beforeEach(() => keep('feel page', 'stages'));
 beforeEach(() => {
   mockSaved.length = 0;
   window.matchMedia = jest

@@ -5,6 +5,7 @@ import { keeper, store, tellScreenReady } from '../../state/session';
 import { noticed, type NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
 import { saveBeatFile, saveText } from '../../ui/files';
+import { Later } from '../../ui/Later';
 import { HelpContext } from '../../ui/help';
 import { PlayContext } from '../../ui/playing';
 import { SayContext } from '../../ui/say';
@@ -88,6 +89,8 @@ const useKeeping = () => {
   }, []);
 };
 
+const commandSheet = async () => (await import('./CommandSheet')).CommandSheet;
+
 const sayIt = (text: string, subject: string): void => {
   store.dispatch(noticed({ text, subject }));
 };
@@ -96,17 +99,19 @@ const sayIt = (text: string, subject: string): void => {
 export const Frame = ({ children }: { children: ReactNode }) => {
   const [help, setHelp] = useState(false);
   const [showHelp] = useState(() => () => setHelp(true));
+  const [finding, setFinding] = useState(false);
+  const [showFind] = useState(() => () => setFinding(true));
   const theme = useTheme();
   useKeeping();
   useSound();
   useClick();
   useSongEnd();
-  useKeys(showHelp);
+  useKeys(showHelp, showFind);
   useStrayDrops();
   useFocusKept();
   return (
     <Themed theme={theme}>
-      <HelpContext value={showHelp}>
+      <HelpContext value={showFind}>
         <SayContext value={sayIt}>
           <div className="frame">
             <Notices onAction={(action) => void does(action)} />
@@ -119,6 +124,14 @@ export const Frame = ({ children }: { children: ReactNode }) => {
             <Tabs />
           </div>
           {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
+          {finding ? (
+            <Later
+              of={commandSheet}
+              what="The list of commands"
+              waiting={null}
+              given={{ onClose: () => setFinding(false), onKeys: showHelp }}
+            />
+          ) : null}
         </SayContext>
       </HelpContext>
     </Themed>

@@ -19,8 +19,13 @@ const isButton = (target: Element | null): boolean =>
     'button, a, select, summary, [role=button], [role=switch], [type=checkbox], [type=radio]',
   ) != null;
 
-const onKey = (event: KeyboardEvent, help: () => void): void => {
+const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void => {
   const target = event.target instanceof Element ? event.target : null;
+  // From everywhere, fields of text too.
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+    event.preventDefault();
+    return find();
+  }
   if (event.defaultPrevented || (isText(target) && !playsIn(event, target))) return;
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
@@ -45,12 +50,12 @@ const onKey = (event: KeyboardEvent, help: () => void): void => {
 };
 
 /** The keys that work everywhere. */
-export const useKeys = (help: () => void): void => {
+export const useKeys = (help: () => void, find: () => void): void => {
   useEffect(() => {
-    const listen = (event: KeyboardEvent) => onKey(event, help);
+    const listen = (event: KeyboardEvent) => onKey(event, help, find);
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
-  }, [help]);
+  }, [help, find]);
 };
 
 /** All keys, for the sheet that lists them. */
@@ -77,5 +82,6 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: 'Shift + Ctrl or Cmd + Z', does: 'Redo' },
   { keys: 'Up, Down', does: 'Through the list of grooves; K keeps one' },
   { keys: 'Left, Right', does: 'From bar to bar of the song; Page Up and Down by section, Enter plays' },
+  { keys: 'Ctrl or Cmd + K', does: 'Find a command by its name' },
   { keys: '?', does: 'This list' },
 ];

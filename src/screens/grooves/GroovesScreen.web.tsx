@@ -1,3 +1,4 @@
+import { useKept } from '../../ui/useKept';
 import { useEffect, useMemo, useState } from 'react';
 import { count } from '../../../core/beat/text';
 import {
@@ -125,7 +126,7 @@ export const GroovesScreen = () => {
   const heard = useHeard();
   const wide = useWide();
   const act = useDo();
-  const [page, setPage] = useState<Page>('list');
+  const [page, setPage] = useKept<Page>('grooves page', 'list');
   const [hearing, setHearing] = useState(false);
   const importing = useImport();
   useAudition();

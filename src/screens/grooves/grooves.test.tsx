@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { keep } from '../../ui/useKept';
 import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/beat/defaults';
@@ -101,6 +102,7 @@ const take = async (query: string, name: string) => {
   press('Open');
 };
 
+beforeEach(() => keep('grooves page', 'list'));
 beforeEach(() => {
   mockSaved.length = 0;
   mockCalls.length = 0;

@@ -46,7 +46,7 @@ const Head = ({ onPatterns }: { onPatterns: () => void }) => {
       </div>
       <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
       <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
-      <IconButton label="Keys" icon="keys" onPress={help} />
+      <IconButton label="Find a command" icon="search" onPress={help} />
     </header>
   );
 };

@@ -1,3 +1,4 @@
+import { useKept } from '../../ui/useKept';
 import { use, useEffect, useMemo, useState } from 'react';
 import { barTicks, beatTicks } from '../../../core/beat/meter';
 import type { Beat } from '../../../core/beat/schema';
@@ -154,7 +155,7 @@ const useSeek = () => {
 const Whole = ({ beat }: { beat: Beat }) => {
   const layout = useMemo(() => layoutSong(beat), [beat]);
   const wide = useWide();
-  const [page, setPage] = useState<Page>('sections');
+  const [page, setPage] = useKept<Page>('song page', 'sections');
   const [zoom, setZoom] = useState(0);
   const [chosen, setChosen] = useState<string | null>(null);
   const [forms, setForms] = useState(false);

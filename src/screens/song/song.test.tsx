@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { keep } from '../../ui/useKept';
 import { slideTo } from '../../ui/slide.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -73,6 +74,7 @@ const open = (what: Beat = LANTERN) => {
   );
 };
 
+beforeEach(() => keep('song page', 'sections'));
 beforeEach(() => {
   window.matchMedia = jest
     .fn()

@@ -1,0 +1,73 @@
+import { findCommands } from './findCommand';
+import { COMMANDS } from './commands';
+import { store } from '../../state/session';
+import { newBeat, newPattern, partOf } from '../../../core/beat/defaults';
+import { patternOf } from '../../../core/pattern/beatEdits';
+import { beatOpened } from '../../state/doc';
+import { loadEdits } from '../../state/lateEdits';
+import { viewChanged } from '../../state/slices';
+
+jest.mock('../../audio/player', () => ({ strikeLane: () => Promise.resolve() }));
+jest.mock('./sound', () => ({ togglePlay: jest.fn() }));
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return { store: createStore() };
+});
+
+const names = (asked: string) => findCommands(asked).map(({ name }) => name);
+const run = (name: string) => COMMANDS.find((one) => one.name === name)!.run();
+
+test.each([
+  ['flam', 'Tight flam'],
+  ['double', 'Double'],
+  ['swing', 'No swing, straight'],
+  ['stems', 'Export stems'],
+  ['humanize', 'Feel: stages'],
+  ['wav', 'Export audio'],
+  ['crescendo', '4 rising'],
+])('“%s” finds “%s”', (asked, wanted) => {
+  expect(names(asked)).toContain(wanted);
+});
+
+test('what is called so comes first, and no two commands are called the same', () => {
+  expect(names('double')[0]).toBe('Double');
+  expect(names('undo')[0]).toBe('Undo');
+  const all = COMMANDS.map(({ name }) => name);
+  expect(new Set(all).size).toBe(all.length);
+  expect(names('')).toHaveLength(all.length);
+  expect(names('kaleidoscope')).toEqual([]);
+});
+
+describe('done', () => {
+  beforeEach(async () => {
+    await loadEdits();
+    const beat = newBeat('b', 'B', 1);
+    const pattern = newPattern('p', 'A');
+    const lane = beat.lanes[0]!.id;
+    const hit = { step: 0, nudge: 0, velocity: 96 };
+    const filled = { ...pattern, parts: { [lane]: { ...partOf(pattern, lane), hits: [hit] } } };
+    store.dispatch(beatOpened({ beat: { ...beat, patterns: [filled] } as typeof beat }));
+    store.dispatch(viewChanged({ spots: [], cursor: null, openLane: null, patternId: 'p', scope: 'hits' }));
+  });
+  const hits = () => {
+    const { beat } = store.getState().doc;
+    return partOf(patternOf(beat!, 'p'), beat!.lanes[0]!.id).hits;
+  };
+
+  test('with no hit selected, it is said what to do first, and nothing is changed', () => {
+    run('Open flam');
+    expect(hits()[0]!.grace).toBeUndefined();
+    expect(store.getState().notices.at(-1)!.text).toMatch(/tap a hit first/);
+  });
+
+  test('on the selected hit alone', () => {
+    const laneId = store.getState().doc.beat!.lanes[0]!.id;
+    store.dispatch(viewChanged({ openLane: laneId, cursor: { laneId, step: 0 } }));
+    run('Open flam');
+    expect(hits()[0]!.grace).toHaveLength(1);
+    run('Undo');
+    expect(hits()[0]!.grace).toBeUndefined();
+    run('Clear the lane');
+    expect(hits()).toEqual([]);
+  });
+});
