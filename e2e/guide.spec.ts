@@ -49,7 +49,7 @@ const tenMinutes = async (page: Page, hand: Hand): Promise<void> => {
     await expect(page.getByRole('slider', { name: 'Stroke 4', exact: true })).toBeVisible();
     const count = page.getByRole('slider', { name: 'Strokes of the roll' });
     await hand.slide(count, 6);
-    strokes = Number(await count.inputValue());
+    strokes = Number(await count.getAttribute('aria-valuenow'));
     expect(strokes).toBeGreaterThan(4);
     await expect(page.getByRole('slider', { name: `Stroke ${strokes}`, exact: true })).toBeVisible();
   });

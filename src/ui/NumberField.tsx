@@ -31,7 +31,13 @@ const typed = (text: string): number => Number.parseFloat(text.replace(',', '.')
 const DRAG_POINTS = 4;
 
 const styles = StyleSheet.create({
-  field: { position: 'relative', flexShrink: 0, touchAction: 'none', cursor: 'ns-resize' } as object,
+  field: {
+    position: 'relative',
+    flexShrink: 1,
+    minWidth: 56,
+    touchAction: 'none',
+    cursor: 'ns-resize',
+  } as object,
   container: { paddingHorizontal: 0 },
   input: { borderBottomWidth: 0, minHeight: TARGET },
   figure: {

@@ -1,4 +1,3 @@
-import { TabBase } from '@rneui/base/dist/Tab/Tab';
 import { TabItem } from '@rneui/base/dist/Tab/Tab.Item';
 import { useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -44,7 +43,10 @@ const styles = StyleSheet.create({
 /** The id of a tab, by which its panel is named. */
 export const tabId = (panel: string, id: string): string => `${panel}-${id}`;
 
-/** Pages beside one another, of which one is open. Arrows, Home and End go along them. */
+/**
+ * Pages beside one another, of which one is open. Arrows, Home and End go along them. The row is a plain one: RNE's own
+ * scrolls to places that it has not measured yet, and puts its indicator among the tabs.
+ */
 export const Tabs = <T extends string>({ label, tabs, value, onChange, panel, shut }: TabsProps<T>) => {
   const row = useRef<View>(null);
   const rne = useRne();
@@ -57,20 +59,15 @@ export const Tabs = <T extends string>({ label, tabs, value, onChange, panel, sh
         if (found) onChange(found.id);
       })}
     >
-      <TabBase
-        {...rne}
-        value={at}
-        disableIndicator
-        variant="default"
-        onChange={(next: number) => onChange(tabs[next]!.id)}
-        style={styles.row}
-        {...({ 'aria-label': label, accessible: false } as object)}
-      >
+      <View style={styles.row} {...({ role: 'tablist', 'aria-label': label } as object)}>
         {tabs.map(({ id, name }, index) => (
           <TabItem
             key={id}
             {...rne}
             title={name}
+            active={index === at}
+            variant="default"
+            onPress={() => onChange(id)}
             disabled={shut?.(id) ?? false}
             containerStyle={styles.item}
             buttonStyle={[styles.button, index === at && styles.open]}
@@ -82,7 +79,7 @@ export const Tabs = <T extends string>({ label, tabs, value, onChange, panel, sh
             } as object)}
           />
         ))}
-      </TabBase>
+      </View>
     </View>
   );
 };

@@ -1,5 +1,9 @@
 /** @jest-environment jsdom */
+import { deserialize, serialize } from 'node:v8';
+import { TEMPLATES } from '../../core/feel/templates';
+import { templateMidi } from '../../core/midi/templateMidi';
 import { readAside, MOST_MS } from './aside';
+import { read as readHere } from './readers';
 
 /** A worker that answers as it is told to. */
 const made: { ended: boolean }[] = [];
@@ -65,4 +69,22 @@ test('a worker that breaks, or cannot be fetched, is told and made anew', async 
   expect(await read('d')).toMatchObject({ ok: false, error: expect.stringContaining('Try it again') });
   ways.breaks = false;
   expect(await read('e')).toEqual({ ok: true, value: 'read: e' });
+});
+
+test('what is read can be handed over: it is plain data, whichever kind of file it was', () => {
+  const bytes = templateMidi(TEMPLATES[0]!);
+  const given: [Parameters<typeof readHere>[0], unknown[]][] = [
+    ['checkNotes', ['rain.mid', bytes]],
+    ['openTemplate', ['rain.mid', bytes]],
+    ['midiParts', [bytes]],
+    ['beatFromMidi', [bytes, 'Rain', 'id', 1]],
+    ['guess', [bytes, []]],
+    ['readBeats', ['{}']],
+    ['readMapCsv', ['36,Kick\n38,Snare']],
+  ];
+  for (const [what, values] of given) {
+    const out = readHere(what, values as never);
+    expect(deserialize(serialize(out))).toEqual(out);
+    expect(out.ok).toBe(true);
+  }
 });

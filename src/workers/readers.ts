@@ -53,7 +53,11 @@ export const readers = {
   readDrumMap,
   readMidnam,
   readMapCsv,
-  readNotes,
+  /** Whether it has notes and can be read in time: what is read knows how to reckon, and cannot be handed over itself. */
+  checkNotes: (name: string, bytes: Uint8Array): Read<true> => {
+    const file = readNotes(name, bytes);
+    return file.ok ? { ok: true, value: true } : file;
+  },
   openTemplate,
   guess,
   midiParts,

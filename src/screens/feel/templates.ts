@@ -6,7 +6,7 @@ import { barTicks, meterText } from '../../../core/beat/meter';
 import { bareName, listed } from '../../../core/beat/text';
 import { meterOfShape } from '../../../core/feel/templateMeter';
 import type { Performance } from '../../../core/feel/performance';
-import { performanceOf } from '../../../core/midi/readFile';
+import { performanceOf, readMidi } from '../../../core/midi/readFile';
 import { readAside } from '../../workers/aside';
 
 /** A performance that a template may be taken from. */
@@ -19,7 +19,9 @@ export const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...byt
 
 /** The notes of a MIDI file, to take a template from. */
 export const sourceOf = async (name: string, bytes: Uint8Array): Promise<Read<Source>> => {
-  const file = await readAside('readNotes', name, bytes);
+  const checked = await readAside('checkNotes', name, bytes);
+  if (!checked.ok) return checked;
+  const file = readMidi(bytes);
   return file.ok
     ? { ok: true, value: { name: bareName(name), performance: performanceOf(file.value) } }
     : file;

@@ -6,6 +6,7 @@ import { Chip } from '../../ui/Chip';
 import { Sheet } from '../../ui/Sheet';
 import { TextField } from '../../ui/TextField';
 import { colour, TARGET } from '../../ui/tokens';
+import { useWide } from '../../ui/useWide';
 import { Words } from '../../ui/Words';
 import type { Command } from './commands';
 import { findCommands } from './findCommand';
@@ -40,6 +41,8 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
   const router = useRouter();
   const path = usePathname();
   const found = findCommands(asked);
+  // Who has a finger only has no keys to learn.
+  const wide = useWide();
   const run = (command: Command | undefined) => {
     if (!command) return;
     onClose();
@@ -102,7 +105,7 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
                 } as object)}
               >
                 <Words style={styles.name}>{item.name}</Words>
-                {item.keys ? (
+                {wide && item.keys ? (
                   <Words figure quiet>
                     {item.keys}
                   </Words>
