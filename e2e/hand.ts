@@ -56,10 +56,12 @@ export const thumb = async (page: Page): Promise<Hand> => {
     const box = (await place.boundingBox())!;
     return { x: box.x + box.width / 2, y: box.y + box.height / 4 };
   };
-  const press = async (what: Locator) => {
-    await what.scrollIntoViewIfNeeded();
-    await what.tap();
-  };
+  const press = (what: Locator) =>
+    // What is drawn anew under the thumb is touched again.
+    expect(async () => {
+      await what.scrollIntoViewIfNeeded({ timeout: 3000 });
+      await what.tap({ timeout: 3000 });
+    }).toPass({ timeout: 15000 });
   return {
     press,
     write: async (field, value) => {

@@ -129,8 +129,10 @@ test('two tabs on one beat: the later one is told, and both show what is done in
     await expect(step(tab, 'Kick', 6)).toBeChecked();
     await expect(tab.getByRole('heading', { level: 1 })).toHaveText('Lantern Walk');
   }
+  // One that ends with an edit in its hand leaves it to whoever comes next.
   await tap(page, 9);
   await page.close();
+  await other.reload();
   await expect(step(other, 'Kick', 9)).toBeChecked();
 });
 

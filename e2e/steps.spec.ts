@@ -306,3 +306,34 @@ test('lanes and patterns are put in order by dragging, and by keys', async ({ pa
     .poll(async () => (await patterns.getByRole('listitem').allInnerTexts())[0]?.split('\n')[0])
     .toBe(before[1]!.split('\n')[0]);
 });
+
+test('a function is found by its name from everywhere, and done', async ({ page }) => {
+  await openApp(page);
+  await openLane(page, 'Snare');
+  await step(page, 'Snare', 5).click();
+  await page.keyboard.press('Control+k');
+  await page.getByLabel('What do you want to do?').fill('flam');
+  await expect(page.getByRole('option', { name: /^Tight flam/ })).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Grace strokes: flam')).toBeVisible();
+  await button(page, 'Find a command').click();
+  await page.getByLabel('What do you want to do?').fill('stems');
+  await page.getByRole('option', { name: /^Export stems/ }).click();
+  await expect(page.getByRole('heading', { name: 'Export', level: 1 })).toBeVisible();
+});
+
+test('from a step into the drawer and back is a key each', async ({ page }) => {
+  await openApp(page);
+  await step(page, 'Clap', 13).focus();
+  await page.keyboard.press('d');
+  await expect(page.getByRole('tab', { name: 'Hits', exact: true })).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('tab', { name: 'Lane', exact: true })).toBeFocused();
+  await expect(page.getByLabel('Steps of Clap', { exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(step(page, 'Clap', 13)).toBeFocused();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('ArrowLeft');
+  await expect(button(page, 'Clap')).toBeFocused();
+});

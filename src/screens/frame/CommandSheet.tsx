@@ -22,7 +22,7 @@ const styles = StyleSheet.create({
     backgroundColor: 'transparent',
     borderRadius: 8,
   },
-  on: { backgroundColor: colour.line },
+  on: { backgroundColor: colour.ground },
   name: { flexGrow: 1, flexShrink: 1 },
 });
 
