@@ -2,6 +2,10 @@
  * The screens that come after the first, fetched together: what they share would otherwise be fetched with the first
  * screen, which needs none of it.
  */
+export { CommandSheet } from './frame/CommandSheet';
+export { BringSheet } from './pattern/BringSheet';
+export { Drawer } from './pattern/drawer/Drawer';
+export { PatternsSheet } from './pattern/PatternsSheet';
 export { ExportScreen } from './export/ExportScreen';
 export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';

@@ -89,7 +89,7 @@ const useKeeping = () => {
   }, []);
 };
 
-const commandSheet = async () => (await import('./CommandSheet')).CommandSheet;
+const commandSheet = async () => (await import('../later')).CommandSheet;
 
 const sayIt = (text: string, subject: string): void => {
   store.dispatch(noticed({ text, subject }));

@@ -151,10 +151,10 @@ const Skeleton = () => (
   </div>
 );
 
-const drawer = async () => (await import('./drawer/Drawer')).Drawer;
-const patternsSheet = async () => (await import('./PatternsSheet')).PatternsSheet;
+const drawer = async () => (await import('../later')).Drawer;
+const patternsSheet = async () => (await import('../later')).PatternsSheet;
 
-const bringSheet = async () => (await import('./BringSheet')).BringSheet;
+const bringSheet = async () => (await import('../later')).BringSheet;
 
 /** The drawer is fetched once the strings can be played. */
 const LATER_MS = 600;
