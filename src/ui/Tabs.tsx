@@ -54,7 +54,7 @@ export const Tabs = <T extends string>({ label, tabs, value, onChange, panel, sh
   return (
     <View
       ref={row}
-      {...onArrows('[role=tab]:not(:disabled)', (_, tab) => {
+      {...onArrows('[role=tab]:not([aria-disabled=true])', (_, tab) => {
         const found = tabs.find(({ name }) => name === tab.textContent);
         if (found) onChange(found.id);
       })}

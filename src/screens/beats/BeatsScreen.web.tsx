@@ -62,7 +62,7 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
   return (
     <ListItem containerStyle={[styles.item, styles.line]}>
       <ListItem.Content>
-        <Cover label={`Open ${beat.name}`} onPress={onOpen} />
+        <Cover label={`Open ${beat.name}`} current={isOpen} onPress={onOpen} />
         <Text style={styles.title}>{beat.name}</Text>
         <Text style={styles.under}>{`${about(beat)}${isOpen ? ' · open' : ''}`}</Text>
       </ListItem.Content>
