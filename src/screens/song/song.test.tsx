@@ -137,8 +137,8 @@ describe('sections', () => {
   test('are listed with what they play, linked ones and those that change marked', () => {
     const verse = screen.getAllByRole('button', { name: 'Edit Verse' });
     expect(verse).toHaveLength(2);
-    expect(within(verse[0]!).getByText('A · the stalls, 12 bars')).toBeTruthy();
-    expect(within(verse[0]!).getByText('linked, fill, 1 silent')).toBeTruthy();
+    expect(within(verse[0]!.parentElement!).getByText('A · the stalls, 12 bars')).toBeTruthy();
+    expect(within(verse[0]!.parentElement!).getByText('linked, fill, 1 silent')).toBeTruthy();
     expect(within(screen.getByRole('button', { name: 'Edit Break' })).getByText(/changes/)).toBeTruthy();
   });
 
@@ -154,7 +154,7 @@ describe('sections', () => {
     expect(sectionNamed('Break').entries.map(({ patternId }) => patternId)).toEqual(['b', 'e', 'c']);
     type('Times C · all lamps lit plays', '3');
     expect(sectionNamed('Break').entries[2]).toMatchObject({ times: 3 });
-    press('Give C · all lamps lit a length in bars');
+    press('count bars instead, for C · all lamps lit');
     expect(sectionNamed('Break').entries[2]).toMatchObject({ bars: 6 });
     type('Bars of C · all lamps lit', '90');
     expect(sectionNamed('Break').entries[2]).toMatchObject({ bars: 64 });
