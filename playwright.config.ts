@@ -29,13 +29,17 @@ export default defineConfig({
     launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
   },
   projects: [
-    // Paper and faults are the same on every screen.
+    // Paper and faults are the same on every screen; a thumb has a phone, keys have a wide screen.
     {
       name: 'phone',
-      testIgnore: /paper|faults/,
+      testIgnore: /paper|faults|guide\.keys/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme: 'dark' },
     },
-    { name: 'wide', use: { viewport: { width: 1280, height: 800 }, colorScheme: 'light' } },
+    {
+      name: 'wide',
+      testIgnore: /guide\.thumb/,
+      use: { viewport: { width: 1280, height: 800 }, colorScheme: 'light' },
+    },
   ],
   webServer: {
     command: 'node --import tsx server/main.ts',

@@ -1,8 +1,8 @@
-/** The first ten minutes of the guide, as someone would who has never seen the app: by thumb alone, by keys alone. */
+/** The guide, as someone would do it who has never seen the app. */
 import { expect, test, type Page } from '@playwright/test';
 import { readNotes } from '../core/midi/readBack';
-import { button, bytesOf, downloaded, openApp, patternShown, step } from './app';
-import { keys, thumb, type Hand } from './hand';
+import { button, bytesOf, downloaded, patternShown, step } from './app';
+import type { Hand } from './hand';
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
 const hitsOf = (page: Page, lane: string) =>
@@ -17,7 +17,7 @@ const velocityOf = async (page: Page, lane: string, number: number): Promise<num
 };
 
 /** Each step of the guide, in its words. */
-const tenMinutes = async (page: Page, hand: Hand): Promise<void> => {
+export const tenMinutes = async (page: Page, hand: Hand): Promise<void> => {
   let strokes = 0;
   await test.step('an empty pattern', async () => {
     await hand.press(patternShown(page));
@@ -102,22 +102,8 @@ const tenMinutes = async (page: Page, hand: Hand): Promise<void> => {
   });
 };
 
-test('the ten minutes of the guide by thumb alone', async ({ page }, { project }) => {
-  test.skip(project.name !== 'phone', 'thumbs');
-  test.setTimeout(120000);
-  await openApp(page);
-  await tenMinutes(page, await thumb(page));
-});
-
-test('the ten minutes of the guide by keys alone', async ({ page }, { project }) => {
-  test.skip(project.name !== 'wide', 'keys');
-  test.setTimeout(120000);
-  await openApp(page);
-  await tenMinutes(page, keys(page));
-});
-
 /** What someone already played: found, heard, brought in; then a song, and out. */
-const theRest = async (page: Page, hand: Hand): Promise<void> => {
+export const theRest = async (page: Page, hand: Hand): Promise<void> => {
   const link = (name: string) => page.getByRole('link', { name, exact: true });
   await test.step('a lane ahead and behind, a template, without feel', async () => {
     await hand.press(link('Feel'));
@@ -163,17 +149,3 @@ const theRest = async (page: Page, hand: Hand): Promise<void> => {
     expect(end).toBe(16 * 3840);
   });
 };
-
-test('grooves, a song and the way out by thumb alone', async ({ page }, { project }) => {
-  test.skip(project.name !== 'phone', 'thumbs');
-  test.setTimeout(120000);
-  await openApp(page);
-  await theRest(page, await thumb(page));
-});
-
-test('grooves, a song and the way out by keys alone', async ({ page }, { project }) => {
-  test.skip(project.name !== 'wide', 'keys');
-  test.setTimeout(120000);
-  await openApp(page);
-  await theRest(page, keys(page));
-});

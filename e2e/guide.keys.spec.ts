@@ -1,0 +1,15 @@
+import { test } from '@playwright/test';
+import { openApp } from './app';
+import { tenMinutes, theRest } from './guide';
+import { keys } from './hand';
+
+test.setTimeout(120000);
+
+for (const [what, walk] of Object.entries({
+  'the ten minutes of the guide': tenMinutes,
+  'grooves, a song and the way out': theRest,
+}))
+  test(`${what} by keys alone`, async ({ page }) => {
+    await openApp(page);
+    await walk(page, keys(page));
+  });
