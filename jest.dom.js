@@ -16,4 +16,9 @@ if (typeof window !== 'undefined') {
   window.TextEncoder ??= TextEncoder;
   window.TextDecoder ??= TextDecoder;
 }
+if (typeof window !== 'undefined') {
+  // React Native's styles are hundreds of rules, and jsdom goes through all of them for every element and each of its parents
+  // when a role is looked for: minutes for one screen. What hides something here stands on the element itself.
+  window.getComputedStyle = (element) => element.style;
+}
 if (typeof AbortSignal !== 'undefined') AbortSignal.timeout ??= () => new AbortController().signal;
