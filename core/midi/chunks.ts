@@ -82,3 +82,11 @@ export const readChunks = (bytes: Uint8Array): Read<Chunks> => {
   if (tracks.length !== said) warnings.push(`It says that it has ${said} tracks, and has ${tracks.length}.`);
   return { ok: true, value: { format, division, tracks, warnings } };
 };
+
+/**
+ * Whether bytes begin as a MIDI file does; what follows may be damaged.
+ *
+ * @param bytes of a file, any length
+ * @example isMidi(new TextEncoder().encode('MThd')) // true
+ */
+export const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd';

@@ -1,5 +1,5 @@
 import { Slider as RneSlider } from '@rneui/base/dist/Slider';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TextField } from './TextField';
 import { useRne } from './Themed';
@@ -57,6 +57,14 @@ export const Slider = (props: SliderProps) => {
   const gesture = useRef('');
   const [typing, setTyping] = useState(false);
   const rne = useRne();
+  // After the typing the focus is where it was before.
+  const slider = useRef<View>(null);
+  const back = useRef(false);
+  useEffect(() => {
+    if (typing || !back.current) return;
+    back.current = false;
+    (slider.current as unknown as HTMLElement | null)?.querySelector<HTMLElement>('[role=slider]')?.focus();
+  }, [typing]);
   const begin = (at: number) => (gesture.current = `${label} ${at}`);
   const give = (to: number) => {
     const next = stepped(to, props);
@@ -92,6 +100,7 @@ export const Slider = (props: SliderProps) => {
         focused
         onDone={(text) => {
           setTyping(false);
+          back.current = true;
           const to = Number.parseFloat(text.replace(',', '.'));
           begin(performance.now());
           if (Number.isFinite(to)) give(to);
@@ -100,6 +109,7 @@ export const Slider = (props: SliderProps) => {
     );
   return (
     <View
+      ref={slider}
       style={styles.slider}
       {...({
         onPointerDown: (event: PointerEvent) => begin(event.timeStamp),

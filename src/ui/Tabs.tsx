@@ -1,5 +1,4 @@
 import { TabItem } from '@rneui/base/dist/Tab/Tab.Item';
-import { useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { onArrows } from './arrows';
 import { useRne } from './Themed';
@@ -48,38 +47,36 @@ export const tabId = (panel: string, id: string): string => `${panel}-${id}`;
  * scrolls to places that it has not measured yet, and puts its indicator among the tabs.
  */
 export const Tabs = <T extends string>({ label, tabs, value, onChange, panel, shut }: TabsProps<T>) => {
-  const row = useRef<View>(null);
   const rne = useRne();
   const at = tabs.findIndex(({ id }) => id === value);
   return (
     <View
-      ref={row}
+      style={styles.row}
+      {...({ role: 'tablist', 'aria-label': label } as object)}
       {...onArrows('[role=tab]:not([aria-disabled=true])', (_, tab) => {
         const found = tabs.find(({ name }) => name === tab.textContent);
         if (found) onChange(found.id);
       })}
     >
-      <View style={styles.row} {...({ role: 'tablist', 'aria-label': label } as object)}>
-        {tabs.map(({ id, name }, index) => (
-          <TabItem
-            key={id}
-            {...rne}
-            title={name}
-            active={index === at}
-            variant="default"
-            onPress={() => onChange(id)}
-            disabled={shut?.(id) ?? false}
-            containerStyle={styles.item}
-            buttonStyle={[styles.button, index === at && styles.open]}
-            titleStyle={[styles.title, index === at && styles.openTitle]}
-            {...({
-              'aria-selected': index === at,
-              tabIndex: index === Math.max(0, at) ? 0 : -1,
-              ...(panel && { nativeID: tabId(panel, id), 'aria-controls': panel }),
-            } as object)}
-          />
-        ))}
-      </View>
+      {tabs.map(({ id, name }, index) => (
+        <TabItem
+          key={id}
+          {...rne}
+          title={name}
+          active={index === at}
+          variant="default"
+          onPress={() => onChange(id)}
+          disabled={shut?.(id) ?? false}
+          containerStyle={styles.item}
+          buttonStyle={[styles.button, index === at && styles.open]}
+          titleStyle={[styles.title, index === at && styles.openTitle]}
+          {...({
+            'aria-selected': index === at,
+            tabIndex: index === Math.max(0, at) ? 0 : -1,
+            ...(panel && { nativeID: tabId(panel, id), 'aria-controls': panel }),
+          } as object)}
+        />
+      ))}
     </View>
   );
 };

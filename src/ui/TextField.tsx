@@ -69,9 +69,13 @@ export const TextField = (props: TextFieldProps) => {
   useEffect(() => {
     if (focused) (input.current as unknown as HTMLInputElement | null)?.select?.();
   }, [focused]);
-  const end = () => {
+  // A field that goes when it is done with is done with once: going, it is left too.
+  const gone = useRef(false);
+  const end = (done = text) => {
     setDraft(null);
-    if (draft !== null || focused) onDone?.(text);
+    if (gone.current || (draft === null && !focused)) return;
+    gone.current = focused ?? false;
+    onDone?.(done);
   };
   const keys = (event: KeyboardEvent<HTMLElement>) => {
     if (event.key === 'Escape') {
@@ -79,8 +83,8 @@ export const TextField = (props: TextFieldProps) => {
         event.stopPropagation();
         setDraft(null);
         onType?.('');
-        if (focused) onDone?.(value);
-      } else if (focused) onDone?.(value);
+        if (focused) end(value);
+      } else if (focused) end(value);
       else passOn(event);
     } else if (event.key === 'Enter') {
       end();
@@ -98,7 +102,7 @@ export const TextField = (props: TextFieldProps) => {
         {...(placeholder && { placeholder })}
         maxLength={most}
         onChangeText={(next: string) => (onType ? onType(next) : setDraft(next))}
-        onBlur={end}
+        onBlur={() => end()}
         renderErrorMessage={false}
         containerStyle={styles.container}
         inputContainerStyle={styles.input}

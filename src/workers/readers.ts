@@ -6,14 +6,13 @@ import type { Read } from '../../core/beat/file';
 import { findGrid, takeTemplate } from '../../core/feel/takeTemplate';
 import { readTemplate } from '../../core/feel/templateFile';
 import { readKeepers } from '../../core/groove/keepersFile';
+import { isMidi } from '../../core/midi/chunks';
 import { readDrumMap } from '../../core/midi/drumMapFile';
 import { guessMap, type Guess } from '../../core/midi/guessMap';
 import { readMapCsv, readMidnam } from '../../core/midi/mapFiles';
 import { openMidi } from '../../core/midi/openFile';
 import { performanceOf, readMidi, type MidiFile } from '../../core/midi/readFile';
 import { beatFromMidi, midiParts } from '../../core/song/fromMidi';
-
-const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd';
 
 /** The notes of a MIDI file, to take a template from. */
 const readNotes = (name: string, bytes: Uint8Array): Read<MidiFile> => {

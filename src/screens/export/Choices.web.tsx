@@ -18,7 +18,7 @@ import { patternOf } from '../../../core/pattern/beatEdits';
 import { GENERAL_MIDI } from '../../../core/midi/drumMap';
 import { useApp } from '../../state/store';
 import { NumberField } from '../../ui/NumberField';
-import { Options } from '../../ui/Options';
+import { Select } from '../../ui/Select';
 import { useHeld } from '../../state/useHeld';
 
 export interface ChoicesProps {
@@ -29,7 +29,7 @@ export interface ChoicesProps {
   onWhat: (change: Partial<ExportWhat>) => void;
 }
 
-interface PickProps<T extends string> extends ComponentProps<typeof Options<T>> {
+interface PickProps<T extends string> extends ComponentProps<typeof Select<T>> {
   about?: string;
 }
 
@@ -39,7 +39,7 @@ const Pick = <T extends string>({ about, ...options }: PickProps<T>) => (
       <b>{options.label}</b>
       {about ? <small>{about}</small> : null}
     </span>
-    <Options {...options} />
+    <Select {...options} />
   </label>
 );
 

@@ -1,3 +1,4 @@
+import { isMidi } from '../../../core/midi/chunks';
 import { useKept } from '../../ui/useKept';
 import { useEffect, useState, type DragEvent } from 'react';
 import { count } from '../../../core/beat/text';
@@ -17,7 +18,6 @@ import { ReportPage } from './ReportPage';
 import { StagesPage } from './StagesPage';
 import { TemplatesPage } from './TemplatesPage';
 import { Tabs, tabId } from '../../ui/Tabs';
-import { isMidi } from './templates';
 import './feel.css';
 
 const PAGES = [

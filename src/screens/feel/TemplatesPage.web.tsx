@@ -1,3 +1,4 @@
+import { isMidi } from '../../../core/midi/chunks';
 import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useState } from 'react';
 import type { Template } from '../../../core/beat/feelSchema';
@@ -20,7 +21,7 @@ import { SlotEditor } from './SlotEditor';
 import { TakeTemplate } from './TakeTemplate';
 import { TemplatePicture } from './TemplatePicture';
 import { readAside } from '../../workers/aside';
-import { isMidi, madeOf, sourceOf, type Source } from './templates';
+import { madeOf, sourceOf, type Source } from './templates';
 
 /** Humanize and chance even out over so many passes. */
 const PASSES = 4;

@@ -15,8 +15,6 @@ export interface Source {
   performance: Performance;
 }
 
-export const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd';
-
 /** The notes of a MIDI file, to take a template from. */
 export const sourceOf = async (name: string, bytes: Uint8Array): Promise<Read<Source>> => {
   const checked = await readAside('checkNotes', name, bytes);

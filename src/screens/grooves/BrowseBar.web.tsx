@@ -17,7 +17,7 @@ import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { IconButton } from '../../ui/IconButton';
-import { TabRow } from '../../ui/TabRow';
+import { Tabs } from '../../ui/Tabs';
 import { takeOff } from './takeOff';
 
 const VIEWS: { id: GroovesState['view']; name: string }[] = [
@@ -31,7 +31,7 @@ export const Views = () => {
   const view = useApp((state) => state.grooves.view);
   const act = useDo();
   return (
-    <TabRow
+    <Tabs
       label="Which grooves"
       tabs={VIEWS}
       value={view}

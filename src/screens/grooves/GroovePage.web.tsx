@@ -8,7 +8,7 @@ import { keepsGroove, turnGroove } from '../../../core/groove/keepers';
 import { groovesChanged } from '../../state/grooves';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
-import { TabRow } from '../../ui/TabRow';
+import { Tabs } from '../../ui/Tabs';
 import { askReport } from '../../workers/askReport';
 import { shaped, useHeard } from './audition';
 import { BringIn } from './BringIn';
@@ -123,7 +123,7 @@ export const GroovePage = ({ groove }: { groove: Groove }) => {
         </Chip>
       </header>
       <GroovePicture groove={now} />
-      <TabRow label="Groove" tabs={PAGES} value={page} onChange={setPage} />
+      <Tabs label="Groove" tabs={PAGES} value={page} onChange={setPage} />
       <div className="groove-page" role="tabpanel" aria-label={PAGES.find(({ id }) => id === page)!.name}>
         {page === 'what' ? <WhatItIs groove={now} /> : null}
         {page === 'bring' ? <BringIn groove={groove} now={now} /> : null}

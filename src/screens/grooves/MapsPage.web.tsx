@@ -14,7 +14,7 @@ import { Choice } from '../../ui/Choice';
 import { FilePick } from '../../ui/FilePick';
 import { saveBytes, saveText } from '../../ui/files';
 import { NameField } from '../../ui/NameField';
-import { TabRow } from '../../ui/TabRow';
+import { Tabs } from '../../ui/Tabs';
 import { readAside } from '../../workers/aside';
 import { GuessMap } from './GuessMap';
 import { MapEditor } from './MapEditor';
@@ -178,7 +178,7 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
       ) : (
         <p className="quiet">General MIDI is built in. A change makes a copy of it, yours to keep.</p>
       )}
-      <TabRow label="Drum map" tabs={PAGES} value={page} onChange={setPage} />
+      <Tabs label="Drum map" tabs={PAGES} value={page} onChange={setPage} />
       {page === 'edit' ? <MapEditor map={map} onChange={change} /> : null}
       {page === 'write' ? <WriteWith map={map} /> : null}
       {page === 'guess' ? <GuessMap heard={heard} onMake={add} /> : null}

@@ -15,7 +15,7 @@ import { HelpContext } from '../../ui/help';
 import { Icon } from '../../ui/Icon';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
-import { Options } from '../../ui/Options';
+import { Select } from '../../ui/Select';
 import { Later } from '../../ui/Later';
 import { useWide } from '../../ui/useWide';
 import { Strings } from '../../strings/Strings';
@@ -197,7 +197,7 @@ const NewLane = ({ onDone }: { onDone: () => void }) => {
     onDone();
   };
   return (
-    <Options<InstrumentId | ''>
+    <Select<InstrumentId | ''>
       label="Drum of the new lane"
       value=""
       options={[

@@ -16,7 +16,7 @@ import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { PlayContext } from '../../ui/playing';
 import { Sheet } from '../../ui/Sheet';
-import { TabRow } from '../../ui/TabRow';
+import { Tabs } from '../../ui/Tabs';
 import { useWide } from '../../ui/useWide';
 import { edit } from './edit';
 import { FormsSheet } from './FormsSheet';
@@ -225,7 +225,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
       )}
       <div className={wide ? 'song-body wide' : 'song-body'}>
         <div className="song-pages">
-          <TabRow label="Song" tabs={PAGES} value={page} onChange={setPage} />
+          <Tabs label="Song" tabs={PAGES} value={page} onChange={setPage} />
           <div className="song-page" role="tabpanel" aria-label={PAGES.find(({ id }) => id === page)!.name}>
             {page === 'sections' ? list : null}
             {page === 'tray' ? <TrayPage beat={beat} wide={wide} /> : null}

@@ -1,1 +1,0 @@
-export { Select as Options } from './Select';

@@ -1,1 +1,0 @@
-export { Tabs as TabRow } from './Tabs';
