@@ -76,6 +76,48 @@ export default ts.config(
       ],
     },
   },
+  {
+    // The interface is React Native's: HTML, its classes and the page itself stand in these places only, where React Native
+    // has nothing like it. Workers and sound are the browser's own, and draw nothing.
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['src/strings/**', 'src/web/**', 'src/app/+html.tsx', 'src/**/*.test.{ts,tsx}', 'src/**/*.mock.{ts,tsx}'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'JSXOpeningElement > JSXIdentifier[name=/^(?!title$)[a-z]/]',
+          message: 'HTML stands in src/strings and src/web only: use a part of src/ui or of React Native.',
+        },
+        {
+          selector: "JSXAttribute[name.name='className']",
+          message: 'Classes of style sheets stand in src/strings and src/web only: use StyleSheet.',
+        },
+        {
+          selector: "ImportDeclaration[source.value=/\\.css$/]:not([source.value='../web/theme.css'])",
+          message: 'Style sheets stand in src/strings and src/web only: use StyleSheet.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: [
+      'src/strings/**',
+      'src/web/**',
+      'src/audio/**',
+      'src/workers/**',
+      'src/app/+html.tsx',
+      'src/**/*.test.{ts,tsx}',
+      'src/**/*.mock.{ts,tsx}',
+    ],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        { name: 'document', message: 'The page itself is reached by src/strings and src/web only.' },
+        { name: 'window', message: 'The page itself is reached by src/strings and src/web only.' },
+      ],
+    },
+  },
   { files: ['**/*.{js,mjs,cjs}', 'bin/*'], languageOptions: { globals: globals.node } },
   { files: ['jest.dom.js'], languageOptions: { globals: globals.browser } },
   { files: ['**/*.{js,cjs}'], rules: { '@typescript-eslint/no-require-imports': 'off' } },

@@ -19,13 +19,16 @@ module.exports = {
       setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js', '<rootDir>/jest.property.js'],
       setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/jest.edits.js'],
       rootDir: __dirname,
-      moduleNameMapper: { ...web.moduleNameMapper, '\\.css$': '<rootDir>/jest.css.js' },
+      moduleNameMapper: { ...web.moduleNameMapper, '\\.css$': '<rootDir>/jest.css.js',
+        // Its other form forgets to say what it is.
+        '^lucide-react-native/icons/(.*)$': '<rootDir>/node_modules/lucide-react-native/dist/esm/icons/$1.mjs',
+      },
       // The icons come as .mjs.
-      transform: { ...web.transform, '\\.mjs$': Object.values(web.transform)[0] },
+      transform: { ...web.transform, '\\.mjs$': web.transform['\\.[jt]sx?$'] },
       moduleFileExtensions: [...web.moduleFileExtensions, 'mjs'],
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       transformIgnorePatterns: [
-        '/node_modules/(?!(.pnpm|react-native|@react-native|@react-native-community|expo|@expo|react-navigation|@react-navigation|native-base|@rneui|lucide-react|nanoid|@react-native-async-storage))',
+        '/node_modules/(?!(.pnpm|react-native|@react-native|@react-native-community|expo|@expo|react-navigation|@react-navigation|native-base|@rneui|lucide-react-native|gifted-charts-core|nanoid|@react-native-async-storage))',
       ],
     },
   ],

@@ -17,6 +17,15 @@ if (typeof window !== 'undefined') {
   window.TextDecoder ??= TextDecoder;
 }
 if (typeof window !== 'undefined') {
+  // A narrow page, unless a test has it otherwise.
+  window.matchMedia ??= () => ({
+    matches: false,
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
+    // What React Native for the web still calls.
+    addListener: () => undefined,
+    removeListener: () => undefined,
+  });
   // React Native's styles are hundreds of rules, and jsdom goes through all of them for every element and each of its parents
   // when a role is looked for: minutes for one screen. What hides something here stands on the element itself.
   window.getComputedStyle = (element) => element.style;

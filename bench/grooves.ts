@@ -171,7 +171,7 @@ const many = async (browser: Browser): Promise<void> => {
 
 const firstSound = async (browser: Browser): Promise<void> => {
   const page = await openGrooves(browser);
-  await page.locator('.groove-open').first().click();
+  await page.getByRole('list', { name: 'Grooves' }).getByRole('button').first().click();
   await page.waitForTimeout(2500);
   const times: number[] = [];
   for (let at = 1; at < 8; at++) {

@@ -3,7 +3,7 @@ import Head from 'expo-router/head';
 import { Provider } from 'react-redux';
 import { Frame } from '../screens/frame/Frame';
 import { store } from '../state/session';
-import '../ui/theme.css';
+import '../web/theme.css';
 
 export default function Layout() {
   return (

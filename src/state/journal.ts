@@ -16,7 +16,7 @@ const PREFIX = 'ruddik/journal/';
 export const browserJournal = (): Journal => {
   const guarded = <T>(work: (store: Storage) => T, otherwise: T): T => {
     try {
-      return work(window.localStorage);
+      return work(localStorage);
     } catch {
       return otherwise;
     }

@@ -1,3 +1,4 @@
+import { inBrowser } from '../web/inBrowser';
 import { DEMO_BEATS } from '../../demo/beats';
 import { browserJournal } from './journal';
 import { createKeeper } from './keeper';
@@ -25,7 +26,7 @@ export const keeper = createKeeper({
   life: browserLife(),
   loadEdits,
   isFull,
-  tabs: typeof window === 'undefined' ? { say: () => undefined, listen: () => undefined } : browserTabs(),
+  tabs: inBrowser ? browserTabs() : { say: () => undefined, listen: () => undefined },
   demos: DEMO_BEATS,
   fileFormat: formats,
   now: Date.now,
@@ -45,4 +46,4 @@ let booting: Promise<void> | null = null;
 /** Loads what the app comes back to; begun once, as early as the page can. */
 export const boot = (): Promise<void> => (booting ??= keeper.boot());
 
-if (typeof window !== 'undefined') void boot();
+if (inBrowser) void boot();

@@ -114,13 +114,15 @@ interface LaneRowProps {
   total: Ticks;
   /** Points for a tick. */
   points: number;
+  /** Its height while it is closed, in points. */
+  tall: number;
   ink: Ink | null;
   board: Board;
 }
 
 /** A lane as a string with its beads; the open one is taller, and height is velocity there. */
 export const LaneRow = memo((props: LaneRowProps) => {
-  const { lane, index, open, sounding, upTo, bar, beat, total, points, ink, board } = props;
+  const { lane, index, open, sounding, upTo, bar, beat, total, points, tall, ink, board } = props;
   const row = useRef<HTMLDivElement>(null);
   const drawing = useLaneDrawing(lane, row);
   const { material } = instrument(lane.instrument);
@@ -130,9 +132,9 @@ export const LaneRow = memo((props: LaneRowProps) => {
   const look = useMemo(
     (): Look | null =>
       ink && points > 0
-        ? { ink, dye: ink[pigment], material, open, silent: !sounding, points, chosen, marked }
+        ? { ink, dye: ink[pigment], material, open, tall, silent: !sounding, points, chosen, marked }
         : null,
-    [ink, pigment, material, open, sounding, points, chosen, marked],
+    [ink, pigment, material, open, tall, sounding, points, chosen, marked],
   );
   useLayoutEffect(() => {
     if (drawing && look) board.setLane(index, picturesOf(drawing, { bar, beat, total }), look);

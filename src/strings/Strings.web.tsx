@@ -23,7 +23,7 @@ import { viewChanged } from '../state/slices';
 import { selectPattern, useApp } from '../state/store';
 import { countBar } from './count';
 import { createBoard, type Board } from './board';
-import { AROUND, INSET, namesWidth } from './geometry';
+import { AROUND, INSET, LANE_HEIGHT, namesWidth, tallOf } from './geometry';
 import { useInk } from './ink';
 import { GroupRow } from './GroupRow';
 import { LaneRow } from './LaneRow';
@@ -208,6 +208,16 @@ interface StringsProps {
   hinge?: ReactNode;
 }
 
+/** What the count, the groups and what stands below leave for the lanes themselves, in points. */
+const roomForLanes = (scroller: HTMLElement): number =>
+  [...scroller.querySelector('.sheet')!.children].reduce(
+    (room, child) =>
+      child instanceof HTMLElement && child.matches('div:not([data-lane])')
+        ? room - child.offsetHeight
+        : room,
+    scroller.clientHeight,
+  );
+
 /** What is left for the strings on this window: measured after the first paint, and mostly found right. */
 const likelyWidth = (wide: boolean): number => {
   const room = document.querySelector('main')?.clientWidth ?? 0;
@@ -235,6 +245,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
   const [board] = useState(createBoard);
   const lanesShown = beat.lanes.length;
   const [width, setWidth] = useState(() => likelyWidth(wide));
+  const [tall, setTall] = useState(LANE_HEIGHT);
   const points = Math.max(0, (width - namesWidth(mixOpen)) / (page + AROUND));
 
   useEffect(() => {
@@ -246,12 +257,15 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
 
   useLayoutEffect(() => {
     const scroller = root.current!;
-    const measure = () => setWidth(scroller.clientWidth);
+    const measure = () => {
+      setWidth(scroller.clientWidth);
+      setTall(wide ? tallOf(roomForLanes(scroller), lanesShown) : LANE_HEIGHT);
+    };
     measure();
     const watcher = new ResizeObserver(measure);
     watcher.observe(scroller);
     return () => watcher.disconnect();
-  }, []);
+  }, [wide, lanesShown]);
 
   useEffect(() => {
     const scroller = root.current!;
@@ -300,6 +314,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
   const style = {
     '--page': page,
     '--total': length,
+    '--tall': `${tall}px`,
   } as CSSProperties;
 
   return (
@@ -342,6 +357,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
                     beat={beatTicks(pattern.meter)}
                     total={length}
                     points={points}
+                    tall={tall}
                     ink={ink}
                     board={board}
                   />

@@ -43,7 +43,7 @@ const picture = (from: number, steps: number[]): Picture => ({
   knot: null,
   beat: 960,
 });
-const look = { points: 0.1, open: false } as Look;
+const look = { points: 0.1, open: false, tall: 48 } as Look;
 
 let board: Board;
 let canvases: HTMLCanvasElement[];

@@ -1,5 +1,5 @@
 import type { Ticks } from '../../core/units';
-import { AROUND, LANE_HEIGHT, OPEN_HEIGHT } from './geometry';
+import { AROUND, heightOf } from './geometry';
 import { paintPicture, type Look, type Picture } from './paint';
 
 /**
@@ -88,7 +88,7 @@ export const createBoard = (): Board => {
     brush.save();
     brush.translate(0, top);
     brush.beginPath();
-    brush.rect(0, 0, (picture.length + AROUND) * row.look.points, row.look.open ? OPEN_HEIGHT : LANE_HEIGHT);
+    brush.rect(0, 0, (picture.length + AROUND) * row.look.points, heightOf(row.look));
     brush.clip();
     paintPicture(brush, picture, row.look, row.lit, row.at);
     brush.restore();

@@ -2,6 +2,8 @@ import type { Ticks, Velocity } from '../../core/units';
 
 /** Where things stand on the strings, in points. The style sheet keeps to the same figures. */
 export const LANE_HEIGHT = 48;
+/** Where there is room, a lane grows up to this. */
+export const TALLEST = 64;
 export const OPEN_HEIGHT = 136;
 /** Points of height for one step of velocity in the open string. */
 export const VELOCITY_POINTS = 0.86;
@@ -12,9 +14,24 @@ export const INSET: Ticks = 120;
 /** What a page shows beyond its ticks. */
 export const AROUND: Ticks = 40;
 
+/**
+ * The height of a closed lane, so that all of them fill what they have.
+ *
+ * @param room what is left for the lanes, in points
+ * @param lanes how many there are
+ * @returns from 48 to 64 points
+ * @example tallOf(560, 10) // 56
+ */
+export const tallOf = (room: number, lanes: number): number =>
+  Math.max(LANE_HEIGHT, Math.min(TALLEST, Math.floor(room / Math.max(1, lanes))));
+
+/** How high a lane is painted, in points. @example heightOf({ open: false, tall: 56 }) // 56 */
+export const heightOf = ({ open, tall }: { open: boolean; tall: number }): number =>
+  open ? OPEN_HEIGHT : tall;
+
 /** Where a bead's middle stands below the top of its string. @example beadTop(127, true) // 14 */
-export const beadTop = (velocity: Velocity, open: boolean): number =>
-  open ? OPEN_TOP + (127 - velocity) * VELOCITY_POINTS : LANE_HEIGHT / 2;
+export const beadTop = (velocity: Velocity, open: boolean, tall = LANE_HEIGHT): number =>
+  open ? OPEN_TOP + (127 - velocity) * VELOCITY_POINTS : tall / 2;
 
 /** The diameter of a bead: its velocity. @example beadSize(127) // 22.002 */
 export const beadSize = (velocity: Velocity): number => 6 + velocity * 0.126;

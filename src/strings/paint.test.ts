@@ -15,6 +15,7 @@ const look: Look = {
   dye: 'dye',
   material: 'skin',
   open: false,
+  tall: 48,
   silent: false,
   points: 0.1,
   chosen: new Set(),

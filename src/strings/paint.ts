@@ -1,7 +1,7 @@
 import type { Material } from '../../core/beat/instruments';
 import type { Ticks } from '../../core/units';
 import type { Bead, Cell } from './drawing';
-import { beadSize, beadTop, INSET, LANE_HEIGHT, OPEN_HEIGHT } from './geometry';
+import { beadSize, beadTop, heightOf, INSET, OPEN_HEIGHT } from './geometry';
 import type { Ink } from './ink';
 
 /** What is painted of one lane in one bar. */
@@ -25,6 +25,8 @@ export interface Look {
   dye: string;
   material: Material;
   open: boolean;
+  /** The height of a lane that is closed, in points. */
+  tall: number;
   /** It does not sound: drawn faintly. */
   silent: boolean;
   /** Points for a tick. */
@@ -67,7 +69,7 @@ const paintString = (brush: Brush, width: number, look: Look): void => {
   } else {
     brush.globalAlpha = 0.6;
     brush.fillStyle = look.dye;
-    brush.fillRect(0, LANE_HEIGHT / 2, width, 1);
+    brush.fillRect(0, look.tall / 2, width, 1);
   }
   brush.globalAlpha = 1;
 };
@@ -117,7 +119,7 @@ export const sizeOf = (bead: Bead): number => beadSize(bead.velocity) * (bead.sm
 
 const paintBead = (brush: Brush, picture: Picture, bead: Bead, look: Look, lit: boolean): void => {
   const x = across(picture, look, bead.x);
-  const y = beadTop(bead.velocity, look.open);
+  const y = beadTop(bead.velocity, look.open, look.tall);
   if (look.open) {
     brush.globalAlpha *= 0.5;
     brush.fillStyle = look.dye;
@@ -148,16 +150,16 @@ const paintMarks = (brush: Brush, picture: Picture, look: Look): void => {
       if (bead.stroke !== 0) continue;
       brush.beginPath();
       const radius = sizeOf(bead) * (look.material === 'metal' ? 0.62 : 0.5) + 3;
-      brush.arc(across(picture, look, bead.x), beadTop(bead.velocity, look.open), radius, 0, 2 * Math.PI);
+      brush.arc(
+        across(picture, look, bead.x),
+        beadTop(bead.velocity, look.open, look.tall),
+        radius,
+        0,
+        2 * Math.PI,
+      );
       brush.stroke();
     }
-    if (!cell.velocity)
-      brush.strokeRect(
-        across(picture, look, cell.pip) - 5,
-        (look.open ? OPEN_HEIGHT : LANE_HEIGHT) / 2 - 5,
-        10,
-        10,
-      );
+    if (!cell.velocity) brush.strokeRect(across(picture, look, cell.pip) - 5, heightOf(look) / 2 - 5, 10, 10);
   }
 };
 
@@ -186,7 +188,7 @@ const paintPlace = (brush: Brush, picture: Picture, look: Look, at: number, heig
 };
 
 const paintKnot = (brush: Brush, x: number, look: Look): void => {
-  const y = look.open ? OPEN_HEIGHT / 2 : LANE_HEIGHT / 2;
+  const y = heightOf(look) / 2;
   brush.beginPath();
   brush.arc(x, y, 5, 0, 2 * Math.PI);
   brush.fillStyle = look.open ? look.ink.raised : look.ink.ground;
@@ -209,7 +211,7 @@ export const paintPicture = (
   lit: ReadonlySet<number>,
   at: number | null = null,
 ): void => {
-  const height = look.open ? OPEN_HEIGHT : LANE_HEIGHT;
+  const height = heightOf(look);
   const width = picture.length * look.points;
   const strength = look.silent ? 0.45 : 1;
   brush.clearRect(0, 0, width, height);

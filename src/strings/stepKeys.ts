@@ -119,7 +119,7 @@ const DRAWER_MS = 3000;
 const toDrawer = (): void => {
   const until = performance.now() + DRAWER_MS;
   const look = () => {
-    const tab = document.querySelector<HTMLElement>('.drawer [role=tab][aria-selected=true]');
+    const tab = document.querySelector<HTMLElement>('#drawer [role=tab][aria-selected=true]');
     if (tab) tab.focus();
     else if (performance.now() < until) requestAnimationFrame(look);
   };

@@ -145,7 +145,7 @@ export const createTouch = (store: Store): Touch => {
     const away = (bead: Bead) =>
       Math.hypot(
         (bead.x + INSET) * points - (event.clientX - box.left),
-        beadTop(bead.velocity, open) - (event.clientY - box.top),
+        beadTop(bead.velocity, open, box.height) - (event.clientY - box.top),
       );
     const bead = beads.reduce((best, one) => (away(one) < away(best) ? one : best));
     return { bead, away: away(bead), foot: event.clientY - box.top > OPEN_HEIGHT - 20 };

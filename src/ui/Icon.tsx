@@ -1,28 +1,33 @@
-import ArrowUpFromLine from 'lucide-react/icons/arrow-up-from-line';
-import Search from 'lucide-react/icons/search';
-import SquareCheck from 'lucide-react/icons/square-check';
-import BlankSquare from 'lucide-react/icons/square';
-import Bookmark from 'lucide-react/icons/bookmark';
-import ChevronDown from 'lucide-react/icons/chevron-down';
-import ChevronLeft from 'lucide-react/icons/chevron-left';
-import ChevronRight from 'lucide-react/icons/chevron-right';
-import CopyPlus from 'lucide-react/icons/copy-plus';
-import Download from 'lucide-react/icons/download';
-import FolderOpen from 'lucide-react/icons/folder-open';
-import Inbox from 'lucide-react/icons/inbox';
-import Keyboard from 'lucide-react/icons/keyboard';
-import Library from 'lucide-react/icons/library';
-import Metronome from 'lucide-react/icons/metronome';
-import Pencil from 'lucide-react/icons/pencil';
-import Play from 'lucide-react/icons/play';
-import Plus from 'lucide-react/icons/plus';
-import Redo from 'lucide-react/icons/redo-2';
-import Square from 'lucide-react/icons/square';
-import Trash from 'lucide-react/icons/trash-2';
-import Undo from 'lucide-react/icons/undo-2';
-import X from 'lucide-react/icons/x';
-import ZoomIn from 'lucide-react/icons/zoom-in';
-import ZoomOut from 'lucide-react/icons/zoom-out';
+import ArrowUpFromLine from 'lucide-react-native/icons/arrow-up-from-line';
+import Search from 'lucide-react-native/icons/search';
+import SquareCheck from 'lucide-react-native/icons/square-check';
+import BlankSquare from 'lucide-react-native/icons/square';
+import Bookmark from 'lucide-react-native/icons/bookmark';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronLeft from 'lucide-react-native/icons/chevron-left';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import CopyPlus from 'lucide-react-native/icons/copy-plus';
+import Download from 'lucide-react-native/icons/download';
+import FolderOpen from 'lucide-react-native/icons/folder-open';
+import Inbox from 'lucide-react-native/icons/inbox';
+import Keyboard from 'lucide-react-native/icons/keyboard';
+import Library from 'lucide-react-native/icons/library';
+import Metronome from 'lucide-react-native/icons/metronome';
+import Pencil from 'lucide-react-native/icons/pencil';
+import Play from 'lucide-react-native/icons/play';
+import Plus from 'lucide-react-native/icons/plus';
+import Redo from 'lucide-react-native/icons/redo-2';
+import Square from 'lucide-react-native/icons/square';
+import Trash from 'lucide-react-native/icons/trash';
+import Undo from 'lucide-react-native/icons/undo-2';
+import Chosen from 'lucide-react-native/icons/circle-dot';
+import Unchosen from 'lucide-react-native/icons/circle';
+import X from 'lucide-react-native/icons/x';
+import ZoomIn from 'lucide-react-native/icons/zoom-in';
+import ZoomOut from 'lucide-react-native/icons/zoom-out';
+
+import type { ReactNode } from 'react';
+import { Circle, Path, Svg } from 'react-native-svg';
 
 interface ShapeProps {
   size?: number;
@@ -30,33 +35,39 @@ interface ShapeProps {
   fill?: string;
 }
 
+const Field = ({ size, children }: { size: number; children: ReactNode }) => (
+  <Svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
+    {children}
+  </Svg>
+);
+
 /** Our own notation in small: strings with beads. */
 const Strings = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
-  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
-    <path d="M2 6h20M2 12h20M2 18h20" strokeWidth={strokeWidth} />
-    <circle cx="6" cy="6" r="3" />
-    <circle cx="16.5" cy="12" r="3" />
-    <circle cx="10" cy="18" r="2" />
-  </svg>
+  <Field size={size}>
+    <Path d="M2 6h20M2 12h20M2 18h20" strokeWidth={strokeWidth} />
+    <Circle cx="6" cy="6" r="3" />
+    <Circle cx="16.5" cy="12" r="3" />
+    <Circle cx="10" cy="18" r="2" />
+  </Field>
 );
 
 /** Sections in a row, over their strings. */
 const Sections = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
-  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
-    <path d="M2 6h5M9 6h8M19 6h3" strokeWidth={strokeWidth + 2} />
-    <path d="M2 13h20M2 18.5h20" strokeWidth={strokeWidth} />
-    <circle cx="5" cy="13" r="2" />
-    <circle cx="14" cy="13" r="2" />
-    <circle cx="19" cy="18.5" r="2" />
-  </svg>
+  <Field size={size}>
+    <Path d="M2 6h5M9 6h8M19 6h3" strokeWidth={strokeWidth + 2} />
+    <Path d="M2 13h20M2 18.5h20" strokeWidth={strokeWidth} />
+    <Circle cx="5" cy="13" r="2" />
+    <Circle cx="14" cy="13" r="2" />
+    <Circle cx="19" cy="18.5" r="2" />
+  </Field>
 );
 
 /** A bead off its rule. */
 const OffRule = ({ size = 20, strokeWidth = 1.8 }: ShapeProps) => (
-  <svg width={size} height={size} viewBox="0 0 24 24" stroke="currentColor" fill="currentColor" aria-hidden>
-    <path d="M2 12h20M8 3v18" strokeWidth={strokeWidth} fill="none" />
-    <circle cx="14.5" cy="12" r="3.6" />
-  </svg>
+  <Field size={size}>
+    <Path d="M2 12h20M8 3v18" strokeWidth={strokeWidth} fill="none" />
+    <Circle cx="14.5" cy="12" r="3.6" />
+  </Field>
 );
 
 /** The icons in use, by what they mean here. */
@@ -64,6 +75,8 @@ const ICONS = {
   beats: FolderOpen,
   checked: SquareCheck,
   unchecked: BlankSquare,
+  chosen: Chosen,
+  unchosen: Unchosen,
   close: X,
   copy: CopyPlus,
   down: ChevronDown,

@@ -1,7 +1,15 @@
+import { Para, Words } from './Words';
+import { StyleSheet, View } from 'react-native';
 import { useLayoutEffect, useState, type ComponentType, type ReactNode } from 'react';
 import { Chip } from './Chip';
 
 type Fetch<P> = () => Promise<ComponentType<P>>;
+
+const styles = StyleSheet.create({
+  // Said only where it takes long.
+  waiting: { margin: 16 },
+  failed: { alignItems: 'flex-start', gap: 12, margin: 16 },
+});
 
 /** Parts by the function that fetches them; of which kind each is that function says. */
 const fetched = new Map<unknown, unknown>();
@@ -43,9 +51,9 @@ export const Later = <P extends object>({ of, what = 'This screen', waiting, giv
   if (Part) return <Part {...((given ?? {}) as P)} />;
   if (!failed)
     return waiting === undefined ? (
-      <p className="later quiet" role="status">
+      <Words quiet live style={styles.waiting}>
         One moment…
-      </p>
+      </Words>
     ) : (
       waiting
     );
@@ -54,9 +62,9 @@ export const Later = <P extends object>({ of, what = 'This screen', waiting, giv
     setTries(tries + 1);
   };
   return (
-    <div className="later-failed" role="alert">
-      <p>{`${what} could not be fetched. Your beats are kept, and what plays goes on.`}</p>
+    <View style={styles.failed} role="alert">
+      <Para>{`${what} could not be fetched. Your beats are kept, and what plays goes on.`}</Para>
       <Chip onPress={again}>Try again</Chip>
-    </div>
+    </View>
   );
 };

@@ -100,7 +100,7 @@ export const NumberField = (props: NumberFieldProps) => {
   };
 
   const press = (event: PointerEvent<HTMLElement>) => {
-    if (document.activeElement === event.target) return;
+    if (input.current?.isFocused()) return;
     drag.current = { y: event.clientY, from: value, gesture: `${label} ${event.timeStamp}`, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
     event.preventDefault();

@@ -13,6 +13,8 @@ interface TextFieldProps {
   placeholder?: string;
   most?: number;
   numeric?: boolean;
+  /** Escape gives back what stood there when it was entered, and does not empty it. */
+  back?: boolean;
   /** It takes the focus when it appears, with all of it selected. */
   focused?: boolean;
   /** Gets what is typed, letter by letter. */
@@ -55,6 +57,7 @@ export const TextField = (props: TextFieldProps) => {
     placeholder,
     most = MOST_LETTERS,
     numeric,
+    back,
     focused,
     onType,
     onDone,
@@ -71,6 +74,7 @@ export const TextField = (props: TextFieldProps) => {
   }, [focused]);
   // A field that goes when it is done with is done with once: going, it is left too.
   const gone = useRef(false);
+  const before = useRef(value);
   const end = (done = text) => {
     setDraft(null);
     if (gone.current || (draft === null && !focused)) return;
@@ -82,12 +86,13 @@ export const TextField = (props: TextFieldProps) => {
       if (onType ? value : draft !== null) {
         event.stopPropagation();
         setDraft(null);
-        onType?.('');
+        onType?.(back ? before.current : '');
         if (focused) end(value);
       } else if (focused) end(value);
       else passOn(event);
     } else if (event.key === 'Enter') {
       end();
+      before.current = text;
       onEnter?.(text);
       if (!focused) (event.target as HTMLInputElement).select();
     } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') passOn(event);
@@ -102,6 +107,7 @@ export const TextField = (props: TextFieldProps) => {
         {...(placeholder && { placeholder })}
         maxLength={most}
         onChangeText={(next: string) => (onType ? onType(next) : setDraft(next))}
+        onFocus={() => (before.current = value)}
         onBlur={() => end()}
         renderErrorMessage={false}
         containerStyle={styles.container}

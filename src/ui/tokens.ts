@@ -8,6 +8,12 @@ export const colour = {
   pip: 'var(--pip)',
   woad: 'var(--woad)',
   ruddle: 'var(--ruddle)',
+  weld: 'var(--weld)',
+  lichen: 'var(--lichen)',
+  madder: 'var(--madder)',
+  walnut: 'var(--walnut)',
+  heather: 'var(--heather)',
+  rule: 'var(--rule)',
 } as const;
 
 export const font = {

@@ -1,3 +1,4 @@
+import { newBounceWorker } from '../../workers/makers';
 import { useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/beat/schema';
 import type { BounceAsked, BounceGiven } from '../../workers/bounceWorker';
@@ -42,7 +43,7 @@ export const useBounce = (
     worker.current?.terminate();
     const begun = performance.now();
     const files: BouncedFile[] = [];
-    const one = new Worker(new URL('../../workers/bounceWorker', window.location.href));
+    const one = newBounceWorker();
     worker.current = one;
     setBouncing({ state: 'running', done: 0, name: '' });
     one.onmessage = ({ data }: MessageEvent<BounceGiven>) => {

@@ -77,7 +77,7 @@ const open = async () => {
 };
 const pick = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 const notices = () => store.getState().notices.map(({ text }) => text);
 
 beforeEach(() => {
@@ -155,6 +155,7 @@ describe('kept choices', () => {
   test('are kept and used on the screen', async () => {
     await open();
     pick('What', 'song');
+    press(/^Kept choices/);
     fireEvent.change(screen.getByLabelText('Name of this choice'), { target: { value: 'Whole' } });
     press('Keep it');
     pick('What', 'pattern');
@@ -169,7 +170,7 @@ describe('kept choices', () => {
 describe('the screen', () => {
   test('names are built, added to and shown as they will be', async () => {
     await open();
-    const preview = () => screen.getByLabelText('Preview of the name').textContent;
+    const preview = () => document.getElementById('name-preview')!.textContent;
     expect(preview()).toBe('Lantern-Walk-A-the-stalls.mid');
     press('Add bpm to the names');
     expect(preview()).toBe('Lantern-Walk-A-the-stalls-92.mid');

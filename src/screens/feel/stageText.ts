@@ -1,3 +1,4 @@
+import { figure, percent } from '../../ui/figures';
 import type { Stage } from '../../../core/beat/choices';
 import type { Feel, LaneFeel } from '../../../core/beat/feelSchema';
 import type { Grid } from '../../../core/beat/grid';
@@ -27,11 +28,6 @@ export const gridText = (grid: Grid): string => {
   const [, base, bend] = /^(1\/\d+)([TDQ]?)$/.exec(grid)!;
   return `${bend ? BENT[bend as keyof typeof BENT] : ''}${PLAIN[base!]}`;
 };
-
-/** A figure without needless places. @example figure(58.50) // "58.5" */
-export const figure = (value: number): string => String(Math.round(value * 100) / 100);
-
-export const percent = (value: number): string => `${Math.round(value * 100)} %`;
 
 /** @example offsetText(-4.2) // "4.2 ms ahead" */
 export const offsetText = (ms: number): string =>

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { useFocusKept } from './focusKept';
+import { useFocusKept } from '../../web/focusKept';
 
 /** Places as if there were some: jsdom lays nothing out. */
 const places = new Map<string, number>();

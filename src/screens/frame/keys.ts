@@ -1,3 +1,4 @@
+import { listen } from '../../web/listen';
 import { useEffect } from 'react';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
@@ -52,9 +53,7 @@ const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void =
 /** The keys that work everywhere. */
 export const useKeys = (help: () => void, find: () => void): void => {
   useEffect(() => {
-    const listen = (event: KeyboardEvent) => onKey(event, help, find);
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
+    return listen('keydown', (event) => onKey(event, help, find));
   }, [help, find]);
 };
 

@@ -20,7 +20,7 @@ jest.mock('../../ui/Sheet', () => ({
     <section aria-label={title}>{children}</section>
   ),
 }));
-jest.mock('../../ui/SortableLater', () => jest.requireActual('../../ui/SortableLater.mock'));
+jest.mock('../../web/SortableLater', () => jest.requireActual('../../web/SortableLater.mock'));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');

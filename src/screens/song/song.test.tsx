@@ -26,9 +26,11 @@ jest.mock('../../ui/Sheet', () => ({
     <section aria-label={title}>{children}</section>
   ),
 }));
-jest.mock('../../ui/SortableLater', () => jest.requireActual('../../ui/SortableLater.mock'));
+jest.mock('../../web/SortableLater', () => jest.requireActual('../../web/SortableLater.mock'));
 const mockAsked: number[] = [];
-jest.mock('./tiles', () => ({ askTile: (_song: object, index: number) => void mockAsked.push(index) }));
+jest.mock('../../strings/tiles', () => ({
+  askTile: (_song: object, index: number) => void mockAsked.push(index),
+}));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');

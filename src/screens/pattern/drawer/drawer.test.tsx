@@ -25,7 +25,7 @@ jest.mock('../../../audio/player', () => ({
   playedTick: () => mockHeard,
   heardAt: () => (mockHeard === null ? null : { tick: mockHeard, patternId: mockPattern }),
 }));
-jest.mock('../../../ui/SortableLater', () => jest.requireActual('../../../ui/SortableLater.mock'));
+jest.mock('../../../web/SortableLater', () => jest.requireActual('../../../web/SortableLater.mock'));
 jest.mock('../../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../../state/store')>('../../../state/store');
   return { store: createStore(), keeper: { takeIn: jest.fn() } };
@@ -47,9 +47,12 @@ beforeEach(() => {
   mockHeard = null;
   mockStrikes.length = 0;
   mockToggled.mockClear();
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: true, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  // Wide enough for one panel.
+  window.matchMedia = jest.fn((query: string) => ({
+    matches: query.includes('1024'),
+    addEventListener: jest.fn(),
+    removeEventListener: jest.fn(),
+  })) as never;
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   const beat = newBeat('b', 'Quay', 1);
   const first = setStep(setStep(beat.patterns[0]!, 'kick', 0, true), 'kick', 8, true);
@@ -111,6 +114,7 @@ describe('hits', () => {
 
   test('the levels of one tap are the beat’s own', () => {
     look({ spots: [{ laneId: 'kick', step: 0 }] });
+    press('What ghost, normal and accent are');
     const field = screen.getByLabelText('Ghost level');
     fireEvent.change(field, { target: { value: '22' } });
     fireEvent.keyDown(field, { key: 'Enter' });

@@ -1,0 +1,325 @@
+import { Chips, Group, ScreenHead } from '../../ui/Layout';
+import { Page } from '../../ui/Page';
+import { Radios } from '../../ui/Radios';
+import { DropFiles } from '../../web/DropFiles';
+import { useFileField } from '../../web/fileField';
+import { Para, Words } from '../../ui/Words';
+import { Cover } from '../../ui/Cover';
+import ListItem from '@rneui/themed/dist/ListItem';
+import { useRouter } from 'expo-router';
+import { useEffect, useState, type ReactNode } from 'react';
+import type { Beat } from '../../../core/beat/schema';
+import { BeadPicture } from '../../strings/BeadPicture';
+import { Badge } from '../../ui/Badge';
+import { IconButton } from '../../ui/IconButton';
+import { Skeleton } from '../../ui/Skeleton';
+import { hearBeat, stopBeat, useStopped } from './hear';
+import { StyleSheet, View } from 'react-native';
+import { fileName, writeBeats } from '../../../core/beat/text';
+import { keeper } from '../../state/session';
+import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Action } from '../../ui/Action';
+import { saveBeatFile, saveText } from '../../ui/files';
+import { Icon } from '../../ui/Icon';
+import { colour } from '../../ui/tokens';
+import { readAside } from '../../workers/aside';
+import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
+import { RenameSheet } from './RenameSheet';
+
+const styles = StyleSheet.create({
+  item: {
+    backgroundColor: 'transparent',
+    paddingHorizontal: 0,
+    paddingVertical: 4,
+    flexWrap: 'wrap',
+    gap: 0,
+  },
+  line: { borderTopWidth: 1, borderTopColor: colour.line },
+  picture: { width: 112, height: 48, marginRight: 12 },
+  names: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
+  row: { flexDirection: 'row' },
+  head: { paddingLeft: 16 },
+  beats: { maxWidth: 860 },
+  actions: { paddingTop: 8, paddingBottom: 16 },
+  theme: { borderTopWidth: 1, borderTopColor: colour.line, marginTop: 16, marginBottom: 0 },
+});
+
+const LARGEST_FILE = 64 * 1024 * 1024;
+
+const about = ({ tempo, meter, bars, newer }: BeatSummary): string =>
+  newer
+    ? 'Saved by a newer Ruddik; it opens once this one is up to date'
+    : tempo
+      ? `${tempo} BPM, ${meter}, ${bars} bar${bars === 1 ? '' : 's'}`
+      : 'Not read yet';
+
+/** When it was saved, as the system writes days. */
+const savedOn = ({ saved }: BeatSummary): string =>
+  saved ? new Date(saved).toLocaleDateString(undefined, { dateStyle: 'medium' }) : '';
+
+/** What is in a beat, read once its row is there; null until then, and where it cannot be read. */
+const useContent = ({ id, saved, newer }: BeatSummary): Beat | null => {
+  const [content, setContent] = useState<Beat | null>(null);
+  useEffect(() => {
+    if (newer) return;
+    let wanted = true;
+    void keeper.beat(id).then((beat) => wanted && setContent(beat));
+    return () => {
+      wanted = false;
+    };
+  }, [id, saved, newer]);
+  return content;
+};
+
+interface BeatItemProps {
+  beat: BeatSummary;
+  isOpen: boolean;
+  onOpen: () => void;
+  onRename: () => void;
+}
+
+const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
+  const content = useContent(beat);
+  const heard = useApp(({ view }) => view.audition?.beat.id === beat.id);
+  const save = async () => {
+    if (beat.newer) {
+      const text = await keeper.textOf(beat.id);
+      if (text !== null) saveText(text, `${fileName(beat.name)}.ruddik.json`);
+      return;
+    }
+    const whole = await keeper.beat(beat.id);
+    if (!whole) return;
+    saveBeatFile(whole);
+    if (isOpen) keeper.taken(whole);
+  };
+  return (
+    <ListItem containerStyle={[styles.item, styles.line]}>
+      <View style={styles.picture}>
+        {content ? (
+          <BeadPicture pattern={content.patterns[0]!} lanes={content.lanes} width={112} height={48} />
+        ) : null}
+      </View>
+      <ListItem.Content>
+        <Cover label={`Open ${beat.name}`} current={isOpen} onPress={onOpen} />
+        <View style={styles.names}>
+          <Words bold>{beat.name}</Words>
+          {isOpen ? <Badge>open</Badge> : null}
+        </View>
+        <Words small quiet>
+          {[about(beat), savedOn(beat)].filter(Boolean).join(' · ')}
+        </Words>
+      </ListItem.Content>
+      <View style={styles.row}>
+        <IconButton
+          label={heard ? `Stop ${beat.name}` : `Hear ${beat.name}`}
+          icon={heard ? 'stop' : 'play'}
+          disabled={!content}
+          pressed={heard}
+          onPress={() => content && (heard ? stopBeat() : hearBeat(content))}
+        />
+        <Action label={`Rename ${beat.name}`} iconOnly icon={<Icon name="rename" />} onPress={onRename} />
+        <Action
+          label={`Duplicate ${beat.name}`}
+          iconOnly
+          icon={<Icon name="copy" />}
+          onPress={() => void keeper.duplicate(beat.id)}
+        />
+        <Action
+          label={`Save ${beat.name} to a file`}
+          iconOnly
+          icon={<Icon name="download" />}
+          onPress={() => void save()}
+        />
+        <Action
+          label={`Delete ${beat.name}`}
+          iconOnly
+          tone="danger"
+          icon={<Icon name="remove" />}
+          onPress={() => void keeper.remove(beat.id)}
+        />
+      </View>
+    </ListItem>
+  );
+};
+
+const AsideItem = ({ aside }: { aside: SetAside }) => (
+  <ListItem containerStyle={[styles.item, styles.line]}>
+    <ListItem.Content>
+      <Words bold>{aside.name}</Words>
+      <Words small quiet>
+        {aside.reason}
+      </Words>
+    </ListItem.Content>
+    <View style={styles.row}>
+      <Action
+        label={`Download ${aside.name}`}
+        iconOnly
+        icon={<Icon name="download" />}
+        onPress={() =>
+          void keeper.asideText(aside.key).then((text) => saveText(text, `${aside.name}.json.txt`))
+        }
+      />
+      <Action
+        label={`Delete ${aside.name}`}
+        iconOnly
+        tone="danger"
+        icon={<Icon name="remove" />}
+        onPress={() => void keeper.removeAside(aside.key)}
+      />
+    </View>
+  </ListItem>
+);
+
+const THEMES: { value: ViewState['theme']; name: string }[] = [
+  { value: 'system', name: 'As the system' },
+  { value: 'night', name: 'Night' },
+  { value: 'day', name: 'Day' },
+];
+
+const Theme = () => {
+  const theme = useApp((state) => state.view.theme);
+  const act = useDo();
+  return (
+    <Group title="Theme" style={styles.theme}>
+      <Radios
+        label="Theme"
+        value={theme}
+        options={THEMES}
+        onChange={(to) => act(viewChanged({ theme: to }))}
+      />
+    </Group>
+  );
+};
+
+/** All that is kept is looked through, and what was found is said. */
+const Stored = () => {
+  const [told, setTold] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const look = async () => {
+    setBusy(true);
+    const { checkGrooves } = await import('../later');
+    const found = [
+      await keeper.check().catch(() => 'The browser’s storage cannot be read.'),
+      await checkGrooves(),
+    ];
+    setTold(found.join(' '));
+    setBusy(false);
+  };
+  return (
+    <Group title="Storage" style={styles.theme}>
+      <Action
+        label={busy ? 'Looking through it…' : 'Check what is stored'}
+        kind="outline"
+        disabled={busy}
+        onPress={() => void look()}
+      />
+      <Para quiet live>
+        {told ?? 'Beats and grooves are kept in this browser. Lists that disagree with them are mended.'}
+      </Para>
+    </Group>
+  );
+};
+
+/** Opens files that a person chooses, or drops onto the list. */
+const useFiles = (onDone: () => void) => {
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const ask: Ask = (name, parts, chosen) =>
+    new Promise<string[] | null>((answer) => setAsked({ name, parts, chosen, answer }));
+  const take = async (files: Iterable<File>) => {
+    const before = keeper.openId();
+    for (const file of files) {
+      if (file.size > LARGEST_FILE) keeper.refuse(file.name, 'It is larger than 64 MB.');
+      else if (/\.midi?$/i.test(file.name)) await takeMidi(file, ask);
+      else await keeper.bringIn(file.name, await readAside('readBeats', await file.text()));
+    }
+    if (keeper.openId() !== before) onDone();
+  };
+  const { field, choose } = useFileField({
+    label: 'Beat file',
+    accept: '.json,application/json,.mid,.midi,audio/midi',
+    multiple: true,
+    onFiles: (files) => void take(files),
+  });
+  const fields: ReactNode = (
+    <>
+      {field}
+      {asked ? <PartsSheet key={asked.name} asked={asked} onDone={() => setAsked(null)} /> : null}
+    </>
+  );
+  return { fields, choose, take };
+};
+
+/** All beats of this browser. */
+export const BeatsScreen = () => {
+  const { beats, aside, status } = useApp((state) => state.library);
+  const openId = useApp((state) => state.doc.beat?.id);
+  const [renaming, setRenaming] = useState<BeatSummary | null>(null);
+  const router = useRouter();
+  const toPattern = () => router.push('/');
+  const files = useFiles(toPattern);
+  useStopped();
+
+  const open = async (id: string) => {
+    if (id === openId || (await keeper.open(id))) toPattern();
+  };
+  const saveAll = async () => {
+    const day = new Date().toISOString().slice(0, 10);
+    saveText(writeBeats(await keeper.all()), `all-beats-${day}.ruddik.json`);
+  };
+
+  return (
+    <>
+      <ScreenHead
+        title="Beats"
+        style={styles.head}
+        under={
+          <Words quiet>{status === 'ready' ? `${beats.length} in this browser` : 'Looking for beats'}</Words>
+        }
+      >
+        <Action label="Back to the pattern" iconOnly icon={<Icon name="close" />} onPress={toPattern} />
+      </ScreenHead>
+      <DropFiles onFiles={(dropped) => void files.take(dropped)}>
+        <Page inner={styles.beats}>
+          <Chips style={styles.actions}>
+            <Action
+              label="New beat"
+              kind="filled"
+              icon={<Icon name="new" />}
+              onPress={() => void keeper.create().then(toPattern)}
+            />
+            <Action label="Open a file" kind="outline" icon={<Icon name="beats" />} onPress={files.choose} />
+            <Action
+              label="Save all beats"
+              kind="outline"
+              icon={<Icon name="download" />}
+              onPress={() => void saveAll()}
+            />
+          </Chips>
+          {files.fields}
+          {status !== 'ready' && !beats.length ? <Skeleton label="Looking for beats" height={60} /> : null}
+          {[...beats]
+            .sort((a, b) => b.saved - a.saved)
+            .map((beat) => (
+              <BeatItem
+                key={beat.id}
+                beat={beat}
+                isOpen={beat.id === openId}
+                onOpen={() => void open(beat.id)}
+                onRename={() => setRenaming(beat)}
+              />
+            ))}
+          {status === 'ready' && !beats.length ? (
+            <Para quiet>Beats are kept here as you make them. Begin a new one, or open a file.</Para>
+          ) : null}
+          {aside.map((one) => (
+            <AsideItem key={one.key} aside={one} />
+          ))}
+          <Theme />
+          <Stored />
+        </Page>
+      </DropFiles>
+      {renaming ? <RenameSheet key={renaming.id} beat={renaming} onClose={() => setRenaming(null)} /> : null}
+    </>
+  );
+};

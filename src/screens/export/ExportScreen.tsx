@@ -1,0 +1,289 @@
+import { Card } from '../../ui/Card';
+import { Page } from '../../ui/Page';
+import { Progress } from '../../ui/Progress';
+import { useWide } from '../../ui/useWide';
+import { DragOut } from '../../web/DragOut';
+import { Disclosure } from '../../ui/Disclosure';
+import { Para, Words } from '../../ui/Words';
+import { ScreenHead } from '../../ui/Layout';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useDeferredValue, useEffect, useMemo, useState, type DragEvent } from 'react';
+import type { Beat } from '../../../core/beat/schema';
+import { count, listed } from '../../../core/beat/text';
+import {
+  heldHow,
+  HOW_DEFAULTS,
+  WHAT_DEFAULTS,
+  type ExportHow,
+  type ExportWhat,
+} from '../../../core/export/choice';
+import { exported, MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
+import { offer } from '../../state/offers';
+import { noticed, viewChanged } from '../../state/slices';
+import { selectBeat, useApp, useDo } from '../../state/store';
+import { Action } from '../../ui/Action';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { Icon } from '../../ui/Icon';
+import { NameField } from '../../ui/NameField';
+import { useBounce, type Bouncing } from './bouncing';
+import { AudioChoices, MidiChoices, Names, PlayChoices, What, type ChoicesProps } from './Choices';
+import { download, dragOut, mayShare, parcel, readyFiles, share, type Ready } from './giving';
+import { keepChoices, readKept, withChoice, type KeptChoice } from './kept';
+import { PartPreview } from './PartPreview';
+import { Written } from './Written';
+
+const ACTIONS: Record<ExportHow['kind'], string> = {
+  midi: 'Export MIDI',
+  audio: 'Bounce to WAV',
+  paper: 'Export drum part',
+  tab: 'Export drum tab',
+  list: 'Export list',
+};
+
+/** Choices kept by name. */
+const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => void }) => {
+  const [kept, setKept] = useState<KeptChoice[]>([]);
+  const act = useDo();
+  useEffect(() => {
+    let current = true;
+    void readKept().then((read) => {
+      if (current && read.length) setKept(read);
+    });
+    return () => {
+      current = false;
+    };
+  }, []);
+  const set = (now: KeptChoice[]) => {
+    setKept(now);
+    void keepChoices(now).then((done) => {
+      if (!done)
+        act(
+          noticed({
+            text: 'The choice could not be kept: the browser has no room for it.',
+            tone: 'danger',
+            subject: 'kept',
+          }),
+        );
+    });
+  };
+  const same = kept.find((one) => JSON.stringify(one.how) === JSON.stringify(how));
+  const forget = (one: KeptChoice) => {
+    set(kept.filter(({ name }) => name !== one.name));
+    const bringBack = () => void readKept().then((now) => set(withChoice(now, one)));
+    act(
+      noticed({
+        text: `“${one.name}” is no longer kept.`,
+        subject: 'kept',
+        action: { label: 'Undo', does: offer(bringBack) },
+      }),
+    );
+  };
+  return (
+    <Disclosure title={`Kept choices${kept.length ? `: ${kept.length}` : ''}`} bold style={styles.ruled}>
+      {kept.length ? (
+        <>
+          <Choice
+            label="Use a kept choice"
+            short="Use"
+            value={same?.name ?? ''}
+            options={[{ value: '', name: 'Choose one' }, ...kept.map(({ name }) => ({ value: name, name }))]}
+            onChange={(name) => {
+              const found = kept.find((one) => one.name === name);
+              if (found) onTake(found.how);
+            }}
+          />
+          {same ? (
+            <Chip tone="danger" onPress={() => forget(same)}>
+              {`Forget “${same.name}”`}
+            </Chip>
+          ) : null}
+        </>
+      ) : (
+        <Para quiet>What you choose here can be kept by name and used again, for any beat.</Para>
+      )}
+      <NameField
+        label="Name of this choice"
+        action="Keep it"
+        onGive={(name) => set(withChoice(kept, { name, how }))}
+      />
+    </Disclosure>
+  );
+};
+
+const BounceProgress = ({ bouncing, onStop }: { bouncing: Bouncing; onStop: () => void }) => {
+  if (bouncing.state === 'failed')
+    return (
+      <Para danger alert>
+        {bouncing.error}
+      </Para>
+    );
+  if (bouncing.state !== 'running') return null;
+  const percent = Math.round(bouncing.done * 100);
+  return (
+    <View style={styles.bounceProgress}>
+      <Progress label="Bounced" done={bouncing.done} />
+      <Words figure live>{`${percent} %`}</Words>
+      <Chip onPress={onStop}>Stop the bounce</Chip>
+    </View>
+  );
+};
+
+const NO_NAME = 'Nothing to write';
+
+interface OutProps extends ChoicesProps {
+  out: Exported;
+}
+
+/** What is written, and the ways out. */
+const Out = ({ beat, how, what, out }: OutProps) => {
+  const act = useDo();
+  const { bouncing, start, stop } = useBounce(beat);
+  const wide = useWide();
+  const told = (name: string, files: Ready[]) => {
+    const notes = out.files.reduce((sum, file) => sum + file.notes, 0);
+    const many = files.length > 1 ? `${count(files.length, 'file')}, ` : '';
+    const left = out.leftOut.length ? ` Left out as muted: ${listed(out.leftOut)}.` : '';
+    act(noticed({ text: `${name} was written: ${many}${count(notes, 'note')}.${left}`, subject: 'export' }));
+  };
+  const give = (files: Ready[]) => told(download(out, how, files), files);
+  const ready = how.kind !== 'audio' || bouncing.state === 'ready';
+  const files = () => readyFiles(out, bouncing.state === 'ready' ? bouncing.files : null);
+  const save = () => {
+    if (ready) give(files());
+    else start({ beat, how, what });
+  };
+  const onDrag = (file: OutFile, event: DragEvent) => {
+    const found = files().find(({ path }) => path === pathOf(file));
+    if (found)
+      dragOut(event, file.name, new Blob([found.bytes as Uint8Array<ArrayBuffer>], { type: MIME[how.kind] }));
+  };
+  const dragAll = (event: DragEvent) => {
+    const { name, blob } = parcel(out, how, files());
+    dragOut(event, name, blob);
+  };
+  const shared = async () => {
+    const done = await share(parcel(out, how, files()));
+    if (!done)
+      act(
+        noticed({
+          text: 'This system does not share such files. Download it instead.',
+          subject: 'export',
+          tone: 'danger',
+        }),
+      );
+  };
+  const name = out.files.length === 1 ? out.files[0]!.name : out.zipName;
+  const ways = (
+    <>
+      <BounceProgress bouncing={bouncing} onStop={stop} />
+      {how.kind === 'audio' && bouncing.state === 'ready' ? (
+        <Para
+          live
+        >{`Rendered in ${bouncing.seconds.toFixed(1)} s. Download it, share it or drag it out.`}</Para>
+      ) : null}
+      <View style={styles.waysOut}>
+        {bouncing.state === 'running' ? null : (
+          <Action
+            label={how.kind === 'audio' && bouncing.state === 'ready' ? 'Download WAV' : ACTIONS[how.kind]}
+            kind="filled"
+            icon={<Icon name="download" />}
+            onPress={save}
+          />
+        )}
+        {ready && mayShare() ? <Chip onPress={() => void shared()}>Share</Chip> : null}
+        {ready && wide ? (
+          <DragOut onStart={dragAll}>
+            <View style={styles.dragOut}>
+              <Words small>{out.files.length > 1 ? 'Drag the ZIP out' : 'Drag it out'}</Words>
+            </View>
+          </DragOut>
+        ) : null}
+      </View>
+    </>
+  );
+  return (
+    <>
+      <Words figure style={styles.nameOfFile}>
+        {name}
+      </Words>
+      <Written out={out} how={how} onDrag={onDrag}>
+        {ways}
+      </Written>
+    </>
+  );
+};
+
+const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
+  const kept = useApp(({ view }) => view.exportHow);
+  const how = useMemo(() => (kept ? heldHow(kept) : HOW_DEFAULTS), [kept]);
+  const act = useDo();
+  const setHow = (change: (now: ExportHow) => ExportHow) => act(viewChanged({ exportHow: change(how) }));
+  const [what, setWhat] = useState<ExportWhat>({ ...WHAT_DEFAULTS, patternId: first });
+  const asked = useMemo(() => ({ beat, how, what }), [beat, how, what]);
+  // What takes long to write must not hold up what is typed.
+  const { beat: nowBeat, how: nowHow, what: nowWhat } = useDeferredValue(asked);
+  const out = useMemo(() => exported(nowBeat, nowHow, nowWhat), [nowBeat, nowHow, nowWhat]);
+  const silent = useMemo(() => {
+    const heard = exported(beat, { ...HOW_DEFAULTS }, WHAT_DEFAULTS);
+    return heard.ok ? heard.value.leftOut : [];
+  }, [beat]);
+  const props: ChoicesProps = {
+    beat,
+    how,
+    what,
+    onHow: (change) => setHow((now) => ({ ...now, ...change })),
+    onWhat: (change) => setWhat((now) => ({ ...now, ...change })),
+  };
+  const wide = useWide();
+  const file = out.ok ? out.value.files[0] : undefined;
+  const written = (
+    <Card style={wide && styles.summaryWide} label="What will be written">
+      {out.ok && file ? (
+        <Out
+          key={JSON.stringify([nowHow, nowWhat])}
+          {...props}
+          beat={nowBeat}
+          how={nowHow}
+          what={nowWhat}
+          out={out.value}
+        />
+      ) : (
+        <Para alert>{out.ok ? 'There is nothing to write.' : out.error}</Para>
+      )}
+      {out.ok && file && nowHow.kind === 'paper' ? <PartPreview files={out.value.files} /> : null}
+    </Card>
+  );
+  const choices = (
+    <>
+      {how.kind === 'midi' ? <MidiChoices {...props} /> : null}
+      {how.kind === 'audio' ? <AudioChoices {...props} /> : null}
+      <PlayChoices {...props} silent={silent} />
+      <Names {...props} preview={file ? pathOf(file) : NO_NAME} />
+      <Kept how={how} onTake={(taken) => setHow(() => taken)} />
+    </>
+  );
+  return (
+    <Page inner={[styles.inner, wide && styles.innerWide]}>
+      <View style={[styles.exportChoices, wide && styles.choicesWide]}>
+        <What {...props} />
+        {wide ? choices : null}
+      </View>
+      {written}
+      {wide ? null : choices}
+    </Page>
+  );
+};
+
+/** Every way out of Ruddik: what, how, and where to. */
+export const ExportScreen = () => {
+  const beat = useApp(selectBeat);
+  const patternId = useApp((state) => state.view.patternId);
+  return (
+    <>
+      <ScreenHead title="Export" style={styles.exportHead} under={<Words quiet>{beat?.name ?? ''}</Words>} />
+      {beat ? <Chooser key={beat.id} beat={beat} first={patternId} /> : null}
+    </>
+  );
+};

@@ -1,0 +1,52 @@
+import { StyleSheet } from 'react-native';
+import { colour, CORNER } from '../../ui/tokens';
+
+export const styles = StyleSheet.create({
+  exportHead: { paddingLeft: 16 },
+  inner: { maxWidth: 640, paddingBottom: 24 },
+  innerWide: { maxWidth: 1280, flexDirection: 'row', alignItems: 'flex-start', gap: 32 },
+  exportChoices: { minWidth: 0 },
+  choicesWide: { flexGrow: 1, flexShrink: 1, flexBasis: 0, maxWidth: 560 },
+  summaryWide: {
+    flexGrow: 1,
+    flexShrink: 1,
+    flexBasis: 0,
+    minWidth: 320,
+    position: 'sticky',
+    top: 0,
+  } as object,
+  nameOfFile: { fontSize: 13, overflowWrap: 'anywhere' } as object,
+  ruled: { borderTopWidth: 1, borderTopColor: colour.line },
+  namesRow: { borderTopWidth: 1, borderTopColor: colour.line, gap: 4, paddingVertical: 8 },
+  written: { marginBottom: 8 },
+  writtenLine: {
+    flexDirection: 'row',
+    alignItems: 'baseline',
+    justifyContent: 'space-between',
+    gap: 12,
+    paddingVertical: 6,
+    borderTopWidth: 1,
+    borderTopColor: colour.line,
+  },
+  writtenName: { flexShrink: 1, fontSize: 12, overflowWrap: 'anywhere' } as object,
+  writtenNotes: { flexShrink: 0 },
+  waysOut: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 12,
+    marginTop: 4,
+    marginBottom: 12,
+  },
+  dragOut: {
+    minHeight: 44,
+    justifyContent: 'center',
+    paddingHorizontal: 12,
+    borderWidth: 1,
+    borderStyle: 'dashed',
+    borderColor: colour.pip,
+    borderRadius: CORNER,
+  },
+  bounceProgress: { flexDirection: 'row', alignItems: 'center', gap: 12, marginBottom: 8 },
+  partPreview: { marginTop: 12 },
+});

@@ -1,0 +1,175 @@
+import { Disclosure } from '../../ui/Disclosure';
+import { Items, Item, Chips, Group } from '../../ui/Layout';
+import { Words, Para } from '../../ui/Words';
+import { styles } from './styles';
+import { useEffect, useState } from 'react';
+import { byChance, type Compared } from '../../../core/feel/compare';
+import { store } from '../../state/session';
+import { viewChanged, type BlindTest as Test } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { keepTally, readTallies, type Tally } from './tally';
+
+/** A verdict asks for so many rounds, settled before the first: who stops when it looks well proves nothing. */
+export const ROUNDS = 12;
+
+/** Each of the two is to be heard for so long before an answer counts. */
+const LISTEN_MS = 1000;
+
+const coin = (): boolean => crypto.getRandomValues(new Uint8Array(1))[0]! < 128;
+
+/** Both go the same way through the player, so that neither takes longer to be heard. */
+const listen = (test: Test, hearing: 0 | 1): void => {
+  const feel = (hearing === 0) === test.feelFirst;
+  store.dispatch(viewChanged({ compare: feel ? 'self' : test.which, blind: true }));
+};
+
+const luckText = (right: number, of: number): string => {
+  const luck = 100 * byChance(right, of);
+  const often = luck < 1 ? 'fewer than 1' : luck > 99 ? 'more than 99' : String(Math.round(luck));
+  return `Guessing gives ${right} or more of ${of} in ${often} of 100 tests`;
+};
+
+/** What a whole test says (exact binomial, one-sided). */
+const verdict = ({ right, of }: Tally): string =>
+  `Right ${right} of ${of}. ${luckText(right, of)}: ${
+    byChance(right, of) <= 0.05 ? 'you hear it.' : 'this test does not show that you hear it.'
+  }`;
+
+const nextRound = (which: Compared, before?: Test): Test => ({
+  which,
+  right: before?.right ?? 0,
+  of: before?.of ?? 0,
+  feelFirst: coin(),
+});
+
+const Before = ({ tallies }: { tallies: Tally[] }) =>
+  tallies.length ? (
+    <Disclosure title={`Tests so far: ${tallies.length}`}>
+      <Items style={styles.tallies}>
+        {[...tallies].reverse().map((one) => (
+          <Item key={one.at}>
+            <Words>{`${new Date(one.at).toLocaleDateString()}, ${one.against}: right ${one.right} of ${one.of}${
+              one.of < ROUNDS ? ', ended early' : ''
+            }`}</Words>
+          </Item>
+        ))}
+      </Items>
+    </Disclosure>
+  ) : null;
+
+interface RoundProps {
+  test: Test;
+  onAnswer: (first: boolean) => void;
+  onEnd: () => void;
+}
+
+/** One round: the two are heard as often as one likes, then one says which it was. */
+const Round = ({ test, onAnswer, onEnd }: RoundProps) => {
+  const playing = useApp((state) => state.view.playing);
+  const [hearing, setHearing] = useState<0 | 1>(0);
+  const [heard, setHeard] = useState({ first: false, second: false });
+  useEffect(() => {
+    listen(test, hearing);
+    if (!playing) return;
+    const timer = setTimeout(
+      () => setHeard((now) => ({ ...now, [hearing === 0 ? 'first' : 'second']: true })),
+      LISTEN_MS,
+    );
+    return () => clearTimeout(timer);
+  }, [test, hearing, playing]);
+  const both = heard.first && heard.second;
+  return (
+    <>
+      <Para live>{`Round ${test.of + 1} of ${ROUNDS}`}</Para>
+      <Chips label="Listen to">
+        <Chip pressed={hearing === 0} onPress={() => setHearing(0)}>
+          Hear the first
+        </Chip>
+        <Chip pressed={hearing === 1} onPress={() => setHearing(1)}>
+          Hear the second
+        </Chip>
+      </Chips>
+      <Chips label="Your answer">
+        <Chip disabled={!both} onPress={() => onAnswer(true)}>
+          The first has the feel
+        </Chip>
+        <Chip disabled={!both} onPress={() => onAnswer(false)}>
+          The second has it
+        </Chip>
+      </Chips>
+      <Para quiet live>
+        {both
+          ? 'Both are heard: which one has the feel?'
+          : playing
+            ? 'Hear each of them for a moment; then an answer counts.'
+            : 'Press play, then hear each of them for a moment.'}
+      </Para>
+      <Chip onPress={onEnd}>End the test</Chip>
+    </>
+  );
+};
+
+interface BlindTestProps {
+  which: Compared;
+  /** What the feel is set against, in words. */
+  against: string;
+}
+
+/** The two in random order; which one is the feel is for the ear to say. */
+export const BlindTest = ({ which, against }: BlindTestProps) => {
+  const act = useDo();
+  const test = useApp((state) => state.view.blindTest);
+  const blind = useApp((state) => state.view.blind);
+  const [tallies, setTallies] = useState<Tally[]>([]);
+  const [said, setSaid] = useState('');
+  useEffect(() => {
+    void readTallies().then(setTallies);
+    return () => void store.dispatch(viewChanged({ compare: null, blind: false }));
+  }, []);
+
+  const go = (next: Test) => {
+    setSaid('');
+    act(viewChanged({ blindTest: next, blind: true }));
+  };
+  const leave = () => act(viewChanged({ compare: null, blind: false, blindTest: null }));
+  const keep = (right: number, of: number): Tally => {
+    const tally = { right, of, against, at: Date.now() };
+    void keepTally(tally).then(setTallies);
+    leave();
+    return tally;
+  };
+  const answer = (first: boolean) => {
+    if (!test) return;
+    const right = test.right + (first === test.feelFirst ? 1 : 0);
+    const of = test.of + 1;
+    if (of < ROUNDS) go(nextRound(test.which, { ...test, right, of }));
+    else setSaid(verdict(keep(right, of)));
+  };
+  const end = () => {
+    if (test?.of) {
+      keep(test.right, test.of);
+      setSaid(`Ended after ${test.of} of ${ROUNDS} rounds: that is no verdict.`);
+    } else leave();
+  };
+
+  return (
+    <Group title="Blind test">
+      {test && blind ? (
+        <Round key={test.of} test={test} onAnswer={answer} onEnd={end} />
+      ) : (
+        <>
+          {said ? <Para live>{said}</Para> : null}
+          <Para quiet>
+            {`Two ways to hear the pattern, in random order: say ${ROUNDS} times which one has the feel. How often you were right is told at the end, with how likely that is by guessing. The strings and all figures are hidden meanwhile.`}
+          </Para>
+          <Chip onPress={() => go(test ? nextRound(test.which, test) : nextRound(which))}>
+            {test ? `Go on with round ${test.of + 1}` : 'Begin a blind test'}
+          </Chip>
+          {test ? <Chip onPress={end}>End the test</Chip> : null}
+        </>
+      )}
+      <Before tallies={tallies} />
+    </Group>
+  );
+};

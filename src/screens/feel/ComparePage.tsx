@@ -1,0 +1,48 @@
+import { Group, Chips } from '../../ui/Layout';
+import { Hold } from '../../ui/Hold';
+import { Para } from '../../ui/Words';
+import type { Compared } from '../../../core/feel/compare';
+import { selectAgainst, viewChanged } from '../../state/slices';
+
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { BlindTest } from './BlindTest';
+
+const against = (b: { name: string } | null, which: Compared): string =>
+  which === 'b' && b ? `“${b.name}”` : 'without any feel';
+
+/** The pattern with its feel and without it, or with another one, equally strong. */
+export const ComparePage = () => {
+  const act = useDo();
+  const b = useApp((state) => state.view.b);
+  const compare = useApp((state) => state.view.compare);
+  const blind = useApp((state) => state.view.blind);
+  const which = useApp(selectAgainst);
+  const setAgainst = (to: Compared) => act(viewChanged({ against: to }));
+  const hold = (on: boolean) => act(viewChanged({ compare: on ? which : null }));
+  return (
+    <>
+      {/* While one listens blindly, nothing else may change or show what is heard. */}
+      {blind ? null : (
+        <Group title="Compare with">
+          <Chips>
+            <Chip pressed={which === 'bare'} onPress={() => setAgainst('bare')}>
+              Without feel
+            </Chip>
+            <Chip pressed={which === 'b'} disabled={!b} onPress={() => setAgainst('b')}>
+              {b ? `B, “${b.name}”` : 'B: none chosen'}
+            </Chip>
+          </Chips>
+          <Hold held={compare !== null} onHold={hold}>
+            {`Hold to hear it ${which === 'b' ? `as ${against(b, which)}` : against(b, which)}`}
+          </Hold>
+          <Para quiet>
+            Both are made equally strong, so that the louder one is not taken for the better. Holding C does
+            the same.
+          </Para>
+        </Group>
+      )}
+      <BlindTest which={which} against={against(b, which)} />
+    </>
+  );
+};

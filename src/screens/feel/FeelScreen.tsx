@@ -1,0 +1,193 @@
+import { whileHeld } from '../../web/held';
+import { editShownFeel } from './edit';
+import { ScreenHead } from '../../ui/Layout';
+import { Page as Panel } from '../../ui/Page';
+import { Pick } from '../../ui/Pick';
+import { DropFiles } from '../../web/DropFiles';
+import { Para, Words } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { isMidi } from '../../../core/midi/chunks';
+import { useKept } from '../../ui/useKept';
+import { useEffect, useState } from 'react';
+import { count } from '../../../core/beat/text';
+import { swingPercentAt } from '../../../core/feel/swing';
+import { redone, undone } from '../../state/doc';
+import { store } from '../../state/session';
+import { noticed, selectAgainst, viewChanged } from '../../state/slices';
+import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
+import { Strings } from '../../strings/Strings';
+import { IconButton } from '../../ui/IconButton';
+import { useWide } from '../../ui/useWide';
+import { ChartsPage } from './ChartsPage';
+import { ComparePage } from './ComparePage';
+import { FeelsPage } from './FeelsPage';
+import { Hinge } from '../../strings/Hinge';
+import { ReportPage } from './ReportPage';
+import { StagesPage } from './StagesPage';
+import { TemplatesPage } from './TemplatesPage';
+import { Tabs, tabId } from '../../ui/Tabs';
+
+const PAGES = [
+  { id: 'stages', name: 'Stages' },
+  { id: 'compare', name: 'Compare' },
+  { id: 'charts', name: 'Charts' },
+  { id: 'report', name: 'Report' },
+  { id: 'templates', name: 'Templates' },
+  { id: 'feels', name: 'Feels' },
+] as const;
+
+type Page = (typeof PAGES)[number]['id'];
+
+const Head = () => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const canUndo = useApp((state) => state.doc.past.length > 0);
+  const canRedo = useApp((state) => state.doc.future.length > 0);
+  const act = useDo();
+  return (
+    <ScreenHead
+      title="Feel"
+      style={styles.head}
+      under={
+        beat && pattern ? (
+          <Pick
+            label="Pattern shown"
+            value={pattern.id}
+            options={beat.patterns.map(({ id, name }) => ({ value: id, name }))}
+            onChange={(patternId) => act(viewChanged({ patternId, spots: [], cursor: null }))}
+          />
+        ) : null
+      }
+    >
+      <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
+      <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
+    </ScreenHead>
+  );
+};
+
+/** While C is held, the pattern is heard and seen without its feel, or with B. */
+const useHeldKey = () => {
+  useEffect(() => {
+    const hear = (on: boolean) => {
+      const state = store.getState();
+      if (!state.view.blind) store.dispatch(viewChanged({ compare: on ? selectAgainst(state) : null }));
+    };
+    const stop = whileHeld('c', hear);
+    return () => {
+      stop();
+      store.dispatch(viewChanged({ compare: null, blind: false }));
+    };
+  }, []);
+};
+
+interface Dropped {
+  name: string;
+  bytes: Uint8Array;
+}
+
+const swingTo = (percent: number, gesture: string) =>
+  editShownFeel({ edit: 'setSwing', args: { change: { percent } } }, gesture);
+
+const noBar = () => undefined;
+
+/** How the pattern is played: its feel, stage by stage, seen and heard while it is changed. */
+export const FeelScreen = () => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const feel = useApp(selectFeel);
+  const openLane = useApp((state) => state.view.openLane);
+  const compare = useApp((state) => state.view.compare);
+  const blind = useApp((state) => state.view.blind);
+  const b = useApp((state) => state.view.b);
+  const act = useDo();
+  const wide = useWide();
+  const [page, setPage] = useKept<Page>('feel page', 'stages');
+  const [dropped, setDropped] = useState<Dropped | null>(null);
+  useHeldKey();
+  if (!beat || !pattern || !feel) return <Para style={styles.loading}>Loading the beat…</Para>;
+  const lane = beat.lanes.find(({ id }) => id === openLane);
+  const swung = !blind && feel.base === 'swing' && !feel.off.includes('base') && compare === null;
+
+  const drop = ([file, ...more]: File[]) => {
+    if (!file) return;
+    if (more.length)
+      act(
+        noticed({
+          text: `A template is taken from one file at a time: ${file.name} is opened, ${count(more.length, 'more file')} not.`,
+          subject: 'template',
+        }),
+      );
+    void file.arrayBuffer().then((buffer) => {
+      const bytes = new Uint8Array(buffer);
+      if (!isMidi(bytes)) {
+        act(noticed({ text: `${file.name} is not a MIDI file.`, tone: 'danger', subject: 'template' }));
+        return;
+      }
+      setDropped({ name: file.name, bytes });
+      if (page !== 'report') setPage('templates');
+    });
+  };
+
+  return (
+    <DropFiles onFiles={drop}>
+      <View style={styles.feelScreen} testID="feel screen">
+        <Head />
+        <View style={[styles.feelBody, wide && styles.wide]}>
+          <View style={styles.feelStrings}>
+            {blind ? (
+              <Para quiet style={styles.blindNote}>
+                Nothing is drawn while you listen blindly.
+              </Para>
+            ) : (
+              <Strings
+                key={pattern.id}
+                beat={beat}
+                pattern={pattern}
+                wide={wide}
+                onBar={noBar}
+                hinge={
+                  swung ? (
+                    <Hinge
+                      swing={{ ...feel.swing, percent: swingPercentAt(feel.swing, beat.tempo) }}
+                      onSwing={swingTo}
+                    />
+                  ) : null
+                }
+              />
+            )}
+            {compare !== null && !blind ? (
+              <View style={styles.comparing}>
+                <Words live style={styles.comparingWords}>
+                  {compare === 'b' && b ? `As “${b.name}”` : 'Without feel'}
+                </Words>
+              </View>
+            ) : null}
+          </View>
+          <View style={[styles.feelPanel, wide && styles.panelWide]} role="region" aria-label="Feel">
+            <Tabs
+              label="Feel"
+              tabs={PAGES}
+              value={page}
+              onChange={setPage}
+              panel="feel-page"
+              shut={(one) => blind && one !== page}
+            />
+            <Panel key={page} id="feel-page" role="tabpanel" labelledBy={tabId('feel-page', page)}>
+              {page === 'stages' ? (
+                <StagesPage beat={beat} patternId={pattern.id} feel={feel} lane={lane} />
+              ) : null}
+              {page === 'compare' ? <ComparePage /> : null}
+              {page === 'charts' ? <ChartsPage beat={beat} pattern={pattern} /> : null}
+              {page === 'report' ? <ReportPage beat={beat} pattern={pattern} dropped={dropped} /> : null}
+              {page === 'templates' ? (
+                <TemplatesPage beat={beat} pattern={pattern} lane={lane} dropped={dropped} />
+              ) : null}
+              {page === 'feels' ? <FeelsPage beat={beat} pattern={pattern} feel={feel} lane={lane} /> : null}
+            </Panel>
+          </View>
+        </View>
+      </View>
+    </DropFiles>
+  );
+};

@@ -1,0 +1,123 @@
+import { Switch } from '../../ui/Switch';
+import { Press } from '../../ui/Press';
+import { Words, Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { STAGES, type Stage } from '../../../core/beat/choices';
+import type { Feel } from '../../../core/beat/feelSchema';
+import type { Beat, Lane } from '../../../core/beat/schema';
+import { beatEdited } from '../../state/doc';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Icon } from '../../ui/Icon';
+import { editShownFeel } from './edit';
+import { AheadStage } from './stages/AheadStage';
+import { BaseStage } from './stages/BaseStage';
+import { DynamicsStage } from './stages/DynamicsStage';
+import { HumanizeStage } from './stages/HumanizeStage';
+import { QuantizeStage } from './stages/QuantizeStage';
+import { percent } from '../../ui/figures';
+import { STAGE_NAMES, stageText } from './stageText';
+
+interface RowProps {
+  stage: Stage;
+  feel: Feel;
+  lanes: Lane[];
+  open: boolean;
+  onOpen: () => void;
+  children: ReactNode;
+}
+
+const StageRow = ({ stage, feel, lanes, open, onOpen, children }: RowProps) => {
+  const off = feel.off.includes(stage);
+  const name = STAGE_NAMES[stage];
+  const section = useRef<HTMLElement>(null);
+  const before = useRef(open);
+  // The one opened before has closed above it: it is brought to where its controls can be seen.
+  useEffect(() => {
+    if (open && !before.current) section.current?.scrollIntoView?.({ block: 'start' });
+    before.current = open;
+  }, [open]);
+  return (
+    <View ref={section as never} {...({ role: 'region', 'aria-label': name } as object)} style={styles.stage}>
+      <View style={styles.stageHead}>
+        <Press style={styles.stageName} expanded={open} onPress={onOpen}>
+          <Icon name={open ? 'down' : 'right'} size={18} />
+          <View style={styles.stageWords}>
+            <Words bold style={off && styles.passed}>
+              {name}
+            </Words>
+            <Words small quiet>
+              {stageText(stage, feel, lanes)}
+            </Words>
+          </View>
+        </Press>
+        <Switch
+          label={`${name} takes part`}
+          value={!off}
+          onChange={(on) => editShownFeel({ edit: 'passBy', args: { stage, off: !on } })}
+        />
+      </View>
+      {open ? <View style={styles.stageBody}>{children}</View> : null}
+    </View>
+  );
+};
+
+const controls = (stage: Stage, feel: Feel, beat: Beat, lane: Lane | undefined): ReactNode => {
+  switch (stage) {
+    case 'quantize':
+      return <QuantizeStage quantize={feel.quantize} lanes={beat.lanes} />;
+    case 'base':
+      return <BaseStage feel={feel} lane={lane} lanes={beat.lanes} templates={beat.templates} />;
+    case 'ahead':
+      return <AheadStage feel={feel} lanes={beat.lanes} />;
+    case 'dynamics':
+      return <DynamicsStage feel={feel} lanes={beat.lanes} />;
+    case 'humanize':
+      return <HumanizeStage feel={feel} lane={lane} />;
+  }
+};
+
+interface StagesPageProps {
+  beat: Beat;
+  patternId: string;
+  feel: Feel;
+  /** The open lane. */
+  lane: Lane | undefined;
+}
+
+/** The stages in their order: each with a switch, one line that says what it does, and its controls. */
+export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => {
+  const [open, setOpen] = useState<Stage | null>('base');
+  const act = useDo();
+  const { blend } = feel;
+  return (
+    <>
+      {blend ? (
+        <View>
+          <Para note>
+            {`Heard is a blend: ${percent(1 - blend.amount)} of this feel, which the stages show, and ${percent(blend.amount)} of “${blend.name}”.`}
+          </Para>
+          <Chip
+            onPress={() => act(beatEdited({ edit: { edit: 'setBlend', args: { patternId, blend: null } } }))}
+          >
+            Only this feel
+          </Chip>
+        </View>
+      ) : null}
+      {STAGES.map((stage) => (
+        <StageRow
+          key={stage}
+          stage={stage}
+          feel={feel}
+          lanes={beat.lanes}
+          open={open === stage}
+          onOpen={() => setOpen(open === stage ? null : stage)}
+        >
+          {controls(stage, feel, beat, lane)}
+        </StageRow>
+      ))}
+    </>
+  );
+};

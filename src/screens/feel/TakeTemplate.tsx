@@ -1,0 +1,148 @@
+import { Dots } from '../../strings/Dots';
+import { Group, Figures, Chips } from '../../ui/Layout';
+import { Para } from '../../ui/Words';
+import { nanoid } from '@reduxjs/toolkit';
+import { useMemo, useState } from 'react';
+import { GRIDS, type Grid, gridTicks } from '../../../core/beat/grid';
+import type { Beat } from '../../../core/beat/schema';
+import { barTicks } from '../../../core/beat/meter';
+import { dotsOf, findGrid, outliers, shapeFrom } from '../../../core/feel/takeTemplate';
+import { familyOf, familyOfNote, FAMILY_NAMES, type Family } from '../../../core/beat/families';
+import { instrumentOf } from '../../../core/beat/instruments';
+import { beatEdited } from '../../state/doc';
+import { noticed } from '../../state/slices';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { NameField } from '../../ui/NameField';
+import { TemplatePicture } from '../../strings/TemplatePicture';
+import { barsOf, type Source } from './templates';
+
+const OFFERED: Grid[] = GRIDS.filter((grid) => /^1\/(8|16|32)[T]?$/.test(grid));
+/** The family of a performance's lane: of the beat's lane, or of a General MIDI note. */
+const familyIn = (lane: string, beat: Beat): Family | null => {
+  const own = beat.lanes.find(({ id }) => id === lane);
+  if (own) return familyOf(own);
+  const [channel, note] = lane.split('/');
+  return channel === '10' ? familyOfNote(Number(note)) : null;
+};
+
+const laneName = (lane: string, beat: Beat): string => {
+  const [channel, note] = lane.split('/');
+  const known = beat.lanes.find(({ id }) => id === lane)?.name;
+  if (known || note === undefined) return known ?? lane;
+  return (channel === '10' ? instrumentOf(Number(note)) : null) ?? `note ${note}, channel ${channel}`;
+};
+
+interface TakeTemplateProps {
+  beat: Beat;
+  source: Source;
+  onDone: () => void;
+}
+
+const MOST_SLOTS = 1024;
+
+/** Takes a template from a performance: its grid and length chosen, odd notes dropped, then named. */
+export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
+  const { performance } = source;
+  const found = useMemo(() => findGrid(performance), [performance]);
+  const all = barsOf(performance);
+  const [grid, setGrid] = useState<Grid>(found);
+  const [bars, setBars] = useState(all);
+  const [lane, setLane] = useState('');
+  const [dropped, setDropped] = useState<ReadonlySet<number>>(new Set());
+  const act = useDo();
+  const length = bars * barTicks(performance.meter);
+  const lanes = [...new Set(performance.notes.map((note) => note.lane))];
+  const families = [...new Set(lanes.flatMap((one) => familyIn(one, beat) ?? []))];
+  const meant = families.some((family) => family === lane)
+    ? lanes.filter((one) => familyIn(one, beat) === lane)
+    : [lane];
+  const options = { grid, length, ...(lane && { lanes: new Set(meant) }) };
+  const dots = dotsOf(performance, options);
+  const odd = outliers(dots).filter(({ note }) => !dropped.has(note));
+  const shape = shapeFrom(
+    source.name,
+    performance,
+    options,
+    dots.filter(({ note }) => !dropped.has(note)),
+  );
+  const lengths = [...new Set([1, 2, 4, 8, all])].filter((n) => n <= all).sort((a, b) => a - b);
+  const tooLong = length / gridTicks(grid) > MOST_SLOTS;
+  const empty = shape.slots.every((slot) => !slot);
+  const turn = (note: number) => {
+    const next = new Set(dropped);
+    if (!next.delete(note)) next.add(note);
+    setDropped(next);
+  };
+  const keep = (name: string) => {
+    act(
+      beatEdited({
+        edit: {
+          edit: 'keepTemplate',
+          args: { template: { ...shape, id: nanoid(), name: name.slice(0, 80) } },
+        },
+      }),
+    );
+    act(noticed({ text: `The template “${name}” was kept with this beat.`, subject: 'template' }));
+    onDone();
+  };
+  return (
+    <Group title={`Template from ${source.name}`}>
+      <Figures>
+        <Choice<Grid>
+          label="Grid of the template"
+          short="Grid"
+          value={grid}
+          options={[...new Set([found, ...OFFERED])].map((one) => ({
+            value: one,
+            name: one === found ? `${one}, found` : one,
+          }))}
+          onChange={setGrid}
+        />
+        <Choice
+          label="Length of the template"
+          short="Length"
+          value={String(bars)}
+          options={lengths.map((n) => ({ value: String(n), name: `${n} bar${n === 1 ? '' : 's'}` }))}
+          onChange={(n) => setBars(Number(n))}
+        />
+        <Choice
+          label="Lanes of the template"
+          short="From"
+          value={lane}
+          options={[
+            { value: '', name: 'all lanes' },
+            ...families.map((family) => ({ value: family, name: FAMILY_NAMES[family] })),
+            ...lanes.map((one) => ({ value: one, name: laneName(one, beat) })),
+          ]}
+          onChange={setLane}
+        />
+      </Figures>
+      <Dots dots={dots} slots={shape.slots.length} dropped={dropped} onDrop={turn} />
+      <Para quiet>
+        {`${dots.length - dropped.size} of ${dots.length} notes. Press a dot to leave it out, or take it back.`}
+      </Para>
+      <TemplatePicture shape={shape} />
+      <Chips>
+        <Chip
+          disabled={!odd.length}
+          onPress={() => setDropped(new Set([...dropped, ...odd.map(({ note }) => note)]))}
+        >
+          {odd.length ? `Leave out ${odd.length} far off` : 'None far off'}
+        </Chip>
+        <Chip disabled={!dropped.size} onPress={() => setDropped(new Set())}>
+          Take all back
+        </Chip>
+        <Chip onPress={onDone}>Leave it</Chip>
+      </Chips>
+      {tooLong ? (
+        <Para>{`A template has at most ${MOST_SLOTS} slots: choose fewer bars or a wider grid.`}</Para>
+      ) : empty ? (
+        <Para>Every note is left out; take some back.</Para>
+      ) : (
+        <NameField label="Name of the template" action="Keep it" onGive={keep} />
+      )}
+    </Group>
+  );
+};

@@ -1,0 +1,80 @@
+import { Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { BarChart } from 'react-native-gifted-charts';
+import { steadyBars } from '../../../core/feel/bars';
+import { mean } from '../../../core/feel/performance';
+import type { Pattern } from '../../../core/beat/schema';
+import type { TimingDot } from '../../../core/play/performance';
+import { colour, font } from '../../ui/tokens';
+
+const STEP = 240;
+const BIN = 8;
+const WIDTH = 290;
+const GAP = 4;
+
+const LABEL = { color: colour.quiet, fontSize: 10, fontFamily: font.words };
+
+interface Bar {
+  value: number;
+  label: string;
+}
+
+const chart = (name: string, bars: Bar[], most: number, sections: number) => (
+  <View role="img" aria-label={name} style={styles.bars}>
+    <BarChart
+      data={bars}
+      width={WIDTH}
+      height={110}
+      barWidth={Math.max(3, (WIDTH - 2 * GAP) / bars.length - GAP)}
+      spacing={GAP}
+      initialSpacing={GAP}
+      endSpacing={0}
+      maxValue={most}
+      noOfSections={sections}
+      frontColor={colour.woad}
+      color={colour.woad}
+      rulesColor={colour.line}
+      yAxisColor={colour.line}
+      xAxisColor={colour.line}
+      yAxisTextStyle={LABEL}
+      xAxisLabelTextStyle={LABEL}
+      yAxisLabelWidth={30}
+      disableScroll
+      disablePress
+    />
+  </View>
+);
+
+/** The mean velocity on each sixteenth of the bar. */
+const accents = (pattern: Pattern, dots: TimingDot[]): Bar[] => {
+  const { bar } = steadyBars(pattern.meter).at(0);
+  const count = Math.max(1, Math.round(bar / STEP));
+  return Array.from({ length: count }, (_, step) => {
+    const here = dots.filter(({ at }) => Math.floor(at / STEP + 0.5) % count === step);
+    return {
+      value: Math.round(mean(here.map(({ velocity }) => velocity))),
+      label: step % 4 ? '' : String(step / 4 + 1),
+    };
+  });
+};
+
+const histogram = (dots: TimingDot[]): Bar[] =>
+  Array.from({ length: 128 / BIN }, (_, bin) => ({
+    value: dots.filter(({ velocity }) => Math.floor(velocity / BIN) === bin).length,
+    label: bin % 4 ? '' : String(bin * BIN),
+  }));
+
+/** The accents over the bar, and how often each velocity is played. */
+export const VelocityCharts = ({ pattern, dots }: { pattern: Pattern; dots: TimingDot[] }) => {
+  const counts = histogram(dots);
+  const most = Math.max(4, ...counts.map(({ value }) => value));
+  return (
+    <>
+      <Para quiet>Mean velocity on each sixteenth of the bar</Para>
+      {chart('Accents over the bar', accents(pattern, dots), 128, 4)}
+      <Para quiet>How often each velocity is played</Para>
+      {chart('Histogram of velocities', counts, Math.ceil(most / 4) * 4, 4)}
+    </>
+  );
+};

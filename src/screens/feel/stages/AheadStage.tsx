@@ -1,0 +1,99 @@
+import { Words, Para } from '../../../ui/Words';
+import { View } from 'react-native';
+import { FIELD, styles } from '../styles';
+import type { Feel } from '../../../../core/beat/feelSchema';
+import type { Lane } from '../../../../core/beat/schema';
+import { FEEL_RANGES } from '../../../../core/feel/edits';
+import { ticksPerMs } from '../../../../core/units';
+import { selectBeat, useApp } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { NumberField } from '../../../ui/NumberField';
+import { Slider } from '../../../ui/Slider';
+import { editShownFeel } from '../edit';
+import { offsetText } from '../stageText';
+
+/** What the chart shows on either side; it shows all of the range where an offset that was typed is larger. */
+const SHOWN_MS = 50;
+/** A sixty-fourth note. */
+const SIXTY_FOURTH = 60;
+
+const set = (laneId: string, offset: number, gesture?: string) =>
+  editShownFeel(
+    { edit: 'setLanes', args: { laneIds: [laneId], change: { offset: offset || undefined } } },
+    gesture,
+  );
+
+const round = (ms: number): number => Math.round(ms * 10) / 10;
+
+const { least, most } = FEEL_RANGES.offset;
+
+const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: number }) => (
+  <View style={styles.aheadRow}>
+    <Words small style={styles.name}>
+      {lane.name}
+    </Words>
+    <View style={styles.slider}>
+      <Slider
+        label={`${lane.name} ahead or behind`}
+        value={offset}
+        least={-shown}
+        most={shown}
+        step={0.5}
+        shown={offsetText(offset)}
+        onChange={(ms, gesture) => set(lane.id, ms, gesture)}
+      />
+    </View>
+    <NumberField
+      label={`Offset of ${lane.name}`}
+      value={offset}
+      least={least}
+      most={most}
+      under="ms"
+      step={0.5}
+      width={FIELD}
+      onChange={(ms, gesture) => set(lane.id, round(ms), gesture)}
+    />
+  </View>
+);
+
+/** How far each lane stands ahead of the beat or behind it, on one chart. */
+export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
+  const tempo = useApp((state) => selectBeat(state)?.tempo ?? 100);
+  const mark = SIXTY_FOURTH / ticksPerMs(tempo);
+  const shown = lanes.some(({ id }) => Math.abs(feel.lanes[id]?.offset ?? 0) > SHOWN_MS) ? most : SHOWN_MS;
+  const moved = lanes.some(({ id }) => feel.lanes[id]?.offset);
+  return (
+    <>
+      <Para quiet>
+        {`Left is ahead, right behind. The dotted lines stand a sixty-fourth away: ${mark.toFixed(1)} ms at this tempo.`}
+      </Para>
+      <View style={styles.ahead} role="group" aria-label="Ahead and behind">
+        <View style={styles.marks} aria-hidden>
+          <View style={[styles.mark, { left: '50%' }]} />
+          {mark < shown
+            ? [-1, 1].map((way) => (
+                <View
+                  key={way}
+                  style={[styles.mark, styles.dotted, { left: `${50 + (50 * way * mark) / shown}%` }]}
+                />
+              ))
+            : null}
+        </View>
+        {lanes.map((lane) => (
+          <Row key={lane.id} lane={lane} offset={feel.lanes[lane.id]?.offset ?? 0} shown={shown} />
+        ))}
+      </View>
+      <Chip
+        disabled={!moved}
+        onPress={() =>
+          editShownFeel({
+            edit: 'setLanes',
+            args: { laneIds: lanes.map(({ id }) => id), change: { offset: undefined } },
+          })
+        }
+      >
+        All on time
+      </Chip>
+    </>
+  );
+};

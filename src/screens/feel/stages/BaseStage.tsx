@@ -1,0 +1,266 @@
+import { Para } from '../../../ui/Words';
+import { Chips, Group } from '../../../ui/Layout';
+import { BASES, SWING, type Base } from '../../../../core/beat/choices';
+import type { Feel, Follow, Swing, Template } from '../../../../core/beat/feelSchema';
+import { familyOf, FAMILY_NAMES, lanesOfFamily } from '../../../../core/beat/families';
+import type { Lane } from '../../../../core/beat/schema';
+import { swingDelay, swingName, swingPercentAt, swingRatio, SWING_MARKS } from '../../../../core/feel/swing';
+import type { SwingChange } from '../../../../core/feel/edits';
+import { meterText } from '../../../../core/beat/meter';
+import { meterOfShape } from '../../../../core/feel/templateMeter';
+import { TEMPLATES } from '../../../../core/feel/templates';
+import { ticksPerMs } from '../../../../core/units';
+import { selectBeat, useApp } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { Choice } from '../../../ui/Choice';
+import { Range } from '../../../ui/Range';
+import { TemplatePicture } from '../../../strings/TemplatePicture';
+import { editShownFeel } from '../edit';
+import { figure, percent } from '../../../ui/figures';
+import { gridText } from '../stageText';
+
+const BASE_NAMES: Record<Base, string> = { straight: 'Straight', swing: 'Swing', template: 'Template' };
+const SWING_GRIDS = ['1/16', '1/8'] as const;
+
+/** Percent, ratio, delay at this tempo, and the name that people have for it. */
+const swingFigures = (swing: Swing, tempo: number): string => {
+  const percentNow = swingPercentAt(swing, tempo);
+  const delay = Math.round(swingDelay({ ...swing, percent: percentNow }) / ticksPerMs(tempo));
+  const where = delay ? `${Math.abs(delay)} ms ${delay > 0 ? 'late' : 'early'}` : 'on the grid';
+  const at = swing.withTempo === undefined ? '' : `At ${figure(tempo)} BPM ${figure(percentNow)} %, `;
+  return `${at}${swingName(percentNow)}: ${swingRatio(percentNow).toFixed(2)} to 1, every second one ${where}`;
+};
+
+interface SwingControlsProps {
+  name: string;
+  swing: Swing;
+  onChange: (change: SwingChange, gesture?: string) => void;
+}
+
+const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
+  const tempo = useApp((state) => selectBeat(state)?.tempo ?? 100);
+  return (
+    <>
+      <Range
+        label={name}
+        short="Swing"
+        value={swingPercentAt(swing, tempo)}
+        {...SWING}
+        step={0.25}
+        shown={`${figure(swingPercentAt(swing, tempo))} %`}
+        onChange={(value, gesture) => onChange({ percent: value }, gesture)}
+      />
+      <Para quiet live>
+        {swingFigures(swing, tempo)}
+      </Para>
+      <Chips>
+        {SWING_MARKS.map((mark) => (
+          <Chip
+            key={mark.name}
+            label={`${name}: ${mark.name}`}
+            pressed={swing.withTempo === undefined && Math.abs(swing.percent - mark.percent) < 0.01}
+            onPress={() => onChange({ percent: mark.percent })}
+          >
+            {mark.name}
+          </Chip>
+        ))}
+      </Chips>
+      <Chips>
+        {SWING_GRIDS.map((grid) => (
+          <Chip
+            key={grid}
+            label={`${name} on ${gridText(grid)}`}
+            pressed={swing.grid === grid}
+            onPress={() => onChange({ grid })}
+          >
+            {gridText(grid)}
+          </Chip>
+        ))}
+        <Chip
+          label={`${name}: with the tempo`}
+          pressed={swing.withTempo !== undefined}
+          onPress={() => onChange({ withTempo: swing.withTempo === undefined ? 1 : null })}
+        >
+          with the tempo
+        </Chip>
+      </Chips>
+      {swing.withTempo === undefined ? null : (
+        <Range
+          label={`${name}: amount with the tempo`}
+          short="Amount"
+          value={swing.withTempo}
+          least={0}
+          most={1}
+          step={0.01}
+          shown={percent(swing.withTempo)}
+          onChange={(withTempo, gesture) => onChange({ withTempo }, gesture)}
+        />
+      )}
+    </>
+  );
+};
+
+interface TemplateControlsProps {
+  name: string;
+  follow: Follow;
+  templates: Template[];
+  onChange: (change: Partial<Follow>, gesture?: string) => void;
+}
+
+const TemplateControls = ({ name, follow, templates, onChange }: TemplateControlsProps) => {
+  const { template, timing, velocity } = follow;
+  const all = [...templates, ...TEMPLATES];
+  const known = template && !all.some(({ id }) => id === template.id) ? [template, ...all] : all;
+  return (
+    <>
+      <Choice
+        label={name}
+        short="Template"
+        value={template?.id ?? ''}
+        options={[
+          ...(template ? [] : [{ value: '', name: 'Choose one' }]),
+          ...known.map((one) => ({ value: one.id, name: `${one.name}, ${meterText(meterOfShape(one))}` })),
+        ]}
+        onChange={(id) => onChange({ template: known.find((one) => one.id === id) ?? null })}
+      />
+      {template ? (
+        <>
+          <TemplatePicture shape={template} timing={timing} />
+          {template.about ? <Para quiet>{template.about}</Para> : null}
+        </>
+      ) : null}
+      <Range
+        label={`${name}: timing`}
+        short="Timing"
+        value={timing}
+        least={0}
+        most={1.5}
+        step={0.01}
+        shown={percent(timing)}
+        onChange={(value, gesture) => onChange({ timing: value }, gesture)}
+      />
+      <Range
+        label={`${name}: velocity`}
+        short="Velocity"
+        value={velocity}
+        least={0}
+        most={1.5}
+        step={0.01}
+        shown={percent(velocity)}
+        onChange={(value, gesture) => onChange({ velocity: value }, gesture)}
+      />
+    </>
+  );
+};
+
+type OwnBase = Base | 'all';
+
+interface OwnBaseProps {
+  feel: Feel;
+  lane: Lane;
+  lanes: Lane[];
+  templates: Template[];
+}
+
+/** A base of its own for one lane, or for its whole family. */
+const OwnBaseOf = ({ feel, lane, lanes, templates }: OwnBaseProps) => {
+  const family = lanesOfFamily(lanes, familyOf(lane));
+  const own = feel.lanes[lane.id] ?? {};
+  const set = (base: OwnBase) => {
+    const change = base === 'all' ? { base: undefined, swing: undefined, template: undefined } : { base };
+    if (base === 'swing') editShownFeel({ edit: 'setLaneSwing', args: { laneId: lane.id, change: {} } });
+    else editShownFeel({ edit: 'setLanes', args: { laneIds: [lane.id], change } });
+  };
+  return (
+    <Group title={`Base of ${lane.name}`}>
+      <Choice<OwnBase>
+        label={`Base feel of ${lane.name}`}
+        short="Follows"
+        value={own.base ?? 'all'}
+        options={[
+          { value: 'all', name: 'what all lanes follow' },
+          ...BASES.map((base) => ({ value: base, name: `its own: ${BASE_NAMES[base].toLowerCase()}` })),
+        ]}
+        onChange={set}
+      />
+      {own.base === 'swing' ? (
+        <SwingControls
+          name={`Swing of ${lane.name}`}
+          swing={own.swing ?? feel.swing}
+          onChange={(change, gesture) =>
+            editShownFeel({ edit: 'setLaneSwing', args: { laneId: lane.id, change } }, gesture)
+          }
+        />
+      ) : null}
+      {own.base === 'template' ? (
+        <TemplateControls
+          name={`Template of ${lane.name}`}
+          follow={own.template ?? feel.template}
+          templates={templates}
+          onChange={(change, gesture) =>
+            editShownFeel({ edit: 'setLaneTemplate', args: { laneIds: [lane.id], change } }, gesture)
+          }
+        />
+      ) : null}
+      {family.length > 1 ? (
+        <Chip
+          onPress={() =>
+            editShownFeel({
+              edit: 'setLanes',
+              args: {
+                laneIds: family.map(({ id }) => id),
+                change: { base: own.base, swing: own.swing, template: own.template },
+              },
+            })
+          }
+        >
+          {`The same for all ${FAMILY_NAMES[familyOf(lane)]}`}
+        </Chip>
+      ) : null}
+    </Group>
+  );
+};
+
+interface BaseStageProps {
+  feel: Feel;
+  lane: Lane | undefined;
+  lanes: Lane[];
+  templates: Template[];
+}
+
+/** What all hits follow: nothing, a swing, or a template. */
+export const BaseStage = ({ feel, lane, lanes, templates }: BaseStageProps) => (
+  <>
+    <Chips label="Base feel">
+      {BASES.map((base) => (
+        <Chip
+          key={base}
+          pressed={feel.base === base}
+          onPress={() => editShownFeel({ edit: 'setBase', args: { base } })}
+        >
+          {BASE_NAMES[base]}
+        </Chip>
+      ))}
+    </Chips>
+    {feel.base === 'swing' ? (
+      <SwingControls
+        name="Swing of all lanes"
+        swing={feel.swing}
+        onChange={(change, gesture) => editShownFeel({ edit: 'setSwing', args: { change } }, gesture)}
+      />
+    ) : null}
+    {feel.base === 'template' ? (
+      <TemplateControls
+        name="Template of all lanes"
+        follow={feel.template}
+        templates={templates}
+        onChange={(change, gesture) => editShownFeel({ edit: 'setTemplate', args: { change } }, gesture)}
+      />
+    ) : null}
+    {lane ? (
+      <OwnBaseOf key={lane.id} feel={feel} lane={lane} lanes={lanes} templates={templates} />
+    ) : (
+      <Para quiet>Press a lane’s name above to give it a swing or template of its own.</Para>
+    )}
+  </>
+);

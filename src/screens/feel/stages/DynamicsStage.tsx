@@ -1,0 +1,99 @@
+import { Words, Para } from '../../../ui/Words';
+import { View } from 'react-native';
+import { styles } from '../styles';
+import type { Feel } from '../../../../core/beat/feelSchema';
+import type { Lane } from '../../../../core/beat/schema';
+import { Chip } from '../../../ui/Chip';
+import { Range } from '../../../ui/Range';
+import { Slider } from '../../../ui/Slider';
+import { editShownFeel } from '../edit';
+import { percent } from '../../../ui/figures';
+
+interface Setting {
+  key: 'contrast' | 'level';
+  name: string;
+}
+
+const SETTINGS: Setting[] = [
+  { key: 'contrast', name: 'contrast' },
+  { key: 'level', name: 'level' },
+];
+
+const Row = ({ lane, feel }: { lane: Lane; feel: Feel }) => (
+  <View style={styles.pairRow}>
+    <Words small style={styles.name}>
+      {lane.name}
+    </Words>
+    {SETTINGS.map(({ key, name }) => {
+      const value = feel.lanes[lane.id]?.[key] ?? 1;
+      return (
+        <View key={key} style={[styles.half, styles.withFigure]}>
+          <View style={styles.slider}>
+            <Slider
+              label={`${lane.name} ${name}`}
+              value={value}
+              least={0}
+              most={2}
+              step={0.02}
+              shown={percent(value)}
+              onChange={(next, gesture) =>
+                editShownFeel(
+                  {
+                    edit: 'setLanes',
+                    args: { laneIds: [lane.id], change: { [key]: next === 1 ? undefined : next } },
+                  },
+                  gesture,
+                )
+              }
+            />
+          </View>
+          <Words small quiet figure unsaid style={styles.pairFigure}>
+            {percent(value)}
+          </Words>
+        </View>
+      );
+    })}
+  </View>
+);
+
+/** Velocities stronger or weaker about their mean, lane by lane, and the whole kit up or down. */
+export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => (
+  <>
+    <Range
+      label="Level of the kit"
+      short="Whole kit"
+      value={feel.level}
+      least={0}
+      most={2}
+      step={0.01}
+      shown={percent(feel.level)}
+      onChange={(level, gesture) => editShownFeel({ edit: 'setLevel', args: { level } }, gesture)}
+    />
+    <View style={[styles.pairRow, styles.heads]} aria-hidden>
+      <View style={styles.name} />
+      <Words small quiet style={styles.half}>
+        Contrast
+      </Words>
+      <Words small quiet style={styles.half}>
+        Level
+      </Words>
+    </View>
+    {lanes.map((lane) => (
+      <Row key={lane.id} lane={lane} feel={feel} />
+    ))}
+    <Para quiet>Contrast draws a lane’s velocities apart, or towards their mean. No hit is changed.</Para>
+    <Chip
+      onPress={() =>
+        editShownFeel({
+          edit: 'setLanes',
+          args: {
+            laneIds: lanes.map(({ id }) => id),
+            change: { contrast: undefined, level: undefined },
+          },
+        })
+      }
+    >
+      All as they are
+    </Chip>
+  </>
+);

@@ -1,0 +1,132 @@
+import { CheckBox } from '../../../ui/CheckBox';
+import { Chips, Group } from '../../../ui/Layout';
+import { Words, Para } from '../../../ui/Words';
+import { styles } from '../styles';
+import type { Feel, LaneFeel } from '../../../../core/beat/feelSchema';
+import type { Lane } from '../../../../core/beat/schema';
+import { Chip } from '../../../ui/Chip';
+import { Range } from '../../../ui/Range';
+import { editShownFeel } from '../edit';
+import { figure, percent } from '../../../ui/figures';
+import { spreadText } from '../stageText';
+
+type Humanize = Feel['humanize'];
+
+const set = (change: Partial<Pick<Humanize, 'timing' | 'velocity' | 'drift' | 'anew'>>, gesture?: string) =>
+  editShownFeel({ edit: 'setHumanize', args: { change } }, gesture);
+
+const take = (seed: number) => editShownFeel({ edit: 'setTake', args: { seed } });
+
+/** Every take's seed is kept: one that was passed over can be had back. */
+const Takes = ({ humanize }: { humanize: Humanize }) => {
+  const { takes, seed } = humanize;
+  const at = takes.indexOf(seed);
+  return (
+    <Chips>
+      <Chip label="Previous take" disabled={at <= 0} onPress={() => take(takes[at - 1]!)}>
+        ‹
+      </Chip>
+      <Words style={styles.of} live>{`Take ${at + 1} of ${takes.length}`}</Words>
+      <Chip label="Next take" disabled={at >= takes.length - 1} onPress={() => take(takes[at + 1]!)}>
+        ›
+      </Chip>
+      <Chip onPress={() => take(crypto.getRandomValues(new Uint32Array(1))[0]!)}>Another take</Chip>
+    </Chips>
+  );
+};
+
+/** How much of the spreads the open lane has. */
+const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
+  const change = (key: 'timing' | 'velocity') => (value: number, gesture: string) =>
+    editShownFeel(
+      { edit: 'setLanes', args: { laneIds: [lane.id], change: { [key]: value === 1 ? undefined : value } } },
+      gesture,
+    );
+  return (
+    <Group title={`Of that, ${lane.name} has`}>
+      <Range
+        label={`Share of the timing spread of ${lane.name}`}
+        short="Timing"
+        value={own.timing ?? 1}
+        least={0}
+        most={3}
+        step={0.05}
+        shown={percent(own.timing ?? 1)}
+        onChange={change('timing')}
+      />
+      <Range
+        label={`Share of the velocity spread of ${lane.name}`}
+        short="Velocity"
+        value={own.velocity ?? 1}
+        least={0}
+        most={3}
+        step={0.05}
+        shown={percent(own.velocity ?? 1)}
+        onChange={change('velocity')}
+      />
+      <CheckBox
+        checked={own.apart ?? false}
+        onChange={(apart) =>
+          editShownFeel({
+            edit: 'setLanes',
+            args: { laneIds: [lane.id], change: { apart: apart || undefined } },
+          })
+        }
+      >
+        {`${lane.name} drifts by itself, not with the kit`}
+      </CheckBox>
+    </Group>
+  );
+};
+
+/** Small errors, as a player makes them. */
+export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefined }) => {
+  const { humanize } = feel;
+  return (
+    <>
+      <Range
+        label="Timing spread"
+        short="Timing"
+        value={humanize.timing}
+        least={0}
+        most={30}
+        step={0.5}
+        shown={`± ${figure(humanize.timing)} ms`}
+        onChange={(timing, gesture) => set({ timing }, gesture)}
+      />
+      <Para quiet live>
+        {spreadText(humanize.timing)}
+      </Para>
+      <Range
+        label="Drift share"
+        short="Drift"
+        value={humanize.drift}
+        least={0}
+        most={1}
+        step={0.01}
+        shown={percent(humanize.drift)}
+        onChange={(drift, gesture) => set({ drift }, gesture)}
+      />
+      <Para quiet>How much of it hangs together: real players wander, and the kit wanders with them.</Para>
+      <Range
+        label="Velocity spread"
+        short="Velocity"
+        value={humanize.velocity}
+        least={0}
+        most={30}
+        step={0.5}
+        shown={`± ${figure(humanize.velocity)}`}
+        onChange={(velocity, gesture) => set({ velocity }, gesture)}
+      />
+      <Takes humanize={humanize} />
+      <CheckBox checked={humanize.anew} onChange={(anew) => set({ anew })}>
+        New on each pass
+      </CheckBox>
+      {lane ? (
+        <OwnSpread key={lane.id} lane={lane} own={feel.lanes[lane.id] ?? {}} />
+      ) : (
+        <Para quiet>Press a lane’s name above to give it more or less of this.</Para>
+      )}
+    </>
+  );
+};

@@ -1,0 +1,137 @@
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useEffect, useState, type ReactNode } from 'react';
+import { undone } from '../../state/doc';
+import { accept } from '../../state/offers';
+import { keeper, store, tellScreenReady } from '../../state/session';
+import { noticed, type NoticeAction } from '../../state/slices';
+import { useApp } from '../../state/store';
+import { saveBeatFile, saveText } from '../../ui/files';
+import { Later } from '../../ui/Later';
+import { HelpContext } from '../../ui/help';
+import { PlayContext } from '../../ui/playing';
+import { SayContext } from '../../ui/say';
+import { Themed } from '../../ui/Themed';
+import { KeysSheet } from './KeysSheet';
+import { Mishap } from './Mishap';
+import { Notices } from './Notices';
+import { Tabs } from './Tabs';
+import { Transport } from './Transport';
+import { useFocusKept } from '../../web/focusKept';
+import { drawPageBy, listen, onPage } from '../../web/listen';
+import { useKeys } from './keys';
+import { useStrayDrops } from '../../web/strayDrop';
+import { useWide } from '../../ui/useWide';
+import { togglePlay, useClick, useSongEnd, useSound } from './sound';
+
+/** Only the edit that was spoken of is taken back, not one that came after it. */
+const takeBack = (at: number): void => {
+  if (store.getState().doc.past.length === at) store.dispatch(undone());
+  else
+    store.dispatch(
+      noticed({
+        text: 'Other changes came after it: undo step by step on the Pattern screen.',
+        subject: 'undo',
+      }),
+    );
+};
+
+const does = async (action: NoticeAction): Promise<void> => {
+  if (action.kind === 'restoreBeat') await keeper.restore(action.id);
+  if (action.kind === 'downloadAside')
+    saveText(await keeper.asideText(action.key), 'damaged-beat.ruddik.json.txt');
+  if (action.kind === 'undo') takeBack(action.at);
+  if (action.kind === 'offer') accept(action.id);
+  const { beat } = store.getState().doc;
+  if (action.kind === 'saveBeat' && beat) {
+    saveBeatFile(beat);
+    keeper.taken(beat);
+  }
+};
+
+/** Day or night as chosen, or as the system has it. */
+const useTheme = () => {
+  const theme = useApp((state) => state.view.theme);
+  const ready = useApp((state) => state.library.status === 'ready');
+  useEffect(() => {
+    if (!ready) return;
+    drawPageBy(theme);
+    try {
+      // Only a copy, read before the page is painted; the setting itself is kept with all the others.
+      if (theme === 'system') localStorage.removeItem('ruddik-theme');
+      else localStorage.setItem('ruddik-theme', theme);
+    } catch {
+      // Where the browser bars it, the theme comes a moment later.
+    }
+  }, [theme, ready]);
+  return theme;
+};
+
+const useKeeping = () => {
+  useEffect(tellScreenReady, []);
+  useEffect(() => {
+    const ends = [
+      onPage((shown) => {
+        void keeper.flush();
+        if (shown) keeper.wake();
+      }),
+      listen('beforeunload', (event) => {
+        if (!keeper.isSafe()) event.preventDefault();
+      }),
+      listen('pointerdown', () => void navigator.storage?.persist?.(), { once: true }),
+    ];
+    return () => ends.forEach((end) => end());
+  }, []);
+};
+
+const commandSheet = async () => (await import('../later')).CommandSheet;
+
+const sayIt = (text: string, subject: string): void => {
+  store.dispatch(noticed({ text, subject }));
+};
+
+/** What stands around every screen. */
+export const Frame = ({ children }: { children: ReactNode }) => {
+  const [help, setHelp] = useState(false);
+  const [showHelp] = useState(() => () => setHelp(true));
+  const [finding, setFinding] = useState(false);
+  const [showFind] = useState(() => () => setFinding(true));
+  const theme = useTheme();
+  const wide = useWide();
+  useKeeping();
+  useSound();
+  useClick();
+  useSongEnd();
+  useKeys(showHelp, showFind);
+  useStrayDrops();
+  useFocusKept();
+  return (
+    <Themed theme={theme}>
+      <HelpContext value={showFind}>
+        <SayContext value={sayIt}>
+          <View nativeID="frame" style={[styles.frame, wide && styles.frameWide]}>
+            <View style={styles.stage}>
+              <Notices onAction={(action) => void does(action)} />
+              <View role="main" style={styles.main}>
+                <PlayContext value={togglePlay}>
+                  <Mishap>{children}</Mishap>
+                </PlayContext>
+              </View>
+              <Transport />
+            </View>
+            <Tabs />
+          </View>
+          {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
+          {finding ? (
+            <Later
+              of={commandSheet}
+              what="The list of commands"
+              waiting={null}
+              given={{ onClose: () => setFinding(false), onKeys: showHelp }}
+            />
+          ) : null}
+        </SayContext>
+      </HelpContext>
+    </Themed>
+  );
+};

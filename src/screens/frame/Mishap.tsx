@@ -1,0 +1,36 @@
+import { Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { usePathname } from 'expo-router';
+import type { ReactNode } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
+import { store } from '../../state/session';
+import { Chip } from '../../ui/Chip';
+import { saveBeatFile } from '../../ui/files';
+
+const Fallback = ({ resetErrorBoundary }: FallbackProps) => {
+  const save = () => {
+    const { beat } = store.getState().doc;
+    if (beat) saveBeatFile(beat);
+  };
+  return (
+    <View style={styles.failed} role="alert">
+      <Para>
+        Something went wrong on this screen. Your beat is kept, and what plays goes on. Show the screen again,
+        go to another one, or save the beat as a file to be sure of it.
+      </Para>
+      <Chip onPress={resetErrorBoundary}>Show it again</Chip>
+      <Chip onPress={save}>Save the beat as a file</Chip>
+    </View>
+  );
+};
+
+/** A fault of one screen stays on it: all the others, play and the beat go on. */
+export const Mishap = ({ children }: { children: ReactNode }) => {
+  const path = usePathname();
+  return (
+    <ErrorBoundary FallbackComponent={Fallback} resetKeys={[path]}>
+      {children}
+    </ErrorBoundary>
+  );
+};

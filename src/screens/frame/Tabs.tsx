@@ -1,0 +1,54 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useWide } from '../../ui/useWide';
+import { Words } from '../../ui/Words';
+import { SetDown } from '../../web/SetDown';
+import { styles } from './styles';
+import { Link, usePathname } from 'expo-router';
+import { Icon, type IconName } from '../../ui/Icon';
+
+const TABS: { href: '/grooves' | '/' | '/feel' | '/song' | '/export'; label: string; icon: IconName }[] = [
+  { href: '/grooves', label: 'Grooves', icon: 'grooves' },
+  { href: '/', label: 'Pattern', icon: 'pattern' },
+  { href: '/feel', label: 'Feel', icon: 'feel' },
+  { href: '/song', label: 'Song', icon: 'song' },
+  { href: '/export', label: 'Export', icon: 'export' },
+];
+
+const Screen = ({ href, label, icon }: (typeof TABS)[number]) => {
+  const path = usePathname();
+  const wide = useWide();
+  const here = path === href;
+  return (
+    <Link href={href} asChild>
+      <Pressable
+        // One style: the link lays its own over it.
+        style={StyleSheet.flatten([styles.tab, wide && styles.railTab, here && styles.tabOn])}
+        {...({ role: 'link', ...(here && { 'aria-current': 'page' }) } as object)}
+      >
+        <Icon name={icon} size={22} />
+        <Words style={[styles.tabWords, here && styles.tabOnWords]}>{label}</Words>
+      </Pressable>
+    </Link>
+  );
+};
+
+/** The screens in the order of the work. A pattern that is dragged onto Song is laid into the tray. */
+export const Tabs = () => {
+  const wide = useWide();
+  return (
+    <View
+      nativeID="screens"
+      role="navigation"
+      style={[styles.tabs, wide && styles.rail]}
+      aria-label="Screens"
+    >
+      {TABS.map((tab) =>
+        tab.href === '/song' ? (
+          <SetDown key={tab.href}>{() => <Screen {...tab} />}</SetDown>
+        ) : (
+          <Screen key={tab.href} {...tab} />
+        ),
+      )}
+    </View>
+  );
+};

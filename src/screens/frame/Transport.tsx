@@ -1,0 +1,195 @@
+import { useWide } from '../../ui/useWide';
+import { Words } from '../../ui/Words';
+import { Press } from '../../ui/Press';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useEffect, useRef } from 'react';
+import { playedSongTick, playedTick } from '../../audio/player';
+import { barTicks, beatTicks } from '../../../core/beat/meter';
+import type { Pattern } from '../../../core/beat/schema';
+import { heldSwing, heldTempo, SWING } from '../../../core/pattern/beatEdits';
+import { TEMPO, ticksPerMs } from '../../../core/units';
+import { swingPercentAt } from '../../../core/feel/swing';
+import { beatEdited, swingSet, tempoSet } from '../../state/doc';
+import { viewChanged } from '../../state/slices';
+import { songClock } from '../../state/songClock';
+import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
+import { Icon } from '../../ui/Icon';
+import { IconButton } from '../../ui/IconButton';
+import { NumberField } from '../../ui/NumberField';
+import { togglePlay } from './sound';
+
+/** A place in the pattern as it is counted: bar, beat, sixteenth. @example place(pattern, 1200) // "1.2.2" */
+export const placeText = (pattern: Pattern, tick: number): string => {
+  const bar = barTicks(pattern.meter);
+  const inside = ((tick % (bar * pattern.bars)) + bar * pattern.bars) % (bar * pattern.bars);
+  const inBar = inside % bar;
+  const beat = beatTicks(pattern.meter);
+  return [inside / bar, inBar / beat, (inBar % beat) / 240].map((part) => Math.floor(part) + 1).join('.');
+};
+
+const Place = () => {
+  const pattern = useApp(selectPattern);
+  const playing = useApp((state) => state.view.playing);
+  const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
+  const figure = useRef<HTMLElement>(null);
+  const under = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (!pattern) return;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const show = () => {
+      const played = playing ? playedTick() : 0;
+      const text = placeText(pattern, played ?? 0);
+      if (figure.current && figure.current.textContent !== text) {
+        figure.current.textContent = text;
+        under.current!.textContent = `bar ${text.split('.')[0]} of ${pattern.bars}`;
+      }
+      // The figure changes once a sixteenth: there is nothing to do in between.
+      const toNext = played === null ? 16 : (240 - (played % 240)) / ticksPerMs(tempo);
+      if (playing) timer = setTimeout(show, toNext + 1);
+    };
+    show();
+    return () => clearTimeout(timer);
+  }, [pattern, playing, tempo]);
+  return (
+    <View style={styles.place} aria-hidden>
+      <Words figure ref={figure} style={styles.placeFigure}>
+        1.1.1
+      </Words>
+      <Words style={styles.placeUnder} ref={under}>
+        bar 1
+      </Words>
+    </View>
+  );
+};
+
+const TempoField = () => {
+  const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
+  const act = useDo();
+  const change = (asked: number, gesture?: string) => {
+    act(tempoSet({ tempo: heldTempo(asked).value, ...(gesture && { gesture }) }));
+  };
+  return <NumberField label="Tempo" value={tempo} {...TEMPO} under="BPM" width={72} onChange={change} />;
+};
+
+const SwingField = () => {
+  const feel = useApp(selectFeel);
+  const patternId = useApp((state) => state.view.patternId);
+  const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
+  const swing = feel?.base === 'swing' && !feel.off.includes('base') ? feel.swing : null;
+  const act = useDo();
+  const change = (asked: number, gesture?: string) => {
+    act(swingSet({ patternId, change: { percent: heldSwing(asked).value }, ...(gesture && { gesture }) }));
+  };
+  const sixteenths = (feel?.swing.grid ?? '1/16') === '1/16';
+  return (
+    <>
+      <NumberField
+        label="Swing"
+        value={swing ? Math.round(100 * swingPercentAt(swing, tempo)) / 100 : 50}
+        {...SWING}
+        under="swing"
+        unit=" %"
+        width={80}
+        onChange={change}
+      />
+      <Press
+        style={styles.swingGrid}
+        label={sixteenths ? '16ths are the swung notes' : '8ths are the swung notes'}
+        onPress={() => act(swingSet({ patternId, change: { grid: sixteenths ? '1/8' : '1/16' } }))}
+      >
+        <Words style={styles.link}>{sixteenths ? '16ths' : '8ths'}</Words>
+      </Press>
+    </>
+  );
+};
+
+/** Mute and solo are never forgotten: they are said here, and one tap clears them. */
+const Silenced = () => {
+  const wide = useWide();
+  const lanes = useApp((state) => state.doc.beat?.lanes);
+  const act = useDo();
+  const muted = lanes?.filter((lane) => lane.mute).length ?? 0;
+  const soloed = lanes?.filter((lane) => lane.solo).length ?? 0;
+  if (!muted && !soloed) return null;
+  const parts = [muted && `${muted} muted`, soloed && `${soloed} soloed`].filter(Boolean);
+  return (
+    <Press
+      style={[styles.silenced, !wide && styles.silencedAbove]}
+      label={`${parts.join(', ')}: clear`}
+      onPress={() => act(beatEdited({ edit: { edit: 'clearSilenced', args: {} } }))}
+    >
+      <Words style={styles.silencedWords}>{parts.join(', ')}</Words>
+    </Press>
+  );
+};
+
+const Click = () => {
+  const metronome = useApp((state) => state.view.metronome);
+  const act = useDo();
+  return (
+    <IconButton
+      label="Metronome"
+      icon="metronome"
+      pressed={metronome.on}
+      onPress={() => act(viewChanged({ metronome: { ...metronome, on: !metronome.on } }))}
+    />
+  );
+};
+
+const SONG_MS = 60;
+
+/** Where the song stands. */
+const SongPlaceFigure = () => {
+  const figure = useRef<HTMLElement>(null);
+  const under = useRef<HTMLElement>(null);
+  const from = useApp(({ view }) => view.song.from);
+  const playing = useApp(({ view }) => view.playing && view.song.playing);
+  useEffect(() => {
+    const show = () => {
+      const place = songClock()?.placeAt((playing ? playedSongTick() : null) ?? from);
+      if (!place || !figure.current || figure.current.textContent === place.counted) return;
+      figure.current.textContent = place.counted;
+      under.current!.textContent = place.under;
+    };
+    show();
+    const timer = setInterval(show, playing ? SONG_MS : SONG_MS * 4);
+    return () => clearInterval(timer);
+  }, [from, playing]);
+  return (
+    <View style={styles.place} aria-hidden>
+      <Words figure ref={figure} style={styles.placeFigure}>
+        {' '}
+      </Words>
+      <Words ref={under} style={styles.placeUnder}>
+        {' '}
+      </Words>
+    </View>
+  );
+};
+
+/** Of the song where it plays or its screen is open, else of the pattern. */
+const Where = () => {
+  const song = useApp(({ view, doc }) =>
+    view.playing ? view.song.playing : view.song.shown && (doc.beat?.song.order.length ?? 0) > 0,
+  );
+  return song ? <SongPlaceFigure /> : <Place />;
+};
+
+export const Transport = () => {
+  const wide = useWide();
+  const playing = useApp((state) => state.view.playing);
+  const ready = useApp((state) => selectBeat(state) !== null);
+  return (
+    <View role="region" style={[styles.transport, wide && styles.transportWide]} aria-label="Transport">
+      <Press style={styles.play} label={playing ? 'Stop' : 'Play'} disabled={!ready} onPress={togglePlay}>
+        <Icon name={playing ? 'stop' : 'play'} filled />
+      </Press>
+      <TempoField />
+      <SwingField />
+      <Click />
+      <Silenced />
+      <Where />
+    </View>
+  );
+};

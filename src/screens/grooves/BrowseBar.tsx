@@ -1,0 +1,176 @@
+import { Page } from '../../ui/Page';
+import { SearchField } from '../../ui/SearchField';
+import { Words } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useState } from 'react';
+import {
+  countsOf,
+  FIELD_NAMES,
+  FIELDS,
+  isWithin,
+  SORT_NAMES,
+  SORTS,
+  type Catalogue,
+  type Field,
+  type Shown,
+} from '../../../core/groove/catalogue';
+import { count } from '../../../core/beat/text';
+import type { GrooveRow } from '../../../core/groove/groove';
+import { groovesChanged, type GroovesState } from '../../state/grooves';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { IconButton } from '../../ui/IconButton';
+import { Tabs } from '../../ui/Tabs';
+import { takeOff } from './takeOff';
+
+const VIEWS: { id: GroovesState['view']; name: string }[] = [
+  { id: 'list', name: 'All' },
+  { id: 'folders', name: 'Folders' },
+  { id: 'keepers', name: 'Keepers' },
+];
+
+/** All grooves, folders to walk through, or those that were kept. */
+export const Views = () => {
+  const view = useApp((state) => state.grooves.view);
+  const act = useDo();
+  return (
+    <Tabs
+      label="Which grooves"
+      tabs={VIEWS}
+      value={view}
+      onChange={(id) => act(groovesChanged({ view: id }))}
+    />
+  );
+};
+
+interface SearchProps {
+  catalogue: Catalogue;
+  shown: Shown;
+  wide: boolean;
+}
+
+const FieldChoice = ({ field, catalogue, shown }: { field: Field } & Omit<SearchProps, 'wide'>) => {
+  const filters = useApp((state) => state.grooves.filters);
+  const act = useDo();
+  const set = (word: string) => {
+    const { [field]: _gone, ...rest } = filters;
+    act(groovesChanged({ filters: word ? { ...rest, [field]: word } : rest }));
+  };
+  const counts = countsOf(catalogue, shown, field);
+  const counted = catalogue.fields[field].words
+    .map((word, at) => ({ word, count: counts[at]! }))
+    .filter(({ word, count }) => count > 0 || filters[field] === word);
+  return (
+    <Choice
+      label={FIELD_NAMES[field]}
+      short={FIELD_NAMES[field]}
+      value={filters[field] ?? ''}
+      options={[
+        { value: '', name: 'Any' },
+        ...counted.map(({ word, count }) => ({ value: word, name: `${word} (${count})` })),
+      ]}
+      onChange={set}
+    />
+  );
+};
+
+const SortChoice = () => {
+  const { sort, down } = useApp((state) => state.grooves);
+  const act = useDo();
+  return (
+    <View style={styles.sortChoice}>
+      <Choice
+        label="Sort by"
+        short="Sort by"
+        value={sort}
+        options={SORTS.map((value) => ({ value, name: SORT_NAMES[value] }))}
+        onChange={(value) => act(groovesChanged({ sort: value }))}
+      />
+      <Chip
+        label={down ? 'Falling: turn round' : 'Rising: turn round'}
+        onPress={() => act(groovesChanged({ down: !down }))}
+      >
+        {down ? '↓' : '↑'}
+      </Chip>
+    </View>
+  );
+};
+
+/** Words to look for, and what the list is narrowed by. */
+export const Search = ({ catalogue, shown, wide }: SearchProps) => {
+  const { query, filters } = useApp((state) => state.grooves);
+  const [open, setOpen] = useState(false);
+  const act = useDo();
+  const count = Object.keys(filters).length;
+  return (
+    <>
+      <View style={styles.grooveSearch}>
+        <SearchField
+          label="Search grooves"
+          placeholder="Search names and tags"
+          value={query}
+          onType={(words) => act(groovesChanged({ query: words }))}
+        />
+        <Chip label="Filters" pressed={open} onPress={() => setOpen(!open)}>
+          {count ? `Filters: ${count}` : 'Filters'}
+        </Chip>
+      </View>
+      {open ? (
+        <Page style={styles.filters} inner={styles.grooveFilters}>
+          {FIELDS.map((field) => (
+            <View key={field} style={styles.filter}>
+              <FieldChoice field={field} catalogue={catalogue} shown={shown} />
+            </View>
+          ))}
+          {wide ? null : <SortChoice />}
+        </Page>
+      ) : null}
+      <View style={styles.narrowed}>
+        <Words small quiet live>{`${shown.order.length} of ${catalogue.rows.length} grooves`}</Words>
+        {/* Its room is always there: the list is not pushed about by a first letter. */}
+        <View style={!count && !query && styles.unseen}>
+          <Chip disabled={!count && !query} onPress={() => act(groovesChanged({ filters: {}, query: '' }))}>
+            Show all
+          </Chip>
+        </View>
+      </View>
+    </>
+  );
+};
+
+/** Where one is among the folders, and the way up. */
+export const PathBar = ({ path, rows }: { path: string[]; rows: GrooveRow[] }) => {
+  const act = useDo();
+  const imported = path.length
+    ? rows.filter((row) => row.source === 'imported' && isWithin(row.path, path))
+    : [];
+  const go = (to: string[]) => act(groovesChanged({ path: to }));
+  return (
+    <View role="navigation" style={styles.pathBar} aria-label="Folder">
+      <IconButton label="Up" icon="left" disabled={!path.length} onPress={() => go(path.slice(0, -1))} />
+      <Chip onPress={() => go([])}>All folders</Chip>
+      {path.map((name, at) => (
+        <View key={`${at} ${name}`} style={styles.pathPart}>
+          <Words unsaid>/</Words>
+          <Chip onPress={() => go(path.slice(0, at + 1))}>{name}</Chip>
+        </View>
+      ))}
+      {imported.length ? (
+        <Chip
+          tone="danger"
+          onPress={() => {
+            go(path.slice(0, -1));
+            void takeOff(
+              imported.map(({ id }) => id),
+              count(imported.length, 'groove'),
+            );
+          }}
+        >
+          {`Take its ${count(imported.length, 'groove')} off the list`}
+        </Chip>
+      ) : null}
+    </View>
+  );
+};

@@ -1,0 +1,277 @@
+import { Press } from '../../ui/Press';
+import { useWider } from '../../ui/useWide';
+import { DragOut } from '../../web/DragOut';
+import { ScrollView, Text, View } from 'react-native';
+import { styles } from './styles';
+import { Cover } from '../../ui/Cover';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useEffect, useRef, type DragEvent, type KeyboardEvent } from 'react';
+import { meterText } from '../../../core/beat/meter';
+import { keeperWords, SORT_NAMES, type Folder, type Sort } from '../../../core/groove/catalogue';
+import { feelWords, type GrooveRow } from '../../../core/groove/groove';
+import { drag } from '../../ui/dragged';
+import { Icon } from '../../ui/Icon';
+import type { Line, Lines } from './lines';
+import { rowAside } from './tray';
+import { aboutRow } from './words';
+
+interface GrooveListProps {
+  lines: Lines;
+  /** What is looked at: another place is seen from its beginning. */
+  place: string;
+  chosen: string | null;
+  /** Where it stands among the lines; -1 where it does not. */
+  chosenAt: number;
+  sounding: boolean;
+  keeps: (line: Line) => boolean;
+  onChoose: (row: GrooveRow) => void;
+  onFolder: (path: string[]) => void;
+  onKeep: (line: Line) => void;
+  wide: boolean;
+  sort: Sort;
+  down: boolean;
+  onSort: (by: Sort) => void;
+}
+
+const ROW = 56;
+const WIDE_ROW = 44;
+
+interface Column {
+  by: Sort;
+  text: (row: GrooveRow) => string;
+}
+
+/** The columns of the wide list, in order. */
+const COLUMNS: Column[] = [
+  { by: 'style', text: ({ style }) => style },
+  { by: 'feel', text: ({ feel }) => feelWords(feel) },
+  { by: 'meter', text: ({ meter }) => meterText(meter) },
+  { by: 'bpm', text: ({ bpm }) => String(Math.round(bpm * 10) / 10) },
+  { by: 'bars', text: ({ bars }) => String(bars) },
+  { by: 'keeper', text: (row) => (row.timekeeper ? keeperWords(row) : '–') },
+  { by: 'tag', text: ({ tags }) => tags.join(', ') },
+  { by: 'source', text: ({ source }) => source },
+];
+
+const NO_COLUMNS: Column[] = [];
+/** Those that a narrower page has no room for. */
+const SPARE: Sort[] = ['tag', 'source'];
+const FEWER = COLUMNS.filter(({ by }) => !SPARE.includes(by));
+
+interface LineItemProps {
+  line: Line;
+  at: number;
+  size: number;
+  top: number;
+  height: number;
+  chosen: boolean;
+  sounding: boolean;
+  kept: boolean;
+  wide: boolean;
+  columns: Column[];
+  onPress: (line: Line) => void;
+  onKeep: (line: Line) => void;
+}
+
+const Keep = ({ name, kept, onKeep }: { name: string; kept: boolean; onKeep: () => void }) => (
+  <Press
+    style={[styles.keep, kept && styles.kept]}
+    label={`Keep ${name}`}
+    pressed={kept}
+    onPress={onKeep}
+    more={{ tabIndex: -1 }}
+  >
+    <Icon name="keeper" filled={kept} />
+  </Press>
+);
+
+/** The place of a column, by what stands in it. */
+const columnOf = (by: Sort) => [
+  styles.column,
+  {
+    name: styles.columnName,
+    style: styles.columnStyle,
+    feel: styles.columnFeel,
+    meter: styles.columnMeter,
+    bpm: styles.columnBpm,
+    bars: styles.columnBars,
+    keeper: styles.columnKeeper,
+    tag: styles.columnTag,
+    source: styles.columnSource,
+  }[by],
+];
+
+const FolderWords = ({ folder }: { folder: Folder }) => (
+  <View style={styles.grooveWords}>
+    <Text numberOfLines={1} style={styles.grooveName}>
+      {folder.name}
+    </Text>
+    <Text numberOfLines={1} style={styles.grooveAbout}>
+      {`${folder.grooves} ${folder.grooves === 1 ? 'groove' : 'grooves'}`}
+    </Text>
+  </View>
+);
+
+const GrooveWords = ({ row, wide, columns }: { row: GrooveRow; wide: boolean; columns: Column[] }) => (
+  <>
+    <View style={styles.grooveWords}>
+      <Text numberOfLines={1} style={styles.grooveName}>
+        {row.name}
+      </Text>
+      {wide ? null : (
+        <Text numberOfLines={1} style={styles.grooveAbout}>
+          {aboutRow(row)}
+        </Text>
+      )}
+    </View>
+    {columns.map(({ by, text }) => (
+      <Text key={by} numberOfLines={1} style={[styles.columnWords, ...columnOf(by)]}>
+        {text(row)}
+      </Text>
+    ))}
+  </>
+);
+
+const LineItem = memo(function LineItem(props: LineItemProps) {
+  const { line, at, size, top, height, chosen, sounding, kept, wide, columns, onPress, onKeep } = props;
+  const name = line.kind === 'folder' ? line.folder.name : line.row.name;
+  const icon = line.kind === 'folder' ? 'beats' : chosen && sounding ? 'stop' : 'play';
+  const begin = (event: DragEvent) => {
+    event.dataTransfer.setData('text/plain', name);
+    if (line.kind === 'groove') drag(() => void rowAside(line.row));
+  };
+  const content = (
+    <View style={styles.grooveRow}>
+      <View style={styles.grooveOpen}>
+        <Cover
+          label={line.kind === 'folder' ? `Folder ${name}` : name}
+          {...(line.kind === 'groove' && { current: chosen })}
+          tabIndex={chosen || at === 0 ? 0 : -1}
+          onPress={() => onPress(line)}
+        />
+        <View style={chosen ? styles.chosenMark : styles.mark}>
+          <Icon name={icon} size={18} />
+        </View>
+        {line.kind === 'folder' ? (
+          <FolderWords folder={line.folder} />
+        ) : (
+          <GrooveWords row={line.row} wide={wide} columns={columns} />
+        )}
+      </View>
+      <Keep name={name} kept={kept} onKeep={() => onKeep(line)} />
+    </View>
+  );
+  return (
+    <View
+      style={[styles.grooveLine, chosen && styles.chosen, { top, height }]}
+      {...({ role: 'listitem', 'aria-setsize': size, 'aria-posinset': at + 1 } as object)}
+    >
+      {wide ? (
+        <DragOut fill when={line.kind === 'groove'} onStart={begin} onEnd={() => drag(null)}>
+          {content}
+        </DragOut>
+      ) : (
+        content
+      )}
+    </View>
+  );
+});
+
+const headOf = (by: Sort): string => (by === 'meter' ? 'Meter' : SORT_NAMES[by]);
+
+const Heads = ({
+  sort,
+  down,
+  onSort,
+  columns,
+}: Pick<GrooveListProps, 'sort' | 'down' | 'onSort'> & { columns: Column[] }) => (
+  <View style={styles.grooveHeads}>
+    {[{ by: 'name' as Sort }, ...columns].map(({ by }) => (
+      <Press
+        key={by}
+        style={[styles.headPress, ...columnOf(by)]}
+        label={`${headOf(by)}${sort === by ? (down ? ' ↓' : ' ↑') : ''}: sort by it`}
+        pressed={sort === by}
+        onPress={() => onSort(by)}
+      >
+        <Text numberOfLines={1} style={[styles.columnWords, styles.headWords, sort === by && styles.headOn]}>
+          {`${headOf(by)}${sort === by ? (down ? ' ↓' : ' ↑') : ''}`}
+        </Text>
+      </Press>
+    ))}
+  </View>
+);
+
+/** Lines by the ten thousand, of which only those in sight are there. */
+export const GrooveList = (props: GrooveListProps) => {
+  const { lines, chosen, chosenAt, sounding, keeps, onChoose, onFolder, onKeep, wide } = props;
+  const box = useRef<ScrollView>(null);
+  const roomy = useWider(1440);
+  const columns = !wide ? NO_COLUMNS : roomy ? COLUMNS : FEWER;
+  const height = wide ? WIDE_ROW : ROW;
+  // What it gives cannot be memoized: the compiler leaves this component alone, which is as it should be.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: lines.count,
+    getScrollElement: () => (box.current?.getScrollableNode() as HTMLElement | undefined) ?? null,
+    estimateSize: () => height,
+    overscan: 3,
+  });
+  useEffect(() => rows.measure(), [height, rows]);
+  const firstPlace = useRef(props.place);
+  useEffect(() => {
+    if (firstPlace.current === props.place) return;
+    firstPlace.current = props.place;
+    // What it knows of where it stands: the page itself would be laid out to tell.
+    if (rows.scrollOffset) rows.scrollToOffset(0);
+  }, [props.place, rows]);
+  useEffect(() => {
+    if (chosenAt >= 0) rows.scrollToIndex(chosenAt, { align: 'auto' });
+    // Only a new choice brings itself into sight: not a list that changes under it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [chosen]);
+  const press = (line: Line) => (line.kind === 'folder' ? onFolder(line.folder.path) : onChoose(line.row));
+  const keys = (event: KeyboardEvent) => {
+    const by = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
+    const to = event.key === 'Home' ? 0 : event.key === 'End' ? lines.count - 1 : chosenAt + (by ?? 0);
+    if (by === undefined && event.key !== 'Home' && event.key !== 'End') {
+      const line = lines.at(chosenAt);
+      if (event.key.toLowerCase() === 'k' && line && !event.ctrlKey && !event.metaKey) onKeep(line);
+      return;
+    }
+    event.preventDefault();
+    const line = lines.at(Math.max(0, Math.min(lines.count - 1, to)));
+    if (line?.kind === 'groove') onChoose(line.row);
+  };
+  return (
+    <View style={styles.grooveList} {...({ onKeyDown: keys } as object)}>
+      {wide ? <Heads {...props} columns={columns} /> : null}
+      <ScrollView style={styles.grooveScroll} ref={box}>
+        <View role="list" aria-label="Grooves" style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          {rows.getVirtualItems().map(({ index, start }) => {
+            const line = lines.at(index)!;
+            const isChosen = index === chosenAt;
+            return (
+              <LineItem
+                // By place: a list that changes under a search fills the lines that are there anew.
+                key={index}
+                line={line}
+                at={index}
+                size={lines.count}
+                top={start}
+                height={height}
+                chosen={isChosen}
+                sounding={isChosen && sounding}
+                kept={keeps(line)}
+                wide={wide}
+                columns={columns}
+                onPress={press}
+                onKeep={onKeep}
+              />
+            );
+          })}
+        </View>
+      </ScrollView>
+    </View>
+  );
+};

@@ -1,0 +1,142 @@
+import { Table } from '../../ui/Table';
+import { Para, Heading, Words } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useEffect, useState } from 'react';
+import { INSTRUMENTS } from '../../../core/beat/instruments';
+import { summaryLines, aheadText, oneFigure } from '../../../core/feel/reportText';
+import type { FeelReport } from '../../../core/feel/measure';
+import { tempoNote } from '../../../core/groove/fit';
+import type { Groove } from '../../../core/groove/groove';
+import { keepsGroove, turnGroove } from '../../../core/groove/keepers';
+import { groovesChanged } from '../../state/grooves';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Tabs, tabId } from '../../ui/Tabs';
+import { askReport } from '../../workers/askReport';
+import { shaped, useHeard } from './audition';
+import { BringIn } from './BringIn';
+import { FileReading } from './FileReading';
+import { GroovePicture } from '../../strings/GroovePicture';
+import { LikeThis } from './LikeThis';
+import { Revoice } from './Revoice';
+import { aboutRow } from './words';
+
+const PAGES = [
+  { id: 'what', name: 'What it is' },
+  { id: 'bring', name: 'Bring in' },
+  { id: 'voice', name: 'Re-voice' },
+  { id: 'like', name: 'Like this' },
+] as const;
+type Page = (typeof PAGES)[number]['id'];
+
+const useReport = (groove: Groove): FeelReport | string | null => {
+  const [report, setReport] = useState<FeelReport | string | null>(null);
+  useEffect(() => {
+    let current = true;
+    void askReport({ kind: 'groove', groove }).then((read) => {
+      if (current) setReport(read.ok ? read.value : read.error);
+    });
+    return () => {
+      current = false;
+    };
+  }, [groove]);
+  return report;
+};
+
+const Report = ({ groove }: { groove: Groove }) => {
+  const report = useReport(groove);
+  if (report === null) return <Para quiet>Measuring its feel…</Para>;
+  if (typeof report === 'string') return <Para quiet>{report}</Para>;
+  return (
+    <>
+      {summaryLines(report).map((line) => (
+        <Para key={line}>{line}</Para>
+      ))}
+      <Table
+        label={`The drums of ${groove.name}`}
+        columns={['Drum', 'Hits', 'Lies', 'Velocity']}
+        figures={[0, 2]}
+        rows={report.lanes.map((lane) => {
+          const own = groove.lanes[Number(lane.lane)];
+          return {
+            key: lane.lane,
+            name: own?.unknown ? `Note ${own.note}` : own ? INSTRUMENTS[own.instrument].name : '',
+            cells: [
+              String(lane.notes),
+              aheadText(lane.meanSwung),
+              `${oneFigure(lane.velocity)} ± ${oneFigure(lane.velocitySpread)}`,
+            ],
+          };
+        })}
+      />
+    </>
+  );
+};
+
+const WhatItIs = ({ groove }: { groove: Groove }) => {
+  const tempo = useApp((state) => state.doc.beat?.tempo ?? groove.bpm);
+  const note = tempoNote(groove, tempo);
+  const [low, high] = groove.tempos;
+  return (
+    <>
+      {note ? (
+        <View style={styles.tempoNote}>
+          <Para note>{note}</Para>
+        </View>
+      ) : (
+        <Para>{`Made for ${Math.round(low)} to ${Math.round(high)} BPM; your beat at ${Math.round(tempo)} suits it.`}</Para>
+      )}
+      <Para quiet>{[groove.path.join(' / '), groove.tags.join(', ')].filter(Boolean).join(' · ')}</Para>
+      {groove.source === 'built-in' ? null : <FileReading groove={groove} />}
+      <Heading level={3}>Its feel</Heading>
+      <Report groove={groove} />
+    </>
+  );
+};
+
+/** A groove: what it is, brought in, played with other voices, and what is like it. */
+export const GroovePage = ({ groove }: { groove: Groove }) => {
+  const [page, setPage] = useState<Page>('what');
+  const heard = useHeard();
+  const keepers = useApp((state) => state.grooves.keepers);
+  const act = useDo();
+  const now = shaped({ ...heard, groove })!;
+  const kept = keepsGroove(keepers, groove.id);
+  return (
+    <>
+      <View style={styles.grooveHead}>
+        <View style={styles.headTexts}>
+          <Heading level={2} style={styles.name}>
+            {groove.name}
+          </Heading>
+          <Words small quiet>
+            {aboutRow(now)}
+          </Words>
+        </View>
+        <Chip
+          label={`Keep ${groove.name}`}
+          pressed={kept}
+          onPress={() => act(groovesChanged({ keepers: turnGroove(keepers, groove) }))}
+        >
+          {kept ? 'Kept' : 'Keep'}
+        </Chip>
+      </View>
+      <GroovePicture groove={now} />
+      <Tabs label="Groove" tabs={PAGES} value={page} onChange={setPage} panel="groove-page" />
+      <View
+        style={styles.groovePage}
+        {...({
+          id: 'groove-page',
+          role: 'tabpanel',
+          'aria-labelledby': tabId('groove-page', page),
+        } as object)}
+      >
+        {page === 'what' ? <WhatItIs groove={now} /> : null}
+        {page === 'bring' ? <BringIn groove={groove} now={now} /> : null}
+        {page === 'voice' ? <Revoice groove={groove} /> : null}
+        {page === 'like' ? <LikeThis groove={groove} /> : null}
+      </View>
+    </>
+  );
+};

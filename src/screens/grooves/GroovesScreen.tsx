@@ -1,0 +1,275 @@
+import { Page as Scrolled } from '../../ui/Page';
+import { DropEntries } from '../../web/DropEntries';
+import { Para, Words } from '../../ui/Words';
+import { Disclosure } from '../../ui/Disclosure';
+import { Items, Item, ScreenHead } from '../../ui/Layout';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useKept } from '../../ui/useKept';
+import { useEffect, useMemo, useState } from 'react';
+import { count } from '../../../core/beat/text';
+import {
+  browse,
+  foldersIn,
+  isWithin,
+  type Catalogue,
+  type Folder,
+  type Sort,
+} from '../../../core/groove/catalogue';
+import { keepsFolder, keepsGroove, turnFolder, turnGroove } from '../../../core/groove/keepers';
+import type { GrooveRow } from '../../../core/groove/groove';
+import { groovesChanged, type GroovesState } from '../../state/grooves';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { IconButton } from '../../ui/IconButton';
+import { useWide } from '../../ui/useWide';
+import { choose, onEnd, play, stopHearing, useAudition, useHeard } from './audition';
+import { PathBar, Search, Views } from './BrowseBar';
+import { GrooveBar } from './GrooveBar';
+import { GrooveList } from './GrooveList';
+import { GroovePage } from './GroovePage';
+import { HearOptions } from './HearOptions';
+import { ImportPanel, useImport } from './ImportPanel';
+import { KeepersFile } from './KeepersFile';
+import { linesOf, type Line } from './lines';
+import { MapsPage } from './MapsPage';
+import { shelf, useShelf } from './shelf';
+
+/** Which rows there are to choose from, before they are narrowed: all, those of a folder, or those that are kept. */
+const amongOf = (
+  catalogue: Catalogue,
+  { view, path, keepers, query, filters }: GroovesState,
+): Uint8Array | null => {
+  if (view === 'list') return null;
+  const mask = new Uint8Array(catalogue.rows.length);
+  if (view === 'keepers') {
+    for (const { id } of keepers.grooves) {
+      const at = catalogue.byId.get(id);
+      if (at !== undefined) mask[at] = 1;
+    }
+    return mask;
+  }
+  // Looked for within a folder, all that lies in it however deep is meant; else what lies right in it.
+  const deep = query.trim() !== '' || Object.keys(filters).length > 0;
+  catalogue.rows.forEach((row, at) => {
+    if (isWithin(row.path, path) && (deep || row.path.length === path.length)) mask[at] = 1;
+  });
+  return mask;
+};
+
+const both = (a: Uint8Array | null, b: Uint8Array | null): Uint8Array | null => {
+  if (!a || !b) return a ?? b;
+  return a.map((one, at) => one & b[at]!);
+};
+
+/** What the list shows. */
+const useLines = (catalogue: Catalogue, status: string) => {
+  const grooves = useApp((state) => state.grooves);
+  const { view, path, keepers, filters, sort, down } = grooves;
+  const { query } = grooves;
+  const matching = useMemo(
+    () => shelf.matching(query),
+    // What is searched changes with the shelf.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [query, catalogue, status],
+  );
+  const among = useMemo(
+    () => amongOf(catalogue, { ...grooves, view, path, keepers, query, filters }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [catalogue, view, path, keepers, query, filters],
+  );
+  const shown = useMemo(
+    () => browse(catalogue, { among: both(among, matching), filters, sort, down }),
+    [catalogue, among, matching, filters, sort, down],
+  );
+  const lines = useMemo(() => {
+    const only = (folders: Folder[]) => linesOf(folders, shown.order, catalogue);
+    if (query.trim() || Object.keys(filters).length || view === 'list') return only([]);
+    if (view === 'folders') return only(foldersIn(catalogue.rows, path));
+    const kept = (place: string[]): Folder[] =>
+      foldersIn(catalogue.rows, place.slice(0, -1)).filter(({ name }) => name === place[place.length - 1]);
+    return only(keepers.folders.flatMap(kept));
+  }, [shown, catalogue, query, filters, view, keepers, path]);
+  return { shown, lines };
+};
+
+const EMPTY: Record<GroovesState['view'], string> = {
+  list: 'No groove is like that. Take a filter away, or look for another word.',
+  folders: 'This folder is empty.',
+  keepers: 'What you keep is found here. Keep a groove or a folder with the mark at the end of its line.',
+};
+
+const FolderNote = () => {
+  const { folder } = useShelf();
+  if (folder.kind === 'away')
+    return (
+      <View style={styles.folderNote}>
+        <Para live>
+          The groove folder of the server is out of reach; it is looked for again. All other grooves are here.
+        </Para>
+        <Chip onPress={() => void shelf.lookAgain()}>Try now</Chip>
+      </View>
+    );
+  if (folder.kind === 'there' && folder.left.length)
+    return (
+      <Disclosure
+        title={`${count(folder.left.length, 'file')} of the groove folder could not be read`}
+        style={styles.folderNote}
+      >
+        <Items>
+          {folder.left.map(({ path, why }) => (
+            <Item key={path}>
+              <Words>{`${path}: ${why}`}</Words>
+            </Item>
+          ))}
+        </Items>
+      </Disclosure>
+    );
+  return null;
+};
+
+type Page = 'list' | 'groove' | 'maps';
+
+/** Grooves: looked through, heard in time with the beat, kept, and brought in. */
+export const GroovesScreen = () => {
+  const { catalogue, status } = useShelf();
+  const grooves = useApp((state) => state.grooves);
+  const { chosen, keepers, view, path, sort, down, atOnce } = grooves;
+  const heard = useHeard();
+  const wide = useWide();
+  const act = useDo();
+  const [page, setPage] = useKept<Page>('grooves page', 'list');
+  const [hearing, setHearing] = useState(false);
+  const importing = useImport();
+  useAudition();
+  const { shown, lines } = useLines(catalogue, status);
+
+  const at = lines.placeOf(chosen);
+  const rowAt = (index: number): GrooveRow | null => {
+    const line = lines.at(index);
+    return line?.kind === 'groove' ? line.row : null;
+  };
+  const [previous, next] = [rowAt(at - 1), rowAt(at + 1)];
+  const take = (row: GrooveRow) => {
+    if (row.id === heard.groove?.id && row.id === chosen) {
+      if (heard.sounding) stopHearing();
+      else play();
+      return;
+    }
+    act(groovesChanged({ chosen: row.id }));
+    void choose(row.id, atOnce || heard.sounding);
+  };
+  useEffect(() => {
+    onEnd(next ? () => take(next) : null);
+    return () => onEnd(null);
+  });
+  useEffect(() => {
+    if (status === 'ready' && chosen && !heard.groove && catalogue.byId.has(chosen))
+      void choose(chosen, false);
+  }, [status, chosen, heard.groove, catalogue]);
+
+  const keeps = (line: Line) =>
+    line.kind === 'folder' ? keepsFolder(keepers, line.folder.path) : keepsGroove(keepers, line.row.id);
+  const keep = (line: Line) =>
+    act(
+      groovesChanged({
+        keepers:
+          line.kind === 'folder' ? turnFolder(keepers, line.folder.path) : turnGroove(keepers, line.row),
+      }),
+    );
+  const sortBy = (by: Sort) => act(groovesChanged(by === sort ? { down: !down } : { sort: by, down: false }));
+
+  const details = heard.groove ? <GroovePage key={heard.groove.id} groove={heard.groove} /> : null;
+  const list = (
+    <DropEntries onEntries={importing.take}>
+      <View style={styles.grooveBrowse}>
+        <Views />
+        <Search catalogue={catalogue} shown={shown} wide={wide} />
+        {view === 'folders' ? <PathBar path={path} rows={catalogue.rows} /> : null}
+        {view === 'keepers' ? <KeepersFile keepers={keepers} rows={catalogue} /> : null}
+        <FolderNote />
+        <ImportPanel importing={importing} />
+        {lines.count ? (
+          <GrooveList
+            lines={lines}
+            place={JSON.stringify([view, path, grooves.query, grooves.filters, sort, down])}
+            chosen={chosen}
+            chosenAt={at}
+            sounding={heard.sounding}
+            keeps={keeps}
+            onChoose={take}
+            onFolder={(to) => act(groovesChanged({ view: 'folders', path: to, query: '', filters: {} }))}
+            onKeep={keep}
+            wide={wide}
+            sort={sort}
+            down={down}
+            onSort={sortBy}
+          />
+        ) : (
+          <Para quiet style={styles.empty} live>
+            {status === 'loading' && !catalogue.rows.length ? 'Looking for grooves…' : EMPTY[view]}
+          </Para>
+        )}
+      </View>
+    </DropEntries>
+  );
+  const shownPage = wide && page === 'groove' ? 'list' : page;
+  return (
+    <View style={styles.groovesScreen}>
+      <ScreenHead
+        title={shownPage === 'maps' ? 'Drum maps' : 'Grooves'}
+        style={styles.head}
+        under={
+          <Words small quiet lines={1}>
+            {shownPage === 'maps' ? 'Which drum a note is' : count(catalogue.rows.length, 'groove')}
+          </Words>
+        }
+      >
+        {shownPage === 'list' ? (
+          <>
+            <Chip
+              label="Hearing: how grooves are heard"
+              pressed={hearing}
+              onPress={() => setHearing(!hearing)}
+            >
+              Hearing
+            </Chip>
+            <Chip onPress={() => setPage('maps')}>Maps</Chip>
+            <Chip label="Open files: MIDI" onPress={importing.chooseFiles}>
+              Open files
+            </Chip>
+          </>
+        ) : (
+          <IconButton label="Back to the grooves" icon="close" onPress={() => setPage('list')} />
+        )}
+      </ScreenHead>
+      {hearing && shownPage === 'list' ? <HearOptions /> : null}
+      {shownPage === 'maps' ? (
+        <MapsPage heard={heard.groove} />
+      ) : wide ? (
+        <View style={styles.groovesBody}>
+          {list}
+          <Scrolled role="complementary" style={styles.panelWide} label="Groove">
+            {details ?? (
+              <Para quiet style={styles.empty}>
+                Choose a groove to hear it and to see what it is.
+              </Para>
+            )}
+          </Scrolled>
+        </View>
+      ) : shownPage === 'groove' && details ? (
+        <Scrolled>{details}</Scrolled>
+      ) : (
+        list
+      )}
+      {shownPage === 'maps' ? null : (
+        <GrooveBar
+          onPrevious={previous && (() => take(previous))}
+          onNext={next && (() => take(next))}
+          onOpen={wide || shownPage === 'groove' ? null : () => setPage('groove')}
+        />
+      )}
+      {importing.fields}
+    </View>
+  );
+};

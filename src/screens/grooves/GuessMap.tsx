@@ -1,0 +1,97 @@
+import { Para, Words } from '../../ui/Words';
+import { Items, Item } from '../../ui/Layout';
+import { styles } from './styles';
+import { useEffect, useState } from 'react';
+import type { InstrumentId } from '../../../core/beat/instruments';
+import type { Groove } from '../../../core/groove/groove';
+import type { DrumMap } from '../../../core/midi/drumMap';
+import type { Guess } from '../../../core/midi/guessMap';
+import { strikeLane } from '../../audio/player';
+import { selectBeat, useApp } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { IconButton } from '../../ui/IconButton';
+import { readAside } from '../../workers/aside';
+import { rereadHeard } from './audition';
+import { InstrumentChoice } from './InstrumentChoice';
+import { shelf } from './shelf';
+
+const sureness = (certainty: number): string =>
+  certainty > 0.8 ? 'quite sure' : certainty > 0.5 ? 'likely' : 'a guess';
+
+interface GuessMapProps {
+  heard: Groove | null;
+  /** @returns the name it was given */
+  onMake: (map: DrumMap) => string;
+}
+
+/** What the notes of a file are, by how they behave; each to be heard, confirmed or changed. */
+export const GuessMap = ({ heard, onMake }: GuessMapProps) => {
+  const [guesses, setGuesses] = useState<(Omit<Guess, 'instrument'> & { instrument: InstrumentId | null })[]>(
+    [],
+  );
+  const beat = useApp(selectBeat);
+  const file = heard && heard.source !== 'built-in' ? heard : null;
+  useEffect(() => {
+    let current = true;
+    if (!file) return;
+    void shelf.bytes(file.id).then(async (bytes) => {
+      const read = bytes && (await readAside('guess', bytes, shelf.examples()));
+      if (current && read?.ok) setGuesses(read.value);
+    });
+    return () => {
+      current = false;
+    };
+  }, [file]);
+  if (!file)
+    return (
+      <Para quiet>
+        Choose a groove that came from a MIDI file first: its notes are then told apart by how each behaves in
+        the bar.
+      </Para>
+    );
+  const make = async () => {
+    const notes = guesses.flatMap(({ note, instrument }) => (instrument ? [{ note, instrument }] : []));
+    const name = onMake({
+      kind: 'ruddik.drumMap',
+      version: 1,
+      name: `Guessed from ${file.name}`.slice(0, 80),
+      notes,
+    });
+    await shelf.readAnew(file.id, { map: name });
+    await rereadHeard();
+  };
+  const laneFor = (id: InstrumentId) => beat?.lanes.find(({ instrument }) => instrument === id)?.id;
+  return (
+    <>
+      <Para>{`The notes of “${file.name}”, by how they behave: listen, change what is wrong, and make it a map.`}</Para>
+      <Items style={styles.mapNotes} label="Guessed">
+        {guesses.map((guess) => {
+          const lane = guess.instrument && laneFor(guess.instrument);
+          return (
+            <Item key={guess.note}>
+              <Words figure>{guess.note}</Words>
+              <InstrumentChoice
+                label={`Note ${guess.note} is`}
+                value={guess.instrument}
+                none="Nothing"
+                onChange={(instrument) =>
+                  setGuesses(guesses.map((one) => (one === guess ? { ...one, instrument } : one)))
+                }
+              />
+              <Words quiet>{`${sureness(guess.certainty)}, ${Math.round(guess.certainty * 100)} %`}</Words>
+              <IconButton
+                label={`Hear note ${guess.note} so`}
+                icon="play"
+                disabled={!lane}
+                onPress={() => lane && void strikeLane(lane, 100)}
+              />
+            </Item>
+          );
+        })}
+      </Items>
+      <Chip disabled={!guesses.length} onPress={() => void make()}>
+        Make it a map and read the file with it
+      </Chip>
+    </>
+  );
+};

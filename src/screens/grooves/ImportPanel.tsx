@@ -1,0 +1,259 @@
+import { Page } from '../../ui/Page';
+import { Progress } from '../../ui/Progress';
+import { useFileField } from '../../web/fileField';
+import { newImportWorker } from '../../workers/makers';
+import { Disclosure } from '../../ui/Disclosure';
+import { Items, Item } from '../../ui/Layout';
+import { Words, Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import type { FileWithPath } from 'file-selector';
+import { useRef, useState, type ReactNode } from 'react';
+import type { LeftOut, TakenIn } from '../../../core/groove/importing';
+import { store } from '../../state/session';
+import { useApp } from '../../state/store';
+import type { FromImport, ToImport } from '../../workers/importWorker';
+import { Chip } from '../../ui/Chip';
+import { shelf } from './shelf';
+import { takeOff } from './takeOff';
+
+/** How far an import is, and what came of it. */
+interface Import {
+  done: number;
+  total: number;
+  running: boolean;
+  cancelled: boolean;
+  full: boolean;
+  /** The ids of what was taken in. */
+  taken: string[];
+  notes: number;
+  doubles: number;
+  cut: number;
+  left: LeftOut[];
+  warned: { path: string; warnings: string[] }[];
+}
+
+const NOTHING: Import = {
+  done: 0,
+  total: 0,
+  running: true,
+  cancelled: false,
+  full: false,
+  taken: [],
+  notes: 0,
+  doubles: 0,
+  cut: 0,
+  left: [],
+  warned: [],
+};
+
+const sum = (taken: TakenIn[], of: (one: TakenIn) => number) => taken.reduce((all, one) => all + of(one), 0);
+
+const further = (
+  now: Import,
+  { done, total, taken, left }: Extract<FromImport, { type: 'progress' }>,
+): Import => ({
+  ...now,
+  done,
+  total,
+  taken: [...now.taken, ...taken.map(({ indexed }) => indexed.row.id)],
+  notes: now.notes + sum(taken, ({ indexed }) => indexed.hits),
+  doubles: now.doubles + sum(taken, ({ doubles }) => doubles),
+  cut: now.cut + sum(taken, ({ cut }) => cut),
+  left: [...now.left, ...left],
+  warned: [
+    ...now.warned,
+    ...taken
+      .filter(({ warnings }) => warnings.length)
+      .map(({ indexed, warnings }) => ({ path: indexed.row.id.slice('imported/'.length), warnings })),
+  ],
+});
+
+export interface Importing {
+  now: Import | null;
+  cancel: () => void;
+  close: () => void;
+  chooseFiles: () => void;
+  chooseFolder: () => void;
+  /** What is dropped onto the list. */
+  take: (files: FileWithPath[]) => void;
+  fields: ReactNode;
+}
+
+/** How many files are handed to the worker at once. */
+const FEW = 8;
+
+const pathOf = (file: File | FileWithPath): string =>
+  (file.webkitRelativePath || ('path' in file && file.path) || file.name).replace(/^\.?\//, '');
+
+/** Files, folders and archives taken in, in a worker. */
+export const useImport = (): Importing => {
+  const [now, setNow] = useState<Import | null>(null);
+  const worker = useRef<Worker | null>(null);
+
+  const begin = (chosen: (File | FileWithPath)[]) => {
+    if (!chosen.length) return;
+    worker.current ??= newImportWorker();
+    const added: TakenIn[] = [];
+    let at = 0;
+    const tell = (message: ToImport) => worker.current?.postMessage(message);
+    const hear: Record<FromImport['type'], (message: FromImport) => void> = {
+      more: () => {
+        const files = chosen.slice(at, at + FEW).map((file) => ({ path: pathOf(file), file }));
+        at += FEW;
+        tell({ type: 'files', files, last: at >= chosen.length });
+      },
+      progress: (message) => {
+        if (message.type !== 'progress') return;
+        added.push(...message.taken);
+        setNow((before) => further(before ?? NOTHING, message));
+      },
+      done: (message) => {
+        if (message.type !== 'done') return;
+        // The list is built anew once, not at every hundred files.
+        shelf.add(added.map(({ indexed }) => indexed));
+        const { cancelled, full } = message;
+        setNow((before) => ({ ...(before ?? NOTHING), running: false, cancelled, full }));
+      },
+    };
+    worker.current.onmessage = ({ data }: MessageEvent<FromImport>) => hear[data.type](data);
+    setNow({ ...NOTHING, total: chosen.length });
+    tell({ type: 'begin', total: chosen.length, map: shelf.mapNamed(store.getState().grooves.readWith) });
+  };
+  const files = useFileField({
+    label: 'MIDI files',
+    accept: '.mid,.midi,.zip,audio/midi,application/zip',
+    multiple: true,
+    onFiles: begin,
+  });
+  const folder = useFileField({
+    label: 'Folder of MIDI files',
+    multiple: true,
+    folder: true,
+    onFiles: begin,
+  });
+  return {
+    now,
+    cancel: () => worker.current?.postMessage({ type: 'cancel' } satisfies ToImport),
+    close: () => setNow(null),
+    chooseFiles: files.choose,
+    chooseFolder: folder.choose,
+    take: begin,
+    fields: (
+      <>
+        {files.field}
+        {folder.field}
+      </>
+    ),
+  };
+};
+
+const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** So many files that were taken in with a word are named; of those left out every one is. */
+const MOST_WARNED = 200;
+
+interface NamedProps {
+  title: string;
+  files: { path: string; why: string }[];
+  open: boolean;
+}
+
+/** Files and what is said of them; made only when it is looked at, since it may be long. */
+const Named = ({ title, files, open }: NamedProps) => (
+  <Disclosure title={title} open={open} style={styles.whole}>
+    <Items>
+      {files.map(({ path, why }, at) => (
+        <Item key={`${at} ${path}`}>
+          <Words small>
+            <Words inline bold>
+              {path}
+            </Words>
+            {` ${why}`}
+          </Words>
+        </Item>
+      ))}
+    </Items>
+  </Disclosure>
+);
+
+const Lists = ({ now }: { now: Import }) => {
+  const more = now.warned.length - MOST_WARNED;
+  const warned = now.warned
+    .slice(0, MOST_WARNED)
+    .map(({ path, warnings }) => ({ path, why: warnings.join(' ') }));
+  if (more > 0) warned.push({ path: '', why: `And ${more} more.` });
+  return (
+    <>
+      {now.left.length ? (
+        <Named
+          title={`Left out: ${plural(now.left.length, 'file')}`}
+          files={now.left}
+          open={now.left.length < 12}
+        />
+      ) : null}
+      {now.warned.length ? (
+        <Named
+          title={`Taken in with a word: ${plural(now.warned.length, 'file')}`}
+          files={warned}
+          open={warned.length < 4}
+        />
+      ) : null}
+    </>
+  );
+};
+
+const told = (now: Import): string => {
+  const head = now.taken.length
+    ? `${plural(now.taken.length, 'groove')} taken in, ${plural(now.notes, 'hit')}.`
+    : 'Nothing was taken in.';
+  const doubles = now.doubles
+    ? ` ${plural(now.doubles, 'note')} stood twice on one tick and became one.`
+    : '';
+  const cut = now.cut ? ` ${plural(now.cut, 'note')} sounded on into the next and ended there.` : '';
+  const ended = now.cancelled ? ' It was cancelled: what had been read is kept.' : '';
+  const full = now.full ? ' The browser’s storage is full: no more could be kept.' : '';
+  return `${head}${doubles}${cut}${ended}${full}`;
+};
+
+/** How far an import is; then what came of it, file by file where something is to be said. */
+export const ImportPanel = ({ importing }: { importing: Importing }) => {
+  const { now, cancel, close, chooseFiles, chooseFolder } = importing;
+  const any = useApp((state) => state.grooves.view === 'folders');
+  if (!now)
+    return any ? (
+      <View style={styles.importWays}>
+        <Chip onPress={chooseFiles}>Open MIDI files or a ZIP</Chip>
+        <Chip onPress={chooseFolder}>Open a folder</Chip>
+        <Words quiet>or drop them here</Words>
+      </View>
+    ) : null;
+  return (
+    <Page role="region" style={styles.importPanel} inner={styles.importInner} label="Import">
+      {now.running ? (
+        <>
+          <Progress label="Files read" done={now.done / Math.max(1, now.total)} />
+          <Words live>{`${now.done} of ${plural(now.total, 'file')} read`}</Words>
+          <Chip onPress={cancel}>Cancel</Chip>
+        </>
+      ) : (
+        <>
+          <Para live>{told(now)}</Para>
+          <Lists now={now} />
+          <Chip onPress={close}>Close the summary</Chip>
+          {now.taken.length ? (
+            <Chip
+              tone="danger"
+              onPress={() => {
+                close();
+                void takeOff(now.taken, plural(now.taken.length, 'groove'));
+              }}
+            >
+              {now.taken.length === 1 ? 'Take it off again' : `Take all ${now.taken.length} off again`}
+            </Chip>
+          ) : null}
+        </>
+      )}
+    </Page>
+  );
+};

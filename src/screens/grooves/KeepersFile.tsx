@@ -1,0 +1,71 @@
+import { Disclosure } from '../../ui/Disclosure';
+import { Items, Item } from '../../ui/Layout';
+import { Words } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { count } from '../../../core/beat/text';
+import type { Catalogue } from '../../../core/groove/catalogue';
+import { joinedKeepers, keepersText, type Keepers } from '../../../core/groove/keepers';
+import { groovesChanged } from '../../state/grooves';
+import { noticed } from '../../state/slices';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { FilePick } from '../../web/FilePick';
+import { saveText } from '../../ui/files';
+import { readAside } from '../../workers/aside';
+
+interface KeepersFileProps {
+  keepers: Keepers;
+  rows: Catalogue;
+}
+
+/** Keepers to a file and back; those whose grooves are elsewhere are named. */
+export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
+  const act = useDo();
+  const away = keepers.grooves.filter(({ id }) => !rows.byId.has(id));
+  const open = async (name: string, bytes: Uint8Array) => {
+    const read = await readAside('readKeepers', new TextDecoder().decode(bytes));
+    if (!read.ok) {
+      act(noticed({ text: `“${name}” was not taken in. ${read.error}`, tone: 'danger', subject: 'keepers' }));
+      return;
+    }
+    const joined = joinedKeepers(keepers, read.value);
+    const added =
+      joined.grooves.length + joined.folders.length - keepers.grooves.length - keepers.folders.length;
+    act(groovesChanged({ keepers: joined }));
+    act(noticed({ text: `${count(added, 'new keeper')} from “${name}”.`, subject: 'keepers' }));
+  };
+  return (
+    <>
+      <View style={styles.importWays}>
+        <Chip
+          disabled={!keepers.grooves.length && !keepers.folders.length}
+          onPress={() => saveText(keepersText(keepers), 'keepers.json')}
+        >
+          Save keepers
+        </Chip>
+        <FilePick
+          label="Keepers file"
+          accept=".json,application/json"
+          onFile={(name, bytes) => void open(name, bytes)}
+        >
+          Open keepers
+        </FilePick>
+      </View>
+      {away.length ? (
+        <Disclosure
+          title={`${count(away.length, 'kept groove')} ${away.length === 1 ? 'is' : 'are'} not here`}
+          style={styles.folderNote}
+        >
+          <Items>
+            {away.map(({ id, name }) => (
+              <Item key={id}>
+                <Words>{name}</Words>
+              </Item>
+            ))}
+          </Items>
+        </Disclosure>
+      ) : null}
+    </>
+  );
+};

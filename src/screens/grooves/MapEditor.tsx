@@ -1,0 +1,133 @@
+import { Items, Item } from '../../ui/Layout';
+import { Words, Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useEffect, useState } from 'react';
+import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/beat/instruments';
+import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/drumMap';
+import { noteName } from '../../../core/beat/noteName';
+import { held } from '../../../core/units';
+import { cancelLearning, learnNote } from '../../audio/noteInput';
+import { noticed } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { IconButton } from '../../ui/IconButton';
+import { NumberField } from '../../ui/NumberField';
+import { InstrumentChoice } from './InstrumentChoice';
+
+interface MapEditorProps {
+  map: DrumMap;
+  /** @param told what became of other notes by it, where that is not seen at once */
+  onChange: (map: DrumMap, told?: string) => void;
+}
+
+/** Sooner than this the wait was ended by hand. */
+const GIVEN_UP_MS = 14000;
+
+/** The drum that is to be learnt next: the first that the map has no note for. */
+const nextToLearn = (map: DrumMap, after: InstrumentId | null): InstrumentId | null => {
+  const from = after ? INSTRUMENT_IDS.indexOf(after) + 1 : 0;
+  return INSTRUMENT_IDS.slice(from).find((id) => !entryOf(map, id)) ?? null;
+};
+
+/** Note after note: a drum is named, a key is struck. */
+const Learn = ({ map, onChange }: MapEditorProps) => {
+  const [id, setId] = useState<InstrumentId | null>(() => nextToLearn(map, null) ?? 'kick');
+  const [waiting, setWaiting] = useState(false);
+  const act = useDo();
+  useEffect(() => cancelLearning, []);
+  const learn = async () => {
+    if (!id) return;
+    if (waiting) return cancelLearning();
+    const begun = performance.now();
+    setWaiting(true);
+    const note = await learnNote();
+    setWaiting(false);
+    if (note === null) {
+      if (performance.now() - begun < GIVEN_UP_MS) return;
+      act(
+        noticed({
+          text: 'No note came in 15 seconds. Connect a MIDI instrument and strike a pad, or set the note below.',
+          subject: 'maps',
+        }),
+      );
+      return;
+    }
+    const changed = withNote({ ...map, notes: map.notes.filter((one) => one.instrument !== id) }, note, {
+      instrument: id,
+    });
+    const lost = map.notes.filter((one) => one.note === note && one.instrument !== id);
+    const taken = lost.length
+      ? ` It was taken from ${lost.map((one) => INSTRUMENTS[one.instrument].name).join(' and ')}.`
+      : '';
+    onChange(changed, `${INSTRUMENTS[id].name} is note ${note} now.${taken}`);
+    setId(nextToLearn(changed, id));
+  };
+  return (
+    <View style={styles.learn}>
+      <InstrumentChoice label="Drum to learn" value={id} none="All are learnt" onChange={setId} />
+      <Chip disabled={!id} pressed={waiting} onPress={() => void learn()}>
+        {waiting ? `Strike the pad of ${id ? INSTRUMENTS[id].name : ''}… or cancel` : 'Learn its note'}
+      </Chip>
+    </View>
+  );
+};
+
+/** The notes of a map, one a line. */
+export const MapEditor = ({ map, onChange }: MapEditorProps) => {
+  const [note, setNote] = useState(36);
+  const names = useApp(({ view }) => view.noteNames);
+  return (
+    <>
+      <Learn key={map.name} map={map} onChange={onChange} />
+      <View style={styles.learn}>
+        <NumberField
+          label="Note to set"
+          value={note}
+          least={0}
+          most={127}
+          under={noteName(note, names) || 'note'}
+          width={72}
+          onChange={(value) => setNote(held(Math.round(value), 0, 127))}
+        />
+        <InstrumentChoice
+          label={`Note ${note} plays`}
+          value={map.notes.find((one) => one.note === note)?.instrument ?? null}
+          none="Nothing"
+          onChange={(instrument) => onChange(withNote(map, note, instrument ? { instrument } : null))}
+        />
+      </View>
+      <Items style={styles.mapNotes} label={`Notes of ${map.name}`}>
+        {map.notes.map((one) => (
+          <Item key={`${one.note} ${one.channel ?? ''}`} style={styles.mapNote}>
+            <Words figure style={styles.mapNumber}>
+              {one.note}{' '}
+              <Words small quiet inline>
+                {noteName(one.note, names)}
+              </Words>
+            </Words>
+            {isPlayable(one) ? null : (
+              <Words small quiet>
+                beyond 0 to 127: kept, plays nothing
+              </Words>
+            )}
+            <InstrumentChoice
+              label={`Note ${one.note} is`}
+              value={one.instrument}
+              none="Nothing"
+              onChange={(instrument) =>
+                onChange(withNote(map, one.note, instrument ? { ...one, instrument } : null))
+              }
+            />
+            <IconButton
+              label={`Take note ${one.note} out`}
+              icon="remove"
+              onPress={() => onChange(withNote(map, one.note, null))}
+            />
+          </Item>
+        ))}
+      </Items>
+      {map.notes.length ? null : <Para quiet>No note has a drum yet. Learn one, or set it by number.</Para>}
+    </>
+  );
+};

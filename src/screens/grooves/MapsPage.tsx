@@ -1,0 +1,192 @@
+import { Page } from '../../ui/Page';
+import { Chips } from '../../ui/Layout';
+import { Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useState } from 'react';
+import type { Groove } from '../../../core/groove/groove';
+import { drumMapText, GENERAL_MIDI, isPlayable, shifted, type DrumMap } from '../../../core/midi/drumMap';
+import { midnamText } from '../../../core/midi/mapFiles';
+import type { MapPreview } from '../../../core/midi/mapPreview';
+import { fileName } from '../../../core/beat/text';
+import { groovesChanged } from '../../state/grooves';
+import { offer } from '../../state/offers';
+import { store } from '../../state/session';
+import { noticed } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { FilePick } from '../../web/FilePick';
+import { saveBytes, saveText } from '../../ui/files';
+import { NameField } from '../../ui/NameField';
+import { Tabs } from '../../ui/Tabs';
+import { readAside } from '../../workers/aside';
+import { GuessMap } from './GuessMap';
+import { MapEditor } from './MapEditor';
+import { MapPreviewTable } from './MapPreviewTable';
+import { WriteWith } from './WriteWith';
+
+const freeName = (maps: DrumMap[], wanted: string): string => {
+  const taken = new Set([GENERAL_MIDI, ...maps].map(({ name }) => name));
+  let name = wanted.slice(0, 76);
+  for (let at = 2; taken.has(name); at++) name = `${wanted.slice(0, 76)} ${at}`;
+  return name;
+};
+
+const PAGES = [
+  { id: 'edit', name: 'Notes' },
+  { id: 'write', name: 'Write the beat' },
+  { id: 'guess', name: 'Guess' },
+] as const;
+type Page = (typeof PAGES)[number]['id'];
+
+/** Drum maps: what note numbers mean, made and changed, and the beat written with one. */
+export const MapsPage = ({ heard }: { heard: Groove | null }) => {
+  const { maps, readWith } = useApp((state) => state.grooves);
+  const act = useDo();
+  const [name, setName] = useState(GENERAL_MIDI.name);
+  const [page, setPage] = useState<Page>('edit');
+  const [preview, setPreview] = useState<MapPreview | null>(null);
+  const all = [GENERAL_MIDI, ...maps];
+  const map = all.find((one) => one.name === name) ?? GENERAL_MIDI;
+  const own = map !== GENERAL_MIDI;
+
+  const add = (made: DrumMap) => {
+    const named = { ...made, name: freeName(maps, made.name) };
+    act(groovesChanged({ maps: [...maps, named] }));
+    setName(named.name);
+    setPage('edit');
+    return named.name;
+  };
+  const change = (changed: DrumMap, told?: string) => {
+    if (!own) return void add({ ...changed, name: 'My map' });
+    act(groovesChanged({ maps: maps.map((one) => (one === map ? changed : one)) }));
+    if (!told) return;
+    const before = () => {
+      const { maps: now } = store.getState().grooves;
+      act(groovesChanged({ maps: now.map((one) => (one.name === map.name ? map : one)) }));
+    };
+    act(noticed({ text: told, subject: 'maps', action: { label: 'Undo', does: offer(before) } }));
+  };
+  const shift = (by: number) => {
+    const changed = shifted(map, by);
+    const beyond = changed.notes.filter((one) => !isPlayable(one)).length;
+    const kept = beyond
+      ? ` ${beyond} of them ${beyond === 1 ? 'is' : 'are'} beyond 0 to 127 now: kept, and back when it is shifted back.`
+      : '';
+    change(changed, `All notes were shifted by ${by}.${kept}`);
+  };
+  const remove = () => {
+    const bringBack = () => {
+      const { maps: now } = store.getState().grooves;
+      const back = { ...map, name: freeName(now, map.name) };
+      act(groovesChanged({ maps: [...now, back], ...(readWith === map.name && { readWith: back.name }) }));
+    };
+    act(
+      groovesChanged({
+        maps: maps.filter((one) => one !== map),
+        ...(readWith === map.name && { readWith: GENERAL_MIDI.name }),
+      }),
+    );
+    setName(GENERAL_MIDI.name);
+    act(
+      noticed({
+        text: `The drum map “${map.name}” is gone. What was written with it keeps its notes.`,
+        subject: 'maps',
+        action: { label: 'Undo', does: offer(bringBack) },
+      }),
+    );
+  };
+  const refuse = (file: string, why: string) =>
+    act(noticed({ text: `“${file}” was not taken in. ${why}`, tone: 'danger', subject: 'maps' }));
+  const open = async (file: string, bytes: Uint8Array) => {
+    const text = new TextDecoder().decode(bytes);
+    if (/\.json$/i.test(file)) {
+      const read = await readAside('readDrumMap', text);
+      if (read.ok) add(read.value);
+      else refuse(file, read.error);
+      return;
+    }
+    const plain = file.replace(/\.\w+$/, '');
+    const read = /\.(midnam|xml)$/i.test(file)
+      ? await readAside('readMidnam', text)
+      : await readAside('readMapCsv', text, plain);
+    if (read.ok) setPreview(read.value);
+    else refuse(file, read.error);
+  };
+  const saveMidnam = () => {
+    saveBytes(new TextEncoder().encode(midnamText(map)), `${fileName(map.name)}.midnam`, 'application/xml');
+  };
+
+  if (preview)
+    return (
+      <MapPreviewTable
+        preview={preview}
+        onCancel={() => setPreview(null)}
+        onTake={(made) => {
+          add(made);
+          setPreview(null);
+        }}
+      />
+    );
+  return (
+    <Page inner={styles.mapsPage}>
+      <View style={styles.choices}>
+        <Choice
+          label="Drum map"
+          short="Drum map"
+          value={map.name}
+          options={all.map((one) => ({ value: one.name, name: `${one.name} (${one.notes.length})` }))}
+          onChange={setName}
+        />
+        <Choice
+          label="New files are read with"
+          short="For new files"
+          value={readWith}
+          options={all.map((one) => ({ value: one.name, name: one.name }))}
+          onChange={(value) => act(groovesChanged({ readWith: value }))}
+        />
+      </View>
+      <Chips>
+        <Chip onPress={() => add({ ...map, name: `${map.name} copy` })}>Copy it</Chip>
+        <Chip onPress={() => add({ ...GENERAL_MIDI, name: 'Empty map', notes: [] })}>New empty map</Chip>
+        <FilePick
+          label="Drum map file"
+          accept=".json,.midnam,.xml,.csv,.txt"
+          onFile={(file, bytes) => void open(file, bytes)}
+        >
+          Open a map
+        </FilePick>
+        <Chip onPress={() => saveText(drumMapText(map), `${fileName(map.name)}.map.json`)}>Save as JSON</Chip>
+        <Chip onPress={saveMidnam}>Save as .midnam</Chip>
+        <Chip onPress={() => shift(-12)}>Octave down</Chip>
+        <Chip onPress={() => shift(12)}>Octave up</Chip>
+        {own ? (
+          <Chip tone="danger" onPress={remove}>
+            Delete
+          </Chip>
+        ) : null}
+      </Chips>
+      {own ? (
+        <NameField
+          label="New name of the map"
+          action="Rename"
+          onGive={(given) => {
+            const named = freeName(
+              maps.filter((one) => one !== map),
+              given,
+            );
+            change({ ...map, name: named });
+            setName(named);
+          }}
+        />
+      ) : (
+        <Para quiet>General MIDI is built in. A change makes a copy of it, yours to keep.</Para>
+      )}
+      <Tabs label="Drum map" tabs={PAGES} value={page} onChange={setPage} />
+      {page === 'edit' ? <MapEditor map={map} onChange={change} /> : null}
+      {page === 'write' ? <WriteWith map={map} /> : null}
+      {page === 'guess' ? <GuessMap heard={heard} onMake={add} /> : null}
+    </Page>
+  );
+};

@@ -1,0 +1,81 @@
+import { Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { INSTRUMENTS, type InstrumentId } from '../../../core/beat/instruments';
+import type { Groove } from '../../../core/groove/groove';
+import { articulationsOf, LEVEL_RANGE, PLAIN_VOICING } from '../../../core/groove/revoice';
+import { keepTimeOn, POSTS } from '../../../core/groove/timekeeper';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { Range } from '../../ui/Range';
+import { setVoicing, useHeard } from './audition';
+
+const named = (id: InstrumentId) => ({ value: id, name: INSTRUMENTS[id].name });
+
+/** Who keeps time. */
+const Timekeeper = ({ groove }: { groove: Groove }) => {
+  const { voicing } = useHeard();
+  const { timekeeper } = groove;
+  if (!timekeeper) return <Para quiet>Nothing keeps time in this groove that could be moved.</Para>;
+  const own = keepTimeOn(groove, timekeeper).timekeeper!;
+  const posts = [...new Set([own, ...POSTS.map(({ plain }) => plain)])];
+  return (
+    <Choice
+      label="Time is kept on"
+      short="Time is kept on"
+      value={voicing.keeper ?? own}
+      options={posts.map(named)}
+      onChange={(value) => setVoicing({ keeper: value === own ? null : value })}
+    />
+  );
+};
+
+interface VoiceProps {
+  id: InstrumentId;
+}
+
+/** With what a drum is played, and how hard. */
+const Voice = ({ id }: VoiceProps) => {
+  const { voicing } = useHeard();
+  const { name } = INSTRUMENTS[id];
+  const level = voicing.levels[id] ?? 1;
+  return (
+    <View style={styles.voice}>
+      <Choice
+        label={`${name} is played with`}
+        short={name}
+        value={voicing.voices[id] ?? id}
+        options={articulationsOf(id).map(named)}
+        onChange={(value) => setVoicing({ voices: { ...voicing.voices, [id]: value } })}
+      />
+      <Range
+        label={`Velocities of ${name}`}
+        short="Velocity"
+        value={level}
+        {...LEVEL_RANGE}
+        step={0.05}
+        shown={`${Math.round(level * 100)} %`}
+        onChange={(value) => setVoicing({ levels: { ...voicing.levels, [id]: value } })}
+      />
+    </View>
+  );
+};
+
+/** A groove with other voices. The groove itself stays as it is; what is brought in is what is heard. */
+export const Revoice = ({ groove }: { groove: Groove }) => {
+  const { voicing } = useHeard();
+  const moved = voicing.keeper ? keepTimeOn(groove, voicing.keeper) : groove;
+  const voices = [
+    ...new Set(moved.lanes.filter(({ unknown }) => !unknown).map(({ instrument }) => instrument)),
+  ];
+  return (
+    <>
+      <Para quiet>Heard while it loops, and so brought in. The groove itself stays as it is.</Para>
+      <Timekeeper groove={groove} />
+      {voices.map((id) => (
+        <Voice key={id} id={id} />
+      ))}
+      <Chip onPress={() => setVoicing(PLAIN_VOICING)}>As it was</Chip>
+    </>
+  );
+};

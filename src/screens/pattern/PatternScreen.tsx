@@ -1,0 +1,285 @@
+import { Choice } from '../../ui/Choice';
+import { Button } from '../../ui/Button';
+import { showBar } from '../../strings/showBar';
+import { ScreenHead, Chips } from '../../ui/Layout';
+import { Words } from '../../ui/Words';
+import { Press } from '../../ui/Press';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { useRouter } from 'expo-router';
+import { nanoid } from '@reduxjs/toolkit';
+import { use, useEffect, useState } from 'react';
+import { barTicks } from '../../../core/beat/meter';
+import { MOST } from '../../../core/beat/choices';
+import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/beat/instruments';
+import { listed } from '../../../core/beat/text';
+import type { KitId, Pattern } from '../../../core/beat/schema';
+import { KITS } from '../../../core/sound/kits';
+import { beatEdited, kitSet, redone, undone } from '../../state/doc';
+import { loadEdits } from '../../state/lateEdits';
+import { viewChanged, ZOOMS } from '../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { HelpContext } from '../../ui/help';
+import { Chip } from '../../ui/Chip';
+import { IconButton } from '../../ui/IconButton';
+import { Select } from '../../ui/Select';
+import { Later } from '../../ui/Later';
+import { useWide } from '../../ui/useWide';
+import { Strings } from '../../strings/Strings';
+
+const Head = ({ onPatterns }: { onPatterns: () => void }) => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const canUndo = useApp((state) => state.doc.past.length > 0);
+  const canRedo = useApp((state) => state.doc.future.length > 0);
+  const act = useDo();
+  const router = useRouter();
+  const help = use(HelpContext);
+  return (
+    <ScreenHead
+      title={beat?.name ?? 'Ruddik'}
+      before={<IconButton label="Beats" icon="beats" onPress={() => router.push('/beats')} />}
+      under={
+        beat && pattern ? (
+          <Press style={styles.choice} label={`${pattern.name}, pattern shown`} onPress={onPatterns}>
+            <Words lines={1} style={styles.choiceWords}>
+              {pattern.name}
+            </Words>
+          </Press>
+        ) : null
+      }
+    >
+      <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
+      <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
+      <IconButton label="Find a command" icon="search" onPress={help} />
+    </ScreenHead>
+  );
+};
+
+const GLASS = { 1: 2, 2: 4, 4: 1 } as const;
+
+interface ToolsProps extends Pick<Pattern, 'meter' | 'bars'> {
+  bar: number;
+  wide: boolean;
+}
+
+const Tools = ({ meter, bars, bar, wide }: ToolsProps) => {
+  const zoom = useApp((state) => state.view.zoom);
+  const mixOpen = useApp((state) => state.view.mixOpen);
+  const glass = useApp((state) => state.view.glass);
+  const act = useDo();
+  const zooms = ZOOMS.filter((one) => wide || one >= 1);
+  const at = zooms.indexOf(zoom as (typeof zooms)[number]);
+  const steps = Math.round(barTicks(meter) / zoom / 240);
+  const turn = (by: number) => showBar(Math.max(0, (bar + by) * Math.max(1, zoom)));
+  return (
+    <View style={styles.tools}>
+      <IconButton label="Previous bar" icon="left" disabled={bar <= 0} onPress={() => turn(-1)} />
+      <Words small live>{`Bar ${bar + 1} of ${bars}`}</Words>
+      <IconButton label="Next bar" icon="right" disabled={bar >= bars - 1} onPress={() => turn(1)} />
+      <View style={styles.gap} />
+      <Button
+        label={`Glass ${glass}×: partings drawn ${glass} times as wide`}
+        style={styles.tool}
+        onPress={() => act(viewChanged({ glass: GLASS[glass] }))}
+      >
+        {`Glass ${glass}×`}
+      </Button>
+      <IconButton
+        label={`More steps than ${steps}`}
+        icon="zoomOut"
+        disabled={at <= 0}
+        onPress={() => act(viewChanged({ zoom: zooms[at - 1]! }))}
+      />
+      <IconButton
+        label={`Fewer steps than ${steps}`}
+        icon="zoomIn"
+        disabled={at >= zooms.length - 1}
+        onPress={() => act(viewChanged({ zoom: zooms[at + 1]! }))}
+      />
+      <Button
+        label="M S: mute and solo for all lanes"
+        style={styles.tool}
+        pressed={mixOpen}
+        onPress={() => act(viewChanged({ mixOpen: !mixOpen }))}
+      >
+        M S
+      </Button>
+    </View>
+  );
+};
+
+const KIT_OPTIONS = Object.values(KITS).map(({ id, name }) => ({ value: id, name }));
+
+const KitChoice = ({ kit }: { kit: KitId }) => {
+  const act = useDo();
+  return (
+    <View style={styles.kit}>
+      <Choice
+        label="Kit"
+        short="Kit"
+        value={kit}
+        options={KIT_OPTIONS}
+        onChange={(to) => act(kitSet({ kit: to }))}
+      />
+      <Words small quiet style={styles.kitAbout}>
+        {KITS[kit].about}
+      </Words>
+    </View>
+  );
+};
+
+/** What is seen before the beat is there: the strings without their beads. */
+const Skeleton = () => (
+  <View style={styles.skeleton} aria-busy aria-label="Loading the beat" role="group">
+    {Array.from({ length: 10 }, (_, at) => (
+      <View key={at} style={styles.skeletonLane}>
+        <View style={styles.skeletonName} />
+      </View>
+    ))}
+  </View>
+);
+
+const drawer = async () => (await import('../later')).Drawer;
+const patternsSheet = async () => (await import('../later')).PatternsSheet;
+
+const bringSheet = async () => (await import('../later')).BringSheet;
+
+/** The drawer is fetched once the strings can be played. */
+const LATER_MS = 600;
+const useLater = (): boolean => {
+  const [later, setLater] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      setLater(true);
+      // Where they cannot be fetched now, the first edit that needs them asks again, and says so.
+      loadEdits().catch(() => undefined);
+    }, LATER_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return later;
+};
+
+/** Several patterns that are edited together are named, and one tap ends it. */
+const Together = () => {
+  const also = useApp((state) => state.view.also);
+  const patterns = useApp((state) => selectBeat(state)?.patterns);
+  const shown = useApp(selectPattern);
+  const act = useDo();
+  const others = patterns?.filter(({ id }) => also.includes(id) && id !== shown?.id) ?? [];
+  if (!others.length || !shown) return null;
+  return (
+    <View style={styles.together}>
+      <Words
+        small
+        live
+        style={styles.togetherWords}
+      >{`Every edit goes to ${listed([shown, ...others].map(({ name }) => name))}.`}</Words>
+      <Chip onPress={() => act(viewChanged({ also: [] }))}>{`Only ${shown.name}`}</Chip>
+    </View>
+  );
+};
+
+/** Which drum a new lane is to play. */
+const NewLane = ({ onDone }: { onDone: () => void }) => {
+  const act = useDo();
+  const add = (instrument: InstrumentId) => {
+    const id = nanoid();
+    act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument } } }));
+    act(viewChanged({ openLane: id, drawer: 'lane', cursor: null, spots: [] }));
+    onDone();
+  };
+  return (
+    <Select<InstrumentId | ''>
+      label="Drum of the new lane"
+      value=""
+      options={[
+        { value: '', name: 'Which drum?' },
+        ...INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name })),
+      ]}
+      onChange={(id) => id && add(id)}
+    />
+  );
+};
+
+const Foot = ({ kit }: { kit: KitId }) => {
+  const [bringing, setBringing] = useState(false);
+  const act = useDo();
+  const full = useApp((state) => (selectBeat(state)?.lanes.length ?? 0) >= MOST.lanes);
+  const [adding, setAdding] = useState(false);
+  return (
+    <View style={styles.foot}>
+      <KitChoice kit={kit} />
+      <Chips>
+        <Chip disabled={full} pressed={adding} onPress={() => setAdding(!adding)}>
+          {full ? `${MOST.lanes} lanes, no room for more` : 'Add a lane'}
+        </Chip>
+        {adding && !full ? <NewLane onDone={() => setAdding(false)} /> : null}
+        <Chip onPress={() => setBringing(true)}>Lanes of another beat</Chip>
+        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Pads</Chip>
+      </Chips>
+      {bringing ? (
+        <Later
+          of={bringSheet}
+          what="The sheet of lanes"
+          waiting={null}
+          given={{ onClose: () => setBringing(false) }}
+        />
+      ) : null}
+    </View>
+  );
+};
+
+/** The pattern, programmed on its strings. */
+export const PatternScreen = () => {
+  const beat = useApp(selectBeat);
+  const pattern = useApp(selectPattern);
+  const openLane = useApp((state) => state.view.openLane);
+  const asked = useApp((state) => state.view.drawer === 'pads' || state.view.spots.length > 0);
+  const wide = useWide();
+  const [bar, setBar] = useState(0);
+  const [patterns, setPatterns] = useState(false);
+  const mayDraw = useLater();
+  return (
+    <>
+      <Head onPatterns={() => setPatterns(true)} />
+      {beat && pattern ? (
+        <>
+          <Tools meter={pattern.meter} bars={pattern.bars} bar={bar} wide={wide} />
+          <Together />
+          <View style={[styles.patternBody, !wide && styles.narrow]}>
+            <Strings
+              key={pattern.id}
+              beat={beat}
+              pattern={pattern}
+              wide={wide}
+              onBar={setBar}
+              foot={<Foot kit={beat.kit} />}
+            />
+            {mayDraw && (wide || openLane !== null || asked) ? (
+              <Later
+                of={drawer}
+                what="The drawer"
+                waiting={<View style={[styles.drawerRoom, wide && styles.drawerWide]} />}
+                given={{ wide }}
+              />
+            ) : wide ? (
+              // Its room is kept from the start, so that the strings keep their width.
+              <View style={[styles.drawerRoom, styles.drawerWide]} />
+            ) : null}
+          </View>
+          {patterns ? (
+            <Later
+              of={patternsSheet}
+              what="The list of patterns"
+              waiting={null}
+              given={{ onClose: () => setPatterns(false) }}
+            />
+          ) : null}
+        </>
+      ) : (
+        <Skeleton />
+      )}
+    </>
+  );
+};

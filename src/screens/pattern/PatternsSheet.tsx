@@ -1,0 +1,303 @@
+import { CheckBox } from '../../ui/CheckBox';
+import { Named } from '../../ui/Named';
+import { Figures, Group, Chips } from '../../ui/Layout';
+import { Words, Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { MOST, PIGMENTS } from '../../../core/beat/choices';
+import type { Pattern } from '../../../core/beat/schema';
+import type { PatternEdit } from '../../../core/pattern/edits';
+import { BARS, BEATS } from '../../../core/pattern/patterns';
+import { PATTERN_PRESETS } from '../../../core/pattern/presets';
+import { meterText } from '../../../core/beat/meter';
+import { beatEdited, patternsEdited } from '../../state/doc';
+import { noticed, viewChanged } from '../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Cover } from '../../ui/Cover';
+import { Choice } from '../../ui/Choice';
+import { NameInput } from '../../ui/NameInput';
+import { NumberField } from '../../ui/NumberField';
+import { SwitchWhen } from '../../ui/SwitchWhen';
+import { Sheet } from '../../ui/Sheet';
+import { SortableLater } from '../../web/SortableLater';
+import { BeadPicture } from '../../strings/BeadPicture';
+import { attempt, leaveTrial, TrialBar } from './TrialBar';
+
+const UNITS = [2, 4, 8, 16] as const;
+
+/** A whole rhythm, tried by ear before it is used. */
+const Presets = ({ patternId }: { patternId: string }) => {
+  const trial = useApp(({ view }) => view.trial);
+  const tried =
+    trial?.edit.kind === 'beat' && trial.edit.edit.edit === 'patternPreset'
+      ? trial.edit.edit.args.presetId
+      : null;
+  const choose = (presetId: string) => {
+    const preset = PATTERN_PRESETS.find(({ id }) => id === presetId);
+    if (!preset) return leaveTrial();
+    attempt(preset.name, {
+      kind: 'beat',
+      edit: { edit: 'patternPreset', args: { patternId, presetId } },
+    });
+  };
+  return (
+    <>
+      <Choice
+        label="Preset for the whole pattern"
+        short="Preset"
+        value={tried ?? ''}
+        options={[
+          { value: '', name: 'Choose a rhythm' },
+          ...PATTERN_PRESETS.map(({ id, name }) => ({ value: id, name })),
+        ]}
+        onChange={choose}
+      />
+      {tried ? <TrialBar /> : null}
+    </>
+  );
+};
+
+/** Copying one bar onto another, or after the last. */
+const CopyBar = ({ pattern }: { pattern: Pattern }) => {
+  const act = useDo();
+  const [from, setFrom] = useState(1);
+  const [to, setTo] = useState(2);
+  const last = Math.min(pattern.bars + 1, BARS.most);
+  const [a, b] = [Math.min(from, pattern.bars), Math.min(to, last)];
+  return (
+    <Figures>
+      <NumberField
+        label="Bar to copy"
+        value={a}
+        least={1}
+        most={pattern.bars}
+        under="copy bar"
+        width={72}
+        onChange={(asked) => setFrom(Math.round(asked))}
+      />
+      <NumberField
+        label="Onto bar"
+        value={b}
+        least={1}
+        most={last}
+        under="onto bar"
+        width={72}
+        onChange={(asked) => setTo(Math.round(asked))}
+      />
+      <Chip
+        disabled={a === b}
+        onPress={() =>
+          act(
+            patternsEdited({
+              patternIds: [pattern.id],
+              edit: { edit: 'copyBar', args: { from: a - 1, to: b - 1 } },
+            }),
+          )
+        }
+      >
+        {b > pattern.bars ? `Copy bar ${a} to a new bar ${b}` : `Copy bar ${a} onto bar ${b}`}
+      </Chip>
+    </Figures>
+  );
+};
+
+/** Meter, length, name and colour of the pattern shown. */
+const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
+  const act = useDo();
+  const edit = (one: PatternEdit, gesture?: string) =>
+    act(patternsEdited({ patternIds: [pattern.id], edit: one, ...(gesture && { gesture }) }));
+  return (
+    <Group title={pattern.name}>
+      <Named name="Name">
+        <NameInput
+          key={pattern.id}
+          label="Name of the pattern"
+          value={pattern.name}
+          onName={(name) => edit({ edit: 'rename', args: { name } })}
+        />
+      </Named>
+      <Figures>
+        <NumberField
+          label="Bars"
+          value={pattern.bars}
+          {...BARS}
+          under="bars"
+          width={56}
+          onChange={(asked, gesture) => edit({ edit: 'setBars', args: { bars: asked } }, gesture)}
+        />
+        <NumberField
+          label="Beats of a bar"
+          value={pattern.meter.beats}
+          {...BEATS}
+          under="beats"
+          width={56}
+          onChange={(asked, gesture) =>
+            edit({ edit: 'setMeter', args: { meter: { ...pattern.meter, beats: asked } } }, gesture)
+          }
+        />
+        <Chip onPress={() => edit({ edit: 'repeatBars', args: {} })}>Twice as long, the same twice</Chip>
+      </Figures>
+      <Choice
+        label="Note value of a beat"
+        short="Beat is"
+        value={String(pattern.meter.unit)}
+        options={UNITS.map((unit) => ({ value: String(unit), name: `1/${unit}` }))}
+        onChange={(unit) =>
+          edit({
+            edit: 'setMeter',
+            args: { meter: { ...pattern.meter, unit: Number(unit) as (typeof UNITS)[number] } },
+          })
+        }
+      />
+      <Choice
+        label="Colour of the pattern"
+        short="Colour"
+        value={pattern.pigment ?? 'walnut'}
+        options={PIGMENTS.map((value) => ({ value, name: value }))}
+        onChange={(pigment) => edit({ edit: 'recolour', args: { pigment } })}
+      />
+      <CopyBar pattern={pattern} />
+      <Presets patternId={pattern.id} />
+      <Chips>
+        <Chip
+          tone="danger"
+          disabled={count < 2}
+          onPress={() => act(beatEdited({ edit: { edit: 'removePattern', args: { id: pattern.id } } }))}
+        >
+          Delete pattern
+        </Chip>
+      </Chips>
+    </Group>
+  );
+};
+
+/** All patterns of the beat: choosing, making, ordering. */
+export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
+  const beat = useApp(selectBeat)!;
+  const shown = useApp(selectPattern)!;
+  const { also, switchAt, patternClip: copied } = useApp((state) => state.view);
+  const [several, setSeveral] = useState(also.length > 0);
+  const act = useDo();
+  const full = beat.patterns.length >= MOST.patterns;
+  const show = (id: string) => act(viewChanged({ patternId: id, spots: [], cursor: null }));
+  const make = (edit: 'addPattern' | 'duplicatePattern') => {
+    const id = nanoid();
+    act(
+      beatEdited({
+        edit:
+          edit === 'addPattern'
+            ? { edit, args: { id, like: shown } }
+            : { edit, args: { id, from: shown.id } },
+      }),
+    );
+    show(id);
+  };
+  const paste = () => {
+    const id = nanoid();
+    act(beatEdited({ edit: { edit: 'copyPattern', args: { id, pattern: copied! } } }));
+    show(id);
+  };
+  const flip = (id: string) =>
+    act(viewChanged({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] }));
+  return (
+    <Sheet title="Patterns" open onClose={onClose}>
+      <View>
+        <Chips>
+          <Chip disabled={full} onPress={() => make('addPattern')}>
+            New pattern
+          </Chip>
+          <Chip disabled={full} onPress={() => make('duplicatePattern')}>{`Variation of ${shown.name}`}</Chip>
+          <Chip
+            label={`Copy pattern ${shown.name}`}
+            onPress={() => {
+              act(viewChanged({ patternClip: shown }));
+              act(
+                noticed({
+                  text: `${shown.name} is copied. Paste it here or in another beat.`,
+                  subject: 'copy',
+                }),
+              );
+            }}
+          >
+            Copy pattern
+          </Chip>
+          {copied ? <Chip disabled={full} onPress={paste}>{`Paste ${copied.name}`}</Chip> : null}
+          <Chip
+            label={`Into the tray: ${shown.name}`}
+            onPress={() => {
+              act(
+                beatEdited({
+                  edit: { edit: 'toTray', args: { id: nanoid(), name: shown.name, patternId: shown.id } },
+                }),
+              );
+              act(noticed({ text: `${shown.name} lies in the tray of the Song screen.`, subject: 'tray' }));
+            }}
+          >
+            Into the tray
+          </Chip>
+          <Chip
+            pressed={several}
+            onPress={() => {
+              setSeveral(!several);
+              act(viewChanged({ also: [] }));
+            }}
+          >
+            Edit several at once
+          </Chip>
+        </Chips>
+        {full ? <Para quiet>{`A beat holds at most ${MOST.patterns} patterns.`}</Para> : null}
+        <SortableLater
+          label="Patterns in their order"
+          items={beat.patterns.map((pattern, at) => ({
+            id: pattern.id,
+            name: pattern.name,
+            row: (
+              <>
+                {several ? (
+                  <CheckBox
+                    label={`Edit ${pattern.name} too`}
+                    checked={pattern.id === shown.id || also.includes(pattern.id)}
+                    disabled={pattern.id === shown.id}
+                    onChange={() => flip(pattern.id)}
+                  >
+                    {''}
+                  </CheckBox>
+                ) : null}
+                <View
+                  style={[
+                    styles.patternRow,
+                    pattern.id === shown.id && styles.current,
+                    { borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` },
+                  ]}
+                >
+                  <Cover
+                    label={`Show ${pattern.name}`}
+                    current={pattern.id === shown.id}
+                    onPress={() => show(pattern.id)}
+                  />
+                  <BeadPicture pattern={pattern} lanes={beat.lanes} width={96} height={44} />
+                  <View style={styles.patternWords}>
+                    <Words bold>{pattern.name}</Words>
+                    <Words small quiet>
+                      {`${meterText(pattern.meter)}, ${pattern.bars} bar${pattern.bars === 1 ? '' : 's'}`}
+                      {pattern.parent
+                        ? `, varies ${beat.patterns.find(({ id }) => id === pattern.parent)?.name ?? 'a pattern'}`
+                        : ''}
+                    </Words>
+                  </View>
+                  {at < 9 ? <Words small quiet figure>{`⇧${at + 1}`}</Words> : null}
+                </View>
+              </>
+            ),
+          }))}
+          onMove={(id, to) => act(beatEdited({ edit: { edit: 'movePattern', args: { id, to } } }))}
+        />
+        <SwitchWhen value={switchAt} onChange={(value) => act(viewChanged({ switchAt: value }))} />
+        <Shown pattern={shown} count={beat.patterns.length} />
+      </View>
+    </Sheet>
+  );
+};

@@ -1,0 +1,162 @@
+import { ScrollView } from 'react-native';
+import { Named } from '../../../ui/Named';
+import { onArrows } from '../../../ui/arrows';
+import { Group, Chips } from '../../../ui/Layout';
+import { Press } from '../../../ui/Press';
+import { Words, Para } from '../../../ui/Words';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import type { Lane, Pattern, Take } from '../../../../core/beat/schema';
+import { withTake } from '../../../../core/pattern/chance';
+import { selectBeat, selectPattern, useApp } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { BeadPicture } from '../../../strings/BeadPicture';
+import { NameInput } from '../../../ui/NameInput';
+import { useKept } from '../../../ui/useKept';
+import { attempt, leaveTrial, TrialBar } from '../TrialBar';
+import { edit } from './edit';
+
+const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;
+
+const SHARES = [
+  { share: 0.1, name: 'Vary a tenth' },
+  { share: 0.25, name: 'Vary a quarter' },
+  { share: 0.5, name: 'Vary half' },
+];
+
+/** The lane that a take is for, where it is for one. */
+const ofLanes = ({ lanes: ids }: Take, lanes: Lane[]): string => {
+  const own = ids?.length === 1 ? lanes.find(({ id }) => id === ids[0]) : undefined;
+  return own ? `, ${own.name}` : '';
+};
+
+interface TakesProps {
+  pattern: Pattern;
+  takes: Take[];
+}
+
+/** Every outcome of chance in a strip; nothing that was rolled is lost. */
+const Takes = ({ pattern, takes }: TakesProps) => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const trial = useApp(({ view }) => view.trial);
+  const tried =
+    trial?.edit.kind === 'pattern' && trial.edit.edit.edit === 'recall' ? trial.edit.edit.args.takeId : null;
+  const at = takes.findIndex(({ id }) => id === (tried ?? pattern.take));
+  const now = takes[at];
+  const attemptTake = (to: number) => {
+    const take = takes[to]!;
+    if (take.id === pattern.take) leaveTrial();
+    else
+      attempt(take.name, {
+        kind: 'pattern',
+        edit: { edit: 'recall', args: { takeId: take.id, id: nanoid() } },
+      });
+  };
+  return (
+    <Group title={`Takes: ${takes.length}`}>
+      <ScrollView
+        horizontal
+        contentContainerStyle={styles.takes}
+        {...({ role: 'listbox', 'aria-label': 'Takes', 'aria-orientation': 'horizontal' } as object)}
+        {...onArrows('[role=option]')}
+      >
+        {takes.map((take, place) => (
+          <Press
+            key={take.id}
+            style={[styles.take, take.kept && styles.takeKept, place === at && styles.takeChosen]}
+            label={`${take.name}, ${take.how}${ofLanes(take, lanes)}, seed ${take.seed}${take.kept ? ', kept' : ''}`}
+            more={{ role: 'option', 'aria-selected': place === at }}
+            onPress={() => attemptTake(place)}
+          >
+            <BeadPicture pattern={withTake(pattern, take)} lanes={lanes} width={72} height={36} />
+            <Words lines={1} style={[styles.takeWords, place === at && styles.takeChosenWords]}>
+              {take.name}
+            </Words>
+          </Press>
+        ))}
+      </ScrollView>
+      <Chips>
+        <Chip disabled={at <= 0} onPress={() => attemptTake(at - 1)}>
+          Take before
+        </Chip>
+        <Chip disabled={at < 0 || at >= takes.length - 1} onPress={() => attemptTake(at + 1)}>
+          Take after
+        </Chip>
+        {now ? (
+          <>
+            <Chip
+              pressed={now.kept}
+              onPress={() => edit('changeTake', { takeId: now.id, change: { kept: !now.kept } })}
+            >
+              {now.kept ? 'Kept' : 'Keep'}
+            </Chip>
+            <Chip tone="danger" onPress={() => edit('dropTake', { takeId: now.id })}>
+              Drop
+            </Chip>
+          </>
+        ) : null}
+      </Chips>
+      {tried ? <TrialBar /> : null}
+      {now ? (
+        <Named name="Name">
+          <NameInput
+            key={now.id}
+            label="Name of the take"
+            value={now.name}
+            onName={(name) => edit('changeTake', { takeId: now.id, change: { name } })}
+          />
+        </Named>
+      ) : null}
+    </Group>
+  );
+};
+
+/** Rolling and varying, with every outcome kept. */
+export const ChancePage = ({ lane }: { lane: Lane | undefined }) => {
+  const pattern = useApp(selectPattern)!;
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const [all, setAll] = useKept('chance for all lanes', false);
+  const [keep, setKeep] = useKept('hold', { count: false, places: false, velocities: false });
+  const laneIds = all || !lane ? lanes.map(({ id }) => id) : [lane.id];
+  const holds = [
+    { key: 'count', name: 'Hold how many' },
+    { key: 'places', name: 'Hold where' },
+    { key: 'velocities', name: 'Hold velocities' },
+  ] as const;
+  return (
+    <>
+      <Group title={all || !lane ? 'Chance for all lanes' : `Chance for ${lane.name}`}>
+        <Chips>
+          {lane ? (
+            <Chip pressed={all} onPress={() => setAll(!all)}>
+              All lanes
+            </Chip>
+          ) : null}
+          <Chip onPress={() => edit('randomize', { laneIds, seed: newSeed(), id: nanoid(), keep })}>
+            Roll anew
+          </Chip>
+          {SHARES.map(({ share, name }) => (
+            <Chip key={share} onPress={() => edit('vary', { laneIds, seed: newSeed(), id: nanoid(), share })}>
+              {name}
+            </Chip>
+          ))}
+        </Chips>
+        <Chips>
+          {holds.map(({ key, name }) => (
+            <Chip key={key} pressed={keep[key]} onPress={() => setKeep({ ...keep, [key]: !keep[key] })}>
+              {name}
+            </Chip>
+          ))}
+        </Chips>
+      </Group>
+      {pattern.takes?.length ? (
+        <Takes pattern={pattern} takes={pattern.takes} />
+      ) : (
+        <Para quiet>
+          Each result of chance becomes a take in a strip here, with what was there before it. Step back to
+          any of them; nothing is lost.
+        </Para>
+      )}
+    </>
+  );
+};

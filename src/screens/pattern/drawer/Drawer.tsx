@@ -1,0 +1,119 @@
+import { useKept } from '../../../ui/useKept';
+import { useWider } from '../../../ui/useWide';
+import type { KeyboardEvent } from 'react';
+import { Page as ScrolledPage } from '../../../ui/Page';
+import { Para } from '../../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { viewChanged, type ViewState } from '../../../state/slices';
+import { selectBeat, useApp, useDo } from '../../../state/store';
+import { backToStrings } from '../../../strings/stepKeys';
+import { IconButton } from '../../../ui/IconButton';
+import { Tabs, tabId } from '../../../ui/Tabs';
+import { ChancePage } from './ChancePage';
+import { HitPage } from './HitPage';
+import { LanePage } from './LanePage';
+import { PadsPage } from './PadsPage';
+import { SoundPage } from './SoundPage';
+
+type Page = NonNullable<ViewState['drawer']>;
+
+/** From so many points two panels stand side by side. */
+const ROOMY = 1600;
+
+const PAGES: { id: Page; name: string }[] = [
+  { id: 'hits', name: 'Hits' },
+  { id: 'lane', name: 'Lane' },
+  { id: 'sound', name: 'Sound' },
+  { id: 'chance', name: 'Chance' },
+  { id: 'pads', name: 'Pads' },
+];
+
+/** The lane that is worked on: the open one; where there is room, else the one that the hand was in last, or the first. */
+const useLane = (wide: boolean) =>
+  useApp((state) => {
+    const { openLane, cursor } = state.view;
+    const lanes = selectBeat(state)?.lanes ?? [];
+    const open = lanes.find(({ id }) => id === openLane);
+    return open ?? (wide ? (lanes.find(({ id }) => id === cursor?.laneId) ?? lanes[0]) : undefined);
+  });
+
+interface PanelProps {
+  /** What the panel is called. */
+  label: string;
+  tabs: string;
+  /** Its own id, and that of the page in it. */
+  own: string;
+  id: string;
+  page: Page | null;
+  onPage: (page: Page) => void;
+  wide: boolean;
+  onFold?: () => void;
+}
+
+const Panel = ({ label, tabs, own, id, page, onPage, wide, onFold }: PanelProps) => {
+  const lane = useLane(wide);
+  const back = (event: KeyboardEvent) => {
+    if (event.key !== 'Escape' || event.defaultPrevented) return;
+    event.preventDefault();
+    backToStrings();
+  };
+  const none = <Para quiet>Press a lane’s name to hear it and to open its string.</Para>;
+  return (
+    <View
+      style={[styles.drawer, wide && styles.wide]}
+      {...({ id: own, role: 'region', 'aria-label': label, onKeyDown: back } as object)}
+    >
+      <View style={styles.drawerHead}>
+        <View style={styles.drawerTabs}>
+          <Tabs label={tabs} tabs={PAGES} value={page} onChange={onPage} panel={id} />
+        </View>
+        {onFold ? <IconButton label="Fold the drawer" icon="close" onPress={onFold} /> : null}
+      </View>
+      {page ? (
+        <ScrolledPage style={styles.drawerPage} id={id} role="tabpanel" labelledBy={tabId(id, page)}>
+          {page === 'hits' ? <HitPage beside={wide ? lane : undefined} /> : null}
+          {page === 'lane' ? lane ? <LanePage key={lane.id} lane={lane} /> : none : null}
+          {page === 'sound' ? lane ? <SoundPage lane={lane} /> : none : null}
+          {page === 'chance' ? <ChancePage lane={lane} /> : null}
+          {page === 'pads' ? <PadsPage /> : null}
+        </ScrolledPage>
+      ) : null}
+    </View>
+  );
+};
+
+/** What belongs to hits and lanes, below the strings on a phone and beside them on a wide screen. */
+export const Drawer = ({ wide }: { wide: boolean }) => {
+  const page = useApp((state) => state.view.drawer);
+  const act = useDo();
+  const shown = page ?? (wide ? 'hits' : null);
+  const roomy = useWider(ROOMY);
+  const [beside, setBeside] = useKept<Page>('second panel', 'lane');
+  return (
+    <>
+      <Panel
+        label="Work on hits and lanes"
+        tabs="Work on"
+        own="drawer"
+        id="drawer-page"
+        page={shown}
+        onPage={(to) => act(viewChanged({ drawer: to }))}
+        wide={wide}
+        {...(!wide && shown && { onFold: () => act(viewChanged({ drawer: null })) })}
+      />
+      {roomy ? (
+        <Panel
+          label="Beside it"
+          tabs="Beside it"
+          own="second-panel"
+          id="second-page"
+          // The same page twice would say nothing more.
+          page={beside === shown ? (shown === 'lane' ? 'sound' : 'lane') : beside}
+          onPage={setBeside}
+          wide
+        />
+      ) : null}
+    </>
+  );
+};

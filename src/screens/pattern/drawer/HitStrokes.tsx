@@ -1,0 +1,138 @@
+import { Group, Chips } from '../../../ui/Layout';
+import { View } from 'react-native';
+import type { Hit, Spacing } from '../../../../core/beat/schema';
+import { SPACINGS } from '../../../../core/beat/choices';
+import type { Spot } from '../../../../core/pattern/spots';
+import {
+  GRACES,
+  graceName,
+  PRESS_ROLL,
+  sloped,
+  STROKES,
+  withStrokes,
+} from '../../../../core/pattern/strokes';
+import { Chip } from '../../../ui/Chip';
+import { Choice } from '../../../ui/Choice';
+import { Range } from '../../../ui/Range';
+import { edit } from './edit';
+import { RollHand } from '../../../strings/RollHand';
+
+export interface HitsProps {
+  spots: Spot[];
+  /** The first of them, and how many there are. */
+  hit: Hit;
+  count: number;
+}
+
+const SPACING_NAMES = SPACINGS.map((value) => ({ value, name: value }));
+
+/** Several strokes in the place of one. */
+export const Roll = ({ spots, hit }: HitsProps) => {
+  const { roll } = hit;
+  const set = (next: typeof roll | null, gesture?: string) =>
+    edit('setRolls', { spots, roll: next ?? null }, gesture);
+  if (!roll)
+    return (
+      <Group title="Roll">
+        <Chips>
+          <Chip onPress={() => set(sloped(2, 0))}>2 strokes</Chip>
+          <Chip onPress={() => set(sloped(3, 0))}>3 strokes</Chip>
+          <Chip onPress={() => set(sloped(4, 0.6))}>4 rising</Chip>
+          <Chip onPress={() => set(PRESS_ROLL)}>Press roll</Chip>
+        </Chips>
+      </Group>
+    );
+  return (
+    <Group title="Roll">
+      <RollHand roll={roll} onChange={(levels, gesture) => set({ ...roll, levels }, gesture)} />
+      <Range
+        label="Strokes of the roll"
+        short="Strokes"
+        value={roll.levels.length}
+        {...STROKES}
+        step={1}
+        shown={String(roll.levels.length)}
+        onChange={(strokes, gesture) => set(withStrokes(roll, strokes), gesture)}
+      />
+      <Range
+        label="Curve of the roll"
+        short="Curve"
+        value={roll.curve}
+        least={-1}
+        most={1}
+        step={0.05}
+        shown={roll.curve === 0 ? 'even' : roll.curve > 0 ? 'speeds up' : 'slows down'}
+        onChange={(curve, gesture) => set({ ...roll, curve }, gesture)}
+      />
+      <Choice<Spacing>
+        label="Spacing of the roll"
+        short="Spacing"
+        value={roll.spacing ?? 'even'}
+        options={SPACING_NAMES}
+        onChange={(spacing) => set({ ...roll, spacing })}
+      />
+      <Chips>
+        {[
+          { name: 'Rising', slope: 1 },
+          { name: 'Level', slope: 0 },
+          { name: 'Falling', slope: -1 },
+        ].map(({ name, slope }) => (
+          <Chip key={name} onPress={() => set({ ...roll, levels: sloped(roll.levels.length, slope).levels })}>
+            {name}
+          </Chip>
+        ))}
+        <Chip onPress={() => set(PRESS_ROLL)}>Press roll</Chip>
+        <Chip onPress={() => set(null)}>No roll</Chip>
+      </Chips>
+    </Group>
+  );
+};
+
+/** Strokes before the hit. */
+export const Graces = ({ spots, hit }: HitsProps) => {
+  const grace = hit.grace ?? [];
+  const set = (at: number, change: Partial<(typeof grace)[number]>, gesture?: string) =>
+    edit(
+      'setGraces',
+      { spots, grace: grace.map((one, i) => (i === at ? { ...one, ...change } : one)) },
+      gesture,
+    );
+  return (
+    <Group title={grace.length ? `Grace strokes: ${graceName(grace.length)}` : 'Flam, drag, ruff'}>
+      <Chips>
+        {GRACES.map(({ id, name, grace: preset }) => (
+          <Chip key={id} onPress={() => edit('setGraces', { spots, grace: preset })}>
+            {name}
+          </Chip>
+        ))}
+        {grace.length ? (
+          <Chip onPress={() => edit('setGraces', { spots, grace: null })}>No grace strokes</Chip>
+        ) : null}
+      </Chips>
+      {grace.map((one, at) => (
+        <View key={at}>
+          <Range
+            label={`Grace stroke ${at + 1}, ms before`}
+            short={`${at + 1}. before`}
+            value={one.before}
+            least={1}
+            most={120}
+            step={1}
+            shown={`${Math.round(one.before)} ms`}
+            onChange={(before, gesture) => set(at, { before }, gesture)}
+          />
+          <Range
+            label={`Grace stroke ${at + 1}, level`}
+            short="level"
+            value={one.level}
+            least={0.05}
+            most={1.5}
+            step={0.05}
+            shown={`${Math.round(one.level * 100)} %`}
+            onChange={(level, gesture) => set(at, { level }, gesture)}
+          />
+        </View>
+      ))}
+    </Group>
+  );
+};

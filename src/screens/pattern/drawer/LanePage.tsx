@@ -1,0 +1,462 @@
+import { Named } from '../../../ui/Named';
+import { Group, Figures, Chips } from '../../../ui/Layout';
+import { Para, Words } from '../../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import { useEffect, useState } from 'react';
+import { partOf, stepsOf } from '../../../../core/beat/defaults';
+import { GRIDS, type Grid } from '../../../../core/beat/grid';
+import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/beat/instruments';
+import { DIRECTIONS, PIGMENTS, RATES, type OFFBEAT_GRIDS } from '../../../../core/beat/choices';
+import type { Direction, Lane, Part, Rate } from '../../../../core/beat/schema';
+import { heldNote, splitOff } from '../../../../core/pattern/lanes';
+import { meetAgain, meetText } from '../../../../core/pattern/meet';
+import { hiddenHits, STEPS } from '../../../../core/pattern/parts';
+import { noteName, type NoteNames } from '../../../../core/beat/noteName';
+import { planLane } from '../../../../core/play/plan';
+import { ticksPerMs } from '../../../../core/units';
+import { LANE_PRESETS } from '../../../../core/pattern/presets';
+import { beatEdited, laneChanged } from '../../../state/doc';
+import { keeper, store } from '../../../state/session';
+import { noticed, viewChanged } from '../../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { Choice } from '../../../ui/Choice';
+import { NameInput } from '../../../ui/NameInput';
+import { NumberField } from '../../../ui/NumberField';
+import { InstrumentIcon } from '../../../ui/InstrumentIcon';
+import { Range } from '../../../ui/Range';
+import { SortableLater } from '../../../web/SortableLater';
+import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
+import { attempt, leaveTrial, TrialBar } from '../TrialBar';
+import { edit } from './edit';
+
+const DIRECTION_NAMES: Record<Direction, string> = {
+  forward: 'forward',
+  backward: 'backward',
+  thereAndBack: 'there and back',
+  random: 'random order',
+  walk: 'a walk to neighbours',
+};
+const GRID_NAMES = GRIDS.map((value) => ({
+  value,
+  name: value.replace('T', ' triplet').replace('D', ' dotted').replace('Q', ' quintuplet'),
+}));
+
+/** @example nudgeText(0.1, 150) // "+10 %, +15.0 ms" */
+const nudgeText = (share: number, stepMs: number): string => {
+  const sign = share < 0 ? '−' : '+';
+  return share
+    ? `${sign}${Math.round(Math.abs(share) * 100)} %, ${sign}${Math.abs(share * stepMs).toFixed(1)} ms`
+    : '0 %';
+};
+
+const Reading = ({ lane }: { lane: Lane }) => {
+  const beat = useApp(selectBeat)!;
+  const pattern = useApp(selectPattern)!;
+  const [keepTime, setKeepTime] = useState(true);
+  const part = partOf(pattern, lane.id);
+  const steps = stepsOf(part, pattern);
+  const stepMs = planLane(beat, pattern, lane).step / ticksPerMs(beat.tempo);
+  const set = (change: Partial<Omit<Part, 'hits'>>, gesture?: string) =>
+    edit('setPart', { laneIds: [lane.id], change }, gesture);
+  const setSteps = (asked: number, gesture?: string) => {
+    set({ steps: Math.round(asked) }, gesture);
+  };
+  return (
+    <Group title="How it is read">
+      <Figures>
+        <NumberField
+          label={`Steps of ${lane.name}`}
+          value={steps}
+          {...STEPS}
+          under="steps"
+          width={64}
+          onChange={setSteps}
+        />
+        <Chip disabled={part.steps === null} onPress={() => set({ steps: null })}>
+          As long as the pattern
+        </Chip>
+      </Figures>
+      <Choice<Grid>
+        label={`Grid of ${lane.name}`}
+        short="Grid"
+        value={part.grid}
+        options={GRID_NAMES}
+        onChange={(grid) => (keepTime ? edit('regrid', { laneIds: [lane.id], grid }) : set({ grid }))}
+      />
+      <Chips>
+        <Chip pressed={keepTime} onPress={() => setKeepTime(!keepTime)}>
+          Hits keep their time
+        </Chip>
+      </Chips>
+      <Choice<Rate>
+        label={`Rate of ${lane.name}`}
+        short="Rate"
+        value={part.rate}
+        options={RATES.map((value) => ({ value, name: `${value} ×` }))}
+        onChange={(rate) => set({ rate })}
+      />
+      <Choice<Direction>
+        label={`Direction of ${lane.name}`}
+        short="Direction"
+        value={part.direction}
+        options={DIRECTIONS.map((value) => ({ value, name: DIRECTION_NAMES[value] }))}
+        onChange={(direction) => set({ direction })}
+      />
+      <Range
+        label={`Nudge of all steps of ${lane.name}`}
+        short="All steps"
+        value={part.shift ?? 0}
+        least={-0.5}
+        most={0.5}
+        step={0.01}
+        shown={nudgeText(part.shift ?? 0, stepMs)}
+        onChange={(shift, gesture) => set({ shift }, gesture)}
+      />
+      <Range
+        label={`Nudge of the off-beats of ${lane.name}`}
+        short="Off-beats"
+        value={part.offbeat ?? 0}
+        least={-0.5}
+        most={0.5}
+        step={0.01}
+        shown={nudgeText(part.offbeat ?? 0, stepMs)}
+        onChange={(offbeat, gesture) =>
+          set(
+            { offbeat, ...(!part.offbeat && !part.offbeatGrid && { offbeatGrid: '1/4' as const }) },
+            gesture,
+          )
+        }
+      />
+      <Choice
+        label={`Which off-beats of ${lane.name}`}
+        short="Off-beats of"
+        value={part.offbeatGrid ?? (part.offbeat ? 'steps' : '1/4')}
+        options={[
+          { value: '1/4', name: 'the quarters: “&”' },
+          { value: '1/8', name: 'the eighths: “e” and “a”' },
+          { value: '1/16', name: 'the sixteenths' },
+          ...(part.offbeat && !part.offbeatGrid ? [{ value: 'steps', name: 'its own steps' }] : []),
+        ]}
+        onChange={(of) => of !== 'steps' && set({ offbeatGrid: of as (typeof OFFBEAT_GRIDS)[number] })}
+      />
+      <Para quiet>{meetText(meetAgain(beat, pattern), pattern.bars)}</Para>
+    </Group>
+  );
+};
+
+const Turning = ({ lane }: { lane: Lane }) => {
+  const act = useDo();
+  const pattern = useApp(selectPattern)!;
+  const normal = useApp((state) => selectBeat(state)!.levels.normal);
+  const [every, setEvery] = useState(4);
+  const trial = useApp(({ view }) => view.trial);
+  const [asWritten, setAsWritten] = useState(false);
+  const laneIds = [lane.id];
+  const tried =
+    trial?.edit.kind === 'pattern' && trial.edit.edit.edit === 'lanePreset'
+      ? trial.edit.edit.args.presetId
+      : null;
+  const tryPreset = (presetId: string, whole: boolean) => {
+    const preset = LANE_PRESETS.find(({ id }) => id === presetId);
+    if (!preset) return leaveTrial();
+    const args = { laneId: lane.id, presetId, ...(whole && { asWritten: true }) };
+    attempt(preset.name, { kind: 'pattern', edit: { edit: 'lanePreset', args } });
+  };
+  const clear = (ids: string[]) => {
+    const hidden = ids.reduce((sum, id) => sum + hiddenHits(pattern, id), 0);
+    edit('clearLanes', { laneIds: ids });
+    if (hidden)
+      act(
+        noticed({
+          text: `${hidden} hit${hidden === 1 ? '' : 's'} beyond the end ${hidden === 1 ? 'is' : 'are'} kept, and come back when it is made longer.`,
+          subject: 'steps',
+        }),
+      );
+  };
+  const double = () => {
+    if (stepsOf(partOf(pattern, lane.id), pattern) * 2 > STEPS.most)
+      act(noticed({ text: 'A lane has at most 64 steps, so it was not doubled.', subject: 'steps' }));
+    else edit('double', { laneIds });
+  };
+  return (
+    <Group title="Whole lane">
+      <Chips>
+        <Chip onPress={() => edit('shift', { laneIds, by: -1 })}>Step left</Chip>
+        <Chip onPress={() => edit('shift', { laneIds, by: 1 })}>Step right</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: -1 })}>Rotate left</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: 1 })}>Rotate right</Chip>
+        <Chip onPress={() => edit('reverse', { laneIds })}>Reverse</Chip>
+        <Chip onPress={() => edit('mirror', { laneIds })}>Mirror</Chip>
+        <Chip onPress={double}>Double</Chip>
+        <Chip onPress={() => edit('halve', { laneIds })}>Halve</Chip>
+        <Chip label="Half time: twice as far apart" onPress={() => edit('stretch', { laneIds, factor: 2 })}>
+          Half time
+        </Chip>
+        <Chip
+          label="Double time: half as far apart, played twice"
+          onPress={() => edit('stretch', { laneIds, factor: 0.5 })}
+        >
+          Double time
+        </Chip>
+        <Chip onPress={() => edit('thin', { laneIds })}>Thin out</Chip>
+        <Chip onPress={() => edit('thicken', { laneIds })}>Thicken</Chip>
+        <Chip tone="danger" onPress={() => clear(laneIds)}>
+          Clear lane
+        </Chip>
+        <Chip tone="danger" onPress={() => clear(Object.keys(pattern.parts))}>
+          Clear all lanes
+        </Chip>
+      </Chips>
+      <Figures>
+        <NumberField
+          label="Fill every so many steps"
+          value={every}
+          least={1}
+          most={64}
+          under="steps"
+          width={64}
+          onChange={(asked) => setEvery(Math.round(Math.min(64, Math.max(1, asked))))}
+        />
+        <Chip onPress={() => edit('fillEvery', { laneIds, every, from: 0, to: normal })}>
+          {every === 1 ? 'Fill every step' : `Fill one step in ${every}`}
+        </Chip>
+      </Figures>
+      <Choice
+        label={`Preset for ${lane.name}`}
+        short="Preset"
+        value={tried ?? ''}
+        options={[
+          { value: '', name: 'Choose a rhythm' },
+          ...LANE_PRESETS.map(({ id, name, family }) => ({ value: id, name: `${name} (${family})` })),
+        ]}
+        onChange={(presetId) => tryPreset(presetId, asWritten)}
+      />
+      <Chips>
+        <Chip
+          pressed={asWritten}
+          onPress={() => {
+            setAsWritten(!asWritten);
+            if (tried) tryPreset(tried, !asWritten);
+          }}
+        >
+          Grid and length of the preset too
+        </Chip>
+      </Chips>
+      {tried ? <TrialBar /> : null}
+    </Group>
+  );
+};
+
+const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }) => {
+  const act = useDo();
+  const groups = useApp((state) => selectBeat(state)!.groups);
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const names = useApp(({ view }) => view.noteNames);
+  const [learning, setLearning] = useState(false);
+  const set = (change: Partial<Omit<Lane, 'id'>>, gesture?: string) =>
+    act(laneChanged({ laneId: lane.id, change, ...(gesture && { gesture }) }));
+  useEffect(() => cancelLearning, []);
+  const learn = async () => {
+    if (learning) return cancelLearning();
+    setLearning(true);
+    const note = await learnNote();
+    setLearning(false);
+    if (note === null) return;
+    set({ note });
+    const same = lanes.filter(
+      (one) => one.id !== lane.id && one.note === note && one.channel === lane.channel,
+    );
+    const too = same.length ? ` ${same.map(({ name }) => name).join(' and ')} has that note too.` : '';
+    act(noticed({ text: `${lane.name} has note ${note} now.${too} Undo takes it back.`, subject: 'notes' }));
+  };
+  const above = lanes[at - 1];
+  return (
+    <Group title="What it is" mark={<InstrumentIcon of={lane.instrument} />}>
+      <Named name="Name">
+        <NameInput label="Name of the lane" value={lane.name} onName={(name) => set({ name })} />
+      </Named>
+      <Choice<InstrumentId>
+        label={`Instrument of ${lane.name}`}
+        short="Instrument"
+        value={lane.instrument}
+        options={INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name }))}
+        onChange={(id) => set({ instrument: id, note: instrument(id).note })}
+      />
+      <Figures>
+        <NumberField
+          label={`Note of ${lane.name}`}
+          value={lane.note}
+          least={0}
+          most={127}
+          under={noteName(lane.note, names) || 'note'}
+          width={64}
+          onChange={(note, gesture) => set({ note: heldNote(note) }, gesture)}
+        />
+        <NumberField
+          label={`Channel of ${lane.name}`}
+          value={lane.channel}
+          least={1}
+          most={16}
+          under="channel"
+          width={56}
+          onChange={(asked, gesture) =>
+            set({ channel: Math.round(Math.min(16, Math.max(1, asked))) }, gesture)
+          }
+        />
+        <Chip pressed={learning} onPress={() => void learn()}>
+          {learning ? 'Play a note… or cancel' : 'Learn note'}
+        </Chip>
+      </Figures>
+      {learning ? (
+        <Chips label="Simulated note input">
+          {[36, 38, 42, 46, 49, 60].map((note) => (
+            <Chip key={note} label={`Simulate note ${note}`} onPress={() => simulateNote(note)}>
+              {`Simulated ${note}`}
+            </Chip>
+          ))}
+        </Chips>
+      ) : null}
+      <Choice<NoteNames>
+        label="What note 60 is called"
+        short="Note 60 is"
+        value={names}
+        options={[
+          { value: 'c3', name: 'C3' },
+          { value: 'c4', name: 'C4' },
+          { value: 'none', name: 'a number' },
+        ]}
+        onChange={(noteNames) => act(viewChanged({ noteNames }))}
+      />
+      <Chips>
+        {[-12, -1, 1, 12].map((by) => (
+          <Chip
+            key={by}
+            label={`Shift all notes by ${by} semitones`}
+            onPress={() => {
+              const leaves = lanes.some(({ note }) => note + by < 0 || note + by > 127);
+              const text = 'No note was shifted: one of them would leave 0 to 127.';
+              if (leaves) act(noticed({ text, subject: 'notes' }));
+              else act(beatEdited({ edit: { edit: 'shiftNotes', args: { by } } }));
+            }}
+          >
+            {`All notes ${by > 0 ? '+' : '−'}${Math.abs(by)}`}
+          </Chip>
+        ))}
+      </Chips>
+      <Choice
+        label={`Colour of ${lane.name}`}
+        short="Colour"
+        value={lane.pigment ?? instrument(lane.instrument).pigment}
+        options={PIGMENTS.map((value) => ({ value, name: value }))}
+        onChange={(pigment) => set({ pigment })}
+      />
+      <Choice
+        label={`Choke group of ${lane.name}`}
+        short="Choked by"
+        value={lane.choke === undefined ? '' : String(lane.choke)}
+        options={[
+          { value: '', name: 'its instrument’s own' },
+          { value: '0', name: 'nothing' },
+          ...[1, 2, 3, 4, 5, 6, 7, 8].map((value) => ({ value: String(value), name: `group ${value}` })),
+        ]}
+        onChange={(choke) => set(choke === '' ? ({ choke: undefined } as object) : { choke: Number(choke) })}
+      />
+      <Chips>
+        {lane.group ? (
+          <Chip
+            onPress={() => act(beatEdited({ edit: { edit: 'ungroup', args: { groupId: lane.group! } } }))}
+          >
+            {`Take ${groups.find(({ id }) => id === lane.group)?.name ?? 'group'} apart`}
+          </Chip>
+        ) : (
+          <Chip
+            disabled={!above}
+            onPress={() =>
+              act(
+                beatEdited({
+                  edit: {
+                    edit: 'groupLanes',
+                    args: {
+                      id: nanoid(),
+                      name: `${above!.name} group`.slice(0, 80),
+                      laneIds: above!.group
+                        ? [
+                            ...lanes.filter(({ group }) => group === above!.group).map(({ id }) => id),
+                            lane.id,
+                          ]
+                        : [above!.id, lane.id],
+                    },
+                  },
+                }),
+              )
+            }
+          >
+            Group with the lane above
+          </Chip>
+        )}
+        <Chip
+          onPress={() => {
+            const beat = store.getState().doc.beat!;
+            void keeper.takeIn(splitOff(beat, lane.id, nanoid()));
+          }}
+        >
+          Split off into a beat
+        </Chip>
+        <Chip
+          tone="danger"
+          disabled={count < 2}
+          onPress={() => {
+            act(viewChanged({ openLane: null, spots: [], cursor: null }));
+            act(beatEdited({ edit: { edit: 'removeLane', args: { laneId: lane.id } } }));
+          }}
+        >
+          Remove lane
+        </Chip>
+      </Chips>
+    </Group>
+  );
+};
+
+/** All lanes, to be put in order by dragging. */
+const Order = ({ lanes }: { lanes: Lane[] }) => {
+  const act = useDo();
+  return (
+    <Group title="Order of the lanes">
+      <SortableLater
+        label="Lanes in their order"
+        items={lanes.map(({ id, name, instrument: of, pigment }) => ({
+          id,
+          name,
+          row: (
+            <View style={styles.laneLine}>
+              <View style={{ color: `var(--${pigment ?? instrument(of).pigment})` } as object}>
+                <InstrumentIcon of={of} />
+              </View>
+              <Words>{name}</Words>
+              <Words small quiet>
+                {instrument(of).name === name ? '' : instrument(of).name}
+              </Words>
+            </View>
+          ),
+        }))}
+        onMove={(laneId, to) => act(beatEdited({ edit: { edit: 'moveLane', args: { laneId, to } } }))}
+      />
+    </Group>
+  );
+};
+
+/** What can be done to the open lane. */
+export const LanePage = ({ lane }: { lane: Lane }) => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  return (
+    <>
+      <Reading lane={lane} />
+      <Turning key={lane.id} lane={lane} />
+      <Identity lane={lane} at={lanes.indexOf(lane)} count={lanes.length} />
+      <Order lanes={lanes} />
+    </>
+  );
+};

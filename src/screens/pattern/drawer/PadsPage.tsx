@@ -1,0 +1,337 @@
+import { listen } from '../../../web/listen';
+import { Struck } from '../../../web/Struck';
+import { Press } from '../../../ui/Press';
+import { Words, Para } from '../../../ui/Words';
+import { Chips } from '../../../ui/Layout';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { use, useEffect, useRef, useState } from 'react';
+import { beatTicks } from '../../../../core/beat/meter';
+import { instrument } from '../../../../core/beat/instruments';
+import type { Lane } from '../../../../core/beat/schema';
+import { heldTempo } from '../../../../core/pattern/beatEdits';
+import { held, ticksPerMs } from '../../../../core/units';
+import { hearNotes, type NoteIn } from '../../../audio/noteInput';
+import { heardAt } from '../../../audio/player';
+import { tempoSet } from '../../../state/doc';
+import { store } from '../../../state/session';
+import { noticed, viewChanged, type PlayInSettings } from '../../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { InstrumentIcon } from '../../../ui/InstrumentIcon';
+import { PlayContext } from '../../../ui/playing';
+import { Range } from '../../../ui/Range';
+import { ERASE_MS, eraseNow, newSession, nextStep, struck } from './playIn';
+
+/** The keys of the computer's keyboard that play the lanes, by their place on it. */
+const CODES = [
+  ...['KeyA', 'KeyS', 'KeyD', 'KeyF', 'KeyG', 'KeyH', 'KeyJ', 'KeyK', 'KeyL'],
+  ...['KeyQ', 'KeyW', 'KeyE', 'KeyR', 'KeyT', 'KeyY', 'KeyU', 'KeyI', 'KeyO', 'KeyP'],
+];
+const keyName = (at: number): string => CODES[at]?.slice(3) ?? '';
+
+const isText = (target: EventTarget | null): boolean =>
+  target instanceof Element &&
+  target.matches('input:not([type=range]):not([type=checkbox]), textarea, select');
+
+/** How hard a pad is struck at a height of it, from its foot to its top; by a key, always the same. */
+const velocityAt = (height: number | null): number =>
+  height === null ? 100 : Math.round(held(27 + height * 100, 20, 127));
+
+/** @example lateText(-41) // "41 ms early" */
+const lateText = (ms: number): string =>
+  ms === 0 ? 'on time' : `${Math.abs(ms)} ms ${ms > 0 ? 'late' : 'early'}`;
+
+const median = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
+
+/** Notes from outside that come as near as this were struck together. */
+const CHORD_MS = 50;
+
+const TAPS = 8;
+/** The strike has done it. */
+const nothing = () => undefined;
+/** Taps farther apart begin a new count. */
+const TAP_PAUSE = 2500;
+
+/** The tempo of a hand that taps: from the mean distance of its last taps. */
+const useTapTempo = () => {
+  const taps = useRef<number[]>([]);
+  const act = useDo();
+  return (time: number) => {
+    const last = taps.current.at(-1);
+    taps.current =
+      last !== undefined && time - last < TAP_PAUSE ? [...taps.current, time].slice(-TAPS) : [time];
+    const [first] = taps.current;
+    if (taps.current.length < 3) return;
+    const apart = (time - first!) / (taps.current.length - 1);
+    act(tempoSet({ tempo: heldTempo(Math.round(60000 / apart)).value, gesture: 'tap tempo' }));
+  };
+};
+
+/** Measures how late strokes arrive: the median distance of eight taps from the click. */
+const useLatency = (done: (ms: number) => void) => {
+  const [taps, setTaps] = useState<number[] | null>(null);
+  const tap = (time: number) => {
+    const beat = selectBeat(store.getState())!;
+    const pattern = selectPattern(store.getState())!;
+    const tick = heardAt(time)?.tick;
+    if (!taps || tick === undefined) return;
+    const length = beatTicks(pattern.meter);
+    const away = (tick - Math.round(tick / length) * length) / ticksPerMs(beat.tempo);
+    const now = [...taps, away];
+    if (now.length < TAPS) setTaps(now);
+    else {
+      setTaps(null);
+      done(Math.round(median(now)));
+    }
+  };
+  return { taps, begin: () => setTaps([]), tap };
+};
+
+interface PadProps {
+  lane: Lane;
+  at: number;
+  onStrike: (velocity: number, time: number) => void;
+  onRelease: () => void;
+}
+
+const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
+  const { material, pigment } = instrument(lane.instrument);
+  return (
+    <Struck onStrike={(height, time) => onStrike(velocityAt(height), time)} onRelease={onRelease}>
+      <Press
+        style={[styles.pad, styles[material], { borderLeftColor: `var(--${lane.pigment ?? pigment})` }]}
+        label={`Play ${lane.name}, ${keyName(at)}`}
+      >
+        {/* One text: so the space parts the name from its key for whoever listens too. */}
+        <Words small>
+          {lane.name}{' '}
+          <Words inline figure quiet style={styles.padKey}>
+            {keyName(at)}
+          </Words>
+        </Words>
+        <View style={styles.padIcon}>
+          <InstrumentIcon of={lane.instrument} />
+        </View>
+      </Press>
+    </Struck>
+  );
+};
+
+/** Playing in: pads and keys, what is recorded of them, and the click. */
+export const PadsPage = () => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const levels = useApp((state) => selectBeat(state)!.levels);
+  const { playIn: how, metronome, playing, countIn, latency: late } = useApp((state) => state.view);
+  const act = useDo();
+  const togglePlay = use(PlayContext);
+  const session = useRef(newSession());
+  const erasing = useRef<ReturnType<typeof setInterval> | null>(null);
+  const set = (change: Partial<PlayInSettings>) => act(viewChanged({ playIn: { ...how, ...change } }));
+  const tapTempo = useTapTempo();
+  const latency = useLatency((ms) => {
+    act(viewChanged({ latency: ms }));
+    act(
+      noticed({
+        text: `Strokes arrive ${lateText(ms)}; recordings are set right by that.`,
+        subject: 'latency',
+      }),
+    );
+  });
+
+  useEffect(() => {
+    session.current = newSession();
+  }, [playing, how.recording]);
+
+  const endErasing = () => {
+    if (erasing.current) clearInterval(erasing.current);
+    erasing.current = null;
+  };
+  const together = useRef(new Set<string>());
+  const entered = useRef(false);
+  const release = (laneId?: string) => {
+    endErasing();
+    if (laneId === undefined) together.current.clear();
+    else if (!together.current.delete(laneId)) return;
+    // Step by step, what is held together goes on one step; letting go of the last goes on.
+    if (together.current.size || !entered.current) return;
+    entered.current = false;
+    nextStep(store);
+  };
+  const strike = (laneId: string, velocity: number, time: number) => {
+    together.current.add(laneId);
+    if (!how.erasing) {
+      entered.current ||= how.stepwise && !playing;
+      return struck(store, laneId, velocity, time, { ...how, latency: late }, session.current);
+    }
+    endErasing();
+    eraseNow(store, laneId, session.current);
+    erasing.current = setInterval(() => eraseNow(store, laneId, session.current), ERASE_MS);
+  };
+
+  const keys = useRef<(event: KeyboardEvent) => void>(() => undefined);
+  useEffect(() => {
+    keys.current = (event) => {
+      if (isText(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.code === 'Space' && how.stepwise && !playing) {
+        event.preventDefault();
+        event.stopPropagation();
+        if (!event.repeat) nextStep(store);
+        return;
+      }
+      // Space meant to stop does not end the recording, wherever the focus is left.
+      if (event.code === 'Space' && how.recording && playing) {
+        event.preventDefault();
+        event.stopPropagation();
+        if (!event.repeat) togglePlay();
+        return;
+      }
+      const lane = lanes[CODES.indexOf(event.code)];
+      if (!lane || CODES.indexOf(event.code) < 0) return;
+      event.preventDefault();
+      event.stopPropagation();
+      if (!event.repeat) strike(lane.id, event.shiftKey ? levels.accent : levels.normal, event.timeStamp);
+    };
+  });
+  const keyUp = useRef<(event: KeyboardEvent) => void>(() => undefined);
+  useEffect(() => {
+    keyUp.current = (event) => release(lanes[CODES.indexOf(event.code)]?.id ?? '');
+  });
+  useEffect(() => {
+    const ends = [
+      listen('keydown', (event) => keys.current(event), { capture: true }),
+      listen('keyup', (event) => keyUp.current(event)),
+      listen('blur', endErasing),
+    ];
+    return () => {
+      ends.forEach((end) => end());
+      endErasing();
+    };
+  }, []);
+
+  const { midi } = how;
+  const [inputs, setInputs] = useState<number | null>(null);
+  const playNote = useRef<(note: NoteIn) => void>(() => undefined);
+  useEffect(() => {
+    playNote.current = ({ note, velocity, time }) => {
+      const lane = lanes.find((one) => one.note === note);
+      if (!lane) return void act(noticed({ text: `No lane has note ${note}.`, subject: 'midi in' }));
+      strike(lane.id, velocity, time);
+      setTimeout(() => release(lane.id), CHORD_MS);
+    };
+  });
+  useEffect(() => (midi ? hearNotes((note) => playNote.current(note), setInputs) : undefined), [midi]);
+
+  return (
+    <>
+      <Chips>
+        <Chip tone="danger" pressed={how.recording} onPress={() => set({ recording: !how.recording })}>
+          Record
+        </Chip>
+        <Chip pressed={how.replace} onPress={() => set({ replace: !how.replace })}>
+          Replace
+        </Chip>
+        <Chip pressed={how.erasing} onPress={() => set({ erasing: !how.erasing })}>
+          Hold to erase
+        </Chip>
+        <Chip pressed={how.stepwise} onPress={() => set({ stepwise: !how.stepwise })}>
+          Step by step
+        </Chip>
+        <Chip pressed={countIn} onPress={() => act(viewChanged({ countIn: !countIn }))}>
+          Count-in
+        </Chip>
+        <Chip pressed={midi} onPress={() => set({ midi: !midi })}>
+          MIDI input
+        </Chip>
+      </Chips>
+      {midi ? (
+        <Para quiet live>
+          {inputs === null
+            ? 'Looking for MIDI inputs…'
+            : inputs
+              ? `Listening to ${inputs} MIDI input${inputs === 1 ? '' : 's'}: each note strikes the lane that has its number.`
+              : 'No MIDI input was found. Connect one, and let the browser use it; it is heard at once.'}
+        </Para>
+      ) : null}
+      <View style={styles.pads}>
+        {lanes.map((lane, at) => (
+          <Pad
+            key={lane.id}
+            lane={lane}
+            at={at}
+            onStrike={(velocity, time) => strike(lane.id, velocity, time)}
+            onRelease={() => release(lane.id)}
+          />
+        ))}
+      </View>
+      <Para quiet>
+        {how.stepwise
+          ? 'A pad or its key puts a hit on the step; what is held together stands on one. Space leaves a rest.'
+          : 'Struck at the top a pad is loud, at its foot soft. With Shift a key is an accent.'}
+      </Para>
+      <Range
+        label="Quantize what is played in"
+        short="Quantize"
+        value={how.quantize}
+        least={0}
+        most={1}
+        step={0.05}
+        shown={`${Math.round(how.quantize * 100)} %`}
+        onChange={(quantize) => set({ quantize })}
+      />
+      <Range
+        label="Latency of what is played in"
+        short="Latency"
+        value={late}
+        least={-100}
+        most={300}
+        step={1}
+        shown={lateText(late)}
+        onChange={(ms) => act(viewChanged({ latency: ms }))}
+      />
+      <Chips>
+        {latency.taps ? (
+          <Struck onStrike={(_, time) => latency.tap(time)}>
+            <Chip onPress={nothing}>{`Tap with the click: ${TAPS - latency.taps.length} more`}</Chip>
+          </Struck>
+        ) : (
+          <Chip disabled={!playing || !metronome.on} onPress={latency.begin}>
+            Measure the latency
+          </Chip>
+        )}
+        <Struck onStrike={(_, time) => tapTempo(time)}>
+          <Chip onPress={nothing}>Tap tempo</Chip>
+        </Struck>
+      </Chips>
+      {latency.taps || (playing && metronome.on) ? null : (
+        <Para quiet>To measure the latency, play with the click on.</Para>
+      )}
+      <Range
+        label="Level of the click"
+        short="Click"
+        value={metronome.level}
+        least={0}
+        most={1}
+        step={0.05}
+        shown={`${Math.round(metronome.level * 100)} %`}
+        onChange={(level) => act(viewChanged({ metronome: { ...metronome, level } }))}
+      />
+      <Chips>
+        <Chip
+          pressed={metronome.accent}
+          onPress={() => act(viewChanged({ metronome: { ...metronome, accent: !metronome.accent } }))}
+        >
+          Accent the first beat
+        </Chip>
+        <Chip
+          pressed={metronome.onlyRecording}
+          onPress={() =>
+            act(viewChanged({ metronome: { ...metronome, onlyRecording: !metronome.onlyRecording } }))
+          }
+        >
+          Click only in recording
+        </Chip>
+      </Chips>
+    </>
+  );
+};

@@ -1,0 +1,69 @@
+import { Group } from '../../../ui/Layout';
+import type { Lane } from '../../../../core/beat/schema';
+import { laneChanged } from '../../../state/doc';
+import { useDo } from '../../../state/store';
+import { Range } from '../../../ui/Range';
+import { LaneSound } from '../LaneSound';
+
+const OPEN = { low: 20000, high: 20 };
+
+/** Pitch is heard by ratios, so a slider for it moves by them. */
+const toSlider = (hertz: number): number => Math.log2(hertz);
+const toHertz = (value: number): number => Math.round(2 ** value);
+
+const hertzText = (hertz: number): string =>
+  hertz >= 1000 ? `${(hertz / 1000).toFixed(1)} kHz` : `${Math.round(hertz)} Hz`;
+
+/** How the open lane sounds. */
+export const SoundPage = ({ lane }: { lane: Lane }) => {
+  const act = useDo();
+  const set = (change: Partial<Omit<Lane, 'id'>>, gesture: string) =>
+    act(laneChanged({ laneId: lane.id, change, gesture }));
+  const low = lane.lowPass ?? OPEN.low;
+  const high = lane.highPass ?? OPEN.high;
+  return (
+    <Group title={`Sound of ${lane.name}`}>
+      <LaneSound lane={lane} />
+      <Range
+        label={`Tune of ${lane.name}`}
+        short="Tune"
+        value={lane.tune ?? 0}
+        least={-24}
+        most={24}
+        step={0.5}
+        shown={`${(lane.tune ?? 0) > 0 ? '+' : ''}${lane.tune ?? 0} st`}
+        onChange={(tune, gesture) => set({ tune }, gesture)}
+      />
+      <Range
+        label={`Decay of ${lane.name}`}
+        short="Decay"
+        value={lane.decay ?? 1}
+        least={0.05}
+        most={1}
+        step={0.01}
+        shown={`${Math.round((lane.decay ?? 1) * 100)} %`}
+        onChange={(decay, gesture) => set({ decay }, gesture)}
+      />
+      <Range
+        label={`Low-pass of ${lane.name}`}
+        short="Low-pass"
+        value={toSlider(low)}
+        least={toSlider(100)}
+        most={toSlider(OPEN.low)}
+        step={0.02}
+        shown={low >= OPEN.low ? 'open' : hertzText(low)}
+        onChange={(value, gesture) => set({ lowPass: Math.min(OPEN.low, toHertz(value)) }, gesture)}
+      />
+      <Range
+        label={`High-pass of ${lane.name}`}
+        short="High-pass"
+        value={toSlider(high)}
+        least={toSlider(OPEN.high)}
+        most={toSlider(8000)}
+        step={0.02}
+        shown={high <= OPEN.high ? 'open' : hertzText(high)}
+        onChange={(value, gesture) => set({ highPass: Math.max(OPEN.high, toHertz(value)) }, gesture)}
+      />
+    </Group>
+  );
+};

@@ -1,0 +1,112 @@
+import { Select } from '../../ui/Select';
+import { Press } from '../../ui/Press';
+import { Words, Para } from '../../ui/Words';
+import { Group } from '../../ui/Layout';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import { SONG } from '../../../core/beat/choices';
+import type { Beat, Entry, Section } from '../../../core/beat/schema';
+import { newEntry } from '../../../core/song/edits';
+import { entryPattern, patternOfEntry } from '../../../core/song/layout';
+import { Choice } from '../../ui/Choice';
+import { IconButton } from '../../ui/IconButton';
+import { NumberField } from '../../ui/NumberField';
+import { SortableLater } from '../../web/SortableLater';
+import { BeadPicture } from '../../strings/BeadPicture';
+import { edit } from './edit';
+import { useHeld } from '../../state/useHeld';
+import { entryWords } from './words';
+
+interface OnSection {
+  beat: Beat;
+  section: Section;
+}
+
+/** Patterns to choose from: those of the tray first. */
+const patternChoices = (beat: Beat) => {
+  const tray = new Set(beat.tray.map(({ patternId }) => patternId));
+  return [...beat.patterns]
+    .sort((a, b) => Number(tray.has(b.id)) - Number(tray.has(a.id)))
+    .map(({ id, name }) => ({ value: id, name: tray.has(id) ? `${name} (tray)` : name }));
+};
+
+const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: number }) => {
+  const within = useHeld();
+  const pattern = patternOfEntry(beat, entry);
+  const { name } = entryPattern(beat, entry);
+  const by = entry.bars === undefined ? 'times' : 'bars';
+  const set = (args: { patternId?: string; times?: number; bars?: number | null }, gesture?: string) =>
+    edit({ edit: 'changeEntry', args: { sectionId: section.id, entryId: entry.id, change: args } }, gesture);
+  return (
+    <View style={styles.songEntry}>
+      {pattern ? <BeadPicture pattern={pattern} lanes={beat.lanes} width={64} height={40} /> : null}
+      <View style={styles.entryChoice}>
+        <Select
+          label={`Pattern ${at + 1} of ${section.name}`}
+          value={pattern ? entry.patternId : ''}
+          options={[
+            ...(pattern ? [] : [{ value: '', name: `${name}, deleted: silence` }]),
+            ...patternChoices(beat),
+          ]}
+          onChange={(patternId) => set({ patternId })}
+        />
+      </View>
+      <NumberField
+        label={by === 'times' ? `Times ${name} plays` : `Bars of ${name}`}
+        value={entry.bars ?? entry.times}
+        least={1}
+        most={64}
+        under={by === 'times' ? 'times' : 'bars'}
+        width={48}
+        onChange={(asked, gesture) => {
+          const value = Math.round(within(asked, 1, SONG.bars, by === 'times' ? 'Times' : 'Bars'));
+          set(by === 'times' ? { times: value } : { bars: value }, gesture);
+        }}
+      />
+      <Press
+        style={styles.songBy}
+        label={by === 'times' ? `count bars instead, for ${name}` : `count times instead, for ${name}`}
+        onPress={() => set({ bars: by === 'times' ? Number.parseInt(entryWords(beat, entry), 10) : null })}
+      >
+        <Words quiet style={styles.link}>
+          {by === 'times' ? 'count bars instead' : 'count times instead'}
+        </Words>
+      </Press>
+      <IconButton
+        label={`Take ${name} out of ${section.name}`}
+        icon="remove"
+        onPress={() => edit({ edit: 'removeEntry', args: { sectionId: section.id, entryId: entry.id } })}
+      />
+    </View>
+  );
+};
+
+/** The row of patterns that a section plays. */
+export const Entries = ({ beat, section }: OnSection) => (
+  <Group title="Patterns, one after the other">
+    {section.entries.length ? (
+      <SortableLater
+        label={`Patterns of ${section.name}`}
+        items={section.entries.map((entry, at) => ({
+          id: entry.id,
+          name: entryPattern(beat, entry).name,
+          row: <EntryRow beat={beat} section={section} entry={entry} at={at} />,
+        }))}
+        onMove={(entryId, to) => edit({ edit: 'moveEntry', args: { sectionId: section.id, entryId, to } })}
+      />
+    ) : (
+      <Para quiet>It has no pattern yet, so it takes no time in the song. Add one.</Para>
+    )}
+    <Choice
+      label={`Add a pattern to ${section.name}`}
+      short="Add"
+      value=""
+      options={[{ value: '', name: 'Choose a pattern' }, ...patternChoices(beat)]}
+      onChange={(patternId) =>
+        patternId &&
+        edit({ edit: 'addEntry', args: { sectionId: section.id, entry: newEntry(nanoid(), patternId) } })
+      }
+    />
+  </Group>
+);

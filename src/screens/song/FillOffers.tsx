@@ -1,0 +1,120 @@
+import { Chips, Items, Item } from '../../ui/Layout';
+import { Words, Para } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import { use, useState } from 'react';
+import type { Beat, Section } from '../../../core/beat/schema';
+import { barTicks } from '../../../core/beat/meter';
+import { builtInGrooves } from '../../../core/groove/library';
+import type { Groove } from '../../../core/groove/groove';
+import { fillsFor, type FillOffer } from '../../../core/song/fills';
+import { takeFill } from '../../../core/song/takeFill';
+import { layoutSong } from '../../../core/song/layout';
+import { store } from '../../state/session';
+import { songViewed } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { PlayContext } from '../../ui/playing';
+import { edit } from './edit';
+
+let library: Groove[] | null = null;
+
+/** The last two bars of a section's first time, to hear a fill in its place. */
+const placeToHear = (beat: Beat, sectionId: string) => {
+  const layout = layoutSong(beat);
+  const span = layout.spans.find(({ section }) => section?.id === sectionId);
+  const bars = layout.bars.filter(({ from }) => span && from >= span.from && from < span.from + span.length);
+  const next = layout.bars.find(({ from }) => span && from === span.from + span.length);
+  const first = bars[Math.max(0, bars.length - 2)];
+  if (!span || !first) return null;
+  const to = span.from + span.length + (next ? barTicks(next.meter) : 0);
+  return { from: first.from, to };
+};
+
+/** Fills made of the section's own pattern and from the library, heard in place before one is taken. */
+export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) => {
+  const [offers, setOffers] = useState<FillOffer[] | null>(null);
+  const [heard, setHeard] = useState<string | null>(null);
+  const [over, setOver] = useState<'bar' | 'beat'>('bar');
+  const playing = useApp(({ view }) => view.playing && view.song.tried !== null);
+  const toggle = use(PlayContext);
+  const act = useDo();
+  const stop = () => {
+    if (store.getState().view.playing) toggle();
+  };
+  const hear = (offer: FillOffer) => {
+    const tried = takeFill(beat, section.id, offer, 'tried fill', over);
+    const range = placeToHear(tried, section.id);
+    if (!range) return;
+    stop();
+    setHeard(offer.id);
+    act(songViewed({ tried, from: range.from, loop: range }));
+    toggle();
+  };
+  const take = (offer: FillOffer) => {
+    stop();
+    act(songViewed({ tried: null, loop: null }));
+    edit({ edit: 'takeFill', args: { sectionId: section.id, offer, patternId: nanoid(), over } });
+    setOffers(null);
+  };
+  if (!offers)
+    return (
+      <Chips>
+        <Chip
+          disabled={!section.entries.length}
+          onPress={() => setOffers(fillsFor(beat, section, (library ??= builtInGrooves())))}
+        >
+          Offer fills
+        </Chip>
+      </Chips>
+    );
+  return (
+    <>
+      <Choice
+        label="The offered fill takes the place of"
+        short="Offered for"
+        value={over}
+        options={[
+          { value: 'bar', name: 'the last bar' },
+          { value: 'beat', name: 'the last beat' },
+        ]}
+        onChange={setOver}
+      />
+      <Items label="Fills that are offered">
+        {offers.map((offer) => (
+          <Item key={offer.id} style={styles.line}>
+            <View style={styles.words}>
+              <Words bold>{offer.name}</Words>
+              <Words small quiet>
+                {offer.about}
+              </Words>
+            </View>
+            <Chip
+              label={playing && heard === offer.id ? `Stop ${offer.name}` : `Hear ${offer.name} in place`}
+              pressed={playing && heard === offer.id}
+              onPress={() => (playing && heard === offer.id ? stop() : hear(offer))}
+            >
+              {playing && heard === offer.id ? 'Stop' : 'Hear'}
+            </Chip>
+            <Chip label={`Take ${offer.name}`} onPress={() => take(offer)}>
+              Take
+            </Chip>
+          </Item>
+        ))}
+      </Items>
+      {offers.length ? null : <Para quiet>The section has no pattern that a fill could be made of.</Para>}
+      <Chips>
+        <Chip
+          onPress={() => {
+            stop();
+            setOffers(null);
+          }}
+        >
+          None of these
+        </Chip>
+      </Chips>
+    </>
+  );
+};

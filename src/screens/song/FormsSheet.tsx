@@ -1,0 +1,54 @@
+import { Para, Words } from '../../ui/Words';
+import { Items, Item } from '../../ui/Layout';
+import { Press } from '../../ui/Press';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import type { Beat } from '../../../core/beat/schema';
+import { atHand, FORMS, songOf } from '../../../core/song/forms';
+import { store } from '../../state/session';
+import { noticed } from '../../state/slices';
+import { useDo } from '../../state/store';
+import { Sheet } from '../../ui/Sheet';
+import { edit } from './edit';
+
+/** Forms of songs, filled with what lies in the tray. */
+export const FormsSheet = ({ beat, onClose }: { beat: Beat; onClose: () => void }) => {
+  const act = useDo();
+  const names = atHand(beat).map((id) => beat.patterns.find((pattern) => pattern.id === id)!.name);
+  const take = (at: number) => {
+    const form = FORMS[at]!;
+    const had = beat.song.order.length > 0;
+    edit({ edit: 'setSong', args: { song: songOf(beat, form, nanoid) } });
+    const undo = { label: 'Undo', does: { kind: 'undo', at: store.getState().doc.past.length } } as const;
+    act(
+      noticed({
+        text: `The song is now “${form.name}”.${had ? ' The one before it comes back with undo.' : ''}`,
+        subject: 'form',
+        action: undo,
+      }),
+    );
+    onClose();
+  };
+  return (
+    <Sheet title="Forms" open onClose={onClose}>
+      <Para quiet>
+        {`Filled with ${beat.tray.length ? 'the tray' : 'your patterns'}, in order: ${names.slice(0, 6).join(', ')}${names.length > 6 ? ', …' : ''}. `}
+        {names.length > 1
+          ? `The last, “${names[names.length - 1]!}”, is the fill.`
+          : 'With a second pattern there would be fills too.'}
+      </Para>
+      <Items label="Forms">
+        {FORMS.map(({ id, name, about }, at) => (
+          <Item key={id}>
+            <Press style={styles.form} onPress={() => take(at)}>
+              <Words bold>{name}</Words>
+              <Words small quiet>
+                {about}
+              </Words>
+            </Press>
+          </Item>
+        ))}
+      </Items>
+    </Sheet>
+  );
+};

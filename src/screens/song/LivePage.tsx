@@ -1,0 +1,123 @@
+import { useWide } from '../../ui/useWide';
+import { Para, Words } from '../../ui/Words';
+import { Chips, Items, Item } from '../../ui/Layout';
+import { Press } from '../../ui/Press';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import { use, useEffect, useRef, useState } from 'react';
+import type { Beat } from '../../../core/beat/schema';
+import { count } from '../../../core/beat/text';
+import { recordedSong } from '../../../core/song/recorded';
+import { heardPatterns, heardSeconds } from '../../audio/player';
+import { store } from '../../state/session';
+import { noticed, songViewed, viewChanged } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { PlayContext } from '../../ui/playing';
+import { SwitchWhen } from '../../ui/SwitchWhen';
+import { BeadPicture } from '../../strings/BeadPicture';
+import { edit } from './edit';
+
+/** Adds what has been played since play began to the song. */
+const keepRecording = () => {
+  const { doc } = store.getState();
+  if (!doc.beat) return;
+  const song = recordedSong(doc.beat, heardPatterns(), heardSeconds(), nanoid);
+  const added = song.order.length - doc.beat.song.order.length;
+  if (added > 0) edit({ edit: 'setSong', args: { song } });
+  store.dispatch(
+    noticed({
+      text: added
+        ? `${count(added, 'section')} ${added === 1 ? 'was' : 'were'} added to the song as you played them, each to the nearest bar.`
+        : 'Nothing was recorded: no pattern played for half a bar.',
+      subject: 'recorded',
+    }),
+  );
+};
+
+/** Patterns switched live, and what was switched written into the song. */
+export const LivePage = ({ beat }: { beat: Beat }) => {
+  const toggle = use(PlayContext);
+  const wide = useWide();
+  const act = useDo();
+  const playing = useApp(({ view }) => view.playing && !view.song.playing);
+  const patternId = useApp(({ view, doc }) => view.patternId ?? doc.beat?.patterns[0]?.id);
+  const switchAt = useApp(({ view }) => view.switchAt);
+  const [recording, setRecording] = useState(false);
+  const was = useRef(false);
+  // Here the pattern plays, and not the song.
+  useEffect(() => {
+    act(songViewed({ shown: false }));
+    return () => {
+      act(songViewed({ shown: true }));
+    };
+  }, [act]);
+  useEffect(() => {
+    if (was.current && !playing && recording) {
+      keepRecording();
+      setRecording(false);
+    }
+    was.current = playing;
+  }, [playing, recording]);
+  // Who goes elsewhere in the midst of it keeps what was recorded so far.
+  const underWay = useRef(false);
+  useEffect(() => {
+    underWay.current = recording && playing;
+  }, [recording, playing]);
+  useEffect(
+    () => () => {
+      if (underWay.current) keepRecording();
+    },
+    [],
+  );
+  return (
+    <View>
+      <Para quiet>
+        Switch patterns while they play. What you record is added to the song, section by section.
+      </Para>
+      <Chips>
+        <Chip
+          pressed={recording}
+          tone="danger"
+          onPress={() => {
+            if (recording) {
+              toggle();
+              return;
+            }
+            if (playing) toggle();
+            setRecording(true);
+            toggle();
+          }}
+        >
+          {recording ? 'Stop and keep it' : 'Record the switches'}
+        </Chip>
+        {recording ? null : (
+          <Chip pressed={playing} onPress={toggle}>
+            {playing ? 'Stop' : 'Play'}
+          </Chip>
+        )}
+      </Chips>
+      <SwitchWhen value={switchAt} onChange={(value) => act(viewChanged({ switchAt: value }))} />
+      <Items style={wide && styles.twoColumns} label="Patterns">
+        {beat.patterns.map((pattern) => (
+          <Item key={pattern.id} style={wide && styles.half}>
+            <Press
+              pressed={pattern.id === patternId}
+              label={`Switch to ${pattern.name}`}
+              style={[
+                styles.row,
+                pattern.id === patternId && styles.current,
+                { borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` },
+              ]}
+              onPress={() => act(viewChanged({ patternId: pattern.id, spots: [], cursor: null }))}
+            >
+              <BeadPicture pattern={pattern} lanes={beat.lanes} width={112} height={40} />
+              <Words bold>{pattern.name}</Words>
+            </Press>
+          </Item>
+        ))}
+      </Items>
+    </View>
+  );
+};

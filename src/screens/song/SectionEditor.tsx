@@ -1,0 +1,356 @@
+import { Group, Chips, Figures } from '../../ui/Layout';
+import { Para, Words } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import { PIGMENTS, SONG, SWING } from '../../../core/beat/choices';
+import type { Beat, Place, Section } from '../../../core/beat/schema';
+import { patternOfEntry } from '../../../core/song/layout';
+import { SECTION_NAMES, type SectionChange } from '../../../core/song/edits';
+import { TEMPO } from '../../../core/units';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { NameInput } from '../../ui/NameInput';
+import { NumberField } from '../../ui/NumberField';
+import { Range } from '../../ui/Range';
+import { edit } from './edit';
+import { Entries } from './Entries';
+import { FillOffers } from './FillOffers';
+import { useHeld } from '../../state/useHeld';
+
+interface OnSection {
+  beat: Beat;
+  section: Section;
+}
+
+const change = (id: string, args: SectionChange, gesture?: string) =>
+  edit({ edit: 'changeSection', args: { id, change: args } }, gesture);
+
+const Naming = ({ section }: OnSection) => (
+  <View style={styles.songNaming}>
+    <NameInput
+      key={section.id}
+      label="Name of the section"
+      value={section.name}
+      onName={(name) => change(section.id, { name })}
+    />
+    <Choice
+      label="Usual name of the section"
+      short="Usually"
+      value={SECTION_NAMES.find((name) => name === section.name) ?? ''}
+      options={[
+        { value: '', name: 'a name of its own' },
+        ...SECTION_NAMES.map((name) => ({ value: name, name })),
+      ]}
+      onChange={(name) => name && change(section.id, { name })}
+    />
+    <Choice
+      label="Colour of the section"
+      short="Colour"
+      value={section.pigment}
+      options={PIGMENTS.map((value) => ({ value, name: value }))}
+      onChange={(pigment) => change(section.id, { pigment })}
+    />
+  </View>
+);
+
+const Ending = ({ beat, section }: OnSection) => {
+  const { fill } = section;
+  return (
+    <Group title="A fill at its end">
+      <Choice
+        label={`Fill of ${section.name}`}
+        short="Fill"
+        value={fill ? (patternOfEntry(beat, fill)?.id ?? 'gone') : ''}
+        options={[
+          { value: '', name: 'None' },
+          ...(fill && !patternOfEntry(beat, fill) ? [{ value: 'gone', name: 'Deleted: not played' }] : []),
+          ...beat.patterns.map(({ id, name }) => ({ value: id, name })),
+        ]}
+        onChange={(patternId) => {
+          if (patternId === 'gone') return;
+          change(section.id, { fill: patternId ? { patternId, over: fill?.over ?? 'bar' } : null });
+        }}
+      />
+      {fill ? (
+        <Choice
+          label="The fill takes the place of"
+          short="In place of"
+          value={fill.over}
+          options={[
+            { value: 'bar', name: 'the last bar' },
+            { value: 'beat', name: 'the last beat' },
+          ]}
+          onChange={(over) => change(section.id, { fill: { ...fill, over } })}
+        />
+      ) : null}
+      <FillOffers beat={beat} section={section} />
+    </Group>
+  );
+};
+
+const Silent = ({ beat, section }: OnSection) => {
+  const turn = (id: string) =>
+    change(section.id, {
+      silent: section.silent.includes(id)
+        ? section.silent.filter((one) => one !== id)
+        : [...section.silent, id],
+    });
+  return (
+    <Group title="Silent in it">
+      <Chips>
+        {beat.lanes.map(({ id, name }) => (
+          <Chip key={id} pressed={section.silent.includes(id)} onPress={() => turn(id)}>
+            {name}
+          </Chip>
+        ))}
+      </Chips>
+    </Group>
+  );
+};
+
+const percent = (value: number): string => `${Math.round(value * 100)} %`;
+
+/** Whose feel a section is played with: none of its own, or that of the beat, a pattern, or one that was kept. */
+const feelChoices = (beat: Beat) => [
+  { id: 'beat', name: 'the beat', feel: beat.feel },
+  ...beat.patterns.flatMap(({ id, name, feel }) =>
+    feel ? [{ id: `p ${id}`, name: `pattern ${name}`, feel }] : [],
+  ),
+  ...beat.feels.map(({ id, name, feel }) => ({ id: `k ${id}`, name: `“${name}”`, feel })),
+];
+
+const OwnFeel = ({ beat, section }: OnSection) => {
+  const choices = feelChoices(beat);
+  const now = choices.find(({ feel }) => feel === section.feel)?.id ?? (section.feel ? 'own' : '');
+  return (
+    <Choice
+      label={`Feel of ${section.name}`}
+      short="Feel"
+      value={now}
+      options={[
+        { value: '', name: 'As its patterns have it' },
+        ...(now === 'own' ? [{ value: 'own', name: 'Its own' }] : []),
+        ...choices.map(({ id, name }) => ({ value: id, name: `As ${name}` })),
+      ]}
+      onChange={(id) =>
+        id !== 'own' && change(section.id, { feel: choices.find((one) => one.id === id)?.feel ?? null })
+      }
+    />
+  );
+};
+
+const Own = ({ beat, section }: OnSection) => {
+  const within = useHeld();
+  const tempo = section.tempo ?? beat.tempo;
+  return (
+    <Group title="Of its own">
+      <OwnFeel beat={beat} section={section} />
+      <Figures>
+        <NumberField
+          label={`Tempo of ${section.name}`}
+          value={tempo}
+          {...TEMPO}
+          under={section.tempo === undefined ? 'as the beat' : 'BPM'}
+          width={88}
+          onChange={(asked, gesture) =>
+            change(section.id, { tempo: within(asked, TEMPO.least, TEMPO.most, 'The tempo') }, gesture)
+          }
+        />
+        <Chip disabled={section.tempo === undefined} onPress={() => change(section.id, { tempo: null })}>
+          As the beat
+        </Chip>
+      </Figures>
+      <Range
+        label={`Level of ${section.name}`}
+        short="Level"
+        value={section.level ?? 1}
+        least={0}
+        most={2}
+        step={0.01}
+        shown={percent(section.level ?? 1)}
+        onChange={(level, gesture) => change(section.id, { level: level === 1 ? null : level }, gesture)}
+      />
+    </Group>
+  );
+};
+
+const Across = ({ beat, section }: OnSection) => {
+  const within = useHeld();
+  const now = section.change ?? {};
+  const set = (args: Partial<NonNullable<Section['change']>>, gesture?: string) => {
+    const next = Object.fromEntries(
+      Object.entries({ ...now, ...args }).filter(([, value]) => value !== undefined),
+    );
+    change(section.id, { change: Object.keys(next).length ? next : null }, gesture);
+  };
+  return (
+    <Group title="Gradual changes">
+      <Figures>
+        <Chip
+          pressed={now.tempo !== undefined}
+          onPress={() => set({ tempo: now.tempo === undefined ? (section.tempo ?? beat.tempo) : undefined })}
+        >
+          Tempo
+        </Chip>
+        {now.tempo === undefined ? null : (
+          <NumberField
+            label={`Tempo at the end of ${section.name}`}
+            value={now.tempo}
+            {...TEMPO}
+            under="BPM at its end"
+            width={112}
+            onChange={(asked, gesture) =>
+              set({ tempo: within(asked, TEMPO.least, TEMPO.most, 'The tempo') }, gesture)
+            }
+          />
+        )}
+        <Chip
+          pressed={now.swing !== undefined}
+          onPress={() => set({ swing: now.swing === undefined ? 58 : undefined })}
+        >
+          Swing
+        </Chip>
+        {now.swing === undefined ? null : (
+          <NumberField
+            label={`Swing at the end of ${section.name}`}
+            value={now.swing}
+            {...SWING}
+            unit=" %"
+            under="at its end"
+            width={96}
+            onChange={(asked, gesture) => set({ swing: asked }, gesture)}
+          />
+        )}
+        <Chip
+          pressed={now.level !== undefined}
+          onPress={() => set({ level: now.level === undefined ? 1.2 : undefined })}
+        >
+          Level
+        </Chip>
+      </Figures>
+      {now.level === undefined ? null : (
+        <Range
+          label={`Level at the end of ${section.name}`}
+          short="To"
+          value={now.level}
+          least={0}
+          most={2}
+          step={0.01}
+          shown={percent(now.level)}
+          onChange={(level, gesture) => set({ level }, gesture)}
+        />
+      )}
+      {now.swing !== undefined && (section.feel ?? beat.feel).base === 'template' ? (
+        <Para quiet>It follows a template, which has no swing to change.</Para>
+      ) : null}
+    </Group>
+  );
+};
+
+const AtItsPlace = ({
+  beat,
+  section,
+  place,
+  onOther,
+}: OnSection & { place: Place; onOther: (id: string) => void }) => {
+  const within = useHeld();
+  const linked = beat.song.order.filter(({ sectionId }) => sectionId === section.id).length;
+  const at = beat.song.order.findIndex(({ id }) => id === place.id);
+  return (
+    <Group title="Its place in the song">
+      <Figures>
+        <NumberField
+          label={`Times ${section.name} plays here`}
+          value={place.times}
+          least={1}
+          most={64}
+          under="times"
+          width={56}
+          onChange={(asked, gesture) =>
+            edit(
+              {
+                edit: 'repeatPlace',
+                args: { placeId: place.id, times: within(asked, 1, SONG.times, 'Times') },
+              },
+              gesture,
+            )
+          }
+        />
+        <Words quiet>
+          {linked > 1
+            ? `Linked: it stands at ${linked} places, and a change is heard in all.`
+            : 'It stands here alone.'}
+        </Words>
+      </Figures>
+      <Chips>
+        <Chip
+          onPress={() =>
+            edit({
+              edit: 'linkSection',
+              args: { place: { id: nanoid(), sectionId: section.id, times: 1 }, at: at + 1 },
+            })
+          }
+        >
+          Again, linked
+        </Chip>
+        <Chip
+          onPress={() => {
+            const newPlaceId = nanoid();
+            edit({ edit: 'duplicateSection', args: { placeId: place.id, sectionId: nanoid(), newPlaceId } });
+            onOther(newPlaceId);
+          }}
+        >
+          Duplicate, its own
+        </Chip>
+        {linked > 1 ? (
+          <Chip
+            onPress={() => edit({ edit: 'ownSection', args: { placeId: place.id, sectionId: nanoid() } })}
+          >
+            Make this one its own
+          </Chip>
+        ) : null}
+        <Chip
+          disabled={at <= 0}
+          onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at - 1 } })}
+        >
+          Earlier
+        </Chip>
+        <Chip
+          disabled={at >= beat.song.order.length - 1}
+          onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at + 1 } })}
+        >
+          Later
+        </Chip>
+        <Chip
+          tone="danger"
+          onPress={() => {
+            edit({ edit: 'removePlace', args: { placeId: place.id } });
+            onOther('');
+          }}
+        >
+          Take it out
+        </Chip>
+      </Chips>
+    </Group>
+  );
+};
+
+interface SectionEditorProps extends OnSection {
+  place: Place;
+  /** Another place is to be shown; '' is none. */
+  onOther: (placeId: string) => void;
+}
+
+/** Everything about one section. */
+export const SectionEditor = ({ beat, section, place, onOther }: SectionEditorProps) => (
+  <View key={section.id}>
+    <Naming beat={beat} section={section} />
+    <Entries beat={beat} section={section} />
+    <Ending beat={beat} section={section} />
+    <Silent beat={beat} section={section} />
+    <Own beat={beat} section={section} />
+    <Across beat={beat} section={section} />
+    <AtItsPlace beat={beat} section={section} place={place} onOther={onOther} />
+  </View>
+);

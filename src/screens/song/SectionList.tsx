@@ -1,0 +1,123 @@
+import { Para, Words } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { Cover } from '../../ui/Cover';
+import { nanoid } from '@reduxjs/toolkit';
+import type { Beat, Section } from '../../../core/beat/schema';
+import { SONG } from '../../../core/beat/choices';
+import { atHand } from '../../../core/song/forms';
+import { colourOf, freeSectionName, newEntry, SECTION_NAMES } from '../../../core/song/edits';
+import { songFaults, type Layout } from '../../../core/song/layout';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { SortableLater } from '../../web/SortableLater';
+import { edit } from './edit';
+import { lengthWords, playsWords } from './words';
+
+/** A new section with the first pattern at hand, eight bars long. */
+const newSection = (beat: Beat, name: string): Section => ({
+  id: nanoid(),
+  name: freeSectionName(beat.song, name),
+  pigment: colourOf(name),
+  entries: [{ ...newEntry(nanoid(), atHand(beat)[0]!), bars: 8 }],
+  silent: [],
+});
+
+const marks = (beat: Beat, section: Section): string =>
+  [
+    beat.song.order.filter(({ sectionId }) => sectionId === section.id).length > 1 && 'linked',
+    section.fill && 'fill',
+    section.tempo !== undefined && `${section.tempo} BPM`,
+    section.change && 'changes',
+    section.silent.length > 0 && `${section.silent.length} silent`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+interface SectionListProps {
+  beat: Beat;
+  layout: Layout;
+  chosen: string | null;
+  onChoose: (placeId: string) => void;
+  onForms: () => void;
+}
+
+/** The sections in their order. */
+export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: SectionListProps) => {
+  const { order, sections } = beat.song;
+  const full = order.length >= SONG.places || sections.length >= SONG.sections;
+  const add = (name: string) => {
+    if (!name) return;
+    const placeId = nanoid();
+    edit({ edit: 'addSection', args: { section: newSection(beat, name), placeId, at: null } });
+    onChoose(placeId);
+  };
+  return (
+    <View>
+      {songFaults(beat).map((fault) => (
+        <Para danger key={fault} note>
+          {fault}
+        </Para>
+      ))}
+      {order.length ? (
+        <SortableLater
+          label="Sections in their order"
+          items={order.flatMap((place) => {
+            const section = sections.find(({ id }) => id === place.sectionId);
+            if (!section) return [];
+            const more = marks(beat, section);
+            return [
+              {
+                id: place.id,
+                name: section.name,
+                row: (
+                  <View
+                    style={[
+                      styles.row,
+                      place.id === chosen && styles.current,
+                      { borderLeftColor: `var(--${section.pigment})` },
+                    ]}
+                  >
+                    <Cover
+                      label={`Edit ${section.name}`}
+                      current={place.id === chosen}
+                      onPress={() => onChoose(place.id)}
+                    />
+                    <View style={styles.words}>
+                      <Words bold>{`${section.name}${place.times > 1 ? ` × ${place.times}` : ''}`}</Words>
+                      <Words small quiet>
+                        {playsWords(beat, section)}
+                      </Words>
+                    </View>
+                    <View style={styles.sectionLength}>
+                      <Words figure>{lengthWords(beat, section, place, layout)}</Words>
+                      {more ? (
+                        <Words small quiet>
+                          {more}
+                        </Words>
+                      ) : null}
+                    </View>
+                  </View>
+                ),
+              },
+            ];
+          })}
+          onMove={(placeId, to) => edit({ edit: 'movePlace', args: { placeId, to } })}
+        />
+      ) : null}
+      <View style={styles.songAdd}>
+        <Choice
+          label="Add a section"
+          short="Add"
+          value=""
+          options={[
+            { value: '', name: full ? 'The song is full' : 'Choose a section' },
+            ...(full ? [] : SECTION_NAMES.map((name) => ({ value: name, name }))),
+          ]}
+          onChange={add}
+        />
+        <Chip onPress={onForms}>Forms</Chip>
+      </View>
+    </View>
+  );
+};

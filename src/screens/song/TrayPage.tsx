@@ -1,0 +1,190 @@
+import { drag } from '../../ui/dragged';
+import { DragOut } from '../../web/DragOut';
+import { SetDown } from '../../web/SetDown';
+import { Chips, Items, Item } from '../../ui/Layout';
+import { Press } from '../../ui/Press';
+import { Words, Para, Heading } from '../../ui/Words';
+import { View } from 'react-native';
+import { styles } from './styles';
+import { nanoid } from '@reduxjs/toolkit';
+import { use } from 'react';
+import { meterText } from '../../../core/beat/meter';
+import type { Beat, Pattern } from '../../../core/beat/schema';
+import { count } from '../../../core/beat/text';
+import { colourOf, freeSectionName, newEntry } from '../../../core/song/edits';
+import { store } from '../../state/session';
+import { songViewed } from '../../state/slices';
+import { useApp, useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { IconButton } from '../../ui/IconButton';
+import { NameInput } from '../../ui/NameInput';
+import { PlayContext } from '../../ui/playing';
+import { SortableLater } from '../../web/SortableLater';
+import { BeadPicture } from '../../strings/BeadPicture';
+import { edit } from './edit';
+
+/** The tray as a song of its own: each once, in order. */
+const trayBeat = (beat: Beat, from: number): Beat => {
+  const items = beat.tray.slice(from);
+  return {
+    ...beat,
+    song: {
+      sections: items.map(({ id, name, patternId }) => ({
+        id,
+        name,
+        pigment: 'walnut',
+        entries: [newEntry(id, patternId)],
+        silent: [],
+      })),
+      order: items.map(({ id }) => ({ id, sectionId: id, times: 1 })),
+    },
+  };
+};
+
+const Picture = ({ beat, pattern }: { beat: Beat; pattern: Pattern | undefined }) =>
+  pattern ? (
+    <BeadPicture pattern={pattern} lanes={beat.lanes} width={80} height={40} />
+  ) : (
+    <View style={styles.gone} aria-hidden />
+  );
+
+const rename = (id: string, now: string, name: string) => {
+  if (name.trim() && name.trim() !== now) edit({ edit: 'renameInTray', args: { id, name } });
+};
+
+const asSection = (beat: Beat, name: string, patternId: string) => {
+  const free = freeSectionName(beat.song, name);
+  edit({
+    edit: 'addSection',
+    args: {
+      section: {
+        id: nanoid(),
+        name: free,
+        pigment: colourOf(name),
+        entries: [newEntry(nanoid(), patternId)],
+        silent: [],
+      },
+      placeId: nanoid(),
+      at: null,
+    },
+  });
+};
+
+const setAside = (beat: Beat, patternId: string) => {
+  const pattern = beat.patterns.find(({ id }) => id === patternId);
+  if (pattern) edit({ edit: 'toTray', args: { id: nanoid(), name: pattern.name, patternId } });
+};
+
+/** What was set aside for the song, and the patterns that can be. */
+export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
+  const toggle = use(PlayContext);
+  const act = useDo();
+  const playing = useApp(({ view }) => view.playing && view.song.tried !== null);
+  const play = (from: number) => {
+    if (store.getState().view.playing) toggle();
+    act(songViewed({ tried: trayBeat(beat, from), from: 0, loop: null }));
+    toggle();
+  };
+  const patternOf = (id: string) => beat.patterns.find((pattern) => pattern.id === id);
+  return (
+    <View>
+      <SetDown>
+        {(over) => (
+          <View role="region" aria-label="Tray" style={over && styles.over}>
+            <Chips>
+              <Chip
+                disabled={!beat.tray.length}
+                pressed={playing}
+                onPress={() => (playing ? toggle() : play(0))}
+              >
+                {playing ? 'Stop' : 'Play one after the other'}
+              </Chip>
+            </Chips>
+            {beat.tray.length ? (
+              <SortableLater
+                label="Tray in its order"
+                items={beat.tray.map(({ id, name, patternId }, at) => {
+                  const pattern = patternOf(patternId);
+                  return {
+                    id,
+                    name,
+                    row: (
+                      <View style={styles.trayRow}>
+                        <Press
+                          style={styles.trayPlay}
+                          label={`Play the tray from ${name}`}
+                          disabled={!pattern}
+                          onPress={() => play(at)}
+                        >
+                          <Picture beat={beat} pattern={pattern} />
+                        </Press>
+                        <View style={styles.trayWords}>
+                          <NameInput
+                            label={`Name of ${name} in the tray`}
+                            value={name}
+                            onName={(to) => rename(id, name, to)}
+                          />
+                          <Words small quiet>
+                            {pattern
+                              ? `${meterText(pattern.meter)}, ${count(pattern.bars, 'bar')}`
+                              : 'Its pattern was deleted'}
+                          </Words>
+                        </View>
+                        <IconButton
+                          label={`Add ${name} to the song`}
+                          icon="new"
+                          disabled={!pattern}
+                          onPress={() => asSection(beat, name, patternId)}
+                        />
+                        <IconButton
+                          label={`Take ${name} off the tray`}
+                          icon="close"
+                          onPress={() => edit({ edit: 'fromTray', args: { id } })}
+                        />
+                      </View>
+                    ),
+                  };
+                })}
+                onMove={(id, to) => edit({ edit: 'moveInTray', args: { id, to } })}
+              />
+            ) : (
+              <Para quiet>
+                Set patterns and grooves aside here for the song: with “Into the tray” on the Grooves and
+                Pattern screens, or from the patterns below.
+              </Para>
+            )}
+          </View>
+        )}
+      </SetDown>
+      <View role="region" aria-label="Patterns of the beat">
+        <Heading level={2}>Patterns of the beat</Heading>
+        {wide ? <Para quiet>Drag one up into the tray, or use its button.</Para> : null}
+        <Items label="Patterns">
+          {beat.patterns.map((pattern) => (
+            <Item key={pattern.id}>
+              <DragOut
+                when={wide}
+                onStart={(event) => {
+                  event.dataTransfer.setData('text/plain', pattern.name);
+                  drag(() => setAside(beat, pattern.id));
+                }}
+                onEnd={() => drag(null)}
+              >
+                <View style={styles.line}>
+                  <Picture beat={beat} pattern={pattern} />
+                  <View style={styles.trayWords}>
+                    <Words bold>{pattern.name}</Words>
+                    <Words small quiet>{`${meterText(pattern.meter)}, ${count(pattern.bars, 'bar')}`}</Words>
+                  </View>
+                  <Chip label={`Into the tray: ${pattern.name}`} onPress={() => setAside(beat, pattern.id)}>
+                    Into the tray
+                  </Chip>
+                </View>
+              </DragOut>
+            </Item>
+          ))}
+        </Items>
+      </View>
+    </View>
+  );
+};

@@ -1,0 +1,64 @@
+import { Input } from '@rneui/base/dist/Input';
+import { useLayoutEffect, useRef, useState } from 'react';
+import { StyleSheet, View, type TextInput } from 'react-native';
+import { useRne } from './Themed';
+import { colour, CORNER, font, TARGET } from './tokens';
+
+interface SearchFieldProps {
+  /** What is looked through. */
+  label: string;
+  placeholder: string;
+  value: string;
+  /** Gets what is typed, letter by letter. */
+  onType: (text: string) => void;
+}
+
+const styles = StyleSheet.create({
+  around: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 0 },
+  container: { paddingHorizontal: 0 },
+  input: {
+    minHeight: TARGET,
+    borderWidth: 1,
+    borderBottomWidth: 1,
+    borderColor: colour.pip,
+    borderRadius: CORNER,
+    backgroundColor: colour.raised,
+  },
+  text: {
+    fontFamily: font.words,
+    fontSize: 15,
+    minHeight: TARGET - 2,
+    paddingHorizontal: 12,
+    color: colour.text,
+  },
+});
+
+/**
+ * Words to look for. It keeps its own letters, so that none waits for what they find; it follows where they change
+ * elsewhere.
+ */
+export const SearchField = ({ label, placeholder, value, onType }: SearchFieldProps) => {
+  const [first] = useState(value);
+  const input = useRef<TextInput>(null);
+  useLayoutEffect(() => {
+    const field = input.current as unknown as HTMLInputElement | null;
+    if (field && field.value !== value) field.value = value;
+  }, [value]);
+  return (
+    <View style={styles.around}>
+      <Input
+        {...useRne()}
+        ref={((one: { input?: TextInput } | null) => (input.current = one?.input ?? null)) as never}
+        defaultValue={first}
+        placeholder={placeholder}
+        onChangeText={onType}
+        renderErrorMessage={false}
+        containerStyle={styles.container}
+        inputContainerStyle={styles.input}
+        inputStyle={styles.text}
+        placeholderTextColor={colour.quiet}
+        {...({ 'aria-label': label, inputMode: 'search', autoComplete: 'off' } as object)}
+      />
+    </View>
+  );
+};

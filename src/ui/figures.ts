@@ -1,0 +1,5 @@
+/** A figure without needless places. @example figure(58.50) // "58.5" */
+export const figure = (value: number): string => String(Math.round(value * 100) / 100);
+
+/** @example percent(0.415) // "42 %" */
+export const percent = (value: number): string => `${Math.round(value * 100)} %`;
