@@ -8,7 +8,7 @@ import ts from 'typescript-eslint';
 /** Imports run one way: core imports nothing of the rest; state imports core; screens import state, ui and core. */
 const zone = (target, from, message) => ({ target, from, message });
 const ROOMS = ['src', 'server', 'cli', 'demo', 'e2e', 'bench'];
-const SCREENS = ['frame', 'pattern', 'feel', 'grooves', 'export', 'beats'];
+const SCREENS = ['frame', 'pattern', 'feel', 'grooves', 'song', 'export', 'beats', 'kit'];
 
 const zones = [
   ...ROOMS.map((room) => zone('./core/**/!(*.test).ts', `./${room}`, 'core imports nothing of the rest')),

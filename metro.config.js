@@ -25,11 +25,11 @@ config.resolver.resolveRequest = (context, name, platform) => {
   // Its connections are not opened again once they were closed, and it writes by halves: see the file that stands for it.
   if (from.includes('/async-storage/') && name.endsWith('web-module/IndexedDBStorage.js'))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'state', 'indexedStorage.ts') };
-  // All of React Native for the web would come to the first screen for one function of it.
-  if (/^react-native-web(\/dist\/index)?$/.test(name) && from.includes('@react-native-picker'))
-    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'createElement.ts') };
-  // A field shakes by animation, and never does so here.
-  if (/exports\/Animated$/.test(name) && /@rneui\/base\/dist\/Input\//.test(from))
+  // All of React Native for the web would come to the first screen for a few functions of it.
+  if (/^react-native-web(\/dist\/index)?$/.test(name))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'reactNative.ts') };
+  // A field shakes by animation, and a chart grows by it: neither does so here.
+  if (/exports\/Animated$/.test(name) && /@rneui\/base\/dist\/Input\/|gifted-charts/.test(from))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'still.ts') };
   // The router only sets flags on it; all of it would bring animated lists to the first screen.
   if (name === 'react-native-screens' && from.endsWith('screensFeatureFlags.js'))

@@ -138,3 +138,20 @@ test('beats and keys: nothing stands in anyone’s way', async ({ page }) => {
   found.push(...(await audit(page, 'beats')));
   expect(found).toEqual([]);
 });
+
+for (const scheme of ['dark', 'light'] as const)
+  test(`all parts, ${scheme}: nothing stands in anyone’s way`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await page.goto('/kit');
+    await expect(page.getByRole('heading', { name: 'Parts' })).toBeVisible();
+    const found = await audit(page, 'parts');
+    await button(page, 'Open a sheet').click();
+    found.push(...(await audit(page, 'a sheet')));
+    await page.keyboard.press('Escape');
+    await button(page, 'Ask something').click();
+    found.push(...(await audit(page, 'a question')));
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    await expect(button(page, 'Ask something')).toBeFocused();
+    expect(found).toEqual([]);
+  });

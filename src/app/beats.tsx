@@ -1,6 +1,6 @@
 import { Later } from '../ui/Later';
 
-const screen = async () => (await import('../screens/beats/BeatsScreen')).BeatsScreen;
+const screen = async () => (await import('../screens/later')).BeatsScreen;
 
 export default function Beats() {
   return <Later of={screen} />;

@@ -2,6 +2,7 @@
  * The screens that come after the first, fetched together: what they share would otherwise be fetched with the first
  * screen, which needs none of it.
  */
+export { BeatsScreen } from './beats/BeatsScreen';
 export { CommandSheet } from './frame/CommandSheet';
 export { BringSheet } from './pattern/BringSheet';
 export { Drawer } from './pattern/drawer/Drawer';
@@ -9,6 +10,7 @@ export { PatternsSheet } from './pattern/PatternsSheet';
 export { ExportScreen } from './export/ExportScreen';
 export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
+export { KitScreen } from './kit/KitScreen';
 export { SongScreen } from './song/SongScreen';
 import { shelf } from './grooves/shelf';
 

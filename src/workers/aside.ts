@@ -45,11 +45,6 @@ export const readAside = async <K extends keyof Readers>(
   what: K,
   ...given: Given<K>
 ): Promise<Read<Got<K>>> => {
-  // Where there are no workers it is read here.
-  if (typeof Worker === 'undefined') {
-    const { read } = await import('./readers');
-    return read(what, given) as Read<Got<K>>;
-  }
   const { remote: one, failed: broken } = start();
   let timer: ReturnType<typeof setTimeout> | undefined;
   const late = new Promise<'late'>((resolve) => {

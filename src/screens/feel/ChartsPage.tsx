@@ -8,8 +8,8 @@ import { aheadText, tightness } from '../../../core/feel/reportText';
 import { playedLanes, timingDots, type TimingDot } from '../../../core/play/performance';
 import { Later } from '../../ui/Later';
 
-const timingChart = async () => (await import('./TimingChart')).TimingChart;
-const velocityCharts = async () => (await import('./VelocityCharts')).VelocityCharts;
+const timingChart = async () => (await import('./charts')).TimingChart;
+const velocityCharts = async () => (await import('./charts')).VelocityCharts;
 
 /** So many passes are drawn: more would only thicken the cloud. */
 const PASSES = 8;

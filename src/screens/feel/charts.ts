@@ -1,0 +1,3 @@
+/** The charts of the feel, fetched together: what draws them is large. */
+export { TimingChart } from './TimingChart';
+export { VelocityCharts } from './VelocityCharts';
