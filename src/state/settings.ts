@@ -1,4 +1,4 @@
-import { ZOOMS, type ViewState } from './slices';
+import { HINT_IDS, ZOOMS, type HintId, type ViewState } from './slices';
 
 /** What of the view is kept from one visit to the next. */
 const KEPT = [
@@ -12,6 +12,7 @@ const KEPT = [
   'hearEdits',
   'noteNames',
   'exportHow',
+  'hintsDone',
 ] as const;
 export type Settings = Pick<ViewState, (typeof KEPT)[number]>;
 
@@ -41,6 +42,7 @@ const FITS: Record<keyof Settings, (value: unknown) => boolean> = {
   hearEdits: isBoolean,
   noteNames: oneOf(['none', 'c3', 'c4']),
   exportHow: (value) => value === null || isRecord(value),
+  hintsDone: (value) => Array.isArray(value) && value.every((one) => HINT_IDS.includes(one as HintId)),
 };
 
 /** The part of the view that is kept. */

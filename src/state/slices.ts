@@ -10,6 +10,10 @@ import type { BeatEdit, PatternEdit } from '../../core/pattern/edits';
 import type { Spot } from '../../core/pattern/spots';
 import { beatOpened } from './doc';
 
+/** What can be done and is not plain: opening a string, dragging in it, choosing by a held finger, comparing by a key. */
+export const HINT_IDS = ['open', 'drag', 'box', 'compare'] as const;
+export type HintId = (typeof HINT_IDS)[number];
+
 /** What is looked at, as far as screens share it. Not part of the beat. */
 export interface ViewState {
   patternId: string | null;
@@ -34,6 +38,8 @@ export interface ViewState {
   eraser: boolean;
   /** A hit that is put down or struck harder is heard. */
   hearEdits: boolean;
+  /** What is not plain and was found, or was put away: it is not said again. */
+  hintsDone: HintId[];
   /** Something that is tried before it is used: an edit that has not been made. */
   trial: Trial | null;
   /** What was copied. */
@@ -146,6 +152,7 @@ const initialView: ViewState = {
   scope: 'hits',
   eraser: false,
   hearEdits: true,
+  hintsDone: [],
   trial: null,
   cursor: null,
   clip: null,

@@ -1,3 +1,4 @@
+import { hintDone } from '../state/hints';
 import { partOf, patternTicks } from '../../core/beat/defaults';
 import { planLane } from '../../core/play/plan';
 import { isOn } from '../../core/pattern/hits';
@@ -245,6 +246,7 @@ export const createTouch = (store: Store): Touch => {
     one.leaving = y < box.top - OFF_POINTS || y > box.bottom + OFF_POINTS;
     one.lane.classList.toggle('leaving', one.leaving);
     if (one.leaving) return say(one, 'let go to take it off');
+    hintDone(store, 'drag');
     const rate = one.fine ? FINE : 1;
     const by = Math.round(held(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127)) - one.velocity;
     editShown(store, { edit: 'shiftVelocities', args: { spots: dragged(one), by } }, one.gesture, true);
@@ -257,6 +259,7 @@ export const createTouch = (store: Store): Touch => {
     const { points, step, beat } = scale(one.lane, one.laneId);
     const wide = one.fine ? FINE : 1;
     if (!one.fine && Math.abs(x - one.x) / points > NUDGE_SHARE * step) return drawMove(one, x, one.y);
+    hintDone(store, 'drag');
     const glass = store.getState().view.glass;
     const ticks = (((x - one.x) / points) * wide) / glass;
     const asked = held(one.nudge + ticks / step, -0.5, 0.5) - one.nudge;
@@ -314,6 +317,7 @@ export const createTouch = (store: Store): Touch => {
   };
 
   const drawBox = (one: Grip, x: number, y: number) => {
+    hintDone(store, 'box');
     const [left, right] = [Math.min(one.x, x), Math.max(one.x, x)];
     const [top, bottom] = [Math.min(one.y, y), Math.max(one.y, y)];
     const spots: Spot[] = [];

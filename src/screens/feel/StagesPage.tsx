@@ -8,7 +8,10 @@ import { STAGES, type Stage } from '../../../core/beat/choices';
 import type { Feel } from '../../../core/beat/feelSchema';
 import type { Beat, Lane } from '../../../core/beat/schema';
 import { beatEdited } from '../../state/doc';
-import { useDo } from '../../state/store';
+import { hintDone } from '../../state/hints';
+import { store } from '../../state/session';
+import { useApp, useDo } from '../../state/store';
+import { Hint } from '../../ui/Hint';
 import { Chip } from '../../ui/Chip';
 import { Icon } from '../../ui/Icon';
 import { editShownFeel } from './edit';
@@ -92,8 +95,18 @@ export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => 
   const [open, setOpen] = useState<Stage | null>('base');
   const act = useDo();
   const { blend } = feel;
+  const hinted = useApp(({ view }) => view.hintsDone.includes('compare'));
+  const compared = useApp(({ view }) => view.compare !== null);
+  useEffect(() => {
+    if (compared) hintDone(store, 'compare');
+  }, [compared]);
   return (
     <>
+      {hinted ? null : (
+        <Hint onDone={() => hintDone(store, 'compare')}>
+          Hold C, or the button on Compare: without the feel you hear what it does.
+        </Hint>
+      )}
       {blend ? (
         <View>
           <Para note>

@@ -1,8 +1,12 @@
+import { store } from '../../state/session';
+import { Card } from '../../ui/Card';
+import { Hint } from '../../ui/Hint';
+import { hintDone } from '../../state/hints';
 import { Choice } from '../../ui/Choice';
 import { Button } from '../../ui/Button';
 import { showBar } from '../../strings/showBar';
 import { ScreenHead, Chips } from '../../ui/Layout';
-import { Words } from '../../ui/Words';
+import { Para, Words } from '../../ui/Words';
 import { Press } from '../../ui/Press';
 import { View } from 'react-native';
 import { styles } from './styles';
@@ -202,13 +206,55 @@ const NewLane = ({ onDone }: { onDone: () => void }) => {
   );
 };
 
-const Foot = ({ kit }: { kit: KitId }) => {
+/** What is not plain on the strings, one at a time. */
+const HINTS = {
+  open: 'Press a lane’s name: its string opens, and height is how hard a hit is.',
+  drag: 'In the open string drag a bead: sideways is timing, up and down is velocity.',
+  box: 'Hold a finger on the strings, or the mouse with Shift, and drag: what lies in the box is selected.',
+} as const;
+
+const PatternHint = () => {
+  const open = useApp(({ view }) => view.openLane !== null);
+  const done = useApp(({ view }) => view.hintsDone);
+  useEffect(() => {
+    if (open) hintDone(store, 'open');
+  }, [open]);
+  const next = (['open', 'drag', 'box'] as const).find((id) => !done.includes(id));
+  // What is for the open string is said while one is open.
+  if (!next || (next === 'drag' && !open)) return null;
+  return <Hint onDone={() => hintDone(store, next)}>{HINTS[next]}</Hint>;
+};
+
+/** What a pattern without a hit can begin with. */
+const Offer = ({ onPresets }: { onPresets: () => void }) => {
+  const act = useDo();
+  const router = useRouter();
+  const empty = useApp((state) => {
+    const pattern = selectPattern(state);
+    return !!pattern && Object.values(pattern.parts).every(({ hits }) => !hits.length);
+  });
+  if (!empty) return null;
+  return (
+    <Card label="Ways to begin">
+      <Para>Nothing sounds yet. Tap steps on the strings, or begin with one of these.</Para>
+      <Chips>
+        <Chip onPress={onPresets}>Choose a preset</Chip>
+        <Chip onPress={() => router.push('/grooves')}>Bring in a groove</Chip>
+        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Play it in</Chip>
+      </Chips>
+    </Card>
+  );
+};
+
+const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
   const [bringing, setBringing] = useState(false);
   const act = useDo();
   const full = useApp((state) => (selectBeat(state)?.lanes.length ?? 0) >= MOST.lanes);
   const [adding, setAdding] = useState(false);
   return (
     <View style={styles.foot}>
+      <Offer onPresets={onPresets} />
+      <PatternHint />
       <KitChoice kit={kit} />
       <Chips>
         <Chip disabled={full} pressed={adding} onPress={() => setAdding(!adding)}>
@@ -254,7 +300,7 @@ export const PatternScreen = () => {
               pattern={pattern}
               wide={wide}
               onBar={setBar}
-              foot={<Foot kit={beat.kit} />}
+              foot={<Foot kit={beat.kit} onPresets={() => setPatterns(true)} />}
             />
             {mayDraw && (wide || openLane !== null || asked) ? (
               <Later

@@ -1,8 +1,7 @@
+import { LaneOrder } from './LaneOrder';
 import { Named } from '../../../ui/Named';
 import { Group, Figures, Chips } from '../../../ui/Layout';
-import { Para, Words } from '../../../ui/Words';
-import { View } from 'react-native';
-import { styles } from './styles';
+import { Para } from '../../../ui/Words';
 import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useState } from 'react';
 import { partOf, stepsOf } from '../../../../core/beat/defaults';
@@ -27,7 +26,6 @@ import { NameInput } from '../../../ui/NameInput';
 import { NumberField } from '../../../ui/NumberField';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Range } from '../../../ui/Range';
-import { SortableLater } from '../../../web/SortableLater';
 import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
 import { attempt, leaveTrial, TrialBar } from '../TrialBar';
 import { edit } from './edit';
@@ -420,34 +418,6 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
   );
 };
 
-/** All lanes, to be put in order by dragging. */
-const Order = ({ lanes }: { lanes: Lane[] }) => {
-  const act = useDo();
-  return (
-    <Group title="Order of the lanes">
-      <SortableLater
-        label="Lanes in their order"
-        items={lanes.map(({ id, name, instrument: of, pigment }) => ({
-          id,
-          name,
-          row: (
-            <View style={styles.laneLine}>
-              <View style={{ color: `var(--${pigment ?? instrument(of).pigment})` } as object}>
-                <InstrumentIcon of={of} />
-              </View>
-              <Words>{name}</Words>
-              <Words small quiet>
-                {instrument(of).name === name ? '' : instrument(of).name}
-              </Words>
-            </View>
-          ),
-        }))}
-        onMove={(laneId, to) => act(beatEdited({ edit: { edit: 'moveLane', args: { laneId, to } } }))}
-      />
-    </Group>
-  );
-};
-
 /** What can be done to the open lane. */
 export const LanePage = ({ lane }: { lane: Lane }) => {
   const lanes = useApp((state) => selectBeat(state)!.lanes);
@@ -456,7 +426,7 @@ export const LanePage = ({ lane }: { lane: Lane }) => {
       <Reading lane={lane} />
       <Turning key={lane.id} lane={lane} />
       <Identity lane={lane} at={lanes.indexOf(lane)} count={lanes.length} />
-      <Order lanes={lanes} />
+      <LaneOrder lanes={lanes} />
     </>
   );
 };

@@ -1,0 +1,38 @@
+import { View } from 'react-native';
+import { instrument } from '../../../../core/beat/instruments';
+import type { Lane } from '../../../../core/beat/schema';
+import { beatEdited } from '../../../state/doc';
+import { useDo } from '../../../state/store';
+import { InstrumentIcon } from '../../../ui/InstrumentIcon';
+import { Group } from '../../../ui/Layout';
+import { Words } from '../../../ui/Words';
+import { SortableLater } from '../../../web/SortableLater';
+import { styles } from './styles';
+
+/** All lanes, to be put in order by dragging. */
+export const LaneOrder = ({ lanes }: { lanes: Lane[] }) => {
+  const act = useDo();
+  return (
+    <Group title="Order of the lanes">
+      <SortableLater
+        label="Lanes in their order"
+        items={lanes.map(({ id, name, instrument: of, pigment }) => ({
+          id,
+          name,
+          row: (
+            <View style={styles.laneLine}>
+              <View style={{ color: `var(--${pigment ?? instrument(of).pigment})` } as object}>
+                <InstrumentIcon of={of} />
+              </View>
+              <Words>{name}</Words>
+              <Words small quiet>
+                {instrument(of).name === name ? '' : instrument(of).name}
+              </Words>
+            </View>
+          ),
+        }))}
+        onMove={(laneId, to) => act(beatEdited({ edit: { edit: 'moveLane', args: { laneId, to } } }))}
+      />
+    </Group>
+  );
+};
