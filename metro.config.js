@@ -8,7 +8,7 @@ const EMPTY = [/^@react-native-vector-icons\//, /^react-native-vector-icons\//];
 // Of the router: tab bars, headers and stacks of its own, which nothing here shows.
 const EMPTY_IN_ROUTER = [
   /(^|\/)react-navigation\/bottom-tabs$/,
-  /(^|\/)layouts\/(Tabs|TabsClient|experimental-stack)$/,
+  /(^|\/)layouts\/(Tabs|TabsClient|experimental-stack|stack-utils)$/,
   /(^|\/)split-view$/,
 ];
 const isUnusedOfRouter = (from, name) =>
@@ -34,6 +34,12 @@ config.resolver.resolveRequest = (context, name, platform) => {
   // The router only sets flags on it; all of it would bring animated lists to the first screen.
   if (name === 'react-native-screens' && from.endsWith('screensFeatureFlags.js'))
     return context.resolveRequest(context, 'react-native-screens/lib/module/flags', platform);
+  // Some ask for it in one form and some in another: one is enough.
+  if (name === 'immer')
+    return {
+      type: 'sourceFile',
+      filePath: path.join(__dirname, 'node_modules', 'immer', 'dist', 'immer.mjs'),
+    };
   return context.resolveRequest(context, name, platform);
 };
 

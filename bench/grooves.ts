@@ -144,7 +144,7 @@ const many = async (browser: Browser): Promise<void> => {
   const rounds: number[] = [];
   for (let round = 0; round < 3; round++) {
     const [list, plain] = [
-      await lateScrolling(page, '.groove-scroll', BY),
+      await lateScrolling(page, '[data-testid="groove scroll"]', BY),
       await lateScrolling(empty, '#box', BY),
     ];
     rounds.push(list - plain);
@@ -180,7 +180,7 @@ const firstSound = async (browser: Browser): Promise<void> => {
     const time = await page.evaluate(async (row) => {
       window.ruddik!.startLog();
       const begun = performance.now();
-      document.querySelectorAll<HTMLElement>('.groove-open')[row]!.click();
+      document.querySelectorAll<HTMLElement>('[role=listitem] [role=button]:first-child')[row]!.click();
       for (;;) {
         const [first] = window.ruddik!.readChanges();
         // What was handed over, and how far ahead of the ear it begins.

@@ -17,6 +17,7 @@ buildSync({
 });
 execFileSync(process.execPath, [joined], { cwd: ROOT, stdio: 'inherit' });
 runTs('bench/page.ts');
+runTs('bench/screens.ts');
 runTs('bench/grooves.ts');
 runTs('bench/song.ts');
 runTs('bench/strokes.ts');

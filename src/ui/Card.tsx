@@ -1,4 +1,5 @@
-import { Card as RneCard } from '@rneui/base/dist/Card';
+// By itself: with the rest of RNE’s card would come its image and all of animation.
+import { CardBase as RneCard } from '@rneui/base/dist/Card/Card';
 import type { ReactNode } from 'react';
 import { StyleSheet, type StyleProp, type ViewStyle } from 'react-native';
 import { useRne } from './Themed';

@@ -246,7 +246,7 @@ export const GrooveList = (props: GrooveListProps) => {
   return (
     <View style={styles.grooveList} {...({ onKeyDown: keys } as object)}>
       {wide ? <Heads {...props} columns={columns} /> : null}
-      <ScrollView style={styles.grooveScroll} ref={box}>
+      <ScrollView testID="groove scroll" style={styles.grooveScroll} ref={box}>
         <View role="list" aria-label="Grooves" style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {rows.getVirtualItems().map(({ index, start }) => {
             const line = lines.at(index)!;
