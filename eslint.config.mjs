@@ -80,7 +80,13 @@ export default ts.config(
     // The interface is React Native's: HTML, its classes and the page itself stand in these places only, where React Native
     // has nothing like it. Workers and sound are the browser's own, and draw nothing.
     files: ['src/**/*.{ts,tsx}'],
-    ignores: ['src/strings/**', 'src/web/**', 'src/app/+html.tsx', 'src/**/*.test.{ts,tsx}', 'src/**/*.mock.{ts,tsx}'],
+    ignores: [
+      'src/strings/**',
+      'src/web/**',
+      'src/app/+html.tsx',
+      'src/**/*.test.{ts,tsx}',
+      'src/**/*.mock.{ts,tsx}',
+    ],
     rules: {
       'no-restricted-syntax': [
         'error',

@@ -19,9 +19,12 @@ module.exports = {
       setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js', '<rootDir>/jest.property.js'],
       setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/jest.edits.js'],
       rootDir: __dirname,
-      moduleNameMapper: { ...web.moduleNameMapper, '\\.css$': '<rootDir>/jest.css.js',
+      moduleNameMapper: {
+        ...web.moduleNameMapper,
+        '\\.css$': '<rootDir>/jest.css.js',
         // Its other form forgets to say what it is.
-        '^lucide-react-native/icons/(.*)$': '<rootDir>/node_modules/lucide-react-native/dist/esm/icons/$1.mjs',
+        '^lucide-react-native/icons/(.*)$':
+          '<rootDir>/node_modules/lucide-react-native/dist/esm/icons/$1.mjs',
       },
       // The icons come as .mjs.
       transform: { ...web.transform, '\\.mjs$': web.transform['\\.[jt]sx?$'] },

@@ -50,7 +50,7 @@ const SHOTS: Shot[] = [
     size: WIDE,
     theme: 'dark',
     act: async (page) => {
-      await press(page, 'Mute and solo for all lanes');
+      await press(page, 'M S: mute and solo for all lanes');
       await openSnare(page);
       await press(page, 'Mute Kick');
     },

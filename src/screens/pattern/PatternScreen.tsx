@@ -149,8 +149,9 @@ const patternsSheet = async () => (await import('../later')).PatternsSheet;
 
 const bringSheet = async () => (await import('../later')).BringSheet;
 
-/** The drawer is fetched once the strings can be played. */
+/** The drawer is fetched once the strings can be played; the other screens with it, so that each comes at once. */
 const LATER_MS = 600;
+const SCREENS_MS = 1500;
 const useLater = (): boolean => {
   const [later, setLater] = useState(false);
   useEffect(() => {
@@ -159,7 +160,12 @@ const useLater = (): boolean => {
       // Where they cannot be fetched now, the first edit that needs them asks again, and says so.
       loadEdits().catch(() => undefined);
     }, LATER_MS);
-    return () => clearTimeout(timer);
+    // Where they cannot be fetched now, whoever opens one asks again.
+    const rest = setTimeout(() => void drawer().catch(() => undefined), SCREENS_MS);
+    return () => {
+      clearTimeout(timer);
+      clearTimeout(rest);
+    };
   }, []);
   return later;
 };
