@@ -26,7 +26,7 @@ import X from 'lucide-react-native/icons/x';
 import ZoomIn from 'lucide-react-native/icons/zoom-in';
 import ZoomOut from 'lucide-react-native/icons/zoom-out';
 
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Circle, Path, Svg } from 'react-native-svg';
 
 interface ShapeProps {
@@ -106,7 +106,7 @@ const ICONS = {
 
 export type IconName = keyof typeof ICONS;
 
-export const Icon = ({
+export const Icon = memo(function Icon({
   name,
   size = 20,
   filled = false,
@@ -114,7 +114,7 @@ export const Icon = ({
   name: IconName;
   size?: number;
   filled?: boolean;
-}) => {
+}) {
   const Shape = ICONS[name];
   return <Shape size={size} strokeWidth={1.8} aria-hidden fill={filled ? 'currentColor' : 'none'} />;
-};
+});
