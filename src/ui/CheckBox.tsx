@@ -1,8 +1,9 @@
 import { CheckBox as RneCheckBox } from '@rneui/base/dist/CheckBox';
 import { StyleSheet } from 'react-native';
+import { tickStyles } from './boxes';
 import { Icon } from './Icon';
 import { useRne } from './Themed';
-import { colour, font, TARGET } from './tokens';
+import { colour } from './tokens';
 
 interface CheckBoxProps {
   /** What is chosen by it: shown. */
@@ -15,25 +16,7 @@ interface CheckBoxProps {
 }
 
 const styles = StyleSheet.create({
-  box: {
-    minHeight: TARGET,
-    margin: 0,
-    marginLeft: 0,
-    marginRight: 0,
-    padding: 0,
-    justifyContent: 'center',
-    backgroundColor: 'transparent',
-  },
-  words: {
-    fontFamily: font.words,
-    fontSize: 14,
-    lineHeight: 20,
-    fontWeight: '400',
-    marginLeft: 8,
-    marginRight: 0,
-    flexShrink: 1,
-    color: colour.text,
-  },
+  words: { fontSize: 14, lineHeight: 20 },
 });
 
 const Empty = () => <Icon name="unchecked" size={22} />;
@@ -49,8 +32,8 @@ export const CheckBox = ({ children, label, checked, onChange, disabled }: Check
     disabled={disabled ?? false}
     checkedIcon={<Full />}
     uncheckedIcon={<Empty />}
-    containerStyle={[styles.box, { color: colour.text } as object]}
-    textStyle={styles.words}
+    containerStyle={[tickStyles.box, { color: colour.text } as object]}
+    textStyle={[tickStyles.words, styles.words]}
     {...({ 'aria-label': label ?? children, 'aria-checked': checked, role: 'checkbox' } as object)}
   />
 );

@@ -1,9 +1,10 @@
 import { CheckBox } from '@rneui/base/dist/CheckBox';
 import { StyleSheet, View } from 'react-native';
 import { onArrows } from './arrows';
+import { tickStyles } from './boxes';
 import { Icon } from './Icon';
 import { useRne } from './Themed';
-import { colour, font, TARGET } from './tokens';
+import { colour } from './tokens';
 
 interface RadiosProps<T extends string | number> {
   /** What is chosen among them. */
@@ -15,25 +16,7 @@ interface RadiosProps<T extends string | number> {
 
 const styles = StyleSheet.create({
   group: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 20 },
-  one: {
-    minHeight: TARGET,
-    margin: 0,
-    marginLeft: 0,
-    marginRight: 0,
-    padding: 0,
-    justifyContent: 'center',
-    backgroundColor: 'transparent',
-  },
-  words: {
-    fontFamily: font.words,
-    fontSize: 15,
-    lineHeight: 21,
-    fontWeight: '400',
-    marginLeft: 8,
-    marginRight: 0,
-    flexShrink: 1,
-    color: colour.text,
-  },
+  words: { fontSize: 15, lineHeight: 21 },
 });
 
 const Empty = () => <Icon name="unchosen" size={22} />;
@@ -57,8 +40,8 @@ export const Radios = <T extends string | number>({ label, value, options, onCha
           onPress={() => onChange(option.value)}
           checkedIcon={<Full />}
           uncheckedIcon={<Empty />}
-          containerStyle={[styles.one, { color: colour.text } as object]}
-          textStyle={styles.words}
+          containerStyle={[tickStyles.box, { color: colour.text } as object]}
+          textStyle={[tickStyles.words, styles.words]}
           {...({
             role: 'radio',
             'aria-label': option.name,

@@ -1,8 +1,9 @@
 import { Input } from '@rneui/base/dist/Input';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { StyleSheet, View, type TextInput } from 'react-native';
+import { fieldStyles } from './boxes';
 import { useRne } from './Themed';
-import { colour, CORNER, font, TARGET } from './tokens';
+import { colour } from './tokens';
 
 interface SearchFieldProps {
   /** What is looked through. */
@@ -15,22 +16,7 @@ interface SearchFieldProps {
 
 const styles = StyleSheet.create({
   around: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 0 },
-  container: { paddingHorizontal: 0 },
-  input: {
-    minHeight: TARGET,
-    borderWidth: 1,
-    borderBottomWidth: 1,
-    borderColor: colour.pip,
-    borderRadius: CORNER,
-    backgroundColor: colour.raised,
-  },
-  text: {
-    fontFamily: font.words,
-    fontSize: 15,
-    minHeight: TARGET - 2,
-    paddingHorizontal: 12,
-    color: colour.text,
-  },
+  input: { backgroundColor: colour.raised },
 });
 
 /**
@@ -53,9 +39,9 @@ export const SearchField = ({ label, placeholder, value, onType }: SearchFieldPr
         placeholder={placeholder}
         onChangeText={onType}
         renderErrorMessage={false}
-        containerStyle={styles.container}
-        inputContainerStyle={styles.input}
-        inputStyle={styles.text}
+        containerStyle={fieldStyles.container}
+        inputContainerStyle={[fieldStyles.input, styles.input]}
+        inputStyle={fieldStyles.text}
         placeholderTextColor={colour.quiet}
         {...({ 'aria-label': label, inputMode: 'search', autoComplete: 'off' } as object)}
       />

@@ -1,9 +1,10 @@
 import { Input } from '@rneui/base/dist/Input';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { StyleSheet, View, type StyleProp, type TextInput, type ViewStyle } from 'react-native';
+import { fieldStyles } from './boxes';
 import { passOn } from './passOn';
 import { useRne } from './Themed';
-import { colour, CORNER, font, TARGET } from './tokens';
+import { colour, font } from './tokens';
 
 const MOST_LETTERS = 80;
 
@@ -30,22 +31,7 @@ interface TextFieldProps {
 
 const styles = StyleSheet.create({
   around: { flexGrow: 1, flexShrink: 1, minWidth: 0 },
-  container: { paddingHorizontal: 0 },
-  input: {
-    minHeight: TARGET,
-    borderWidth: 1,
-    borderBottomWidth: 1,
-    borderColor: colour.pip,
-    borderRadius: CORNER,
-    backgroundColor: colour.ground,
-  },
-  text: {
-    fontFamily: font.words,
-    fontSize: 15,
-    minHeight: TARGET - 2,
-    paddingHorizontal: 12,
-    color: colour.text,
-  },
+  input: { backgroundColor: colour.ground },
   figure: { fontFamily: font.figures },
 });
 
@@ -110,9 +96,9 @@ export const TextField = (props: TextFieldProps) => {
         onFocus={() => (before.current = value)}
         onBlur={() => end()}
         renderErrorMessage={false}
-        containerStyle={styles.container}
-        inputContainerStyle={styles.input}
-        inputStyle={[styles.text, numeric && styles.figure]}
+        containerStyle={fieldStyles.container}
+        inputContainerStyle={[fieldStyles.input, styles.input]}
+        inputStyle={[fieldStyles.text, numeric && styles.figure]}
         placeholderTextColor={colour.quiet}
         {...({
           'aria-label': label,

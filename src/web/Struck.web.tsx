@@ -52,6 +52,8 @@ export const Struck = ({ onStrike, onRelease, children }: StruckProps) => {
         onStrike(null, timeStamp);
         onRelease?.();
       }}
+      // The click that follows is the key’s own, however long it was held.
+      onKeyUpCapture={({ timeStamp }) => (touched.current = timeStamp)}
       onClickCapture={click}
     >
       {children}

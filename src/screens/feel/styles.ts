@@ -65,8 +65,9 @@ export const styles = StyleSheet.create({
   pairRow: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 48 },
   heads: { minHeight: 28 },
   half: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 0 },
-  withFigure: { flexDirection: 'row', alignItems: 'center', gap: 4 },
-  pairFigure: { width: 44, fontSize: 11, textAlign: 'right' },
+  // Under its slider: beside it a phone has no room for both.
+  withFigure: { minHeight: 58 },
+  pairFigure: { fontSize: 11, lineHeight: 14, marginTop: -2, textAlign: 'center' },
   tallies: { flexDirection: 'column-reverse' },
   of: { fontSize: 14 },
   reports: { gap: 16 },

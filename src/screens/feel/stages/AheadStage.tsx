@@ -1,3 +1,4 @@
+import { Chips } from '../../../ui/Layout';
 import { Words, Para } from '../../../ui/Words';
 import { View } from 'react-native';
 import { FIELD, styles } from '../styles';
@@ -83,17 +84,19 @@ export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
           <Row key={lane.id} lane={lane} offset={feel.lanes[lane.id]?.offset ?? 0} shown={shown} />
         ))}
       </View>
-      <Chip
-        disabled={!moved}
-        onPress={() =>
-          editShownFeel({
-            edit: 'setLanes',
-            args: { laneIds: lanes.map(({ id }) => id), change: { offset: undefined } },
-          })
-        }
-      >
-        All on time
-      </Chip>
+      <Chips>
+        <Chip
+          disabled={!moved}
+          onPress={() =>
+            editShownFeel({
+              edit: 'setLanes',
+              args: { laneIds: lanes.map(({ id }) => id), change: { offset: undefined } },
+            })
+          }
+        >
+          All on time
+        </Chip>
+      </Chips>
     </>
   );
 };

@@ -1,3 +1,4 @@
+import { Chips } from '../../../ui/Layout';
 import { Words, Para } from '../../../ui/Words';
 import { View } from 'react-native';
 import { styles } from '../styles';
@@ -28,7 +29,7 @@ const Row = ({ lane, feel }: { lane: Lane; feel: Feel }) => (
       const value = feel.lanes[lane.id]?.[key] ?? 1;
       return (
         <View key={key} style={[styles.half, styles.withFigure]}>
-          <View style={styles.slider}>
+          <View>
             <Slider
               label={`${lane.name} ${name}`}
               value={value}
@@ -82,18 +83,20 @@ export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) =>
       <Row key={lane.id} lane={lane} feel={feel} />
     ))}
     <Para quiet>Contrast draws a lane’s velocities apart, or towards their mean. No hit is changed.</Para>
-    <Chip
-      onPress={() =>
-        editShownFeel({
-          edit: 'setLanes',
-          args: {
-            laneIds: lanes.map(({ id }) => id),
-            change: { contrast: undefined, level: undefined },
-          },
-        })
-      }
-    >
-      All as they are
-    </Chip>
+    <Chips>
+      <Chip
+        onPress={() =>
+          editShownFeel({
+            edit: 'setLanes',
+            args: {
+              laneIds: lanes.map(({ id }) => id),
+              change: { contrast: undefined, level: undefined },
+            },
+          })
+        }
+      >
+        All as they are
+      </Chip>
+    </Chips>
   </>
 );
