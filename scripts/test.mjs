@@ -21,7 +21,14 @@ const steps = [
   step('Type check', 'npx', ['tsc', '--noEmit']),
   step('Lint', 'npx', ['eslint', '.']),
   step('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
-  step('Unit tests', 'npx', ['jest', '--json', `--outputFile=${unitFile}`]),
+  // In processes of their own, so that one that breaks down takes no other file's results with it.
+  step('Unit tests', 'npx', [
+    'jest',
+    '--maxWorkers=2',
+    '--workerIdleMemoryLimit=1200MB',
+    '--json',
+    `--outputFile=${unitFile}`,
+  ]),
 ];
 readyApp();
 steps.push(step('End-to-end tests', 'npx', ['playwright', 'test']));
@@ -34,6 +41,17 @@ const broken = steps.filter(({ ok }) => !ok);
 const failedTests = (unit?.numFailedTests ?? 0) + (endToEnd?.stats.unexpected ?? 0);
 const failed = broken.length ? Math.max(failedTests, broken.length) : 0;
 
+/** Said again at the end, where who looks at the last lines only sees what it was. */
+const unitFaults = (unit?.testResults ?? []).flatMap(({ name, assertionResults, message }) => {
+  const at = path.relative(ROOT, name);
+  const failing = assertionResults.filter(({ status }) => status === 'failed');
+  const said = failing.map(
+    ({ fullName, failureMessages }) => `${at} › ${fullName}\n${failureMessages[0] ?? ''}`,
+  );
+  return said.length || !message ? said : [`${at}\n${message}`];
+});
+if (!unit) unitFaults.push('The unit tests ended before they had written what they found.');
+for (const fault of unitFaults) process.stdout.write(`\n${fault}\n`);
 for (const { name } of broken) process.stdout.write(`\n${name}: failed`);
 process.stdout.write(`\nTests: ${passed} passed, ${failed} failed\n`);
 process.exit(broken.length ? 1 : 0);

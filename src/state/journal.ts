@@ -8,6 +8,8 @@ export interface Journal {
   read(key: string): string | null;
   remove(key: string): void;
   keys(): string[];
+  /** Hears the keys that other pages write. */
+  listen(hear: (key: string) => void): void;
 }
 
 const PREFIX = 'ruddik/journal/';
@@ -37,17 +39,31 @@ export const browserJournal = (): Journal => {
             .map((key) => key.slice(PREFIX.length)),
         [],
       ),
+    listen: (hear) => {
+      if (typeof addEventListener === 'undefined') return;
+      addEventListener('storage', ({ key, newValue }: StorageEvent) => {
+        if (key?.startsWith(PREFIX) && newValue !== null) hear(key.slice(PREFIX.length));
+      });
+    },
   };
 };
 
 /** One that forgets with the page: for tests and for servers. */
-export const memoryJournal = (data = new Map<string, string>()): Journal & { data: Map<string, string> } => ({
-  data,
-  write: (key, text) => {
-    data.set(key, text);
-    return true;
-  },
-  read: (key) => data.get(key) ?? null,
-  remove: (key) => void data.delete(key),
-  keys: () => [...data.keys()],
-});
+export const memoryJournal = (
+  data = new Map<string, string>(),
+): Journal & { data: Map<string, string>; tell: (key: string) => void } => {
+  const ears: ((key: string) => void)[] = [];
+  return {
+    data,
+    /** As if another page had written it. */
+    tell: (key) => ears.forEach((hear) => hear(key)),
+    listen: (hear) => void ears.push(hear),
+    write: (key, text) => {
+      data.set(key, text);
+      return true;
+    },
+    read: (key) => data.get(key) ?? null,
+    remove: (key) => void data.delete(key),
+    keys: () => [...data.keys()],
+  };
+};

@@ -6,7 +6,7 @@ import { channel, demo, fromText, living, memory, open, second } from './keeper.
 
 beforeEach(() => living.clear());
 
-const settle = () => new Promise((resolve) => setTimeout(resolve, 450));
+const settle = (ms = 450) => new Promise((resolve) => setTimeout(resolve, ms));
 
 test('the first start opens the first demo beat and keeps them all', async () => {
   const { state, storage } = await open();
@@ -131,6 +131,24 @@ test('what a dead page left of a beat that is not opened now is written too; a l
   expect((await two.keeper.beat('second'))!.tempo).toBe(77);
   expect(journal.data.size).toBe(0);
 });
+
+test('what a closing tab leaves is taken up by one that is open already, once it is certain that it is gone', async () => {
+  const journal = memoryJournal();
+  const data = new Map<string, string>();
+  const two = await open(memory(data), channel()(), journal);
+  const one = await open(memory(data), channel()(), journal);
+  one.storage.full = true;
+  one.store.dispatch(tempoSet({ tempo: 77 }));
+  const [key] = [...journal.data.keys()];
+  journal.tell(key!);
+  await settle(1300);
+  expect(two.beat().tempo).toBe(100);
+  expect(journal.data.size).toBe(1);
+  one.kill();
+  await settle(5500);
+  expect(two.beat().tempo).toBe(77);
+  expect(journal.data.size).toBe(0);
+}, 20000);
 
 test('a beat renamed in another tab is renamed here, and forks nothing', async () => {
   const storage = memory();

@@ -8,23 +8,15 @@ import { beatOpened, beatRenamed } from './doc';
 import type { Journal } from './journal';
 import { createLine, type Line } from './line';
 import { append, readLogged, type Item } from './log';
-import { newerSummary, peekAt, type Peeked } from './peek';
-import { takeUp, type Alive, type Left } from './recover';
-import { fittingSettings, sameSettings, settingsOf } from './settings';
-import {
-  asideRemoved,
-  libraryRead,
-  noticed,
-  subjectClosed,
-  summaryRemoved,
-  summarySet,
-  viewChanged,
-  type BeatSummary,
-} from './slices';
+import { createReader } from './reader';
+import { takeUp, isForeign, watchLeft, type Alive, type Left } from './recover';
+import { restoreSettings, sameSettings, settingsOf } from './settings';
+import { asideRemoved, libraryRead, subjectClosed, summaryRemoved, summarySet, viewChanged } from './slices';
 import type { Store } from './store';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
 import type { Tabs, TabWord } from './tabs';
+import { createTrouble, TAKE_IT } from './trouble';
 
 /** Keeps beats: loads, saves, and sees that nothing is lost between tabs, damaged data and a full disk. */
 export interface KeeperParts {
@@ -102,8 +94,7 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
 
   const { dispatch } = store;
   const current = () => store.getState().doc.beat;
-  const say = (text: string, more: Partial<Parameters<typeof noticed>[0]> = {}) =>
-    dispatch(noticed({ text, ...more }));
+  const { say, full, over } = createTrouble(store, parts.isFull);
 
   const show = (beat: Beat, seq: number, patternId: string | null) => {
     saved = seq ? beat : null;
@@ -133,29 +124,21 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     if (beat) await disk.writeOpen(storage, { beatId: beat.id, patternId }).catch(full);
   };
 
-  const TAKE_IT = { label: 'Save beat to a file', does: { kind: 'saveBeat' } } as const;
-
-  const full = (fault: unknown) => {
-    const tell = (why: string) => {
-      const text = `The browser’s storage ${why}. Your work goes on here, but is not kept until that changes: save it to a file.`;
-      // It is tried again every few seconds, and need not be said each time.
-      if (store.getState().notices.some((one) => one.text === text)) return;
-      say(text, { tone: 'danger', lasting: true, subject: 'storage', action: TAKE_IT });
-    };
-    if (/quota|full|space|room/i.test(String(fault))) return tell('is full');
-    tell('does not take it');
-    void parts.isFull().then((isFull) => {
-      const stands = store.getState().notices.some(({ subject }) => subject === 'storage');
-      if (isFull && stands) tell('is full');
-    });
-  };
-
   const add = async (beat: Beat, at = now(), seen: Record<string, number> = {}): Promise<number | null> => {
     const first = await disk.addBeat(storage, beat, at, seen);
     dispatch(summarySet(disk.summaryOf(beat, at)));
     tabs.say({ type: 'saved', id: beat.id });
     return first;
   };
+
+  const { readList, peek, read, check } = createReader({
+    store,
+    storage,
+    say,
+    fileFormat,
+    loadEdits: parts.loadEdits,
+    now,
+  });
 
   const line: Line = createLine({
     store,
@@ -182,7 +165,7 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
         dispatch(summarySet(disk.summaryOf(beat, now())));
         tabs.say({ type: 'saved', id });
       } else void line.kick();
-      dispatch(subjectClosed('storage'));
+      over();
       return true;
     } catch (fault) {
       full(fault);
@@ -221,63 +204,6 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
         void rememberOpen();
       }
     });
-  };
-
-  /** The list of beats, with what it does not say of one read from the beat itself. */
-  const readList = async (): Promise<{ unlisted: number }> => {
-    const { unlisted, ...library } = await disk.readLibrary(storage);
-    dispatch(libraryRead(library));
-    for (const id of unlisted) {
-      const got = await peek(id);
-      if (got.kind === 'there') dispatch(summarySet(disk.summaryOf(got.beat, now())));
-      if (got.kind === 'newer') dispatch(summarySet(newerSummary(id, got.text)));
-    }
-    return { unlisted: unlisted.length };
-  };
-
-  const peek = (id: string): Promise<Peeked> =>
-    peekAt(storage, id, { fileFormat, loadEdits: parts.loadEdits });
-
-  const aside = async (id: string, text: string, error: string) => {
-    const kept = await disk.setAside(storage, id, text, error);
-    await readList();
-    say(`A saved beat could not be read and was set aside as “${kept.name}”. ${error}`, {
-      tone: 'danger',
-      lasting: true,
-      action: { label: 'Download it', does: { kind: 'downloadAside', key: kept.key } },
-    });
-  };
-
-  const read = async (id: string): Promise<{ beat: Beat; seq: number } | null> => {
-    const got = await peek(id);
-    if (got.kind === 'there') {
-      if (got.lost.length) {
-        const { name } = got.beat;
-        const what = {
-          name: `Edits of ${name} that could not be read`,
-          reason: '',
-          text: JSON.stringify(got),
-        };
-        const kept = await disk.keepAside(storage, id, what);
-        say(`Some edits of “${name}” could not be read; what is left of them was set aside.`, {
-          lasting: true,
-          action: { label: 'Download them', does: { kind: 'downloadAside', key: kept.key } },
-        });
-      }
-      return got;
-    }
-    if (got.kind === 'newer') {
-      const summary = newerSummary(id, got.text);
-      dispatch(summarySet(summary));
-      say(
-        `“${summary.name}” was saved by a newer Ruddik. It stays as it is, and opens once this one is up to date.`,
-        {
-          lasting: true,
-        },
-      );
-    }
-    if (got.kind === 'damaged') await aside(id, got.text, got.error);
-    return null;
   };
 
   /** No beat is left before it is safe, in the storage or in a file. */
@@ -342,18 +268,14 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     if (word.type === 'saved' || word.type === 'removed') readList().catch(full);
   };
 
-  const restoreSettings = async () => {
-    const { kept, junk } = await disk.readSettings(storage);
-    const fitting = fittingSettings(kept);
-    dispatch(viewChanged(fitting.settings));
-    if (junk === null && !fitting.junk) return;
-    const text = junk ?? JSON.stringify(kept);
-    await disk.keepAside(storage, 'settings', {
-      name: 'Settings that could not be read',
-      reason: 'They were replaced by those that a first start has.',
-      text,
-    });
-    await disk.writeSettings(storage, settingsOf(store.getState().view));
+  /** What a page left that ended while this one is open. @returns whether some of it still lies there */
+  const takeUpMore = async (): Promise<boolean> => {
+    const isThere = () => journal.keys().some((key) => isForeign(key, life.tab));
+    if (!isThere()) return false;
+    left = await takeUp(storage, journal, life.alive);
+    await line.kick();
+    await readList();
+    return isThere();
   };
 
   const boot = async () => {
@@ -361,8 +283,9 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     try {
       tabs.listen(hear);
       left = await takeUp(storage, journal, life.alive);
+      watchLeft(journal, takeUpMore);
       await screenReady;
-      await restoreSettings();
+      await restoreSettings(store, storage);
       await readList();
       const { beats } = store.getState().library;
       if (!beats.length) return await firstStart();
@@ -452,31 +375,6 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
         ? `“${added[0]!.name}” was opened from “${file}”.`
         : `${added.length} beats were opened from “${file}”.`,
     );
-  };
-
-  const check = async (): Promise<string> => {
-    const { unlisted } = await readList();
-    const { beats } = store.getState().library;
-    let mended = unlisted;
-    for (const { id } of beats) {
-      const got = await peek(id);
-      if (got.kind === 'damaged') {
-        await aside(id, got.text, got.error);
-        mended += 1;
-      }
-      if (got.kind !== 'there') continue;
-      const summary = disk.summaryOf(got.beat, beats.find((one) => one.id === id)!.saved || now());
-      const listed = beats.find((one) => one.id === id)!;
-      const differs = (Object.keys(summary) as (keyof BeatSummary)[]).some(
-        (key) => summary[key] !== listed[key],
-      );
-      if (!differs && !unlisted) continue;
-      if (id !== current()?.id) await disk.rewriteBeat(storage, got.beat, got.seq, summary.saved);
-      dispatch(summarySet(summary));
-      if (differs && !unlisted) mended += 1;
-    }
-    const looked = `${beats.length} ${beats.length === 1 ? 'beat' : 'beats'} looked through`;
-    return mended ? `${looked}; ${mended} mended or set aside.` : `${looked}; all is as it should be.`;
   };
 
   const all = async (): Promise<Beat[]> => {

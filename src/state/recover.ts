@@ -63,6 +63,35 @@ export const takeUp = async (
   return left;
 };
 
+/** After a page wrote an edit, it has this long to bring it into the storage itself, in ms. */
+const ITS_OWN_TIME = 1000;
+/** What still lies there is looked at again, in ms. */
+const AGAIN = 5000;
+
+/** Whether an edit in the journal is another page's. */
+export const isForeign = (key: string, tab: string): boolean =>
+  key.startsWith(JOURNAL_EDITS) && !key.startsWith(`${JOURNAL_EDITS}${tab}/`);
+
+/**
+ * Has what other pages leave behind taken up while this one is open.
+ *
+ * @param takeUpMore takes up what lies there; tells whether some of it has to stay for now
+ */
+export const watchLeft = (journal: Journal, takeUpMore: () => Promise<boolean>): void => {
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  const soon = (after: number): void => {
+    timer ??= setTimeout(() => {
+      timer = null;
+      takeUpMore().then(
+        (more) => more && soon(AGAIN),
+        () => soon(AGAIN),
+      );
+    }, after);
+  };
+  // A page writes only for itself, so that what is heard here comes from others.
+  journal.listen((key) => key.startsWith(JOURNAL_EDITS) && soon(ITS_OWN_TIME));
+};
+
 /** The browser's word on it: each page holds a lock for as long as it lives. */
 export const browserLife = (): { tab: string; alive: Alive } => {
   const tab = nanoid(12);

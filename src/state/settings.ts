@@ -1,4 +1,6 @@
-import { HINT_IDS, ZOOMS, type HintId, type ViewState } from './slices';
+import { HINT_IDS, viewChanged, ZOOMS, type HintId, type ViewState } from './slices';
+import { keepAside, readSettings, writeSettings, type KeyValue } from './storage';
+import type { Store } from './store';
 
 /** What of the view is kept from one visit to the next. */
 const KEPT = [
@@ -59,4 +61,18 @@ export const fittingSettings = (kept: object): { settings: Partial<Settings>; ju
   );
   const known = entries.filter(([key]) => Object.hasOwn(FITS, key));
   return { settings: Object.fromEntries(fits), junk: fits.length < known.length };
+};
+
+/** Brings back what of the view was kept; junk among it is set aside. */
+export const restoreSettings = async (store: Store, storage: KeyValue): Promise<void> => {
+  const { kept, junk } = await readSettings(storage);
+  const fitting = fittingSettings(kept);
+  store.dispatch(viewChanged(fitting.settings));
+  if (junk === null && !fitting.junk) return;
+  await keepAside(storage, 'settings', {
+    name: 'Settings that could not be read',
+    reason: 'They were replaced by those that a first start has.',
+    text: junk ?? JSON.stringify(kept),
+  });
+  await writeSettings(storage, settingsOf(store.getState().view));
 };

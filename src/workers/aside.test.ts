@@ -20,7 +20,9 @@ class FakeWorker {
   }
   removeEventListener() {}
   start() {}
-  postMessage({ id, argumentList }: { id: string; argumentList: { value: string[] }[] }) {
+  postMessage({ id, type, argumentList }: { id: string; type: string; argumentList: { value: string[] }[] }) {
+    // Also told, whenever its owner is gone from memory, that nobody asks any more.
+    if (type !== 'APPLY') return;
     if (ways.breaks) return void setTimeout(() => this.onerror?.());
     if (!ways.answer) return;
     const value = { ok: true, value: `read: ${argumentList[1]!.value[0]!}` };
