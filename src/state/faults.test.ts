@@ -36,6 +36,10 @@ const faulty = () => {
       await meet();
       return inner.setMany(entries);
     },
+    change: async (asked, work) => {
+      await meet();
+      return inner.change(asked, work);
+    },
     removeMany: async (keys) => {
       await meet();
       return inner.removeMany(keys);

@@ -30,6 +30,27 @@ const connect = (name: string): Promise<Database> => {
   return opening;
 };
 
+/** What is read before something is written. */
+export interface Asked {
+  read: string[];
+  /** Of these only whether they are there. */
+  has: string[];
+}
+
+export interface Got {
+  values: Record<string, string | null>;
+  has: Set<string>;
+}
+
+const dropped = (change: { done: Promise<void>; abort(): void }): void => {
+  change.done.catch(() => undefined);
+  try {
+    change.abort();
+  } catch {
+    // It is over already.
+  }
+};
+
 const isClosed = (fault: unknown): boolean =>
   fault instanceof DOMException && fault.name === 'InvalidStateError';
 
@@ -68,15 +89,31 @@ export default class IndexedStorage {
         const puts = values.map(({ key, value }) => change.store.put(value, key));
         await Promise.all([...puts, change.done]);
       } catch (fault) {
-        change.done.catch(() => undefined);
-        try {
-          change.abort();
-        } catch {
-          // It is over already.
-        }
+        dropped(change);
         throw fault;
       }
       return values;
+    });
+
+  /** Reads and writes in one exchange, with nothing of another page in between. */
+  changeValues = (asked: Asked, work: (got: Got) => Record<string, string>): Promise<void> =>
+    this.with(async (database) => {
+      const change = database.transaction(TABLE, 'readwrite');
+      try {
+        const [values, keys] = await Promise.all([
+          Promise.all(asked.read.map((key) => change.store.get(key) as Promise<string | undefined>)),
+          Promise.all(asked.has.map((key) => change.store.getKey(key))),
+        ]);
+        const got: Got = {
+          values: Object.fromEntries(asked.read.map((key, at) => [key, values[at] ?? null])),
+          has: new Set(asked.has.filter((_, at) => keys[at] !== undefined)),
+        };
+        const puts = Object.entries(work(got)).map(([key, value]) => change.store.put(value, key));
+        await Promise.all([...puts, change.done]);
+      } catch (fault) {
+        dropped(change);
+        throw fault;
+      }
     });
 
   removeValues = (keys: string[]): Promise<void> =>

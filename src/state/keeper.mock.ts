@@ -5,6 +5,7 @@ import { memoryJournal } from './journal';
 import { createKeeper } from './keeper';
 import { loadEdits } from './lateEdits';
 import type { KeyValue } from './storage';
+import { changed } from './storage.mock';
 import { createStore } from './store';
 import type { Tabs, TabWord } from './tabs';
 
@@ -23,6 +24,10 @@ export const memory = (
     await Promise.resolve();
     if (this.full) throw new Error('QuotaExceededError');
     for (const [key, value] of Object.entries(entries)) data.set(key, value);
+  },
+  async change(asked, work) {
+    await Promise.resolve();
+    await this.setMany(work(changed(data, asked)));
   },
   removeMany: (keys) => {
     keys.forEach((key) => data.delete(key));
@@ -66,6 +71,7 @@ export const open = async (
     tabs: channelled,
     life: { tab, alive: (other) => Promise.resolve(living.has(other)) },
     loadEdits,
+    soon: (work) => work(),
     isFull: () => Promise.resolve(null),
     demos: [demo, second],
     fileFormat: () => Promise.resolve(file),

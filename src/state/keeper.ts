@@ -30,6 +30,8 @@ export interface KeeperParts {
   /** What reads a file: it is large, and needed only once there is something to check. */
   fileFormat: () => Promise<Pick<typeof import('../../core/beat/file'), 'readBeat' | 'isNewer'>>;
   loadEdits: () => Promise<void>;
+  /** Has something done when what was seen at once is on the screen. */
+  soon: (work: () => void) => void;
   /** Whether the browser's storage is full; null where it does not say. */
   isFull: () => Promise<boolean | null>;
   now: () => number;
@@ -147,6 +149,7 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     tabs,
     tab: life.tab,
     loadEdits: parts.loadEdits,
+    soon: parts.soon,
     onTrouble: full,
     onWritten: () => later(),
     onGone: async (beat, seen) => add(beat, now(), seen),

@@ -35,6 +35,8 @@ export interface LineParts {
   onWritten: () => void;
   /** The beat is kept nowhere, deleted elsewhere say. @returns the number that it begins with; null where it is there by now */
   onGone: (beat: Beat, seen: Record<string, number>) => Promise<number | null>;
+  /** Has something done in a moment, when what was seen at once is on the screen. */
+  soon: (work: () => void) => void;
   /** What is kept of the beat is read anew, since too much came in between. */
   onFar: (id: string) => Promise<{ beat: Beat; seq: number } | null>;
 }
@@ -155,7 +157,7 @@ export const createLine = (parts: LineParts) => {
     const item: Item = { tab, n: ++made, entry: entryOf(before, action, after) };
     open.pending.push({ item, after });
     if (!journal.write(journalKey(item.n), JSON.stringify({ id: open.id, item }))) unkept += 1;
-    void kick();
+    parts.soon(() => void kick());
   };
   store.hearEdits(hear);
 

@@ -1,4 +1,5 @@
 import { isEntry, type Entry } from './entry';
+import type { Got } from './indexedStorage';
 import type { KeyValue } from './storage';
 
 /**
@@ -82,10 +83,42 @@ const standingOf = (text: string | null | undefined, revision: string | null | u
   };
 };
 
+/** What is asked to know where a beat stands. */
+const asked = (id: string) => ({
+  read: [LOG_KEY.standing(id), LOG_KEY.revision(id)],
+  has: [LOG_KEY.beat(id)],
+});
+
+const standingIn = (id: string, { values, has }: Got): Standing | null =>
+  has.has(LOG_KEY.beat(id)) ? standingOf(values[LOG_KEY.standing(id)], values[LOG_KEY.revision(id)]) : null;
+
 const standing = async (storage: KeyValue, id: string): Promise<Standing | null> => {
   const got = await storage.getMany([LOG_KEY.beat(id), LOG_KEY.standing(id), LOG_KEY.revision(id)]);
   if (got[LOG_KEY.beat(id)] === null || got[LOG_KEY.beat(id)] === undefined) return null;
   return standingOf(got[LOG_KEY.standing(id)], got[LOG_KEY.revision(id)]);
+};
+
+/** Edits behind all that are there, those that are in already left out. */
+const behind = (
+  id: string,
+  now: Standing,
+  items: Item[],
+): { next: Standing; entries: Record<string, string> } => {
+  const fresh = items.filter(({ tab, n }) => n > (now.seen[tab] ?? 0));
+  if (!fresh.length) return { next: now, entries: {} };
+  const entries: Record<string, string> = {};
+  fresh.forEach((item, at) => (entries[LOG_KEY.entry(id, now.seq + 1 + at)] = JSON.stringify(item)));
+  const seen = { ...now.seen };
+  for (const { tab, n } of fresh) {
+    delete seen[tab];
+    seen[tab] = n;
+  }
+  const next: Standing = {
+    ...now,
+    seq: now.seq + fresh.length,
+    seen: Object.fromEntries(Object.entries(seen).slice(-MOST_TABS)),
+  };
+  return { next, entries: { ...entries, [LOG_KEY.standing(id)]: JSON.stringify(next) } };
 };
 
 const itemOf = (text: string | null | undefined): Item | null => {
@@ -125,6 +158,10 @@ export const readLogged = (storage: KeyValue, id: string): Promise<Logged> =>
     return { text, items: await entriesBetween(storage, id, now.base + 1, now.seq), seq: now.seq };
   });
 
+/** Whether what came since is kept no more; what is ahead of the log belongs to a beat that was deleted and came back. */
+const isFar = (now: Standing, known: number | null): boolean =>
+  known !== null && (known > now.seq || (known + 1 < now.first && known < now.seq));
+
 export type Appended =
   | {
       kind: 'appended';
@@ -150,29 +187,21 @@ export const append = (
   items: Item[],
 ): Promise<Appended> =>
   alone(`log/${id}`, async () => {
-    const now = await standing(storage, id);
-    if (!now) return { kind: 'gone' };
-    // What is ahead of the log belongs to a beat that was deleted and came back.
-    const isFar = known !== null && (known > now.seq || (known + 1 < now.first && known < now.seq));
-    if (isFar) return { kind: 'far' };
-    const news = await entriesBetween(storage, id, (known ?? now.seq) + 1, now.seq);
-    const fresh = items.filter(({ tab, n }) => n > (now.seen[tab] ?? 0));
-    if (!fresh.length) return { kind: 'appended', news, seq: now.seq };
-    const entries: Record<string, string> = {};
-    fresh.forEach((item, at) => (entries[LOG_KEY.entry(id, now.seq + 1 + at)] = JSON.stringify(item)));
-    const seen = { ...now.seen };
-    for (const { tab, n } of fresh) {
-      delete seen[tab];
-      seen[tab] = n;
-    }
-    const next: Standing = {
-      ...now,
-      seq: now.seq + fresh.length,
-      seen: Object.fromEntries(Object.entries(seen).slice(-MOST_TABS)),
-    };
-    entries[LOG_KEY.standing(id)] = JSON.stringify(next);
-    await storage.setMany(entries);
-    return { kind: 'appended', news, seq: next.seq };
+    let found = null as Standing | null;
+    let seq = 0;
+    // Looked up and written in one exchange: what is killed soon after has it.
+    await storage.change(asked(id), (got) => {
+      found = standingIn(id, got);
+      if (!found || isFar(found, known)) return {};
+      const { next, entries } = behind(id, found, items);
+      seq = next.seq;
+      return entries;
+    });
+    if (!found) return { kind: 'gone' };
+    if (isFar(found, known)) return { kind: 'far' };
+    // What others wrote lies before it, and stays where it is.
+    const news = await entriesBetween(storage, id, (known ?? found.seq) + 1, found.seq);
+    return { kind: 'appended', news, seq };
   });
 
 /**

@@ -1,3 +1,4 @@
+import { afterPaint } from '../web/afterPaint';
 import { inBrowser } from '../web/inBrowser';
 import { DEMO_BEATS } from '../../demo/beats';
 import { browserJournal } from './journal';
@@ -25,6 +26,7 @@ export const keeper = createKeeper({
   journal: browserJournal(),
   life: browserLife(),
   loadEdits,
+  soon: afterPaint,
   isFull,
   tabs: inBrowser ? browserTabs() : { say: () => undefined, listen: () => undefined },
   demos: DEMO_BEATS,

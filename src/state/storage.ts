@@ -2,6 +2,7 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { meterText } from '../../core/beat/meter';
 import type { Beat } from '../../core/beat/schema';
 import { browserJournal, type Journal } from './journal';
+import IndexedStorage, { type Asked, type Got } from './indexedStorage';
 import { alone, begin, logKeys, rewrite } from './log';
 import type { BeatSummary, SetAside } from './slices';
 
@@ -10,6 +11,8 @@ export interface KeyValue {
   getItem(key: string): Promise<string | null>;
   getMany(keys: string[]): Promise<Record<string, string | null>>;
   setMany(entries: Record<string, string>): Promise<void>;
+  /** Writes what is found out from what lies there, with nothing of another page in between. */
+  change(asked: Asked, work: (got: Got) => Record<string, string>): Promise<void>;
   removeMany(keys: string[]): Promise<void>;
   getAllKeys(): Promise<string[]>;
 }
@@ -40,10 +43,13 @@ export const withJournal = (storage: KeyValue, journal: Journal): KeyValue => {
   };
 };
 
+const NAME = 'ruddik';
+
 /** What reads and writes of the browser's storage. Its connection is opened again where it was closed underneath. */
 export const browserStorage = (): KeyValue => {
-  const { getItem, getMany, setMany, removeMany, getAllKeys } = createAsyncStorage('ruddik');
-  return withJournal({ getItem, getMany, setMany, removeMany, getAllKeys }, browserJournal());
+  const { getItem, getMany, setMany, removeMany, getAllKeys } = createAsyncStorage(NAME);
+  const { changeValues: change } = new IndexedStorage(NAME);
+  return withJournal({ getItem, getMany, setMany, change, removeMany, getAllKeys }, browserJournal());
 };
 
 const KEY = {

@@ -39,9 +39,22 @@ const PAGES = [
 
 type Page = (typeof PAGES)[number]['id'];
 
+interface Named {
+  id: string;
+  name: string;
+}
+
+const sameNames = (a: Named[] | undefined, b: Named[] | undefined): boolean =>
+  a === b ||
+  (!!a &&
+    !!b &&
+    a.length === b.length &&
+    a.every(({ id, name }, at) => id === b[at]!.id && name === b[at]!.name));
+
 const Head = () => {
-  const beat = useApp(selectBeat);
-  const pattern = useApp(selectPattern);
+  // Each turn of a control changes the patterns, and none of their names.
+  const patterns = useApp((state): Named[] | undefined => selectBeat(state)?.patterns, sameNames);
+  const shown = useApp((state) => selectPattern(state)?.id);
   const canUndo = useApp((state) => state.doc.past.length > 0);
   const canRedo = useApp((state) => state.doc.future.length > 0);
   const act = useDo();
@@ -50,11 +63,11 @@ const Head = () => {
       title="Feel"
       style={styles.head}
       under={
-        beat && pattern ? (
+        patterns && shown ? (
           <Pick
             label="Pattern shown"
-            value={pattern.id}
-            options={beat.patterns.map(({ id, name }) => ({ value: id, name }))}
+            value={shown}
+            options={patterns.map(({ id, name }) => ({ value: id, name }))}
             onChange={(patternId) => act(viewChanged({ patternId, spots: [], cursor: null }))}
           />
         ) : null

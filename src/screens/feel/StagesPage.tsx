@@ -3,7 +3,7 @@ import { Press } from '../../ui/Press';
 import { Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
 import { STAGES, type Stage } from '../../../core/beat/choices';
 import type { Feel } from '../../../core/beat/feelSchema';
 import type { Beat, Lane } from '../../../core/beat/schema';
@@ -25,15 +25,17 @@ import { STAGE_NAMES, stageText } from './stageText';
 
 interface RowProps {
   stage: Stage;
-  feel: Feel;
-  lanes: Lane[];
+  /** What it does now. */
+  text: string;
+  /** Whether it is passed by. */
+  off: boolean;
   open: boolean;
-  onOpen: () => void;
+  onOpen: (stage: Stage) => void;
   children: ReactNode;
 }
 
-const StageRow = ({ stage, feel, lanes, open, onOpen, children }: RowProps) => {
-  const off = feel.off.includes(stage);
+/** Made anew only where something of its own changes: a control of one stage is turned while the others stand still. */
+const StageRow = memo(({ stage, text, off, open, onOpen, children }: RowProps) => {
   const name = STAGE_NAMES[stage];
   const section = useRef<HTMLElement>(null);
   const before = useRef(open);
@@ -45,14 +47,14 @@ const StageRow = ({ stage, feel, lanes, open, onOpen, children }: RowProps) => {
   return (
     <View ref={section as never} {...({ role: 'region', 'aria-label': name } as object)} style={styles.stage}>
       <View style={styles.stageHead}>
-        <Press style={styles.stageName} expanded={open} onPress={onOpen}>
+        <Press style={styles.stageName} expanded={open} onPress={() => onOpen(stage)}>
           <Icon name={open ? 'down' : 'right'} size={18} />
           <View style={styles.stageWords}>
             <Words bold style={off && styles.passed}>
               {name}
             </Words>
             <Words small quiet>
-              {stageText(stage, feel, lanes)}
+              {text}
             </Words>
           </View>
         </Press>
@@ -65,7 +67,8 @@ const StageRow = ({ stage, feel, lanes, open, onOpen, children }: RowProps) => {
       {open ? <View style={styles.stageBody}>{children}</View> : null}
     </View>
   );
-};
+});
+StageRow.displayName = 'StageRow';
 
 const controls = (stage: Stage, feel: Feel, beat: Beat, lane: Lane | undefined): ReactNode => {
   switch (stage) {
@@ -93,6 +96,7 @@ interface StagesPageProps {
 /** The stages in their order: each with a switch, one line that says what it does, and its controls. */
 export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => {
   const [open, setOpen] = useState<Stage | null>('base');
+  const turn = useCallback((stage: Stage) => setOpen((now) => (now === stage ? null : stage)), []);
   const act = useDo();
   const { blend } = feel;
   const hinted = useApp(({ view }) => view.hintsDone.includes('compare'));
@@ -123,12 +127,12 @@ export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => 
         <StageRow
           key={stage}
           stage={stage}
-          feel={feel}
-          lanes={beat.lanes}
+          text={stageText(stage, feel, beat.lanes)}
+          off={feel.off.includes(stage)}
           open={open === stage}
-          onOpen={() => setOpen(open === stage ? null : stage)}
+          onOpen={turn}
         >
-          {controls(stage, feel, beat, lane)}
+          {open === stage ? controls(stage, feel, beat, lane) : null}
         </StageRow>
       ))}
     </>

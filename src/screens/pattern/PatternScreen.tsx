@@ -17,7 +17,7 @@ import { barTicks } from '../../../core/beat/meter';
 import { MOST } from '../../../core/beat/choices';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/beat/instruments';
 import { listed } from '../../../core/beat/text';
-import type { KitId, Pattern } from '../../../core/beat/schema';
+import type { KitId } from '../../../core/beat/schema';
 import { KITS } from '../../../core/sound/kits';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
 import { loadEdits } from '../../state/lateEdits';
@@ -32,8 +32,8 @@ import { useWide } from '../../ui/useWide';
 import { Strings } from '../../strings/Strings';
 
 const Head = ({ onPatterns }: { onPatterns: () => void }) => {
-  const beat = useApp(selectBeat);
-  const pattern = useApp(selectPattern);
+  const title = useApp((state) => selectBeat(state)?.name);
+  const name = useApp((state) => selectPattern(state)?.name);
   const canUndo = useApp((state) => state.doc.past.length > 0);
   const canRedo = useApp((state) => state.doc.future.length > 0);
   const act = useDo();
@@ -41,13 +41,13 @@ const Head = ({ onPatterns }: { onPatterns: () => void }) => {
   const help = use(HelpContext);
   return (
     <ScreenHead
-      title={beat?.name ?? 'Ruddik'}
+      title={title ?? 'Ruddik'}
       before={<IconButton label="Beats" icon="beats" onPress={() => router.push('/beats')} />}
       under={
-        beat && pattern ? (
-          <Press style={styles.choice} label={`${pattern.name}, pattern shown`} onPress={onPatterns}>
+        name !== undefined && name !== null ? (
+          <Press style={styles.choice} label={`${name}, pattern shown`} onPress={onPatterns}>
             <Words lines={1} style={styles.choiceWords}>
-              {pattern.name}
+              {name}
             </Words>
           </Press>
         ) : null
@@ -62,19 +62,16 @@ const Head = ({ onPatterns }: { onPatterns: () => void }) => {
 
 const GLASS = { 1: 2, 2: 4, 4: 1 } as const;
 
-interface ToolsProps extends Pick<Pattern, 'meter' | 'bars'> {
-  bar: number;
-  wide: boolean;
-}
-
-const Tools = ({ meter, bars, bar, wide }: ToolsProps) => {
+const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
+  const bars = useApp((state) => selectPattern(state)!.bars);
+  const inBar = useApp((state) => barTicks(selectPattern(state)!.meter));
   const zoom = useApp((state) => state.view.zoom);
   const mixOpen = useApp((state) => state.view.mixOpen);
   const glass = useApp((state) => state.view.glass);
   const act = useDo();
   const zooms = ZOOMS.filter((one) => wide || one >= 1);
   const at = zooms.indexOf(zoom as (typeof zooms)[number]);
-  const steps = Math.round(barTicks(meter) / zoom / 240);
+  const steps = Math.round(inBar / zoom / 240);
   const turn = (by: number) => showBar(Math.max(0, (bar + by) * Math.max(1, zoom)));
   return (
     <View style={styles.tools}>
@@ -282,10 +279,31 @@ const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
   );
 };
 
+interface BoardProps {
+  wide: boolean;
+  onBar: (bar: number) => void;
+  onPresets: () => void;
+}
+
+/** What changes with every edit: the rest of the screen stands still then. */
+const Board = ({ wide, onBar, onPresets }: BoardProps) => {
+  const beat = useApp(selectBeat)!;
+  const pattern = useApp(selectPattern)!;
+  return (
+    <Strings
+      key={pattern.id}
+      beat={beat}
+      pattern={pattern}
+      wide={wide}
+      onBar={onBar}
+      foot={<Foot kit={beat.kit} onPresets={onPresets} />}
+    />
+  );
+};
+
 /** The pattern, programmed on its strings. */
 export const PatternScreen = () => {
-  const beat = useApp(selectBeat);
-  const pattern = useApp(selectPattern);
+  const ready = useApp((state) => !!selectPattern(state));
   const openLane = useApp((state) => state.view.openLane);
   const asked = useApp((state) => state.view.drawer === 'pads' || state.view.spots.length > 0);
   const wide = useWide();
@@ -295,19 +313,12 @@ export const PatternScreen = () => {
   return (
     <>
       <Head onPatterns={() => setPatterns(true)} />
-      {beat && pattern ? (
+      {ready ? (
         <>
-          <Tools meter={pattern.meter} bars={pattern.bars} bar={bar} wide={wide} />
+          <Tools bar={bar} wide={wide} />
           <Together />
           <View style={[styles.patternBody, !wide && styles.narrow]}>
-            <Strings
-              key={pattern.id}
-              beat={beat}
-              pattern={pattern}
-              wide={wide}
-              onBar={setBar}
-              foot={<Foot kit={beat.kit} onPresets={() => setPatterns(true)} />}
-            />
+            <Board wide={wide} onBar={setBar} onPresets={() => setPatterns(true)} />
             {mayDraw && (wide || openLane !== null || asked) ? (
               <Later
                 of={drawer}

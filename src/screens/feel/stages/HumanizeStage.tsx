@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chips, Group } from '../../../ui/Layout';
 import { Words, Para } from '../../../ui/Words';
@@ -18,8 +19,7 @@ const set = (change: Partial<Pick<Humanize, 'timing' | 'velocity' | 'drift' | 'a
 const take = (seed: number) => editShownFeel({ edit: 'setTake', args: { seed } });
 
 /** Every take's seed is kept: one that was passed over can be had back. */
-const Takes = ({ humanize }: { humanize: Humanize }) => {
-  const { takes, seed } = humanize;
+const Takes = memo(({ takes, seed }: Pick<Humanize, 'takes' | 'seed'>) => {
   const at = takes.indexOf(seed);
   return (
     <Chips>
@@ -33,7 +33,8 @@ const Takes = ({ humanize }: { humanize: Humanize }) => {
       <Chip onPress={() => take(crypto.getRandomValues(new Uint32Array(1))[0]!)}>Another take</Chip>
     </Chips>
   );
-};
+});
+Takes.displayName = 'Takes';
 
 /** How much of the spreads the open lane has. */
 const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
@@ -118,7 +119,7 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
         shown={`± ${figure(humanize.velocity)}`}
         onChange={(velocity, gesture) => set({ velocity }, gesture)}
       />
-      <Takes humanize={humanize} />
+      <Takes takes={humanize.takes} seed={humanize.seed} />
       <CheckBox checked={humanize.anew} onChange={(anew) => set({ anew })}>
         New on each pass
       </CheckBox>
