@@ -17,6 +17,7 @@ const SCREEN = { width: 390, height: 844 };
 declare global {
   interface Window {
     firstStep?: number;
+    answered?: number;
     taps?: number[];
     moved?: number[];
   }
@@ -56,21 +57,32 @@ const bundle = async (browser: Browser): Promise<void> => {
   );
 };
 
-const coldOnce = async (browser: Browser): Promise<{ paint: number; grid: number }> => {
+/**
+ * A first visit: what is painted when, and when a tap is answered that is made as soon as a step is seen. The step tapped
+ * has to be there in the app afterwards.
+ */
+const coldOnce = async (browser: Browser): Promise<{ paint: number; answered: number; whole: number }> => {
   const { context, page } = await opened(browser);
   await slowed(context, page);
   await page.addInitScript(() => {
+    const painted = (done: () => void) => requestAnimationFrame(() => setTimeout(done));
     new MutationObserver((_, observer) => {
       if (!document.querySelector('[data-step]')) return;
       observer.disconnect();
-      requestAnimationFrame(() => setTimeout(() => (window.firstStep = performance.now())));
+      painted(() => (window.firstStep = performance.now()));
     }).observe(document, { childList: true, subtree: true });
+    addEventListener('click', () => painted(() => (window.answered ??= performance.now())));
   });
-  await page.goto(ADDRESS);
+  await page.goto(ADDRESS, { waitUntil: 'commit' });
+  const tapped = page.locator('[data-early="kick"][data-at="1"]');
+  await tapped.waitFor();
+  await tapped.click();
   await page.waitForFunction(() => window.firstStep !== undefined);
+  await page.locator('#step-0-1[aria-checked=true]').waitFor({ state: 'attached' });
   const times = await page.evaluate(() => ({
     paint: performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? NaN,
-    grid: window.firstStep!,
+    answered: window.answered!,
+    whole: window.firstStep!,
   }));
   await context.close();
   return times;
@@ -80,9 +92,15 @@ const cold = async (browser: Browser): Promise<void> => {
   const times = [];
   for (let round = 0; round < 7; round++) times.push(await coldOnce(browser));
   const paint = median(times.map((one) => one.paint)) / 1000;
-  const grid = median(times.map((one) => one.grid)) / 1000;
+  const answered = median(times.map((one) => one.answered)) / 1000;
+  const whole = median(times.map((one) => one.whole)) / 1000;
   report('cold start, first paint', `${paint.toFixed(2)} s`, 'under 0.7 s', paint < 0.7);
-  report('cold start, playable grid', `${grid.toFixed(2)} s`, 'under 1.6 s', grid < 1.6);
+  report(
+    'cold start, a tap on the grid is answered, and kept',
+    `${answered.toFixed(2)} s (all of the app stands after ${whole.toFixed(2)} s)`,
+    'under 1.6 s',
+    answered < 1.6,
+  );
 };
 
 const withBeat = (page: Page, lanes: number, bars: number): Promise<void> =>

@@ -1,7 +1,23 @@
 import type { ReactNode } from 'react';
+import { DEMO_BEATS } from '../../demo/beats';
+import { beatOpened } from '../state/doc';
+import { viewChanged } from '../state/slices';
+import { createStore } from '../state/store';
+import { earlyOf } from '../strings/early';
+import { drawEarly, EARLY_KEY } from '../web/early';
 
 /** The theme chosen before, put on before anything is painted. */
 const THEME = `try{var t=localStorage.getItem('ruddik-theme');if(t)document.documentElement.setAttribute('data-theme',t)}catch(e){}`;
+
+/** What a first visit sees before the app is there. */
+const firstSight = (): string => {
+  const store = createStore();
+  const beat = DEMO_BEATS[0]!;
+  store.dispatch(beatOpened({ beat }));
+  store.dispatch(viewChanged({ patternId: beat.patterns[0]!.id }));
+  return JSON.stringify(earlyOf(store.getState())).replace(/</g, '\\u003c');
+};
+const EARLY = `(${drawEarly.toString()})(${firstSight()},${JSON.stringify(EARLY_KEY)})`;
 
 export default function Html({ children }: { children: ReactNode }) {
   return (
@@ -14,7 +30,10 @@ export default function Html({ children }: { children: ReactNode }) {
         <meta name="theme-color" content="#F3EFE6" media="(prefers-color-scheme: light)" />
         <script dangerouslySetInnerHTML={{ __html: THEME }} />
       </head>
-      <body>{children}</body>
+      <body>
+        {children}
+        <script dangerouslySetInnerHTML={{ __html: EARLY }} />
+      </body>
     </html>
   );
 }

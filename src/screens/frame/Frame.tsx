@@ -12,6 +12,7 @@ import { HelpContext } from '../../ui/help';
 import { PlayContext } from '../../ui/playing';
 import { SayContext } from '../../ui/say';
 import { Themed } from '../../ui/Themed';
+import { useEarly } from './early';
 import { KeysSheet } from './KeysSheet';
 import { Mishap } from './Mishap';
 import { Notices } from './Notices';
@@ -105,6 +106,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useKeys(showHelp, showFind);
   useStrayDrops();
   useFocusKept();
+  useEarly();
   return (
     <Themed theme={theme}>
       <HelpContext value={showFind}>

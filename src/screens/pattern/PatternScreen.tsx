@@ -12,7 +12,7 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { useRouter } from 'expo-router';
 import { nanoid } from '@reduxjs/toolkit';
-import { use, useEffect, useState } from 'react';
+import { use, useEffect, useLayoutEffect, useState } from 'react';
 import { barTicks } from '../../../core/beat/meter';
 import { MOST } from '../../../core/beat/choices';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/beat/instruments';
@@ -29,6 +29,8 @@ import { IconButton } from '../../ui/IconButton';
 import { Select } from '../../ui/Select';
 import { Later } from '../../ui/Later';
 import { useWide } from '../../ui/useWide';
+import { replayEarly } from '../../strings/earlyTaps';
+import { dropEarly } from '../../web/early';
 import { Strings } from '../../strings/Strings';
 
 const Head = ({ onPatterns }: { onPatterns: () => void }) => {
@@ -133,11 +135,14 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
 /** What is seen before the beat is there: the strings without their beads. */
 const Skeleton = () => (
   <View style={styles.skeleton} aria-busy aria-label="Loading the beat" role="group">
-    {Array.from({ length: 10 }, (_, at) => (
-      <View key={at} style={styles.skeletonLane}>
-        <View style={styles.skeletonName} />
-      </View>
-    ))}
+    <View style={styles.skeletonTools} />
+    <View style={styles.skeletonLanes} nativeID="strings-to-come">
+      {Array.from({ length: 10 }, (_, at) => (
+        <View key={at} style={styles.skeletonLane}>
+          <View style={styles.skeletonName} />
+        </View>
+      ))}
+    </View>
   </View>
 );
 
@@ -289,6 +294,10 @@ interface BoardProps {
 const Board = ({ wide, onBar, onPresets }: BoardProps) => {
   const beat = useApp(selectBeat)!;
   const pattern = useApp(selectPattern)!;
+  useLayoutEffect(() => {
+    replayEarly();
+    dropEarly();
+  }, []);
   return (
     <Strings
       key={pattern.id}

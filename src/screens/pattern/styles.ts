@@ -20,6 +20,8 @@ export const styles = StyleSheet.create({
   kit: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 44 },
   kitAbout: { flexShrink: 1, fontSize: 13 },
   skeleton: { flex: 1, minHeight: 0 },
+  skeletonTools: { height: 44 },
+  skeletonLanes: { flex: 1, minHeight: 0, paddingTop: 26 },
   skeletonLane: { height: 48, paddingLeft: 12, justifyContent: 'center' },
   skeletonName: { width: 56, height: 8, borderRadius: 4, backgroundColor: colour.raised },
   trial: { gap: 4 },

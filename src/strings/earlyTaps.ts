@@ -1,0 +1,12 @@
+import { stepSet } from '../state/doc';
+import { store } from '../state/session';
+import { takeTaps } from '../web/early';
+
+/** Does again what was tapped in the open beat before the app was there. */
+export const replayEarly = (): void => {
+  const { beat } = store.getState().doc;
+  if (!beat) return;
+  for (const { pattern, taps } of takeTaps(beat.id))
+    for (const { lane, step, on } of taps)
+      store.dispatch(stepSet({ patternId: pattern, laneId: lane, step, on }));
+};
