@@ -170,8 +170,8 @@ const still = async (browser: Browser): Promise<void> => {
   report(
     `tap to painted, 12 lanes x 16 steps, still (${times.length} taps)`,
     `median ${median(times).toFixed(0)} ms, 95 % under ${most.toFixed(0)} ms`,
-    '95 % under 50 ms',
-    most < 50,
+    '95 % under 42 ms',
+    most < 42,
   );
 };
 
@@ -190,8 +190,8 @@ const playing = async (browser: Browser): Promise<void> => {
   report(
     `tap to painted, 12 lanes x 64 steps, playing (${times.length} taps)`,
     `median ${median(times).toFixed(0)} ms, 95 % under ${most.toFixed(0)} ms`,
-    'median under 45 ms, 95 % under 80 ms',
-    median(times) < 45 && most < 80,
+    '95 % under 70 ms',
+    most < 70,
   );
 };
 
@@ -356,8 +356,8 @@ const feelDrag = async (browser: Browser): Promise<void> => {
   report(
     `feel dragged while playing, 12 lanes x 64 steps: move to painted (${painted.length} moves)`,
     `median ${median(painted).toFixed(0)} ms, 95 % under ${most.toFixed(0)} ms`,
-    '95 % within 50 ms',
-    painted.length > 20 && most < 50,
+    '95 % within 60 ms',
+    painted.length > 20 && most < 60,
   );
   // What is merely handed over ahead of time lies two seconds away; a change is cut in close to now.
   const near = changes.filter(({ ahead }) => ahead < 500);

@@ -41,3 +41,12 @@ export const lateScrolling = async (
   const late = frames.slice(1).filter((time, at) => time - frames[at]! > LATE_MS).length;
   return (100 * late) / (frames.length - 1);
 };
+
+/** Until a list that was scrolled has come to rest: what it still does would be counted to what comes next. */
+export const atRest = (page: Page, list: string): Promise<unknown> =>
+  page.waitForFunction(async (where) => {
+    const box = document.querySelector(where)!;
+    const before = box.scrollTop;
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    return box.scrollTop === before;
+  }, list);

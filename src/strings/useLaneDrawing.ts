@@ -1,4 +1,4 @@
-import { useEffect, useState, type RefObject } from 'react';
+import { useCallback, useEffect, useState, type RefObject } from 'react';
 import type { Lane } from '../../core/beat/schema';
 import { store } from '../state/session';
 import { useApp } from '../state/store';
@@ -8,31 +8,34 @@ import { laneDrawing } from './drawings';
 /** A lane that cannot be seen is drawn anew when nothing has changed for so long: a drag moves the others first. */
 const REST_MS = 200;
 
-/** Whether a lane is in sight within the strings; taken to be so until it is known. */
-const useInSight = (row: RefObject<HTMLElement | null>): boolean => {
-  const [seen, setSeen] = useState(true);
+/** Hears whether a lane is in sight within the strings; taken to be so until it is known. */
+const useInSight = (row: RefObject<HTMLElement | null>, told: (seen: boolean) => void): void => {
   useEffect(() => {
     const element = row.current;
     if (!element || typeof IntersectionObserver === 'undefined') return;
-    const eye = new IntersectionObserver((entries) => setSeen(entries.at(-1)!.isIntersecting), {
+    const eye = new IntersectionObserver((entries) => told(entries.at(-1)!.isIntersecting), {
       root: element.closest('.strings'),
       rootMargin: '60px 100000px',
     });
     eye.observe(element);
     return () => eye.disconnect();
-  }, [row]);
-  return seen;
+  }, [row, told]);
 };
 
 /** What there is to draw of a lane in the pattern shown: at once where it is in sight, a little later where it is not. */
 export const useLaneDrawing = (lane: Lane, row: RefObject<HTMLElement | null>): LaneDrawing | null => {
-  const seen = useInSight(row);
+  // While it is out of sight: what was drawn of it last.
+  const [away, setAway] = useState<{ drawing: LaneDrawing | null } | null>(null);
+  const told = useCallback(
+    (seen: boolean) => setAway(seen ? null : { drawing: laneDrawing(store.getState(), lane) }),
+    [lane],
+  );
+  useInSight(row, told);
+  const seen = away === null;
   const fresh = useApp((state) => (seen ? laneDrawing(state, lane) : null));
-  const [kept, setKept] = useState(fresh);
-  if (seen && fresh !== kept) setKept(fresh);
   useEffect(() => {
     if (seen) return;
-    const draw = () => setKept(laneDrawing(store.getState(), lane));
+    const draw = () => setAway({ drawing: laneDrawing(store.getState(), lane) });
     let timer = setTimeout(draw, REST_MS);
     const stop = store.subscribe(() => {
       clearTimeout(timer);
@@ -43,5 +46,5 @@ export const useLaneDrawing = (lane: Lane, row: RefObject<HTMLElement | null>): 
       stop();
     };
   }, [seen, lane]);
-  return seen ? fresh : kept;
+  return away ? away.drawing : fresh;
 };

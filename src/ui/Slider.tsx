@@ -29,6 +29,9 @@ const styles = StyleSheet.create({
     height: TARGET,
     justifyContent: 'center',
     touchAction: 'pan-y',
+    // Dragging it chooses no text, and its track is laid out by itself.
+    userSelect: 'none',
+    contain: 'layout size style',
     cursor: 'pointer',
     flexGrow: 1,
     minWidth: 96,

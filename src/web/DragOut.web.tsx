@@ -6,22 +6,22 @@ interface DragOutProps {
   when?: boolean;
   onStart: (event: DragEvent) => void;
   onEnd?: () => void;
-  /** As high as what it lies in. */
-  fill?: boolean;
+  /** It holds what stands in a line, and fills what it lies in. */
+  line?: boolean;
   children: ReactNode;
 }
 
 /** What it holds can be dragged out of it, by a mouse. */
-export const DragOut = ({ when = true, onStart, onEnd, fill = false, children }: DragOutProps) => (
+export const DragOut = ({ when = true, onStart, onEnd, line = false, children }: DragOutProps) => (
   <div
     draggable={when}
     onDragStart={onStart}
     onDragEnd={onEnd}
     style={{
       display: 'flex',
-      flexDirection: 'column',
+      flexDirection: line ? 'row' : 'column',
       minWidth: 0,
-      ...(fill && { flex: 1 }),
+      ...(line && { flex: 1, alignSelf: 'stretch', alignItems: 'center', gap: 12 }),
       ...(when && { cursor: 'grab' }),
     }}
   >

@@ -161,8 +161,22 @@ export const dropEarly = (): void => {
   requestAnimationFrame(() => requestAnimationFrame(() => sheet.remove()));
 };
 
-const isTaps = (value: unknown): value is EarlyTaps =>
-  typeof value === 'object' && value !== null && Array.isArray((value as EarlyTaps).taps);
+const isTap = (value: unknown): value is EarlyTap => {
+  const { lane, step, on } = (value ?? {}) as Partial<EarlyTap>;
+  return typeof lane === 'string' && Number.isInteger(step) && step! >= 0 && typeof on === 'boolean';
+};
+
+/** Taps as they were kept; null for what is none. */
+const tapsIn = (text: string | null): EarlyTaps | null => {
+  try {
+    const read = JSON.parse(text ?? 'null') as Partial<EarlyTaps> | null;
+    const fits =
+      typeof read?.beat === 'string' && typeof read.pattern === 'string' && Array.isArray(read.taps);
+    return fits && read.taps!.every(isTap) ? (read as EarlyTaps) : null;
+  } catch {
+    return null;
+  }
+};
 
 /** Takes what was tapped in a beat before the app was there, by this page or by one that was left at once. */
 export const takeTaps = (beat: string): EarlyTaps[] => {
@@ -170,10 +184,10 @@ export const takeTaps = (beat: string): EarlyTaps[] => {
     return Object.keys(localStorage)
       .filter((key) => key.startsWith(`${EARLY_KEY}/`))
       .flatMap((key) => {
-        const read: unknown = JSON.parse(localStorage.getItem(key) ?? 'null');
-        if (isTaps(read) && read.beat !== beat) return [];
+        const read = tapsIn(localStorage.getItem(key));
+        if (read && read.beat !== beat) return [];
         localStorage.removeItem(key);
-        return isTaps(read) ? [read] : [];
+        return read ?? [];
       });
   } catch {
     const taps = window.ruddikEarly;

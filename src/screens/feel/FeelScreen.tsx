@@ -104,12 +104,58 @@ const swingTo = (percent: number, gesture: string) =>
 
 const noBar = () => undefined;
 
+/** The strings, with the hinge of the swing; they change with each turn of a control, the screen around them does not. */
+const Board = ({ wide }: { wide: boolean }) => {
+  const beat = useApp(selectBeat)!;
+  const pattern = useApp(selectPattern)!;
+  const feel = useApp(selectFeel)!;
+  const compare = useApp((state) => state.view.compare);
+  const swung = feel.base === 'swing' && !feel.off.includes('base') && compare === null;
+  return (
+    <Strings
+      key={pattern.id}
+      beat={beat}
+      pattern={pattern}
+      wide={wide}
+      onBar={noBar}
+      hinge={
+        swung ? (
+          <Hinge
+            swing={{ ...feel.swing, percent: swingPercentAt(feel.swing, beat.tempo) }}
+            onSwing={swingTo}
+          />
+        ) : null
+      }
+    />
+  );
+};
+
+/** What stands on the page that is open. */
+const Shown = ({ page, dropped }: { page: Page; dropped: Dropped | null }) => {
+  const beat = useApp(selectBeat)!;
+  const pattern = useApp(selectPattern)!;
+  const feel = useApp(selectFeel)!;
+  const openLane = useApp((state) => state.view.openLane);
+  const lane = beat.lanes.find(({ id }) => id === openLane);
+  switch (page) {
+    case 'stages':
+      return <StagesPage beat={beat} patternId={pattern.id} feel={feel} lane={lane} />;
+    case 'compare':
+      return <ComparePage />;
+    case 'charts':
+      return <ChartsPage beat={beat} pattern={pattern} />;
+    case 'report':
+      return <ReportPage beat={beat} pattern={pattern} dropped={dropped} />;
+    case 'templates':
+      return <TemplatesPage beat={beat} pattern={pattern} lane={lane} dropped={dropped} />;
+    case 'feels':
+      return <FeelsPage beat={beat} pattern={pattern} feel={feel} lane={lane} />;
+  }
+};
+
 /** How the pattern is played: its feel, stage by stage, seen and heard while it is changed. */
 export const FeelScreen = () => {
-  const beat = useApp(selectBeat);
-  const pattern = useApp(selectPattern);
-  const feel = useApp(selectFeel);
-  const openLane = useApp((state) => state.view.openLane);
+  const ready = useApp((state) => !!selectFeel(state));
   const compare = useApp((state) => state.view.compare);
   const blind = useApp((state) => state.view.blind);
   const b = useApp((state) => state.view.b);
@@ -118,9 +164,7 @@ export const FeelScreen = () => {
   const [page, setPage] = useKept<Page>('feel page', 'stages');
   const [dropped, setDropped] = useState<Dropped | null>(null);
   useHeldKey();
-  if (!beat || !pattern || !feel) return <Para style={styles.loading}>Loading the beat…</Para>;
-  const lane = beat.lanes.find(({ id }) => id === openLane);
-  const swung = !blind && feel.base === 'swing' && !feel.off.includes('base') && compare === null;
+  if (!ready) return <Para style={styles.loading}>Loading the beat…</Para>;
 
   const drop = ([file, ...more]: File[]) => {
     if (!file) return;
@@ -153,21 +197,7 @@ export const FeelScreen = () => {
                 Nothing is drawn while you listen blindly.
               </Para>
             ) : (
-              <Strings
-                key={pattern.id}
-                beat={beat}
-                pattern={pattern}
-                wide={wide}
-                onBar={noBar}
-                hinge={
-                  swung ? (
-                    <Hinge
-                      swing={{ ...feel.swing, percent: swingPercentAt(feel.swing, beat.tempo) }}
-                      onSwing={swingTo}
-                    />
-                  ) : null
-                }
-              />
+              <Board wide={wide} />
             )}
             {compare !== null && !blind ? (
               <View style={styles.comparing}>
@@ -187,16 +217,7 @@ export const FeelScreen = () => {
               shut={(one) => blind && one !== page}
             />
             <Panel key={page} id="feel-page" role="tabpanel" labelledBy={tabId('feel-page', page)}>
-              {page === 'stages' ? (
-                <StagesPage beat={beat} patternId={pattern.id} feel={feel} lane={lane} />
-              ) : null}
-              {page === 'compare' ? <ComparePage /> : null}
-              {page === 'charts' ? <ChartsPage beat={beat} pattern={pattern} /> : null}
-              {page === 'report' ? <ReportPage beat={beat} pattern={pattern} dropped={dropped} /> : null}
-              {page === 'templates' ? (
-                <TemplatesPage beat={beat} pattern={pattern} lane={lane} dropped={dropped} />
-              ) : null}
-              {page === 'feels' ? <FeelsPage beat={beat} pattern={pattern} feel={feel} lane={lane} /> : null}
+              <Shown page={page} dropped={dropped} />
             </Panel>
           </View>
         </View>

@@ -17,7 +17,9 @@ export const styles = StyleSheet.create({
     minWidth: 0,
     minHeight: 0,
     flexDirection: 'row',
-  },
+    // What changes in one half is not laid out anew in the other.
+    contain: 'strict',
+  } as object,
   blindNote: { padding: 16 },
   comparing: {
     position: 'absolute',
@@ -38,7 +40,8 @@ export const styles = StyleSheet.create({
     backgroundColor: colour.raised,
     borderTopWidth: 1,
     borderTopColor: colour.line,
-  },
+    contain: 'strict',
+  } as object,
   panelWide: {
     flexGrow: 0,
     flexShrink: 0,

@@ -5,7 +5,15 @@ import { ScrollView, Text, View } from 'react-native';
 import { styles } from './styles';
 import { Cover } from '../../ui/Cover';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useEffect, useRef, type DragEvent, type KeyboardEvent } from 'react';
+import {
+  memo,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useRef,
+  type DragEvent,
+  type KeyboardEvent,
+} from 'react';
 import { meterText } from '../../../core/beat/meter';
 import { keeperWords, SORT_NAMES, type Folder, type Sort } from '../../../core/groove/catalogue';
 import { feelWords, type GrooveRow } from '../../../core/groove/groove';
@@ -140,26 +148,23 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
     event.dataTransfer.setData('text/plain', name);
     if (line.kind === 'groove') drag(() => void rowAside(line.row));
   };
+  // Few parts to a line: each letter of a search fills all of them anew.
   const content = (
-    <View style={styles.grooveRow}>
-      <View style={styles.grooveOpen}>
-        <Cover
-          label={line.kind === 'folder' ? `Folder ${name}` : name}
-          {...(line.kind === 'groove' && { current: chosen })}
-          tabIndex={chosen || at === 0 ? 0 : -1}
-          onPress={() => onPress(line)}
-        />
-        <View style={chosen ? styles.chosenMark : styles.mark}>
-          <Icon name={icon} size={18} />
-        </View>
-        {line.kind === 'folder' ? (
-          <FolderWords folder={line.folder} />
-        ) : (
-          <GrooveWords row={line.row} wide={wide} columns={columns} />
-        )}
-      </View>
+    <>
+      <Cover
+        label={line.kind === 'folder' ? `Folder ${name}` : name}
+        {...(line.kind === 'groove' && { current: chosen })}
+        tabIndex={chosen || at === 0 ? 0 : -1}
+        onPress={() => onPress(line)}
+      />
+      <Icon name={icon} size={18} />
+      {line.kind === 'folder' ? (
+        <FolderWords folder={line.folder} />
+      ) : (
+        <GrooveWords row={line.row} wide={wide} columns={columns} />
+      )}
       <Keep name={name} kept={kept} onKeep={() => onKeep(line)} />
-    </View>
+    </>
   );
   return (
     <View
@@ -167,7 +172,7 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
       {...({ role: 'listitem', 'aria-setsize': size, 'aria-posinset': at + 1 } as object)}
     >
       {wide ? (
-        <DragOut fill when={line.kind === 'groove'} onStart={begin} onEnd={() => drag(null)}>
+        <DragOut line when={line.kind === 'groove'} onStart={begin} onEnd={() => drag(null)}>
           {content}
         </DragOut>
       ) : (
@@ -202,9 +207,12 @@ const Heads = ({
   </View>
 );
 
+/** So many lines are filled anew at once, at each letter of a search; those below them a frame later. */
+const AT_ONCE = 6;
+
 /** Lines by the ten thousand, of which only those in sight are there. */
 export const GrooveList = (props: GrooveListProps) => {
-  const { lines, chosen, chosenAt, sounding, keeps, onChoose, onFolder, onKeep, wide } = props;
+  const { lines, chosen, chosenAt, sounding, keeps, onChoose, onKeep, wide } = props;
   const box = useRef<ScrollView>(null);
   const roomy = useWider(1440);
   const columns = !wide ? NO_COLUMNS : roomy ? COLUMNS : FEWER;
@@ -222,15 +230,28 @@ export const GrooveList = (props: GrooveListProps) => {
   useEffect(() => {
     if (firstPlace.current === props.place) return;
     firstPlace.current = props.place;
-    // What it knows of where it stands: the page itself would be laid out to tell.
-    if (rows.scrollOffset) rows.scrollToOffset(0);
+    // What it knows of where it stands: the page itself would be laid out to tell. Scrolled by the list itself: the other
+    // way looks again in each frame whether it has come there, and draws all anew for it.
+    if (rows.scrollOffset) box.current?.scrollTo({ y: 0, animated: false });
   }, [props.place, rows]);
   useEffect(() => {
     if (chosenAt >= 0) rows.scrollToIndex(chosenAt, { align: 'auto' });
     // Only a new choice brings itself into sight: not a list that changes under it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [chosen]);
-  const press = (line: Line) => (line.kind === 'folder' ? onFolder(line.folder.path) : onChoose(line.row));
+  const later = useDeferredValue<Lines | null>(lines, null);
+  const laterChosen = later === lines ? chosenAt : (later?.placeOf(chosen) ?? -1);
+  // The same for all lines and all the time: a line is made anew only where something of its own changes.
+  const latest = useRef(props);
+  useEffect(() => {
+    latest.current = props;
+  });
+  const press = useCallback(
+    (line: Line) =>
+      line.kind === 'folder' ? latest.current.onFolder(line.folder.path) : latest.current.onChoose(line.row),
+    [],
+  );
+  const turnKept = useCallback((line: Line) => latest.current.onKeep(line), []);
   const keys = (event: KeyboardEvent) => {
     const by = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
     const to = event.key === 'Home' ? 0 : event.key === 'End' ? lines.count - 1 : chosenAt + (by ?? 0);
@@ -245,19 +266,21 @@ export const GrooveList = (props: GrooveListProps) => {
   };
   return (
     <View style={styles.grooveList} {...({ onKeyDown: keys } as object)}>
-      {wide ? <Heads {...props} columns={columns} /> : null}
+      {wide && lines.count ? <Heads {...props} columns={columns} /> : null}
       <ScrollView testID="groove scroll" style={styles.grooveScroll} ref={box}>
         <View role="list" aria-label="Grooves" style={{ height: rows.getTotalSize(), position: 'relative' }}>
-          {rows.getVirtualItems().map(({ index, start }) => {
-            const line = lines.at(index)!;
-            const isChosen = index === chosenAt;
+          {rows.getVirtualItems().map(({ index, start }, place) => {
+            const from = place < AT_ONCE ? lines : later;
+            const line = from?.at(index);
+            if (!from || !line) return null;
+            const isChosen = index === (place < AT_ONCE ? chosenAt : laterChosen);
             return (
               <LineItem
                 // By place: a list that changes under a search fills the lines that are there anew.
                 key={index}
                 line={line}
                 at={index}
-                size={lines.count}
+                size={from.count}
                 top={start}
                 height={height}
                 chosen={isChosen}
@@ -266,7 +289,7 @@ export const GrooveList = (props: GrooveListProps) => {
                 wide={wide}
                 columns={columns}
                 onPress={press}
-                onKeep={onKeep}
+                onKeep={turnKept}
               />
             );
           })}

@@ -144,6 +144,8 @@ export const GroovesScreen = () => {
   useAudition();
   const { shown, lines } = useLines(catalogue, status);
 
+  const listed = lines.count > 0 || catalogue.rows.length > 0;
+
   const at = lines.placeOf(chosen);
   const rowAt = (index: number): GrooveRow | null => {
     const line = lines.at(index);
@@ -189,7 +191,13 @@ export const GroovesScreen = () => {
         {view === 'keepers' ? <KeepersFile keepers={keepers} rows={catalogue} /> : null}
         <FolderNote />
         <ImportPanel importing={importing} />
-        {lines.count ? (
+        {lines.count ? null : (
+          <Para quiet style={styles.empty} live>
+            {status === 'loading' && !catalogue.rows.length ? 'Looking for grooves…' : EMPTY[view]}
+          </Para>
+        )}
+        {listed ? (
+          // It stays where a search finds nothing: the next letter may find something again.
           <GrooveList
             lines={lines}
             place={JSON.stringify([view, path, grooves.query, grooves.filters, sort, down])}
@@ -205,11 +213,7 @@ export const GroovesScreen = () => {
             down={down}
             onSort={sortBy}
           />
-        ) : (
-          <Para quiet style={styles.empty} live>
-            {status === 'loading' && !catalogue.rows.length ? 'Looking for grooves…' : EMPTY[view]}
-          </Para>
-        )}
+        ) : null}
       </View>
     </DropEntries>
   );

@@ -72,7 +72,7 @@ export const LikeThis = ({ groove }: { groove: Groove }) => {
       <Items style={styles.likeList} label="Found">
         {found.map(({ row, score }) => (
           <Item key={row.id} style={styles.likeLine}>
-            <View style={[styles.grooveOpen, styles.likeOpen]}>
+            <View style={styles.likeOpen}>
               <Cover
                 label={`${row.name}, ${scoreText(question, score)}`}
                 onPress={() => {
