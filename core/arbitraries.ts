@@ -10,6 +10,7 @@ import type { Beat, Hit, Part, Pattern } from './beat/schema';
 /** Without -0, which JSON does not know. */
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((value) => value + 0);
 
+/** Hits on a lane of so many steps, at most one on each, for property tests. */
 export const hits = (steps: number): fc.Arbitrary<Hit> =>
   fc
     .record({

@@ -9,6 +9,7 @@ import type { Beat, Feel, Hit, Lane, Part, Pattern } from './schema';
 /** A lane's part before anything is in it. */
 export const EMPTY_PART: Part = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [] };
 
+/** A plain hit. @example newHit(4).velocity // 96 */
 export const newHit = (step: number, velocity = 96): Hit => ({
   step,
   nudge: 0,
@@ -17,6 +18,7 @@ export const newHit = (step: number, velocity = 96): Hit => ({
   chance: 1,
 });
 
+/** A lane for an instrument, at full level, in the middle, neither muted nor soloed. */
 export const newLane = (id: string, instrumentId: InstrumentId): Lane => ({
   id,
   name: instrument(instrumentId).name,
@@ -29,6 +31,7 @@ export const newLane = (id: string, instrumentId: InstrumentId): Lane => ({
   solo: false,
 });
 
+/** An empty pattern of one bar of 4/4. */
 export const newPattern = (id: string, name: string): Pattern => ({
   id,
   name,

@@ -9,6 +9,7 @@ type Bend = keyof typeof BENDS;
 /** The step of a lane: `1/16`, `1/16T` (triplet), `1/8D` (dotted), `1/16Q` (quintuplet). */
 export type Grid = `${Base}${Bend}`;
 
+/** All grids, from quarters to sixty-fourths, straight, triplet, dotted and quintuplet where they can be. */
 export const GRIDS = (Object.keys(BASES) as Base[]).flatMap((base) =>
   (Object.keys(BENDS) as Bend[]).map((bend): Grid => `${base}${bend}`),
 );

@@ -3,9 +3,11 @@ import type { z } from 'zod';
 /** How the texts of files are read, and what is wrong with one is said: in a person's words, never in those of the code. */
 export type Read<T> = { ok: true; value: T } | { ok: false; error: string };
 
+/** Whether a value that was read is an object with keys. */
 export const isRaw = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
+/** A value as it is quoted to a person, at most 40 characters of it. @example shown(undefined) // "nothing" */
 export const shown = (value: unknown): string => {
   const text = JSON.stringify(value) ?? 'nothing';
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
@@ -65,6 +67,7 @@ const isTooDeep = (text: string): boolean => {
   return false;
 };
 
+/** JSON that was read, or a sentence: it is empty, nested too deeply, or no JSON. */
 export const parsed = (text: string): Read<unknown> => {
   if (!text.trim()) return { ok: false, error: 'It is empty.' };
   if (isTooDeep(text)) return { ok: false, error: 'It is nested more deeply than anything of Ruddik is.' };

@@ -19,6 +19,7 @@ const FADE_SECONDS = 0.02;
 /** As much as is rendered between two words of progress: half a second. */
 const BLOCKS_A_SECOND = 2;
 
+/** Bits of a sample, from the choice of depth. */
 export const bitsOf = ({ depth }: Pick<ExportHow, 'depth'>): Bits =>
   depth === '16' ? 16 : depth === '24' ? 24 : 32;
 
@@ -64,6 +65,7 @@ export interface Sounds {
   made: Map<string, Float32Array[]>;
 }
 
+/** A store of sounds made at a rate, in samples a second; each is made once. */
 export const newSounds = (rate: number): Sounds => ({ rate, made: new Map() });
 
 const soundOf = (sounds: Sounds, beat: Beat, lane: Lane): Float32Array[] => {

@@ -199,6 +199,7 @@ export const exported = (original: Beat, how: ExportHow, what: ExportWhat): Read
   };
 };
 
+/** Where a file lies within a ZIP. @example pathOf({ folder: "A", name: "kick.mid" }) // "A/kick.mid" */
 export const pathOf = ({ folder, name }: Pick<OutFile, 'folder' | 'name'>): string =>
   folder ? `${folder}/${name}` : name;
 

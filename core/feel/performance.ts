@@ -44,6 +44,7 @@ export const mainNotes = (performance: Performance): Performed[] =>
     return list.filter((_, at) => !gone.has(at));
   });
 
+/** The arithmetic mean; 0 of nothing. @example mean([1, 2, 6]) // 3 */
 export const mean = (values: number[]): number =>
   values.length ? values.reduce((sum, value) => sum + value, 0) / values.length : 0;
 

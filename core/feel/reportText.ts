@@ -11,6 +11,7 @@ export const oneFigure = (value: number): string =>
 export const aheadText = (ms: number): string =>
   Math.abs(ms) < 0.05 ? 'on the grid' : `${oneFigure(Math.abs(ms))} ms ${ms < 0 ? 'ahead' : 'behind'}`;
 
+/** A measured swing in words, with its doubt; null reads as none that can be measured. */
 export const swingText = (swing: MeasuredSwing | null): string => {
   if (!swing) return 'No swing can be measured: too few notes on the second of a pair, or too much between.';
   const notes = swing.grid === '1/16' ? 'sixteenths' : 'eighths';
@@ -30,6 +31,7 @@ const hundredths = (value: number): string =>
     .replace(/^-0\.00$/, '0.00')
     .replace('-', '−');
 
+/** How closely lanes share one timing, in words; null reads as no shared timing. */
 export const togetherText = (together: SharedTiming | null): string => {
   if (together === null)
     return 'No two lanes play together often enough, or move enough, to tell whether they share their timing.';
@@ -63,6 +65,7 @@ export const summaryLines = (report: FeelReport): string[] => [
   `Velocity ${oneFigure(report.velocity)} ± ${oneFigure(report.velocitySpread)}; the strongest step of the bar has ${report.accent.toFixed(2)} times the mean.`,
 ];
 
+/** A whole report as lines of text. @param name what a lane is called */
 export const reportLines = (report: FeelReport, name: (lane: string) => string): string[] => [
   ...summaryLines(report),
   ...report.lanes.map((lane) => laneLine(lane, name)),

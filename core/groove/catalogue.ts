@@ -33,6 +33,7 @@ export const SORT_NAMES: Record<Sort, string> = {
   source: 'Source',
 };
 
+/** What keeps time in a groove, by the name of its instrument, or "None". */
 export const keeperWords = ({ timekeeper }: GrooveRow): string =>
   timekeeper ? INSTRUMENTS[timekeeper].name : 'None';
 
@@ -150,6 +151,7 @@ export function* catalogueSteps(rows: GrooveRow[]): Generator<void, Catalogue, v
   return { rows, fields, orders, byId: new Map(rows.map(({ id }, at) => [id, at])) };
 }
 
+/** Rows made ready: words of each field as numbers, and the order of each sort. */
 export const catalogueOf = (rows: GrooveRow[]): Catalogue => {
   const steps = catalogueSteps(rows);
   for (;;) {

@@ -27,6 +27,7 @@ export const storedEntry = ({ likeness, ...rest }: Indexed): FolderEntry => ({
   likeness: { ...likeness, cells: [...likeness.cells], late: [...likeness.late] },
 });
 
+/** An entry of the server’s list with its likeness as bytes again. */
 export const restoredEntry = ({ likeness, ...rest }: FolderEntry): Indexed => ({
   ...rest,
   likeness: { ...likeness, cells: Uint8Array.from(likeness.cells), late: Int8Array.from(likeness.late) },

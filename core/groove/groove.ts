@@ -90,5 +90,6 @@ export const positionOf = ({ step, nudge }: Pick<Hit, 'step' | 'nudge'>, grid: G
 /** In order of time, as parts hold them. */
 export const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
 
+/** How many hits a groove has, in all its lanes. */
 export const hitCount = ({ lanes }: Pick<Groove, 'lanes'>): number =>
   lanes.reduce((sum, { part }) => sum + part.hits.length, 0);

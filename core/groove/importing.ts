@@ -123,7 +123,9 @@ export const ARCHIVE_BOUNDS = { bytes: 200 * 1024 * 1024, files: 20_000 } as con
 export const climbs = (path: string): boolean =>
   /^([/\\]|[a-z]:)/i.test(path) || path.split(/[/\\]/).includes('..') || path.includes('\0');
 
+/** Whether a name is that of a MIDI file. @example isMidiName("fill.MID") // true */
 export const isMidiName = (path: string): boolean => /\.midi?$/i.test(path);
+/** Whether a name is that of a ZIP. @example isZipName("grooves.zip") // true */
 export const isZipName = (path: string): boolean => /\.zip$/i.test(path);
 
 /** What is left from a system's own housekeeping, and is no file of a person's. */

@@ -10,9 +10,11 @@ export const NO_KEEPERS: Keepers = { grooves: [], folders: [] };
 const samePath = (a: string[], b: string[]): boolean =>
   a.length === b.length && a.every((one, at) => one === b[at]);
 
+/** Whether a groove is kept. */
 export const keepsGroove = ({ grooves }: Keepers, id: string): boolean =>
   grooves.some((one) => one.id === id);
 
+/** Whether a folder is kept, by its path. */
 export const keepsFolder = ({ folders }: Keepers, path: string[]): boolean =>
   folders.some((one) => samePath(one, path));
 
@@ -24,6 +26,7 @@ export const turnGroove = (keepers: Keepers, groove: { id: string; name: string 
     : [...keepers.grooves, { id: groove.id, name: groove.name }],
 });
 
+/** Keeps a folder, or lets go of it. */
 export const turnFolder = (keepers: Keepers, path: string[]): Keepers => ({
   ...keepers,
   folders: keepsFolder(keepers, path)
@@ -31,6 +34,7 @@ export const turnFolder = (keepers: Keepers, path: string[]): Keepers => ({
     : [...keepers.folders, path],
 });
 
+/** Keepers as the text of a file. */
 export const keepersText = (keepers: Keepers): string =>
   `${JSON.stringify({ kind: 'ruddik.keepers', version: 1, ...keepers }, null, 1)}\n`;
 

@@ -106,6 +106,7 @@ export const crossings = (notes: MidiNote[], from: DrumMap, to: DrumMap): NoteCr
     return { note, instrument: id, ...way, clash: there };
   });
 
+/** A drum map as the text of a file. */
 export const drumMapText = (map: DrumMap): string => `${JSON.stringify(map, null, 1)}\n`;
 
 /** How far an entry can be moved, one way or the other. */

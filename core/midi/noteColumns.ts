@@ -17,6 +17,7 @@ export interface NoteColumns {
 
 const KEYS = ['tick', 'length', 'velocity', 'note', 'channel', 'lane'] as const;
 
+/** Room for so many notes, a column for each of their properties. */
 export const emptyColumns = (size: number): NoteColumns => ({
   size,
   tick: new Int32Array(size),

@@ -24,6 +24,7 @@ export const heldTempo = (bpm: Bpm): Held => within(Math.round(bpm * 100) / 100,
 export const heldSwing = (percent: number): Held =>
   within(Math.round(percent * 100) / 100, SWING.least, SWING.most);
 
+/** Sets the tempo in BPM, held to 20 to 300. */
 export const setTempo = (beat: Beat, bpm: Bpm): Beat => ({ ...beat, tempo: heldTempo(bpm).value });
 
 /** Changes the feel that a pattern is played with: its own, or the beat's. */

@@ -210,6 +210,7 @@ export const recalled = (pattern: Pattern, takeId: string, id: string): Pattern 
   return { ...withTake(kept, take), take: takeId };
 };
 
+/** Names a take, or keeps it from being dropped; one that is not there changes nothing. */
 export const changeTake = (
   pattern: Pattern,
   takeId: string,
@@ -219,6 +220,7 @@ export const changeTake = (
   takes: (pattern.takes ?? []).map((take) => (take.id === takeId ? { ...take, ...change } : take)),
 });
 
+/** Takes a take off the list; the pattern stays as it is. */
 export const dropTake = (pattern: Pattern, takeId: string): Pattern => {
   const { take, ...rest } = pattern;
   const takes = (pattern.takes ?? []).filter(({ id }) => id !== takeId);

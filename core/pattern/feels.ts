@@ -38,11 +38,13 @@ export const keepFeel = (beat: Beat, id: string, name: string, patternId: string
         ],
       };
 
+/** Changes a kept feel, or its name. */
 export const changeKeptFeel = (beat: Beat, id: string, change: Partial<Omit<NamedFeel, 'id'>>): Beat => ({
   ...beat,
   feels: beat.feels.map((one) => (one.id === id ? { ...one, ...change } : one)),
 });
 
+/** Takes a kept feel off the beat; patterns that were given it keep it. */
 export const dropFeel = (beat: Beat, id: string): Beat => ({
   ...beat,
   feels: beat.feels.filter((one) => one.id !== id),
@@ -98,6 +100,7 @@ const followed = (beat: Beat, template: Template): Beat => {
   };
 };
 
+/** Takes a template off the beat; feels that use it keep it. */
 export const dropTemplate = (beat: Beat, id: string): Beat => ({
   ...beat,
   templates: beat.templates.filter((one) => one.id !== id),

@@ -63,6 +63,7 @@ const tidied = (beat: Beat): Beat => ({
   groups: beat.groups.filter(({ id }) => beat.lanes.some((lane) => lane.group === id)),
 });
 
+/** Dissolves a group; its lanes stay where they are. */
 export const ungroup = (beat: Beat, groupId: string): Beat =>
   tidied({
     ...beat,
@@ -73,6 +74,7 @@ export const ungroup = (beat: Beat, groupId: string): Beat =>
     }),
   });
 
+/** Names a group, or folds it. */
 export const setGroup = (beat: Beat, groupId: string, change: { name?: string; folded?: boolean }): Beat => ({
   ...beat,
   groups: beat.groups.map((group) => (group.id === groupId ? { ...group, ...change } : group)),

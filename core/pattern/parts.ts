@@ -149,7 +149,9 @@ export const thicken = (pattern: Pattern, laneId: string): Pattern =>
     return [...hits, ...added];
   });
 
+/** Takes all hits of a lane away within the pattern’s length. */
 export const clearLane = (pattern: Pattern, laneId: string): Pattern => within(pattern, laneId, () => []);
 
+/** Takes all hits of all lanes away within the pattern’s length. */
 export const clearAll = (pattern: Pattern): Pattern =>
   Object.keys(pattern.parts).reduce((now, laneId) => clearLane(now, laneId), pattern);

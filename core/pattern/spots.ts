@@ -165,6 +165,7 @@ export const nudgeTogether = (
 export const nudgeHits = (pattern: Pattern, spots: Spot[], by: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, nudge: held(hit.nudge + by, -0.5, 0.5) + 0 }));
 
+/** Sets the nudge of hits, in steps, held to half a step either way. */
 export const setNudges = (pattern: Pattern, spots: Spot[], to: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, nudge: held(to, -0.5, 0.5) + 0 }));
 
@@ -186,6 +187,7 @@ export const lengthsToNext = (pattern: Pattern, spots: Spot[]): Pattern => {
   return changeHits(pattern, spots, (hit) => ({ ...hit, length: held(next.get(hit) ?? 1, 0.05, 64) }));
 };
 
+/** Sets how often hits sound, from 0 to 1. */
 export const setChances = (pattern: Pattern, spots: Spot[], chance: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, chance: held(chance, 0, 1) }));
 
@@ -193,12 +195,15 @@ export const setChances = (pattern: Pattern, spots: Spot[], chance: number): Pat
 export const setPasses = (pattern: Pattern, spots: Spot[], passes: Hit['passes'] | null): Pattern =>
   changeHits(pattern, spots, ({ passes: _, ...hit }) => (passes ? { ...hit, passes } : hit));
 
+/** Makes hits rolls, or single hits again by null. */
 export const setRolls = (pattern: Pattern, spots: Spot[], roll: Roll | null): Pattern =>
   changeHits(pattern, spots, ({ roll: _, ...hit }) => (roll ? { ...hit, roll } : hit));
 
+/** Gives hits grace strokes, or takes them by null. */
 export const setGraces = (pattern: Pattern, spots: Spot[], grace: Grace[] | null): Pattern =>
   changeHits(pattern, spots, ({ grace: _, ...hit }) => (grace?.length ? { ...hit, grace } : hit));
 
+/** Takes hits off their steps. */
 export const removeHits = (pattern: Pattern, spots: Spot[]): Pattern =>
   changeHits(pattern, spots, () => null);
 

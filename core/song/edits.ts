@@ -38,6 +38,7 @@ const inserted = <T>(list: T[], at: number | null, one: T): T[] => {
   return [...list.slice(0, place), one, ...list.slice(place)];
 };
 
+/** A pattern as it stands in a section, played so many times. */
 export const newEntry = (id: string, patternId: string, times = 1): Entry => ({ id, patternId, times });
 
 /** Sets a pattern aside, at the end of the tray. */
@@ -53,16 +54,19 @@ export const grooveToTray = (beat: Beat, groove: Groove, patternId: string, id: 
   return toTray(brought, { id, name, patternId });
 };
 
+/** Takes something out of the tray. */
 export const fromTray = (beat: Beat, id: string): Beat => ({
   ...beat,
   tray: beat.tray.filter((item) => item.id !== id),
 });
 
+/** Names something in the tray. */
 export const renameInTray = (beat: Beat, id: string, name: string): Beat => ({
   ...beat,
   tray: beat.tray.map((item) => (item.id === id ? { ...item, name: name.trim() || item.name } : item)),
 });
 
+/** Moves something in the tray to another place, from 0. */
 export const moveInTray = (beat: Beat, id: string, to: number): Beat => ({
   ...beat,
   tray: movedTo(beat.tray, id, to),
@@ -101,6 +105,7 @@ const within = (section: Section): Section => {
   return out;
 };
 
+/** Changes what is a section’s own: name, tempo, level, feel, silent lanes. */
 export const changeSection = (beat: Beat, id: string, change: SectionChange): Beat =>
   onSection(beat, id, (section) => {
     const out = { ...section, ...change } as Section;
@@ -108,6 +113,7 @@ export const changeSection = (beat: Beat, id: string, change: SectionChange): Be
     return within({ ...out, name: out.name.trim() || section.name });
   });
 
+/** Puts a pattern at the end of a section. */
 export const addEntry = (beat: Beat, sectionId: string, entry: Entry): Beat =>
   onSection(beat, sectionId, (section) =>
     section.entries.length >= SONG.entries ? section : { ...section, entries: [...section.entries, entry] },
@@ -134,12 +140,14 @@ export const changeEntry = (
     }),
   }));
 
+/** Takes a pattern out of a section. */
 export const removeEntry = (beat: Beat, sectionId: string, entryId: string): Beat =>
   onSection(beat, sectionId, (section) => ({
     ...section,
     entries: section.entries.filter(({ id }) => id !== entryId),
   }));
 
+/** Moves a pattern within a section to another place, from 0. */
 export const moveEntry = (beat: Beat, sectionId: string, entryId: string, to: number): Beat =>
   onSection(beat, sectionId, (section) => ({ ...section, entries: movedTo(section.entries, entryId, to) }));
 
@@ -183,9 +191,11 @@ export const ownSection = (beat: Beat, placeId: string, sectionId: string): Beat
     };
   });
 
+/** Moves a section within the song to another place, from 0. */
 export const movePlace = (beat: Beat, placeId: string, to: number): Beat =>
   onSong(beat, (song) => ({ ...song, order: movedTo(song.order, placeId, to) }));
 
+/** Plays a section so many times, held to once at least and to the most that a song takes. */
 export const repeatPlace = (beat: Beat, placeId: string, times: number): Beat =>
   onSong(beat, (song) => ({
     ...song,

@@ -47,6 +47,7 @@ export interface Layout {
   length: Ticks;
 }
 
+/** The pattern that stands in a section; undefined where it was deleted. */
 export const patternOfEntry = (beat: Pick<Beat, 'patterns'>, { patternId }: { patternId: string }) =>
   beat.patterns.find(({ id }) => id === patternId) ?? null;
 
@@ -67,6 +68,7 @@ const entryTicks = (beat: Beat, entry: Entry): Ticks =>
 export const sectionTicks = (beat: Beat, { entries }: Section): Ticks =>
   entries.reduce((sum, entry) => sum + entryTicks(beat, entry), 0);
 
+/** The length of a section, in bars. */
 export const sectionBars = (beat: Beat, { entries }: Section): number =>
   entries.reduce((sum, entry) => sum + entryBars(beat, entry), 0);
 

@@ -50,6 +50,7 @@ export interface Mixer {
 /** As many lanes as a beat may have. */
 const LANES = 64;
 
+/** A mixer for a rate in samples a second, with nothing sounding. */
 export const createMixer = (rate: number): Mixer => ({
   rate,
   sounds: [],

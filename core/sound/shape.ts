@@ -13,6 +13,7 @@ export interface Shape {
 
 const OPEN = { lowPass: 20000, highPass: 20 } as const;
 
+/** What a lane does to its sound, as the mixer takes it. */
 export const shapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'highPass'>): Shape => ({
   tune: lane.tune ?? 0,
   decay: lane.decay ?? 1,

@@ -12,6 +12,7 @@ import { selectPattern } from '../state/store';
 import type { Bead } from './drawing';
 import { laneDrawing } from './drawings';
 import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
+import { between, cellOf, laneOf, spotOf, stepUnder, type Grip } from './grip';
 import { hearHit } from './hearHit';
 
 /**
@@ -20,44 +21,6 @@ import { hearHit } from './hearHit';
  * for velocity, off its string to take it off, sideways for nudge and beyond that from step to step, at its foot for length; a drag
  * over several beads draws their velocities. Held, or with Shift: what it touches is selected, and a drag selects a box.
  */
-
-type Doing = 'nothing' | 'paint' | 'velocity' | 'nudge' | 'move' | 'length' | 'line' | 'box' | 'done';
-
-interface Grip {
-  id: number;
-  lane: HTMLElement;
-  laneId: string;
-  step: number;
-  /** Which hit of the step it is nearest to, and how many there are. */
-  place: number;
-  count: number;
-  /** It was selected when it was pressed. */
-  selected: boolean;
-  /** It has been dragged off its string: let go, it is taken off. */
-  leaving: boolean;
-  /** By how much it has been moved. */
-  moved: { steps: number; down: number } | null;
-  x: number;
-  y: number;
-  on: boolean;
-  open: boolean;
-  touch: boolean;
-  /** On a bead, and not only on its step. */
-  onBead: boolean;
-  doing: Doing;
-  last: number;
-  velocity: number;
-  nudge: number;
-  length: number | null;
-  fine: boolean;
-  gesture: string;
-  hold: ReturnType<typeof setTimeout> | null;
-}
-
-const cellOf = (target: EventTarget | null): HTMLElement | null =>
-  target instanceof Element ? target.closest<HTMLElement>('[data-step]') : null;
-
-const laneOf = (cell: Element): HTMLElement => cell.closest<HTMLElement>('[data-lane]')!;
 
 /** Movement, in points, before a press becomes a drag. */
 const SLACK = { mouse: 3, touch: 8 };
@@ -77,22 +40,6 @@ const NUDGE_SHARE = 0.75;
 const SNAP = 240;
 /** How much finer a drag is with a modifier key or a second finger. */
 const FINE = 0.1;
-
-const spotOf = (cell: HTMLElement): Spot => ({
-  laneId: laneOf(cell).dataset['lane']!,
-  step: Number(cell.dataset['step']),
-});
-
-const stepUnder = (grip: Grip, x: number): number | null => {
-  const string = grip.lane.querySelector('.string')!.getBoundingClientRect();
-  const cell = cellOf(document.elementFromPoint(x, string.top + 6) ?? null);
-  return cell && laneOf(cell) === grip.lane ? Number(cell.dataset['step']) : null;
-};
-
-const between = (from: number, to: number): number[] => {
-  const way = Math.sign(to - from);
-  return Array.from({ length: Math.abs(to - from) }, (_, at) => from + way * (at + 1));
-};
 
 export interface Touch {
   down(event: PointerEvent): void;

@@ -1,21 +1,25 @@
 /** @jest-environment jsdom */
 import { keep } from '../../ui/useKept';
-import { slideTo } from '../../ui/slide.mock';
-import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
-import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
-import type { Feel } from '../../../core/beat/feelSchema';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { writeTemplate } from '../../../core/feel/templateText';
 import { templateMidi } from '../../../core/midi/templateMidi';
-import { setStep, setVelocity } from '../../../core/pattern/hits';
-import { beatEdited, beatOpened, redone, undone } from '../../state/doc';
+import { beatEdited, redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
-import { SayContext } from '../../ui/say';
-import { selectHeard } from '../../state/heard';
-import { selectFeel } from '../../state/store';
-import { FeelScreen } from './FeelScreen';
+import {
+  beat,
+  choose,
+  feel,
+  fileOf,
+  give,
+  look,
+  notices,
+  openFeel,
+  page,
+  press,
+  slide,
+  tick,
+} from './feel.mock';
 
 const mockSaved: [string, unknown][] = [];
 jest.mock('../../ui/files', () => ({
@@ -51,57 +55,11 @@ jest.mock('../../workers/askReport', () => {
 
 // The whole screen is rendered, which takes a busy machine its time.
 jest.setTimeout(240000);
-configure({ asyncUtilTimeout: 60000 });
 
-const feel = (): Feel => selectFeel(store.getState())!;
-const beat = () => store.getState().doc.beat!;
-const notices = () => store.getState().notices.map(({ text }) => text);
-const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
-const tick = (name: string) => fireEvent.click(screen.getByRole('checkbox', { name }));
-const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
-const slide = slideTo;
-const choose = (name: string, value: string) =>
-  fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
-const give = (name: string, files: File[]) =>
-  fireEvent.change(screen.getByLabelText(name), { target: { files } });
-const look = (change: Parameters<typeof viewChanged>[0]) =>
-  act(() => void store.dispatch(viewChanged(change)));
-/** jsdom's files cannot be read as bytes. */
-const fileOf = (name: string, bytes: Uint8Array | string): File => {
-  const data = typeof bytes === 'string' ? new TextEncoder().encode(bytes) : bytes;
-  const file = new File([], name);
-  file.arrayBuffer = () => Promise.resolve(data.slice().buffer);
-  return file;
-};
-
-beforeEach(() => keep('feel page', 'stages'));
 beforeEach(() => {
+  keep('feel page', 'stages');
   mockSaved.length = 0;
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
-  HTMLCanvasElement.prototype.getContext = (() => null) as never;
-  globalThis.ResizeObserver = class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  } as never;
-  const blank = newBeat('b', 'Quay', 1);
-  let pattern = blank.patterns[0]!;
-  for (const step of [0, 2, 3, 6, 8, 11, 14]) pattern = setStep(pattern, 'hat.closed', step, true);
-  for (const step of [4, 12]) pattern = setStep(pattern, 'snare', step, true);
-  pattern = setVelocity(setStep(pattern, 'kick', 0, true), 'kick', 0, 110);
-  store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
-  store.dispatch(
-    viewChanged({ patternId: 'a', openLane: null, spots: [], cursor: null, compare: null, b: null }),
-  );
-  render(
-    <Provider store={store}>
-      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
-        <FeelScreen />
-      </SayContext>
-    </Provider>,
-  );
+  openFeel();
 });
 
 describe('the stages', () => {
@@ -406,140 +364,5 @@ describe('feels as a whole', () => {
     expect(feel().swing.percent).toBe(50);
     act(() => void store.dispatch(undone()));
     expect(feel().swing.percent).toBeCloseTo(66.67, 2);
-  });
-});
-
-describe('comparing', () => {
-  test('a held button or key plays it without feel; let go, it is as it was', () => {
-    press('Swing of all lanes: triplet');
-    page('Compare');
-    const hold = screen.getByRole('button', { name: 'Hold to hear it without any feel' });
-    fireEvent.keyDown(hold, { key: ' ' });
-    expect(store.getState().view.compare).toBe('bare');
-    expect(selectHeard(store.getState())!.patterns[0]!.feel!.swing.percent).toBe(50);
-    expect(screen.getByRole('status').textContent).toBe('Without feel');
-    fireEvent.keyUp(hold, { key: ' ' });
-    expect(selectHeard(store.getState())).toBe(beat());
-    fireEvent.keyDown(window, { key: 'c' });
-    expect(store.getState().view.compare).toBe('bare');
-    fireEvent.keyUp(window, { key: 'c' });
-    expect(store.getState().view.compare).toBeNull();
-  });
-
-  test('C plays what the page compares with', () => {
-    look({ b: { name: 'Late', feel: feel() }, against: 'bare' });
-    fireEvent.keyDown(window, { key: 'c' });
-    expect(store.getState().view.compare).toBe('bare');
-    fireEvent.keyUp(window, { key: 'c' });
-    look({ against: 'b' });
-    fireEvent.keyDown(window, { key: 'c' });
-    expect(store.getState().view.compare).toBe('b');
-    fireEvent.keyUp(window, { key: 'c' });
-    look({ b: null, against: 'bare' });
-  });
-
-  describe('blind', () => {
-    const html = () => screen.getByTestId('feel screen').outerHTML;
-    const hearBoth = () => {
-      press('Hear the second');
-      act(() => void jest.advanceTimersByTime(1000));
-      press('Hear the first');
-      act(() => void jest.advanceTimersByTime(1000));
-    };
-    const right = () =>
-      press(store.getState().view.compare === 'self' ? 'The first has the feel' : 'The second has it');
-    beforeEach(() => {
-      jest.useFakeTimers();
-      page('Compare');
-      press('Begin a blind test');
-      look({ playing: true });
-    });
-    afterEach(() => {
-      jest.useRealTimers();
-      look({ playing: false, blindTest: null });
-    });
-
-    test('the page is the same whichever of the two has the feel', () => {
-      const pages = new Map<boolean, string>();
-      for (let round = 0; round < 40 && pages.size < 2; round++) {
-        const { feelFirst } = store.getState().view.blindTest!;
-        pages.set(feelFirst, html());
-        press('End the test');
-        press('Begin a blind test');
-      }
-      expect(pages.size).toBe(2);
-      expect(pages.get(true)).toBe(pages.get(false));
-      expect(screen.queryByText(/^(Without feel|As “)/)).toBeNull();
-      expect(screen.queryByRole('button', { name: /^Hold to hear/ })).toBeNull();
-      expect(screen.queryByRole('slider', { name: 'Swing hinge' })).toBeNull();
-      expect(screen.getByRole('tab', { name: 'Charts' }).getAttribute('aria-disabled')).toBe('true');
-    });
-
-    test('an answer counts once both were heard, while it plays', () => {
-      const given = () => screen.getByRole('button', { name: 'The first has the feel' });
-      expect(given()).toHaveProperty('disabled', true);
-      act(() => void jest.advanceTimersByTime(5000));
-      expect(given()).toHaveProperty('disabled', true);
-      press('Hear the second');
-      look({ playing: false });
-      act(() => void jest.advanceTimersByTime(5000));
-      expect(given()).toHaveProperty('disabled', true);
-      look({ playing: true });
-      act(() => void jest.advanceTimersByTime(1000));
-      expect(given()).toHaveProperty('disabled', false);
-      fireEvent.click(given());
-      expect(given()).toHaveProperty('disabled', true);
-      expect(screen.getByText('Round 2 of 12')).toBeTruthy();
-    });
-
-    test('twelve rounds make a verdict; the tally of an ended one is kept, without a verdict', async () => {
-      for (let round = 0; round < 12; round++) {
-        expect(screen.queryByText(/^Right/)).toBeNull();
-        hearBoth();
-        right();
-      }
-      expect(
-        screen.getByText(/Right 12 of 12\. Guessing .* fewer than 1 of 100 tests: you hear it/),
-      ).toBeTruthy();
-      expect(store.getState().view).toMatchObject({ compare: null, blind: false, blindTest: null });
-      press('Begin a blind test');
-      hearBoth();
-      right();
-      page('Compare');
-      press('End the test');
-      expect(screen.getByText('Ended after 1 of 12 rounds: that is no verdict.')).toBeTruthy();
-      jest.useRealTimers();
-      fireEvent.click(await screen.findByText('Tests so far: 2'));
-      expect(screen.getByText(/right 1 of 1, ended early/)).toBeTruthy();
-    });
-  });
-});
-
-describe('seeing it', () => {
-  test('the timing is said in words and lane by lane', () => {
-    press('Swing of all lanes: septuplet');
-    page('Charts');
-    expect(screen.getByText(/The feel moves hits by \d/)).toBeTruthy();
-    const snare = screen.getByRole('row', { name: /^Snare/ });
-    expect(
-      within(snare)
-        .getAllByRole('cell')
-        .map(({ textContent }) => textContent),
-    ).toEqual(['0.0', '0.0', '0.0', 'machine-tight']);
-  });
-
-  test('the report of the pattern, set against a template, with their differences', async () => {
-    press('Swing of all lanes: septuplet');
-    page('Report');
-    const report = await screen.findByRole('region', { name: 'Report: A' });
-    await waitFor(() => expect(report.textContent).toContain('40 notes in 4 bars'));
-    expect(within(report).getByRole('row', { name: /^Snare 8 on the grid/ })).toBeTruthy();
-    choose('Set it against', TEMPLATES[0]!.id);
-    expect(await screen.findByRole('region', { name: 'Differences' })).toBeTruthy();
-    choose('Report of', TEMPLATES[1]!.id);
-    expect(await screen.findByRole('region', { name: `Report: ${TEMPLATES[1]!.name}` })).toBeTruthy();
-    give('Open a MIDI file to set it against', [fileOf('odd.mid', 'nothing')]);
-    const odd = await screen.findByRole('region', { name: 'Set against: odd.mid' });
-    await waitFor(() => expect(odd.textContent).toContain('MIDI'));
   });
 });

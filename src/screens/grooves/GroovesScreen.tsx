@@ -32,6 +32,7 @@ import { HearOptions } from './HearOptions';
 import { ImportPanel, useImport } from './ImportPanel';
 import { KeepersFile } from './KeepersFile';
 import { linesOf, type Line } from './lines';
+import { Overview } from './Overview';
 import { MapsPage } from './MapsPage';
 import { shelf, useShelf } from './shelf';
 
@@ -254,11 +255,7 @@ export const GroovesScreen = () => {
         <View style={styles.groovesBody}>
           {list}
           <Scrolled role="complementary" style={styles.panelWide} label="Groove">
-            {details ?? (
-              <Para quiet style={styles.empty}>
-                Choose a groove to hear it and to see what it is.
-              </Para>
-            )}
+            {details ?? <Overview catalogue={catalogue} shown={shown} />}
           </Scrolled>
         </View>
       ) : shownPage === 'groove' && details ? (

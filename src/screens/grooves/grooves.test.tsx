@@ -114,6 +114,19 @@ beforeEach(() => {
   });
 });
 
+test('on a wide page what there is stands beside the list until a groove is chosen, and narrows it by a tap', async () => {
+  await open(true);
+  const beside = within(screen.getByRole('complementary', { name: 'Groove' }));
+  const style = await beside.findByRole('button', { name: /^Samba \d+$/ });
+  const wanted = Number(/\d+/.exec(style.textContent!)![0]);
+  fireEvent.click(style);
+  expect(grooves().filters).toEqual({ style: 'Samba' });
+  expect(rows()).toHaveLength(wanted);
+  expect(beside.getByRole('button', { name: /^Samba/ }).getAttribute('aria-pressed')).toBe('true');
+  fireEvent.click(beside.getByRole('button', { name: /^Samba/ }));
+  expect(grooves().filters).toEqual({});
+});
+
 test('a word narrows the list, a tap is heard at the tempo that is wanted, and it can be kept', async () => {
   await open();
   look('noodle ghost');

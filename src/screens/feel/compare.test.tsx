@@ -1,0 +1,183 @@
+/** @jest-environment jsdom */
+import { keep } from '../../ui/useKept';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { TEMPLATES } from '../../../core/feel/templates';
+import { store } from '../../state/session';
+import { selectHeard } from '../../state/heard';
+import { beat, choose, feel, fileOf, give, look, openFeel, page, press } from './feel.mock';
+
+const mockSaved: [string, unknown][] = [];
+jest.mock('../../ui/files', () => ({
+  saveText: (text: string, name: string) => mockSaved.push([name, text]),
+  saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push([name, bytes]),
+}));
+jest.mock('../../audio/player', () => ({
+  strikeLane: () => Promise.resolve(),
+  playedTick: () => null,
+  playedPattern: () => null,
+  takeHeard: () => [],
+  msToNextHeard: () => null,
+  hearPeaks: () => () => undefined,
+}));
+jest.mock('../../workers/aside');
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return { store: createStore() };
+});
+jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('../../state/storage', () => {
+  const { memory } =
+    jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
+  const one = memory();
+  return { browserStorage: () => one };
+});
+jest.mock('./VelocityCharts', () => ({ VelocityCharts: () => null }));
+jest.mock('./TimingChart', () => ({ TimingChart: () => null }));
+jest.mock('../../workers/askReport', () => {
+  const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
+  return { askReport: (source: Parameters<typeof reportOf>[0]) => Promise.resolve(reportOf(source)) };
+});
+
+// The whole screen is rendered, which takes a busy machine its time.
+jest.setTimeout(240000);
+
+beforeEach(() => {
+  keep('feel page', 'stages');
+  mockSaved.length = 0;
+  openFeel();
+});
+
+describe('comparing', () => {
+  test('a held button or key plays it without feel; let go, it is as it was', () => {
+    press('Swing of all lanes: triplet');
+    page('Compare');
+    const hold = screen.getByRole('button', { name: 'Hold to hear it without any feel' });
+    fireEvent.keyDown(hold, { key: ' ' });
+    expect(store.getState().view.compare).toBe('bare');
+    expect(selectHeard(store.getState())!.patterns[0]!.feel!.swing.percent).toBe(50);
+    expect(screen.getByRole('status').textContent).toBe('Without feel');
+    fireEvent.keyUp(hold, { key: ' ' });
+    expect(selectHeard(store.getState())).toBe(beat());
+    fireEvent.keyDown(window, { key: 'c' });
+    expect(store.getState().view.compare).toBe('bare');
+    fireEvent.keyUp(window, { key: 'c' });
+    expect(store.getState().view.compare).toBeNull();
+  });
+
+  test('C plays what the page compares with', () => {
+    look({ b: { name: 'Late', feel: feel() }, against: 'bare' });
+    fireEvent.keyDown(window, { key: 'c' });
+    expect(store.getState().view.compare).toBe('bare');
+    fireEvent.keyUp(window, { key: 'c' });
+    look({ against: 'b' });
+    fireEvent.keyDown(window, { key: 'c' });
+    expect(store.getState().view.compare).toBe('b');
+    fireEvent.keyUp(window, { key: 'c' });
+    look({ b: null, against: 'bare' });
+  });
+
+  describe('blind', () => {
+    const html = () => screen.getByTestId('feel screen').outerHTML;
+    const hearBoth = () => {
+      press('Hear the second');
+      act(() => void jest.advanceTimersByTime(1000));
+      press('Hear the first');
+      act(() => void jest.advanceTimersByTime(1000));
+    };
+    const right = () =>
+      press(store.getState().view.compare === 'self' ? 'The first has the feel' : 'The second has it');
+    beforeEach(() => {
+      jest.useFakeTimers();
+      page('Compare');
+      press('Begin a blind test');
+      look({ playing: true });
+    });
+    afterEach(() => {
+      jest.useRealTimers();
+      look({ playing: false, blindTest: null });
+    });
+
+    test('the page is the same whichever of the two has the feel', () => {
+      const pages = new Map<boolean, string>();
+      for (let round = 0; round < 40 && pages.size < 2; round++) {
+        const { feelFirst } = store.getState().view.blindTest!;
+        pages.set(feelFirst, html());
+        press('End the test');
+        press('Begin a blind test');
+      }
+      expect(pages.size).toBe(2);
+      expect(pages.get(true)).toBe(pages.get(false));
+      expect(screen.queryByText(/^(Without feel|As “)/)).toBeNull();
+      expect(screen.queryByRole('button', { name: /^Hold to hear/ })).toBeNull();
+      expect(screen.queryByRole('slider', { name: 'Swing hinge' })).toBeNull();
+      expect(screen.getByRole('tab', { name: 'Charts' }).getAttribute('aria-disabled')).toBe('true');
+    });
+
+    test('an answer counts once both were heard, while it plays', () => {
+      const given = () => screen.getByRole('button', { name: 'The first has the feel' });
+      expect(given()).toHaveProperty('disabled', true);
+      act(() => void jest.advanceTimersByTime(5000));
+      expect(given()).toHaveProperty('disabled', true);
+      press('Hear the second');
+      look({ playing: false });
+      act(() => void jest.advanceTimersByTime(5000));
+      expect(given()).toHaveProperty('disabled', true);
+      look({ playing: true });
+      act(() => void jest.advanceTimersByTime(1000));
+      expect(given()).toHaveProperty('disabled', false);
+      fireEvent.click(given());
+      expect(given()).toHaveProperty('disabled', true);
+      expect(screen.getByText('Round 2 of 12')).toBeTruthy();
+    });
+
+    test('twelve rounds make a verdict; the tally of an ended one is kept, without a verdict', async () => {
+      for (let round = 0; round < 12; round++) {
+        expect(screen.queryByText(/^Right/)).toBeNull();
+        hearBoth();
+        right();
+      }
+      expect(
+        screen.getByText(/Right 12 of 12\. Guessing .* fewer than 1 of 100 tests: you hear it/),
+      ).toBeTruthy();
+      expect(store.getState().view).toMatchObject({ compare: null, blind: false, blindTest: null });
+      press('Begin a blind test');
+      hearBoth();
+      right();
+      page('Compare');
+      press('End the test');
+      expect(screen.getByText('Ended after 1 of 12 rounds: that is no verdict.')).toBeTruthy();
+      jest.useRealTimers();
+      fireEvent.click(await screen.findByText('Tests so far: 2'));
+      expect(screen.getByText(/right 1 of 1, ended early/)).toBeTruthy();
+    });
+  });
+});
+
+describe('seeing it', () => {
+  test('the timing is said in words and lane by lane', () => {
+    press('Swing of all lanes: septuplet');
+    page('Charts');
+    expect(screen.getByText(/The feel moves hits by \d/)).toBeTruthy();
+    const snare = screen.getByRole('row', { name: /^Snare/ });
+    expect(
+      within(snare)
+        .getAllByRole('cell')
+        .map(({ textContent }) => textContent),
+    ).toEqual(['0.0', '0.0', '0.0', 'machine-tight']);
+  });
+
+  test('the report of the pattern, set against a template, with their differences', async () => {
+    press('Swing of all lanes: septuplet');
+    page('Report');
+    const report = await screen.findByRole('region', { name: 'Report: A' });
+    await waitFor(() => expect(report.textContent).toContain('40 notes in 4 bars'));
+    expect(within(report).getByRole('row', { name: /^Snare 8 on the grid/ })).toBeTruthy();
+    choose('Set it against', TEMPLATES[0]!.id);
+    expect(await screen.findByRole('region', { name: 'Differences' })).toBeTruthy();
+    choose('Report of', TEMPLATES[1]!.id);
+    expect(await screen.findByRole('region', { name: `Report: ${TEMPLATES[1]!.name}` })).toBeTruthy();
+    give('Open a MIDI file to set it against', [fileOf('odd.mid', 'nothing')]);
+    const odd = await screen.findByRole('region', { name: 'Set against: odd.mid' });
+    await waitFor(() => expect(odd.textContent).toContain('MIDI'));
+  });
+});

@@ -1,0 +1,65 @@
+import { act, configure, fireEvent, render, screen } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { newBeat } from '../../../core/beat/defaults';
+import type { Feel } from '../../../core/beat/feelSchema';
+import { setStep, setVelocity } from '../../../core/pattern/hits';
+import { beatOpened } from '../../state/doc';
+import { store } from '../../state/session';
+import { noticed, viewChanged } from '../../state/slices';
+import { selectFeel } from '../../state/store';
+import { SayContext } from '../../ui/say';
+import { slideTo } from '../../ui/slide.mock';
+import { FeelScreen } from './FeelScreen';
+
+// The whole screen is rendered, which takes a busy machine its time.
+configure({ asyncUtilTimeout: 60000 });
+
+export const feel = (): Feel => selectFeel(store.getState())!;
+export const beat = () => store.getState().doc.beat!;
+export const notices = () => store.getState().notices.map(({ text }) => text);
+export const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+export const tick = (name: string) => fireEvent.click(screen.getByRole('checkbox', { name }));
+export const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
+export const slide = slideTo;
+export const choose = (name: string, value: string) =>
+  fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
+export const give = (name: string, files: File[]) =>
+  fireEvent.change(screen.getByLabelText(name), { target: { files } });
+export const look = (change: Parameters<typeof viewChanged>[0]) =>
+  act(() => void store.dispatch(viewChanged(change)));
+/** jsdom's files cannot be read as bytes. */
+export const fileOf = (name: string, bytes: Uint8Array | string): File => {
+  const data = typeof bytes === 'string' ? new TextEncoder().encode(bytes) : bytes;
+  const file = new File([], name);
+  file.arrayBuffer = () => Promise.resolve(data.slice().buffer);
+  return file;
+};
+
+/** The screen, with a beat that is small and full enough. */
+export const openFeel = (): void => {
+  window.matchMedia = jest
+    .fn()
+    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  HTMLCanvasElement.prototype.getContext = (() => null) as never;
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  } as never;
+  const blank = newBeat('b', 'Quay', 1);
+  let pattern = blank.patterns[0]!;
+  for (const step of [0, 2, 3, 6, 8, 11, 14]) pattern = setStep(pattern, 'hat.closed', step, true);
+  for (const step of [4, 12]) pattern = setStep(pattern, 'snare', step, true);
+  pattern = setVelocity(setStep(pattern, 'kick', 0, true), 'kick', 0, 110);
+  store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
+  store.dispatch(
+    viewChanged({ patternId: 'a', openLane: null, spots: [], cursor: null, compare: null, b: null }),
+  );
+  render(
+    <Provider store={store}>
+      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
+        <FeelScreen />
+      </SayContext>
+    </Provider>,
+  );
+};
