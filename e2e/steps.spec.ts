@@ -162,8 +162,10 @@ test('a variation remembers its parent, presets fill a pattern, and what lies be
   await button(page, 'Variation of A · the stalls').click();
   await expect(page.getByText(/varies A · the stalls/)).toBeVisible();
   await page.getByLabel('Preset for the whole pattern').selectOption({ label: 'Hands only' });
+  // Shut while something is tried, the list leaves it to the screen to say so.
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/^Trying .*: nothing is changed yet\.$/)).toBeVisible();
   await button(page, 'Use it').click();
-  await button(page, 'Close').click();
   await expect(page.getByRole('group', { name: 'Low conga', exact: true })).toBeAttached();
   await button(page, 'Undo').click();
   await page.keyboard.press('Shift+Digit1');

@@ -29,6 +29,7 @@ import { IconButton } from '../../ui/IconButton';
 import { Select } from '../../ui/Select';
 import { Later } from '../../ui/Later';
 import { useWide } from '../../ui/useWide';
+import { leaveTrial, TrialBar } from './TrialBar';
 import { replayEarly } from '../../strings/earlyTaps';
 import { dropEarly } from '../../web/early';
 import { Strings } from '../../strings/Strings';
@@ -192,6 +193,28 @@ const Together = () => {
   );
 };
 
+interface TrialProps {
+  /** Whether the list of patterns is open, and the drawer. */
+  patterns: boolean;
+  drawer: boolean;
+}
+
+/** What is tried is said wherever the strings show it, though what it was begun in is shut. */
+const StillTried = ({ patterns, drawer }: TrialProps) => {
+  const edit = useApp(({ view }) => view.trial?.edit.edit.edit);
+  const page = useApp(({ view }) => view.drawer);
+  const saidThere =
+    edit === 'patternPreset'
+      ? patterns
+      : drawer && ((edit === 'lanePreset' && page === 'lane') || (edit === 'recall' && page === 'chance'));
+  if (!edit || saidThere) return null;
+  return (
+    <View style={styles.tried}>
+      <TrialBar />
+    </View>
+  );
+};
+
 /** Which drum a new lane is to play. */
 const NewLane = ({ onDone }: { onDone: () => void }) => {
   const act = useDo();
@@ -318,7 +341,9 @@ export const PatternScreen = () => {
   const wide = useWide();
   const [bar, setBar] = useState(0);
   const [patterns, setPatterns] = useState(false);
-  const mayDraw = useLater();
+  const drawn = useLater() && (wide || openLane !== null || asked);
+  // Elsewhere nothing says that something is tried.
+  useEffect(() => leaveTrial, []);
   return (
     <>
       <Head onPatterns={() => setPatterns(true)} />
@@ -326,9 +351,10 @@ export const PatternScreen = () => {
         <>
           <Tools bar={bar} wide={wide} />
           <Together />
+          <StillTried patterns={patterns} drawer={drawn} />
           <View style={[styles.patternBody, !wide && styles.narrow]}>
             <Board wide={wide} onBar={setBar} onPresets={() => setPatterns(true)} />
-            {mayDraw && (wide || openLane !== null || asked) ? (
+            {drawn ? (
               <Later
                 of={drawer}
                 what="The drawer"

@@ -25,6 +25,7 @@ export const styles = StyleSheet.create({
   skeletonLane: { height: 48, paddingLeft: 12, justifyContent: 'center' },
   skeletonName: { width: 56, height: 8, borderRadius: 4, backgroundColor: colour.raised },
   trial: { gap: 4 },
+  tried: { paddingHorizontal: 12 },
   together: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12 },
   togetherWords: { flexShrink: 1 },
   // Its room is kept while it is fetched.
