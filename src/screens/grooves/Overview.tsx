@@ -39,7 +39,7 @@ export const Overview = ({ catalogue, shown }: OverviewProps) => {
           .map((word, at) => ({ word, count: counts[at]! }))
           .filter(({ word, count }) => count > 0 || filters[field] === word);
         return (
-          <Group key={field} title={FIELD_NAMES[field]}>
+          <Group key={field} title={`By ${FIELD_NAMES[field].toLowerCase()}`}>
             <Chips>
               {words.map(({ word, count }) => (
                 <Chip key={word} pressed={filters[field] === word} onPress={() => turn(field, word)}>
