@@ -92,12 +92,6 @@ const asked = (id: string) => ({
 const standingIn = (id: string, { values, has }: Got): Standing | null =>
   has.has(LOG_KEY.beat(id)) ? standingOf(values[LOG_KEY.standing(id)], values[LOG_KEY.revision(id)]) : null;
 
-const standing = async (storage: KeyValue, id: string): Promise<Standing | null> => {
-  const got = await storage.getMany([LOG_KEY.beat(id), LOG_KEY.standing(id), LOG_KEY.revision(id)]);
-  if (got[LOG_KEY.beat(id)] === null || got[LOG_KEY.beat(id)] === undefined) return null;
-  return standingOf(got[LOG_KEY.standing(id)], got[LOG_KEY.revision(id)]);
-};
-
 /** Edits behind all that are there, those that are in already left out. */
 const behind = (
   id: string,
@@ -152,9 +146,10 @@ export interface Logged {
 /** A beat as it is kept: its text and what came after it. */
 export const readLogged = (storage: KeyValue, id: string): Promise<Logged> =>
   alone(`log/${id}`, async () => {
-    const now = await standing(storage, id);
-    if (!now) return { text: null, items: [], seq: 0 };
-    const text = await storage.getItem(LOG_KEY.beat(id));
+    const got = await storage.getMany([LOG_KEY.beat(id), LOG_KEY.standing(id), LOG_KEY.revision(id)]);
+    const text = got[LOG_KEY.beat(id)] ?? null;
+    if (text === null) return { text, items: [], seq: 0 };
+    const now = standingOf(got[LOG_KEY.standing(id)], got[LOG_KEY.revision(id)]);
     return { text, items: await entriesBetween(storage, id, now.base + 1, now.seq), seq: now.seq };
   });
 
@@ -218,18 +213,18 @@ export const rewrite = (
   more: Record<string, string>,
 ): Promise<boolean> =>
   alone(`log/${id}`, async () => {
-    const now = await standing(storage, id);
-    if (now?.seq !== seq) return false;
-    const first = Math.max(now.first, seq - BEHIND + 1);
-    const next: Standing = { ...now, base: seq, first };
-    await storage.setMany({
-      ...more,
-      [LOG_KEY.beat(id)]: text,
-      [LOG_KEY.standing(id)]: JSON.stringify(next),
+    let old: string[] | null = null as string[] | null;
+    await storage.change(asked(id), (got) => {
+      const now = standingIn(id, got);
+      if (now?.seq !== seq) return {};
+      const first = Math.max(now.first, seq - BEHIND + 1);
+      old = Array.from({ length: Math.max(0, first - now.first) }, (_, at) =>
+        LOG_KEY.entry(id, now.first + at),
+      );
+      const next: Standing = { ...now, base: seq, first };
+      return { ...more, [LOG_KEY.beat(id)]: text, [LOG_KEY.standing(id)]: JSON.stringify(next) };
     });
-    const old = Array.from({ length: Math.max(0, first - now.first) }, (_, at) =>
-      LOG_KEY.entry(id, now.first + at),
-    );
+    if (!old) return false;
     // What is not yet gone when this fails is only a few keys too many.
     if (old.length) await storage.removeMany(old).catch(() => undefined);
     return true;
@@ -249,15 +244,16 @@ export const begin = (
   seen: Record<string, number> = {},
 ): Promise<number | null> =>
   alone(`log/${id}`, async () => {
-    if (await standing(storage, id)) return null;
     const seq = 1;
-    const next: Standing = { seq, base: seq, first: seq + 1, seen };
-    await storage.setMany({
-      ...more,
-      [LOG_KEY.beat(id)]: text,
-      [LOG_KEY.standing(id)]: JSON.stringify(next),
+    let isThere = false;
+    await storage.change(asked(id), (got) => {
+      isThere = standingIn(id, got) !== null;
+      const next: Standing = { seq, base: seq, first: seq + 1, seen };
+      return isThere
+        ? {}
+        : { ...more, [LOG_KEY.beat(id)]: text, [LOG_KEY.standing(id)]: JSON.stringify(next) };
     });
-    return seq;
+    return isThere ? null : seq;
   });
 
 /** The keys of all that is kept of a beat. */

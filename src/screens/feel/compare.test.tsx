@@ -1,51 +1,15 @@
 /** @jest-environment jsdom */
-import { keep } from '../../ui/useKept';
+// First: what it stands in for is not loaded before.
+import { beat, choose, feel, fileOf, give, look, openFeel, page, press } from './feel.mock';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { store } from '../../state/session';
 import { selectHeard } from '../../state/heard';
-import { beat, choose, feel, fileOf, give, look, openFeel, page, press } from './feel.mock';
-
-const mockSaved: [string, unknown][] = [];
-jest.mock('../../ui/files', () => ({
-  saveText: (text: string, name: string) => mockSaved.push([name, text]),
-  saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push([name, bytes]),
-}));
-jest.mock('../../audio/player', () => ({
-  strikeLane: () => Promise.resolve(),
-  playedTick: () => null,
-  playedPattern: () => null,
-  takeHeard: () => [],
-  msToNextHeard: () => null,
-  hearPeaks: () => () => undefined,
-}));
-jest.mock('../../workers/aside');
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
-  return { store: createStore() };
-});
-jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('../../state/storage', () => {
-  const { memory } =
-    jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
-  const one = memory();
-  return { browserStorage: () => one };
-});
-jest.mock('./VelocityCharts', () => ({ VelocityCharts: () => null }));
-jest.mock('./TimingChart', () => ({ TimingChart: () => null }));
-jest.mock('../../workers/askReport', () => {
-  const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
-  return { askReport: (source: Parameters<typeof reportOf>[0]) => Promise.resolve(reportOf(source)) };
-});
 
 // The whole screen is rendered, which takes a busy machine its time.
 jest.setTimeout(240000);
 
-beforeEach(() => {
-  keep('feel page', 'stages');
-  mockSaved.length = 0;
-  openFeel();
-});
+beforeEach(openFeel);
 
 describe('comparing', () => {
   test('a held button or key plays it without feel; let go, it is as it was', () => {

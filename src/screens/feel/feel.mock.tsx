@@ -8,10 +8,44 @@ import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectFeel } from '../../state/store';
 import { SayContext } from '../../ui/say';
+import { keep } from '../../ui/useKept';
 import { slideTo } from '../../ui/slide.mock';
 import { FeelScreen } from './FeelScreen';
 
 // The whole screen is rendered, which takes a busy machine its time.
+/** What was saved to files: by name. */
+export const mockSaved: [string, unknown][] = [];
+jest.mock('../../ui/files', () => ({
+  saveText: (text: string, name: string) => mockSaved.push([name, text]),
+  saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push([name, bytes]),
+}));
+jest.mock('../../audio/player', () => ({
+  strikeLane: () => Promise.resolve(),
+  playedTick: () => null,
+  playedPattern: () => null,
+  takeHeard: () => [],
+  msToNextHeard: () => null,
+  hearPeaks: () => () => undefined,
+}));
+jest.mock('../../workers/aside');
+jest.mock('../../state/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+  return { store: createStore() };
+});
+jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+jest.mock('../../state/storage', () => {
+  const { memory } =
+    jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
+  const one = memory();
+  return { browserStorage: () => one };
+});
+jest.mock('./VelocityCharts', () => ({ VelocityCharts: () => null }));
+jest.mock('./TimingChart', () => ({ TimingChart: () => null }));
+jest.mock('../../workers/askReport', () => {
+  const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
+  return { askReport: (source: Parameters<typeof reportOf>[0]) => Promise.resolve(reportOf(source)) };
+});
+
 configure({ asyncUtilTimeout: 60000 });
 
 export const feel = (): Feel => selectFeel(store.getState())!;
@@ -37,6 +71,8 @@ export const fileOf = (name: string, bytes: Uint8Array | string): File => {
 
 /** The screen, with a beat that is small and full enough. */
 export const openFeel = (): void => {
+  keep('feel page', 'stages');
+  mockSaved.length = 0;
   window.matchMedia = jest
     .fn()
     .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
