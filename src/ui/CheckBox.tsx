@@ -3,7 +3,7 @@ import { StyleSheet } from 'react-native';
 import { tickStyles } from './boxes';
 import { Icon } from './Icon';
 import { useRne } from './Themed';
-import { colour } from './tokens';
+import { colour, TARGET } from './tokens';
 
 interface CheckBoxProps {
   /** What is chosen by it: shown. */
@@ -17,6 +17,8 @@ interface CheckBoxProps {
 
 const styles = StyleSheet.create({
   words: { fontSize: 14, lineHeight: 20 },
+  // Its words stand elsewhere: the box alone is as large as a thumb.
+  alone: { minWidth: TARGET, alignItems: 'flex-end' },
 });
 
 const Empty = () => <Icon name="unchecked" size={22} />;
@@ -32,7 +34,7 @@ export const CheckBox = ({ children, label, checked, onChange, disabled }: Check
     disabled={disabled ?? false}
     checkedIcon={<Full />}
     uncheckedIcon={<Empty />}
-    containerStyle={[tickStyles.box, { color: colour.text } as object]}
+    containerStyle={[tickStyles.box, !children && styles.alone, { color: colour.text } as object]}
     textStyle={[tickStyles.words, styles.words]}
     {...({ 'aria-label': label ?? children, 'aria-checked': checked, role: 'checkbox' } as object)}
   />

@@ -13,13 +13,15 @@ const styles = StyleSheet.create({
   ruled: { borderBottomWidth: 1, borderBottomColor: colour.line, paddingVertical: 8 },
   head: {
     flexDirection: 'row',
+    flexWrap: 'wrap',
     alignItems: 'center',
     gap: 4,
     minHeight: 60,
     paddingTop: 4,
     paddingHorizontal: 8,
   },
-  titles: { flex: 1, minWidth: 0 },
+  // On the narrowest page what stands beside the name goes below it.
+  titles: { flex: 1, minWidth: 108 },
   one: { fontSize: 19, lineHeight: 23 },
 });
 
@@ -118,7 +120,7 @@ export const ScreenHead = ({
   <View style={[styles.head, style]}>
     {before}
     <View style={styles.titles}>
-      <Heading level={1} style={styles.one} lines={1}>
+      <Heading level={1} style={styles.one} lines={2}>
         {title}
       </Heading>
       {under}

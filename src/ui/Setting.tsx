@@ -10,6 +10,8 @@ interface SettingProps {
   /** What sets it. */
   children: ReactNode;
   style?: StyleProp<ViewStyle>;
+  /** What a press on its words does: the same as one on what sets it. */
+  onWords?: () => void;
 }
 
 const styles = StyleSheet.create({
@@ -27,11 +29,11 @@ const styles = StyleSheet.create({
 });
 
 /** A line of settings: its name and what it means, and what sets it beside them. */
-export const Setting = ({ title, about, children, style }: SettingProps) => (
+export const Setting = ({ title, about, children, style, onWords }: SettingProps) => (
   <>
     <Divider />
     <View style={[styles.row, style]}>
-      <View style={styles.words}>
+      <View style={styles.words} {...(onWords && ({ onClick: onWords } as object))}>
         <Words bold>{title}</Words>
         {about ? (
           <Words small quiet>

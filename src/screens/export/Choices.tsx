@@ -56,7 +56,7 @@ interface TickProps {
 }
 
 const Tick = ({ label, about, checked, onChange }: TickProps) => (
-  <Setting title={label} about={about}>
+  <Setting title={label} about={about} onWords={() => onChange(!checked)}>
     <CheckBox label={label} checked={checked} onChange={onChange}>
       {''}
     </CheckBox>

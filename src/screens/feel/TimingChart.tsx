@@ -7,6 +7,7 @@ import type { Ms, Ticks } from '../../../core/units';
 import type { TimingDot } from '../../../core/play/performance';
 import { dyeOf, Point, shapeOf } from './lanePoint';
 import { colour, font } from '../../ui/tokens';
+import { Fitted } from '../../ui/Fitted';
 import { Words } from '../../ui/Words';
 
 interface TimingChartProps {
@@ -20,16 +21,17 @@ interface TimingChartProps {
 /** Sections above the line on which a hit is on time, and as many below it. */
 const SECTIONS = 2;
 const HEIGHT = 160;
-const WIDTH = 300;
+/** No wider than that, in points. */
+const MOST = 480;
 const EDGE = 12;
 /** The width of the figures on the left. */
 const FIGURES = 34;
 
 const styles = StyleSheet.create({
-  chart: { maxWidth: 480, marginTop: 4 },
+  chart: { marginTop: 4 },
   axis: { fontSize: 12, lineHeight: 16 },
   // Each number stands under the rule of its beat.
-  counts: { flexDirection: 'row', marginLeft: FIGURES + EDGE, width: WIDTH - 2 * EDGE },
+  counts: { flexDirection: 'row', marginLeft: FIGURES + EDGE },
   count: { flex: 1, fontSize: 11, lineHeight: 14, marginLeft: -3 },
 });
 
@@ -41,13 +43,12 @@ export const reachOf = (dots: TimingDot[]): number => {
   return Math.ceil((most * 1.1) / 10) * 10;
 };
 
-/** How far each hit stands from its step over the bar, ahead above the line and behind below it. */
-export const TimingChart = ({ pattern, lanes, dots, chosen }: TimingChartProps) => {
+const Chart = ({ pattern, lanes, dots, chosen, width }: TimingChartProps & { width: number }) => {
   const { bar } = steadyBars(pattern.meter).at(0);
   const beat = beatTicks(pattern.meter);
   const reach = reachOf(dots);
   const byId = new Map(lanes.map((lane) => [lane.id, lane]));
-  const x = (at: Ticks) => (at / bar) * (WIDTH - 2 * EDGE);
+  const x = (at: Ticks) => (at / bar) * (width - 2 * EDGE);
   const shown = chosen === null ? dots : dots.filter(({ laneId }) => laneId === chosen);
   const point = (dot: TimingDot, ms: Ms, pale: boolean) => ({
     at: dot.at,
@@ -70,17 +71,13 @@ export const TimingChart = ({ pattern, lanes, dots, chosen }: TimingChartProps) 
   ].sort((a, b) => a.at - b.at);
   const data = inOrder.map((one, at) => ({ ...one, spacing: x((inOrder[at + 1]?.at ?? bar) - one.at) }));
   return (
-    <View
-      style={styles.chart}
-      role="img"
-      aria-label="Distance of each hit from the grid over one bar, behind below, ahead above"
-    >
+    <>
       <Words quiet style={styles.axis}>
         ahead, ms
       </Words>
       <LineChart
         data={data}
-        width={WIDTH}
+        width={width}
         height={HEIGHT / 2}
         thickness={0}
         color="transparent"
@@ -102,7 +99,7 @@ export const TimingChart = ({ pattern, lanes, dots, chosen }: TimingChartProps) 
         xAxisLabelsHeight={0}
         disableScroll
       />
-      <View style={styles.counts}>
+      <View style={[styles.counts, { width: width - 2 * EDGE }]}>
         {Array.from({ length: Math.round(bar / beat) }, (_, at) => (
           <Words key={at} quiet style={styles.count}>
             {String(at + 1)}
@@ -112,6 +109,20 @@ export const TimingChart = ({ pattern, lanes, dots, chosen }: TimingChartProps) 
       <Words quiet style={styles.axis}>
         behind, ms
       </Words>
-    </View>
+    </>
   );
 };
+
+/** How far each hit stands from its step over the bar, ahead above the line and behind below it. */
+export const TimingChart = (props: TimingChartProps) => (
+  <Fitted
+    most={MOST}
+    style={styles.chart}
+    more={{
+      role: 'img',
+      'aria-label': 'Distance of each hit from the grid over one bar, behind below, ahead above',
+    }}
+  >
+    {(width) => <Chart {...props} width={width - FIGURES} />}
+  </Fitted>
+);

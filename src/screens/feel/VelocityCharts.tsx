@@ -1,5 +1,5 @@
+import { Fitted } from '../../ui/Fitted';
 import { Para } from '../../ui/Words';
-import { View } from 'react-native';
 import { styles } from './styles';
 import { BarChart } from 'react-native-gifted-charts';
 import { steadyBars } from '../../../core/feel/bars';
@@ -10,7 +10,10 @@ import { colour, font } from '../../ui/tokens';
 
 const STEP = 240;
 const BIN = 8;
-const WIDTH = 290;
+/** No wider than that, in points. */
+const MOST = 480;
+/** The width of the figures on the left. */
+const FIGURES = 30;
 const GAP = 4;
 
 const LABEL = { color: colour.quiet, fontSize: 10, fontFamily: font.words };
@@ -21,29 +24,31 @@ interface Bar {
 }
 
 const chart = (name: string, bars: Bar[], most: number, sections: number) => (
-  <View role="img" aria-label={name} style={styles.bars}>
-    <BarChart
-      data={bars}
-      width={WIDTH}
-      height={110}
-      barWidth={Math.max(3, (WIDTH - 2 * GAP) / bars.length - GAP)}
-      spacing={GAP}
-      initialSpacing={GAP}
-      endSpacing={0}
-      maxValue={most}
-      noOfSections={sections}
-      frontColor={colour.woad}
-      color={colour.woad}
-      rulesColor={colour.line}
-      yAxisColor={colour.line}
-      xAxisColor={colour.line}
-      yAxisTextStyle={LABEL}
-      xAxisLabelTextStyle={LABEL}
-      yAxisLabelWidth={30}
-      disableScroll
-      disablePress
-    />
-  </View>
+  <Fitted most={MOST} style={styles.bars} more={{ role: 'img', 'aria-label': name }}>
+    {(room) => (
+      <BarChart
+        data={bars}
+        width={room - FIGURES}
+        height={110}
+        barWidth={Math.max(3, (room - FIGURES - 2 * GAP) / bars.length - GAP)}
+        spacing={GAP}
+        initialSpacing={GAP}
+        endSpacing={0}
+        maxValue={most}
+        noOfSections={sections}
+        frontColor={colour.woad}
+        color={colour.woad}
+        rulesColor={colour.line}
+        yAxisColor={colour.line}
+        xAxisColor={colour.line}
+        yAxisTextStyle={LABEL}
+        xAxisLabelTextStyle={LABEL}
+        yAxisLabelWidth={FIGURES}
+        disableScroll
+        disablePress
+      />
+    )}
+  </Fitted>
 );
 
 /** The mean velocity on each sixteenth of the bar. */

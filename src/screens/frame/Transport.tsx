@@ -1,4 +1,4 @@
-import { useWide } from '../../ui/useWide';
+import { useNarrow, useWide } from '../../ui/useWide';
 import { Words } from '../../ui/Words';
 import { Press } from '../../ui/Press';
 import { View } from 'react-native';
@@ -178,10 +178,15 @@ const Where = () => {
 
 export const Transport = () => {
   const wide = useWide();
+  const narrow = useNarrow();
   const playing = useApp((state) => state.view.playing);
   const ready = useApp((state) => selectBeat(state) !== null);
   return (
-    <View role="region" style={[styles.transport, wide && styles.transportWide]} aria-label="Transport">
+    <View
+      role="region"
+      style={[styles.transport, narrow && styles.transportNarrow, wide && styles.transportWide]}
+      aria-label="Transport"
+    >
       <Press style={styles.play} label={playing ? 'Stop' : 'Play'} disabled={!ready} onPress={togglePlay}>
         <Icon name={playing ? 'stop' : 'play'} filled />
       </Press>

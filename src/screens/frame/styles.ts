@@ -44,6 +44,7 @@ export const styles = StyleSheet.create({
     borderTopColor: colour.line,
     minHeight: 64,
   },
+  transportNarrow: { flexWrap: 'wrap', rowGap: 0, paddingVertical: 4 },
   transportWide: { gap: 24, paddingHorizontal: 24 },
   play: {
     flexGrow: 0,

@@ -28,7 +28,7 @@ import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { Select } from '../../ui/Select';
 import { Later } from '../../ui/Later';
-import { useWide } from '../../ui/useWide';
+import { useNarrow, useWide } from '../../ui/useWide';
 import { leaveTrial, TrialBar } from './TrialBar';
 import { replayEarly } from '../../strings/earlyTaps';
 import { dropEarly } from '../../web/early';
@@ -66,6 +66,7 @@ const Head = ({ onPatterns }: { onPatterns: () => void }) => {
 const GLASS = { 1: 2, 2: 4, 4: 1 } as const;
 
 const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
+  const narrow = useNarrow();
   const bars = useApp((state) => selectPattern(state)!.bars);
   const inBar = useApp((state) => barTicks(selectPattern(state)!.meter));
   const zoom = useApp((state) => state.view.zoom);
@@ -79,7 +80,9 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
   return (
     <View style={styles.tools}>
       <IconButton label="Previous bar" icon="left" disabled={bar <= 0} onPress={() => turn(-1)} />
-      <Words small live>{`Bar ${bar + 1} of ${bars}`}</Words>
+      <Words small live lines={1}>
+        {narrow ? `${bar + 1} of ${bars}` : `Bar ${bar + 1} of ${bars}`}
+      </Words>
       <IconButton label="Next bar" icon="right" disabled={bar >= bars - 1} onPress={() => turn(1)} />
       <View style={styles.gap} />
       <Button
@@ -87,7 +90,7 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
         style={styles.tool}
         onPress={() => act(viewChanged({ glass: GLASS[glass] }))}
       >
-        {`Glass ${glass}×`}
+        {narrow ? `${glass}×` : `Glass ${glass}×`}
       </Button>
       <IconButton
         label={`More steps than ${steps}`}
