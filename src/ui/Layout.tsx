@@ -15,6 +15,7 @@ const styles = StyleSheet.create({
     flexDirection: 'row',
     flexWrap: 'wrap',
     alignItems: 'center',
+    alignContent: 'center',
     gap: 4,
     minHeight: 60,
     paddingTop: 4,
