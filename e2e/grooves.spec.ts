@@ -109,7 +109,7 @@ test('foreign files are taken in, kept, re-voiced, their feel taken, and written
       { name: 'Wharf.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) },
     ]);
   const summary = page.getByRole('region', { name: 'Import' });
-  await expect(summary).toContainText(`${files.length + 1} grooves taken in`);
+  await expect(summary).toContainText(`${files.length + 1} grooves imported`);
   await expect(summary).toContainText('broken.mid It is not a MIDI file.');
   await expect(summary).toContainText('Its path leads out of the archive.');
   await expect(summary).toContainText('readme.txt It is not a MIDI file.');

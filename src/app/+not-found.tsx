@@ -1,14 +1,15 @@
 import { Link } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../ui/Words';
+import { words } from '../words/frame';
 
 const styles = StyleSheet.create({ page: { padding: 16, gap: 8 } });
 
 export default function NotFound() {
   return (
     <View style={styles.page}>
-      <Words>There is no such screen.</Words>
-      <Link href="/">Go to the pattern</Link>
+      <Words>{words.thereIsNoSuchScreen}</Words>
+      <Link href="/">{words.goToThePattern}</Link>
     </View>
   );
 }

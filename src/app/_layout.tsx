@@ -4,12 +4,13 @@ import { Provider } from 'react-redux';
 import { Frame } from '../screens/frame/Frame';
 import { store } from '../state/session';
 import '../web/theme.css';
+import { words } from '../words/frame';
 
 export default function Layout() {
   return (
     <Provider store={store}>
       <Head>
-        <title>Ruddik</title>
+        <title>{words.ruddik}</title>
       </Head>
       <Frame>
         <Slot />

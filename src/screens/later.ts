@@ -13,14 +13,13 @@ export { GroovesScreen } from './grooves/GroovesScreen';
 export { KitScreen } from './kit/KitScreen';
 export { SongScreen } from './song/SongScreen';
 import { shelf } from './grooves/shelf';
+import { words } from '../words/state';
 
 export { drumsFirst, isMixed } from '../../core/midi/parts';
 
 /** Looks whether all grooves that are kept are listed, and says so. */
 export const checkGrooves = async (): Promise<string> => {
   const mended = await shelf.check().catch(() => -1);
-  if (mended < 0) return 'The grooves that are kept cannot be read.';
-  return mended
-    ? `${mended} grooves were kept but not listed; they are now.`
-    : 'All grooves that are kept are listed.';
+  if (mended < 0) return words.theGroovesThatAreKept;
+  return mended ? words.mendedGroovesWereKeptBut(mended) : words.allGroovesThatAreKept;
 };

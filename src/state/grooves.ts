@@ -3,6 +3,7 @@ import type { KitId } from '../../core/beat/schema';
 import type { DrumMap } from '../../core/beat/drumMapSchema';
 import type { Filters, Sort } from '../../core/groove/catalogue';
 import { NO_KEEPERS, type Keepers } from '../../core/groove/keepers';
+import { words } from '../words/state';
 
 /** How grooves are looked through and heard. Kept from one visit to the next; not part of a beat. */
 export interface GroovesState {
@@ -49,7 +50,7 @@ export const FIRST_GROOVES: GroovesState = {
   kit: 'beat',
   silenced: [],
   maps: [],
-  readWith: 'General MIDI',
+  readWith: words.generalMidi,
 };
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>

@@ -17,6 +17,7 @@ import * as disk from './storage';
 import type { KeyValue } from './storage';
 import type { Tabs, TabWord } from './tabs';
 import { createTrouble, TAKE_IT } from './trouble';
+import { words } from '../words/state';
 
 /** Keeps beats: loads, saves, and sees that nothing is lost between tabs, damaged data and a full disk. */
 export interface KeeperParts {
@@ -214,10 +215,12 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     await store.editsSettled();
     const beat = current();
     if ((await flush()) || !beat || beat === inFile) return true;
-    say(
-      `“${beat.name}” is not kept yet, since the browser’s storage does not take it. Save it to a file first; then it can be left.`,
-      { tone: 'danger', lasting: true, subject: 'storage', action: TAKE_IT },
-    );
+    say(words.beatIsNotKeptYet(beat.name), {
+      tone: 'danger',
+      lasting: true,
+      subject: 'storage',
+      action: TAKE_IT,
+    });
     return false;
   };
 
@@ -257,17 +260,14 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     if (word.type === 'edits') return line.heard(word);
     if (word.type === 'opened' && isOpen) tabs.say({ type: 'here', id: word.id });
     if (word.type === 'here' && isOpen)
-      say(`“${beat.name}” is open in another tab too. What is done in one appears in the other.`, {
+      say(words.beatIsOpenInAnother(beat.name), {
         subject: 'tabs',
       });
     if (word.type === 'removed' && isOpen)
-      say(
-        `“${beat.name}” was deleted in another tab. It is still here: with the next edit it is kept again.`,
-        {
-          lasting: true,
-          subject: 'tabs',
-        },
-      );
+      say(words.beatWasDeletedInAnother(beat.name), {
+        lasting: true,
+        subject: 'tabs',
+      });
     if (word.type === 'saved' || word.type === 'removed') readList().catch(full);
   };
 
@@ -326,17 +326,17 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
   const remove = async (id: string) => {
     // The open one is left first: where there is nothing to go to, it stays.
     if (current()?.id === id && !(await openAnother(id))) return;
-    const name = store.getState().library.beats.find((one) => one.id === id)?.name ?? 'The beat';
+    const name = store.getState().library.beats.find((one) => one.id === id)?.name ?? words.theBeat;
     const got = await peek(id);
     if (got.kind === 'there') removed.set(id, JSON.stringify(got.beat));
     else if (got.kind !== 'none') removed.set(id, got.text);
     await disk.removeBeat(storage, id);
     dispatch(summaryRemoved(id));
     tabs.say({ type: 'removed', id });
-    say(`“${name}” was deleted.`, {
+    say(words.nameWasDeleted(name), {
       lasting: true,
       subject: `removed/${id}`,
-      action: { label: 'Undo delete', does: { kind: 'restoreBeat', id } },
+      action: { label: words.undoDelete, does: { kind: 'restoreBeat', id } },
     });
   };
 
@@ -352,7 +352,7 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
   };
 
   const refuse = (file: string, reason: string) => {
-    say(`“${file}” was not opened. ${reason}`, { tone: 'danger', lasting: true });
+    say(words.fileWasNotOpenedReason(file, reason), { tone: 'danger', lasting: true });
   };
 
   /** So many faults of one file are said; of more, how many there are. */
@@ -362,8 +362,7 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     if (!read.ok) return refuse(file, read.error);
     const { beats, faults } = read.value;
     for (const fault of faults.slice(0, MOST_SAID)) refuse(file, fault);
-    if (faults.length > MOST_SAID)
-      refuse(file, `${faults.length - MOST_SAID} more of its beats could not be read either.`);
+    if (faults.length > MOST_SAID) refuse(file, words.manyMoreOfItsBeats(faults.length - MOST_SAID));
     if (!beats.length || !(await mayLeave())) return;
     const known = new Set(store.getState().library.beats.map(({ id }) => id));
     const added = beats.map((one) => {
@@ -375,8 +374,8 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     await open(added[0]!.id);
     say(
       added.length === 1
-        ? `“${added[0]!.name}” was opened from “${file}”.`
-        : `${added.length} beats were opened from “${file}”.`,
+        ? words.addedWasOpenedFromFile(added[0]!.name, file)
+        : words.manyBeatsWereOpenedFrom(added.length, file),
     );
   };
 
@@ -413,18 +412,18 @@ export const createKeeper = (parts: KeeperParts): Keeper => {
     create: guarded(async () => {
       if (!(await mayLeave())) return;
       const id = nanoid();
-      await add(newBeat(id, freeName('New beat'), seed()));
+      await add(newBeat(id, freeName(words.newBeat), seed()));
       await open(id);
     }),
     rename: guarded(rename),
     duplicate: guarded(async (id: string) => {
       const one = await beat(id);
-      if (one) await add({ ...one, id: nanoid(), name: freeName(`${one.name} copy`.slice(0, 80)) });
+      if (one) await add({ ...one, id: nanoid(), name: freeName(words.oneCopy(one.name).slice(0, 80)) });
     }),
     remove: guarded(remove),
     takeIn: guarded(async (made: Beat) => {
       await add(made);
-      say(`“${made.name}” is among your beats now.`);
+      say(words.madeIsAmongYourBeats(made.name));
     }),
     restore: guarded(restore),
     bringIn: guarded(bringIn),

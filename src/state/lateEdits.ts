@@ -1,6 +1,7 @@
 import type { Middleware, UnknownAction } from '@reduxjs/toolkit';
 import { beatOpened, docMerged, giveEdits, hasEdits, isDocAction, needsEdits } from './doc';
 import { noticed, subjectClosed } from './slices';
+import { words } from '../words/state';
 
 let loading: Promise<void> | null = null;
 
@@ -48,7 +49,7 @@ export const createLateEdits = ({ load, wait }: Parts = { load: loadEdits, wait:
       } catch {
         dispatch(
           noticed({
-            text: 'A part of Ruddik could not be fetched. What you did since waits and is done when it comes; it is tried again by itself.',
+            text: words.aPartOfRuddikCould,
             tone: 'danger',
             lasting: true,
             subject: SUBJECT,

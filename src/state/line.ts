@@ -6,6 +6,7 @@ import { append, type Item } from './log';
 import type { KeyValue } from './storage';
 import type { EditHearer, Store } from './store';
 import type { Tabs, TabWord } from './tabs';
+import { words } from '../words/state';
 
 /** An edit of this tab that is not yet written, and what the document was with it. */
 interface Pending {
@@ -107,7 +108,7 @@ export const createLine = (parts: LineParts) => {
     }
     if (result.kind === 'far') {
       const read = await parts.onFar(now.id);
-      if (!read) throw new Error('What is kept of the beat could not be read.');
+      if (!read) throw new Error(words.whatIsKeptOfThe);
       const { confirmed } = now;
       now.confirmed = {
         ...confirmed,

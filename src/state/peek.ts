@@ -3,6 +3,7 @@ import { anyNeedsEdits, beatWith } from './entry';
 import { readLogged, type Item } from './log';
 import type { BeatSummary } from './slices';
 import type { KeyValue } from './storage';
+import { words } from '../words/state';
 
 /** What reads a beat: both are large, and fetched when there is something to read. */
 interface PeekParts {
@@ -44,7 +45,7 @@ export const newerSummary = (id: string, text: string): BeatSummary => {
   const { name } = JSON.parse(text) as { name?: unknown };
   return {
     id,
-    name: typeof name === 'string' && name ? name.slice(0, 80) : 'A beat',
+    name: typeof name === 'string' && name ? name.slice(0, 80) : words.aBeat,
     tempo: 0,
     meter: '',
     bars: 0,

@@ -5,6 +5,7 @@ import * as disk from './storage';
 import type { KeyValue } from './storage';
 import type { Store } from './store';
 import type { Say } from './trouble';
+import { words } from '../words/state';
 
 export interface ReaderParts {
   store: Store;
@@ -36,10 +37,10 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
   const aside = async (id: string, text: string, error: string) => {
     const kept = await disk.setAside(storage, id, text, error);
     await readList();
-    say(`A saved beat could not be read and was set aside as “${kept.name}”. ${error}`, {
+    say(words.aSavedBeatCouldNot(kept.name, error), {
       tone: 'danger',
       lasting: true,
-      action: { label: 'Download it', does: { kind: 'downloadAside', key: kept.key } },
+      action: { label: words.downloadIt, does: { kind: 'downloadAside', key: kept.key } },
     });
   };
 
@@ -49,14 +50,14 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
       if (got.lost.length) {
         const { name } = got.beat;
         const what = {
-          name: `Edits of ${name} that could not be read`,
+          name: words.editsOfNameThatCould(name),
           reason: '',
           text: JSON.stringify(got),
         };
         const kept = await disk.keepAside(storage, id, what);
-        say(`Some edits of “${name}” could not be read; what is left of them was set aside.`, {
+        say(words.someEditsOfNameCould(name), {
           lasting: true,
-          action: { label: 'Download them', does: { kind: 'downloadAside', key: kept.key } },
+          action: { label: words.downloadThem, does: { kind: 'downloadAside', key: kept.key } },
         });
       }
       return got;
@@ -64,12 +65,9 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
     if (got.kind === 'newer') {
       const summary = newerSummary(id, got.text);
       dispatch(summarySet(summary));
-      say(
-        `“${summary.name}” was saved by a newer Ruddik. It stays as it is, and opens once this one is up to date.`,
-        {
-          lasting: true,
-        },
-      );
+      say(words.summaryWasSavedByA(summary.name), {
+        lasting: true,
+      });
     }
     if (got.kind === 'damaged') await aside(id, got.text, got.error);
     return null;
@@ -97,8 +95,8 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
       dispatch(summarySet(summary));
       if (differs && !unlisted) mended += 1;
     }
-    const looked = `${beats.length} ${beats.length === 1 ? 'beat' : 'beats'} looked through`;
-    return mended ? `${looked}; ${mended} mended or set aside.` : `${looked}; all is as it should be.`;
+    const looked = words.manyLookedThrough(beats.length);
+    return mended ? words.lookedMendedMendedOrSet(looked, mended) : words.lookedAllIsAsIt(looked);
   };
 
   return { readList, peek, read, check };

@@ -1,6 +1,7 @@
 import { HINT_IDS, viewChanged, ZOOMS, type HintId, type ViewState } from './slices';
 import { keepAside, readSettings, writeSettings, type KeyValue } from './storage';
 import type { Store } from './store';
+import { words } from '../words/state';
 
 /** What of the view is kept from one visit to the next. */
 const KEPT = [
@@ -70,8 +71,8 @@ export const restoreSettings = async (store: Store, storage: KeyValue): Promise<
   store.dispatch(viewChanged(fitting.settings));
   if (junk === null && !fitting.junk) return;
   await keepAside(storage, 'settings', {
-    name: 'Settings that could not be read',
-    reason: 'They were replaced by those that a first start has.',
+    name: words.settingsThatCouldNotBe,
+    reason: words.theyWereReplacedByThose,
     text: junk ?? JSON.stringify(kept),
   });
   await writeSettings(storage, settingsOf(store.getState().view));

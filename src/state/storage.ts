@@ -5,6 +5,7 @@ import { browserJournal, type Journal } from './journal';
 import IndexedStorage, { type Asked, type Got } from './indexedStorage';
 import { alone, begin, logKeys, rewrite } from './log';
 import type { BeatSummary, SetAside } from './slices';
+import { words } from '../words/state';
 
 /** What this needs of AsyncStorage, so that tests can give it another. */
 export interface KeyValue {
@@ -140,13 +141,13 @@ export const readLibrary = async (
       if (isSummary(summary)) beats.push({ ...summary, id });
       else {
         unlisted.push(id);
-        beats.push({ id, name: 'A beat without a name', tempo: 0, meter: '', bars: 0, saved: 0 });
+        beats.push({ id, name: words.aBeatWithoutAName, tempo: 0, meter: '', bars: 0, saved: 0 });
       }
     }
     if (idOf(key, 'aside') !== null) {
       const read = parsedOr<unknown>(got[key], null) as Partial<SetAside> | null;
       const text = (one: unknown, otherwise: string) => (typeof one === 'string' ? one : otherwise);
-      aside.push({ key, name: text(read?.name, 'damaged data'), reason: text(read?.reason, '') });
+      aside.push({ key, name: text(read?.name, words.damagedData), reason: text(read?.reason, '') });
     }
   }
   return { beats, aside, unlisted };
@@ -180,8 +181,8 @@ export const setAside = async (
 ): Promise<SetAside> => {
   const got = await storage.getMany([KEY.summary(id)]);
   const summary = parsedOr<unknown>(got[KEY.summary(id)], null);
-  const name = isSummary(summary) ? summary.name : 'A beat';
-  const kept = await keepAside(storage, id, { name: `${name} (damaged, set aside)`, reason, text });
+  const name = isSummary(summary) ? summary.name : words.aBeat;
+  const kept = await keepAside(storage, id, { name: words.nameDamagedSetAside(name), reason, text });
   await removeBeat(storage, id);
   return kept;
 };

@@ -1,10 +1,11 @@
 import { noticed, subjectClosed } from './slices';
 import type { Store } from './store';
+import { words } from '../words/state';
 
 /** Says something to who is at work, with more of what a notice can hold. */
 export type Say = (text: string, more?: Partial<Parameters<typeof noticed>[0]>) => void;
 
-export const TAKE_IT = { label: 'Save beat to a file', does: { kind: 'saveBeat' } } as const;
+export const TAKE_IT = { label: words.saveBeatToAFile, does: { kind: 'saveBeat' } } as const;
 
 /** What the keeper says: in general, and of a storage that does not take something. */
 export const createTrouble = (
@@ -15,16 +16,16 @@ export const createTrouble = (
 
   const full = (fault: unknown) => {
     const tell = (why: string) => {
-      const text = `The browser’s storage ${why}. Your work goes on here, but is not kept until that changes: save it to a file.`;
+      const text = words.theBrowsersStorageWhyYour(why);
       // It is tried again every few seconds, and need not be said each time.
       if (store.getState().notices.some((one) => one.text === text)) return;
       say(text, { tone: 'danger', lasting: true, subject: 'storage', action: TAKE_IT });
     };
-    if (/quota|full|space|room/i.test(String(fault))) return tell('is full');
-    tell('does not take it');
+    if (/quota|full|space|room/i.test(String(fault))) return tell(words.isFull);
+    tell(words.doesNotTakeIt);
     void isFull().then((known) => {
       const stands = store.getState().notices.some(({ subject }) => subject === 'storage');
-      if (known && stands) tell('is full');
+      if (known && stands) tell(words.isFull);
     });
   };
 

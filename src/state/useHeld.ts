@@ -1,6 +1,7 @@
 import { held } from '../../core/units';
 import { noticed } from './slices';
 import { useDo } from './store';
+import { words } from '../words/state';
 
 /** Holds what was asked for to its range, to a hundredth, and says so where it had to be. */
 export const useHeld = () => {
@@ -10,7 +11,7 @@ export const useHeld = () => {
     if (kept !== Math.round(asked * 100) / 100)
       act(
         noticed({
-          text: `${what} goes from ${least} to ${most}; ${asked} was held to ${kept}.`,
+          text: words.whatGoesFromLeastTo(what, least, most, asked, kept),
           subject: what,
         }),
       );

@@ -1,5 +1,6 @@
 import type { Dot } from '../../core/feel/takeTemplate';
 import './pictures.css';
+import { words } from '../words/strings';
 
 const WIDTH = 320;
 const HEIGHT = 120;
@@ -16,12 +17,7 @@ export const Dots = ({ dots, slots, dropped, onDrop }: DotsProps) => {
   const x = (dot: Dot) => ((dot.slot + 0.5) / slots) * WIDTH;
   const y = (dot: Dot) => HEIGHT / 2 + dot.offset * HEIGHT;
   return (
-    <svg
-      className="dots"
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      role="img"
-      aria-label="The notes by slot, late below"
-    >
+    <svg className="dots" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={words.theNotesBySlotLate}>
       <path className="string-line" d={`M0 ${HEIGHT / 2}H${WIDTH}`} />
       {dots.map((dot) => (
         <circle

@@ -3,6 +3,7 @@ import './pictures.css';
 import { Words } from '../ui/Words';
 import { barTicks, beatTicks } from '../../core/beat/meter';
 import { grooveTicks, positionOf, type Groove, type GrooveLane } from '../../core/groove/groove';
+import { words } from '../words/strings';
 
 const ROW = 20;
 const WIDTH = 300;
@@ -12,7 +13,7 @@ const MOST_BARS = 4;
 const MOST_ROWS = 16;
 
 const nameOf = ({ instrument, note, unknown }: GrooveLane): string =>
-  unknown ? `Note ${note}` : INSTRUMENTS[instrument].name;
+  unknown ? words.noteNote(note) : INSTRUMENTS[instrument].name;
 
 const Bead = ({ x, y, r, material }: { x: number; y: number; r: number; material: string }) => {
   if (material === 'metal') return <ellipse cx={x} cy={y} rx={r * 0.6} ry={r} />;
@@ -31,7 +32,11 @@ export const GroovePicture = ({ groove }: { groove: Groove }) => {
   const more = groove.lanes.length - lanes.length;
   return (
     <figure className="groove-picture">
-      <svg viewBox={`0 0 ${LEFT + WIDTH} ${height}`} role="img" aria-label={`The strings of ${groove.name}`}>
+      <svg
+        viewBox={`0 0 ${LEFT + WIDTH} ${height}`}
+        role="img"
+        aria-label={words.theStringsOfGroove(groove.name)}
+      >
         {Array.from({ length: beats + 1 }, (_, beat) => {
           const tick = beat * beatTicks(groove.meter);
           return (
@@ -72,8 +77,8 @@ export const GroovePicture = ({ groove }: { groove: Groove }) => {
         <figcaption>
           <Words small quiet>
             {[
-              groove.bars > MOST_BARS && `The first ${MOST_BARS} of ${groove.bars} bars`,
-              more > 0 && `${more} more strings`,
+              groove.bars > MOST_BARS && words.theFirstMostBarsOf(MOST_BARS, groove.bars),
+              more > 0 && words.moreMoreStrings(more),
             ]
               .filter(Boolean)
               .join('; ')}

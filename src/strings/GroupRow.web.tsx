@@ -5,6 +5,7 @@ import { viewChanged } from '../state/slices';
 import { selectPattern, useApp, useDo } from '../state/store';
 import { spotsOf } from '../../core/pattern/spots';
 import { Icon } from '../ui/Icon';
+import { words } from '../words/strings';
 
 /** The head of a group of lanes: folds them away, and mutes them together. */
 export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
@@ -30,7 +31,7 @@ export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
       </button>
       <button
         type="button"
-        aria-label={`Choose all hits of ${group.name}`}
+        aria-label={words.chooseAllHitsOfGroup(group.name)}
         onClick={() =>
           act(
             viewChanged({
@@ -41,11 +42,11 @@ export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
           )
         }
       >
-        choose all
+        {words.chooseAll}
       </button>
       <button
         type="button"
-        aria-label={`Mute ${group.name}`}
+        aria-label={words.muteGroup(group.name)}
         aria-pressed={muted}
         onClick={() =>
           act(
@@ -55,7 +56,7 @@ export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
           )
         }
       >
-        {muted ? 'muted' : 'mute'}
+        {muted ? words.muted : words.mute}
       </button>
     </div>
   );

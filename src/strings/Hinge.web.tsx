@@ -5,6 +5,7 @@ import { gridTicks } from '../../core/beat/grid';
 import { INSET } from './geometry';
 import { figure } from '../ui/figures';
 import './pictures.css';
+import { words } from '../words/strings';
 
 /** How much an arrow key turns, in percent points. */
 const STEP = 0.5;
@@ -46,7 +47,7 @@ export const Hinge = ({
       className="hinge"
       role="slider"
       tabIndex={0}
-      aria-label="Swing hinge"
+      aria-label={words.swingHinge}
       aria-valuemin={SWING.least}
       aria-valuemax={SWING.most}
       aria-valuenow={swing.percent}

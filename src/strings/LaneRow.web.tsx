@@ -14,6 +14,7 @@ import { picturesOf } from './pictures';
 import { stepCell } from './StepCell';
 import { useLaneDrawing } from './useLaneDrawing';
 import type { Board } from './board';
+import { words } from '../words/strings';
 
 /** The velocity at which a name sounds its lane. */
 const TRY_VELOCITY = 100;
@@ -25,20 +26,20 @@ const Switches = ({ lane }: { lane: Lane }) => {
       <button
         type="button"
         className="mute"
-        aria-label={`Mute ${lane.name}`}
+        aria-label={words.muteLane(lane.name)}
         aria-pressed={lane.mute}
         onClick={() => act(laneChanged({ laneId: lane.id, change: { mute: !lane.mute } }))}
       >
-        M
+        {words.m}
       </button>
       <button
         type="button"
         className="solo"
-        aria-label={`Solo ${lane.name}`}
+        aria-label={words.soloLane(lane.name)}
         aria-pressed={lane.solo}
         onClick={() => act(laneChanged({ laneId: lane.id, change: { solo: !lane.solo } }))}
       >
-        S
+        {words.s}
       </button>
     </span>
   );

@@ -2,6 +2,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Roll } from '../../core/beat/schema';
 import { held } from '../../core/units';
 import './pictures.css';
+import { words } from '../words/strings';
 
 const MOST = 1.2;
 const STEP = 0.05;
@@ -37,7 +38,7 @@ export const RollHand = ({ roll, onChange }: RollHandProps) => {
       ref={box}
       className="roll-hand"
       role="group"
-      aria-label="Velocities of the roll's strokes"
+      aria-label={words.velocitiesOfTheRollsStrokes}
       onPointerDown={(event) => {
         gesture.current = `roll ${event.timeStamp}`;
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -54,7 +55,7 @@ export const RollHand = ({ roll, onChange }: RollHandProps) => {
           key={at}
           role="slider"
           tabIndex={0}
-          aria-label={`Stroke ${at + 1}`}
+          aria-label={words.strokeAt(at + 1)}
           aria-valuemin={0}
           aria-valuemax={120}
           aria-valuenow={Math.round(level * 100)}

@@ -5,6 +5,7 @@ import { held } from '../../core/units';
 import { percent } from '../ui/figures';
 import { Para } from '../ui/Words';
 import './pictures.css';
+import { words } from '../words/strings';
 
 const WIDTH = 320;
 const HEIGHT = 130;
@@ -16,7 +17,7 @@ interface SlotEditorProps {
 }
 
 const slotText = (slot: Slot): string =>
-  slot ? `${percent(slot.offset)} of a step, velocity ${Math.round(slot.velocity * 127)}` : 'open';
+  slot ? words.offsetOfAStepVelocity(percent(slot.offset), Math.round(slot.velocity * 127)) : words.openSlot;
 
 /** The slots of a template: a bead dragged sideways is timing, up and down velocity. */
 export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
@@ -63,7 +64,7 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
         className="slot-editor"
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="group"
-        aria-label={`Slots of ${template.name}`}
+        aria-label={words.slotsOfTemplate(template.name)}
         onPointerDown={press}
         onPointerMove={move}
         onPointerUp={() => (drag.current = null)}
@@ -82,7 +83,7 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
                 r={Math.min(step * 0.45, 2 + velocity * 6)}
                 role="slider"
                 tabIndex={0}
-                aria-label={`Slot ${at + 1}`}
+                aria-label={words.slotAt(at + 1)}
                 aria-valuemin={-50}
                 aria-valuemax={50}
                 aria-valuenow={Math.round(offsets[at]! * 100)}
@@ -93,10 +94,7 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
           );
         })}
       </svg>
-      <Para quiet>
-        Sideways is timing, height is velocity. With keys: arrows, and Delete opens a slot, which then lies
-        between its neighbours.
-      </Para>
+      <Para quiet>{words.sidewaysIsTimingHeightIs}</Para>
     </>
   );
 };

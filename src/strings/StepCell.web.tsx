@@ -1,5 +1,6 @@
 import type { Cell } from './drawing';
 import { INSET } from './geometry';
+import { words } from '../words/strings';
 
 const ticks = (value: number): string => `calc(var(--ppt) * ${Math.round(value * 100) / 100})`;
 
@@ -16,7 +17,7 @@ export const stepCell = (cell: Cell, laneIndex: number, laneName: string, first:
       id={`step-${laneIndex}-${cell.step}`}
       className="step"
       aria-checked={on}
-      aria-label={`${laneName}, step ${cell.step + 1}`}
+      aria-label={words.laneNameStepStep(laneName, cell.step + 1)}
       aria-describedby={on ? `velocity-${cell.velocity}` : undefined}
       tabIndex={-1}
       data-step={cell.step}

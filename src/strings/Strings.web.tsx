@@ -32,6 +32,7 @@ import { useMeters } from './meters';
 import { startSweep } from './sweep';
 import { createTouch } from './touch';
 import './strings.css';
+import { words } from '../words/strings';
 
 const keys = stepKeys(store);
 
@@ -39,7 +40,9 @@ const keys = stepKeys(store);
 const Velocities = () => (
   <div hidden>
     {Array.from({ length: 127 }, (_, at) => (
-      <span key={at} id={`velocity-${at + 1}`}>{`velocity ${at + 1}`}</span>
+      <span key={at} id={`velocity-${at + 1}`}>
+        {words.velocityVelocity(at + 1)}
+      </span>
     ))}
   </div>
 );
@@ -323,7 +326,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
         ref={root}
         className={mixOpen ? 'strings mixing' : 'strings'}
         role="group"
-        aria-label="Strings"
+        aria-label={words.strings}
         style={style}
         onPointerDown={(event) => touch.down(event.nativeEvent)}
         onPointerMove={(event) => touch.move(event.nativeEvent)}

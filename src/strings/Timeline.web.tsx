@@ -20,6 +20,7 @@ import type { Measures } from './songPicture';
 import type { SongPicture } from '../workers/pictureWorker';
 import { askTile } from './tiles';
 import './timeline.css';
+import { words } from '../words/strings';
 
 const TILE = 512;
 const RULER = 20;
@@ -208,7 +209,11 @@ const MOST_WIDTH = 200_000;
 
 /** A place in words. @example "bar 9, Verse, 0:21" */
 export const placeWords = (layout: Layout, tick: Ticks): string =>
-  `bar ${barAt(layout, tick) + 1}, ${spanAt(layout, tick)?.section?.name ?? ''}, ${timeWords(secondsAt(layout.tempos, tick))}`;
+  words.barBarAtSectionTime(
+    barAt(layout, tick) + 1,
+    spanAt(layout, tick)?.section?.name ?? '',
+    timeWords(secondsAt(layout.tempos, tick)),
+  );
 
 /** Where a bar begins, its end where the position lies beyond its middle. */
 const nearestLine = (layout: Layout, tick: Ticks): Ticks => {
@@ -312,7 +317,7 @@ export const Timeline = (props: TimelineProps) => {
         style={{ width, height: HEIGHT }}
         role="slider"
         tabIndex={0}
-        aria-label="Place in the song"
+        aria-label={words.placeInTheSong}
         aria-valuemin={1}
         aria-valuemax={layout.bars.length}
         aria-valuenow={barAt(layout, at) + 1}

@@ -6,6 +6,7 @@ import { spotsWithin, type Spot } from '../../core/pattern/spots';
 import { editShown } from '../state/editing';
 import { noticed, viewChanged } from '../state/slices';
 import { selectPattern, type Store } from '../state/store';
+import { words } from '../words/strings';
 
 /** What is done with the hits that are selected: by keys, from the drawer, and by the hand. */
 
@@ -49,7 +50,7 @@ export const copyChosen = (store: Store, spots: Spot[]): boolean => {
   const { box } = state.view;
   const clip = copyHits(selectPattern(state)!, spots, lanes, box);
   if (!clip) {
-    say(store, 'Nothing was copied: there is no hit on what is selected.');
+    say(store, words.nothingWasCopiedThereIs);
     return false;
   }
   const top = lanes.find((id) =>
@@ -68,7 +69,7 @@ const firstOf = (pattern: Parameters<typeof partOf>[0], spots: Spot[]): number =
 export const pasteAt = (store: Store, at: Spot): void => {
   const state = store.getState();
   const { clip } = state.view;
-  if (!clip) return void say(store, 'Nothing was copied yet: select hits and copy them first.');
+  if (!clip) return void say(store, words.nothingWasCopiedYetSelect);
   const pasted = pasteHits(selectPattern(state)!, clip, at, laneIdsOf(store));
   if (!pasted.ok) return void say(store, pasted.error);
   editShown(store, { edit: 'pasteHits', args: { clip, at } });

@@ -14,6 +14,7 @@ import { laneDrawing } from './drawings';
 import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
 import { between, cellOf, laneOf, spotOf, stepUnder, type Grip } from './grip';
 import { hearHit } from './hearHit';
+import { words } from '../words/strings';
 
 /**
  * What a hand does on the strings. Closed: a tap sets a step, a drag along paints or erases, a drag on a selected hit moves all
@@ -192,13 +193,13 @@ export const createTouch = (store: Store): Touch => {
     const { box } = scale(one.lane, one.laneId);
     one.leaving = y < box.top - OFF_POINTS || y > box.bottom + OFF_POINTS;
     one.lane.classList.toggle('leaving', one.leaving);
-    if (one.leaving) return say(one, 'let go to take it off');
+    if (one.leaving) return say(one, words.letGoToTakeIt);
     hintDone(store, 'drag');
     const rate = one.fine ? FINE : 1;
     const by = Math.round(held(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127)) - one.velocity;
     editShown(store, { edit: 'shiftVelocities', args: { spots: dragged(one), by } }, one.gesture, true);
     const velocity = velocityNow(one);
-    say(one, `velocity ${velocity}`);
+    say(one, words.velocityVelocity(velocity));
     hearHit(store, one.laneId, velocity);
   };
 
@@ -214,7 +215,10 @@ export const createTouch = (store: Store): Touch => {
     editShown(store, { edit: 'nudgeByMs', args: { spots: dragged(one), ms } }, one.gesture, true);
     const nudge = hitsOn(shown(), [own(one)])[0]?.hit.nudge ?? one.nudge + asked;
     const off = (nudge * step) / ticksPerMs(beat.tempo);
-    say(one, `${off >= 0 ? '+' : '−'}${Math.abs(off).toFixed(1)} ms, ${Math.round(nudge * 100)} % of a step`);
+    say(
+      one,
+      words.offMsNudgeOfAStep(off >= 0 ? '+' : '−', Math.abs(off).toFixed(1), Math.round(nudge * 100)),
+    );
   };
 
   /** How many lanes below the one that was pressed the hand is. */
@@ -236,19 +240,14 @@ export const createTouch = (store: Store): Touch => {
     const by = steps * gridTicks(part(one.laneId).grid);
     one.moved = { steps, down };
     editShown(store, { edit: 'moveHits', args: { spots: dragged(one), by, lanes: down } }, one.gesture, true);
-    say(
-      one,
-      steps
-        ? `${Math.abs(steps)} step${Math.abs(steps) === 1 ? '' : 's'} ${steps < 0 ? 'earlier' : 'later'}`
-        : '',
-    );
+    say(one, steps ? words.stepsStep(Math.abs(steps), steps) : '');
   };
 
   const drawLength = (one: Grip, x: number) => {
     const { points, step } = scale(one.lane, one.laneId);
     const length = held((one.length ?? 1) + (x - one.x) / points / step, 0.1, 64);
     editShown(store, { edit: 'setLengths', args: { spots: dragged(one), length } }, one.gesture);
-    say(one, `${length.toFixed(2)} steps long`);
+    say(one, words.lengthStepsLong(length.toFixed(2)));
   };
 
   const drawLine = (one: Grip, x: number, y: number) => {
@@ -260,7 +259,7 @@ export const createTouch = (store: Store): Touch => {
     const spots = steps.map((each) => ({ laneId: one.laneId, step: each }));
     editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } }, one.gesture);
     one.last = step;
-    say(one, `velocity ${velocity}`);
+    say(one, words.velocityVelocity(velocity));
   };
 
   const drawBox = (one: Grip, x: number, y: number) => {

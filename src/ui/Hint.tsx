@@ -2,6 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { IconButton } from './IconButton';
 import { colour, CORNER } from './tokens';
 import { Words } from './Words';
+import { words } from '../words/ui';
 
 interface HintProps {
   children: string;
@@ -29,6 +30,6 @@ export const Hint = ({ children, onDone }: HintProps) => (
     <Words small style={styles.words}>
       {children}
     </Words>
-    <IconButton label="Put the hint away" icon="close" onPress={onDone} />
+    <IconButton label={words.putTheHintAway} icon="close" onPress={onDone} />
   </View>
 );

@@ -2,6 +2,7 @@ import { Para, Words } from './Words';
 import { StyleSheet, View } from 'react-native';
 import { useLayoutEffect, useState, type ComponentType, type ReactNode } from 'react';
 import { Chip } from './Chip';
+import { words } from '../words/ui';
 
 type Fetch<P> = () => Promise<ComponentType<P>>;
 
@@ -29,7 +30,7 @@ interface LaterProps<P> {
  * A screen or a part of one that is fetched when it is first shown; from then on it is there at once. Where it cannot be
  * fetched that is said, the rest of the app goes on, and it can be asked for again.
  */
-export const Later = <P extends object>({ of, what = 'This screen', waiting, given }: LaterProps<P>) => {
+export const Later = <P extends object>({ of, what = words.thisScreen, waiting, given }: LaterProps<P>) => {
   const [part, setPart] = useState(() => (fetched.get(of) as ComponentType<P> | undefined) ?? null);
   const [tries, setTries] = useState(0);
   const [failed, setFailed] = useState(false);
@@ -52,7 +53,7 @@ export const Later = <P extends object>({ of, what = 'This screen', waiting, giv
   if (!failed)
     return waiting === undefined ? (
       <Words quiet live style={styles.waiting}>
-        One moment…
+        {words.oneMoment}
       </Words>
     ) : (
       waiting
@@ -63,8 +64,8 @@ export const Later = <P extends object>({ of, what = 'This screen', waiting, giv
   };
   return (
     <View style={styles.failed} role="alert">
-      <Para>{`${what} could not be fetched. Your beats are kept, and what plays goes on.`}</Para>
-      <Chip onPress={again}>Try again</Chip>
+      <Para>{words.whatCouldNotBeFetched(what)}</Para>
+      <Chip onPress={again}>{words.tryAgain}</Chip>
     </View>
   );
 };

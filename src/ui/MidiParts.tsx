@@ -1,7 +1,7 @@
 import { CheckBox } from './CheckBox';
 import { Chips } from './Layout';
-import { count } from '../../core/beat/text';
 import type { MidiPart } from '../../core/midi/parts';
+import { words } from '../words/ui';
 
 interface MidiPartsProps {
   parts: MidiPart[];
@@ -12,14 +12,14 @@ interface MidiPartsProps {
 
 /** Which tracks and channels of a MIDI file are taken. */
 export const MidiParts = ({ parts, chosen, onChoose }: MidiPartsProps) => (
-  <Chips label="Tracks and channels">
+  <Chips label={words.tracksAndChannels}>
     {parts.map(({ key, name, channel, notes, drums }) => (
       <CheckBox
         key={key}
         checked={chosen.includes(key)}
         onChange={(on) => onChoose(on ? [...chosen, key] : chosen.filter((one) => one !== key))}
       >
-        {`${name}, channel ${channel}${drums ? ' (drums)' : ''}: ${count(notes, 'note')}`}
+        {words.nameChannelChannel(name, channel, drums, notes)}
       </CheckBox>
     ))}
   </Chips>

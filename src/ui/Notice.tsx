@@ -4,6 +4,7 @@ import { Action } from './Action';
 import { Icon } from './Icon';
 import { colour } from './tokens';
 import { Words } from './Words';
+import { words } from '../words/ui';
 
 interface NoticeProps {
   /** What happened, in a sentence. */
@@ -37,6 +38,6 @@ export const Notice = ({ text, tone = 'plain', onDismiss, children }: NoticeProp
   >
     <Words style={styles.text}>{text}</Words>
     {children}
-    <Action label="Dismiss" iconOnly icon={<Icon name="close" />} onPress={onDismiss} />
+    <Action label={words.dismiss} iconOnly icon={<Icon name="close" />} onPress={onDismiss} />
   </View>
 );

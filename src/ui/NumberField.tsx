@@ -6,6 +6,7 @@ import { SayContext } from './say';
 import { useRne } from './Themed';
 import { colour, CORNER, font, TARGET } from './tokens';
 import { Words } from './Words';
+import { words } from '../words/ui';
 
 interface NumberFieldProps {
   label: string;
@@ -68,8 +69,7 @@ export const NumberField = (props: NumberFieldProps) => {
   /** What is out of range is held to it, and that is said. */
   const give = (asked: number) => {
     const kept = Math.min(most, Math.max(least, asked));
-    if (kept !== asked)
-      say(`${label} goes from ${least} to ${most}; ${shown(asked)} was held to ${kept}.`, label);
+    if (kept !== asked) say(words.labelGoesFromLeastTo(label, least, most, shown(asked), kept), label);
     if (kept !== value || kept === asked) onChange(kept);
   };
 

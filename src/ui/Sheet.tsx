@@ -6,6 +6,7 @@ import { Icon } from './Icon';
 import { useRne } from './Themed';
 import { colour, CORNER } from './tokens';
 import { Heading } from './Words';
+import { words } from '../words/ui';
 
 const styles = StyleSheet.create({
   sheet: {
@@ -45,7 +46,7 @@ export const Sheet = ({ title, open, onClose, children }: SheetProps) => (
     >
       <View style={styles.head}>
         <Heading level={2}>{title}</Heading>
-        <Action label="Close" iconOnly icon={<Icon name="close" />} onPress={onClose} />
+        <Action label={words.close} iconOnly icon={<Icon name="close" />} onPress={onClose} />
       </View>
       <ScrollView {...({ tabIndex: 0, role: 'group', 'aria-label': title } as object)}>{children}</ScrollView>
     </Overlay>

@@ -1,9 +1,10 @@
 import { Choice } from './Choice';
+import { words } from '../words/ui';
 
 const WHEN = [
-  { value: 'now', name: 'at once' },
-  { value: 'beat', name: 'at the next beat' },
-  { value: 'end', name: 'at the pattern’s end' },
+  { value: 'now', name: words.atOnce },
+  { value: 'beat', name: words.atTheNextBeat },
+  { value: 'end', name: words.atThePatternsEnd },
 ] as const;
 
 type When = (typeof WHEN)[number]['value'];
@@ -11,8 +12,8 @@ type When = (typeof WHEN)[number]['value'];
 /** When another pattern begins while one plays. */
 export const SwitchWhen = ({ value, onChange }: { value: When; onChange: (value: When) => void }) => (
   <Choice
-    label="While playing, another pattern begins"
-    short="Begins"
+    label={words.whilePlayingAnotherPatternBegins}
+    short={words.begins}
     value={value}
     options={WHEN}
     onChange={onChange}

@@ -3,6 +3,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Press } from './Press';
 import { colour } from './tokens';
 import { Hidden, Words } from './Words';
+import { words } from '../words/ui';
 
 interface TableProps {
   /** What the table tells: heard. */
@@ -34,7 +35,7 @@ export const Table = ({ label, columns, rows, figures = [], chosen, onChoose }: 
   <ScrollView
     horizontal
     contentContainerStyle={styles.table}
-    {...as('group', { tabIndex: 0, 'aria-label': `${label}, scrolled sideways` })}
+    {...as('group', { tabIndex: 0, 'aria-label': words.labelScrolledSideways(label) })}
   >
     <View style={styles.table} {...as('table', { 'aria-label': label })}>
       <View style={[styles.row, styles.head]} {...as('row')}>

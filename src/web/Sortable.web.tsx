@@ -16,6 +16,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import type { ReactNode } from 'react';
 import './sortable.css';
+import { words } from '../words/web';
 
 interface Item {
   id: string;
@@ -40,7 +41,7 @@ const Row = ({ item }: { item: Item }) => {
         ref={setActivatorNodeRef}
         type="button"
         className="grip"
-        aria-label={`Move ${item.name}`}
+        aria-label={words.moveItem(item.name)}
       >
         <svg width={16} height={20} viewBox="0 0 16 20" aria-hidden fill="none" stroke="currentColor">
           <path d="M2 6h12M2 10h12M2 14h12" strokeWidth={1.6} strokeLinecap="round" />
@@ -79,15 +80,15 @@ export const Sortable = ({ label, items, onMove }: SortableProps) => {
       onDragEnd={end}
       accessibility={{
         screenReaderInstructions: {
-          draggable: 'Space lifts it, arrows move it, space puts it down, Escape leaves it where it was.',
+          draggable: words.spaceLiftsItArrowsMove,
         },
         announcements: {
-          onDragStart: ({ active }) => `${said(active.id)} lifted.`,
+          onDragStart: ({ active }) => words.saidLifted(said(active.id)),
           onDragOver: ({ active, over }) =>
-            over ? `${said(active.id)} at place ${place(over.id)} of ${items.length}.` : undefined,
+            over ? words.saidAtPlacePlaceOf(said(active.id), place(over.id), items.length) : undefined,
           onDragEnd: ({ active, over }) =>
-            over ? `${said(active.id)} put down at place ${place(over.id)}.` : undefined,
-          onDragCancel: ({ active }) => `${said(active.id)} stays where it was.`,
+            over ? words.saidPutDownAtPlace(said(active.id), place(over.id)) : undefined,
+          onDragCancel: ({ active }) => words.saidStaysWhereItWas(said(active.id)),
         },
       }}
     >

@@ -1,6 +1,7 @@
 import type { ComponentProps } from 'react';
 import { Later } from '../ui/Later';
 import type { Sortable as Now } from './Sortable';
+import { words } from '../words/web';
 
 const sortable = async () => (await import('./Sortable')).Sortable;
 
@@ -8,7 +9,7 @@ const sortable = async () => (await import('./Sortable')).Sortable;
 export const SortableLater = (props: ComponentProps<typeof Now>) => (
   <Later
     of={sortable}
-    what="What drags the rows of this list"
+    what={words.whatDragsTheRowsOf}
     waiting={
       <ul aria-label={props.label} className="sortable">
         {props.items.map(({ id, row }) => (

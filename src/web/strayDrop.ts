@@ -2,27 +2,26 @@ import { useEffect } from 'react';
 import { listed } from '../../core/beat/text';
 import { store } from '../state/session';
 import { noticed } from '../state/slices';
+import { words } from '../words/web';
 
 /** So many names are said; of more, their number. */
 const MOST_NAMED = 3;
 
 /** Where files of this kind are taken. @example whereFor('rain.mid') // "on Grooves or Beats" */
 const whereFor = (name: string): string => {
-  if (/\.zip$/i.test(name)) return 'ZIP archives of MIDI files on Grooves';
-  if (/\.midi?$/i.test(name))
-    return 'MIDI files on Grooves (as grooves), Beats (as a beat) or Feel (as a template)';
-  if (/\.json$/i.test(name))
-    return 'beats on Beats; templates, feels, maps and keepers are opened on their pages';
-  return 'beats and MIDI files, nothing else, on Beats and Grooves';
+  if (/\.zip$/i.test(name)) return words.zipArchivesOfMidiFiles;
+  if (/\.midi?$/i.test(name)) return words.midiFilesOnGroovesAs;
+  if (/\.json$/i.test(name)) return words.beatsOnBeatsTemplatesFeels;
+  return words.beatsAndMidiFilesNothing;
 };
 
 const told = (files: File[]): string => {
   const names = files.map(({ name }) => `“${name}”`);
   const which =
     names.length > MOST_NAMED
-      ? `${names.length} files are`
-      : `${listed(names)} ${names.length === 1 ? 'is' : 'are'}`;
-  return `${which} not taken here. Drop ${[...new Set(files.map(({ name }) => whereFor(name)))].join('; ')}.`;
+      ? words.manyFilesAre(names.length)
+      : words.namedAre(listed(names), names.length);
+  return words.notTakenHereDrop(which, [...new Set(files.map(({ name }) => whereFor(name)))].join('; '));
 };
 
 /**

@@ -58,7 +58,7 @@ test('a file that takes too long is left, its worker ended, and the next one is 
   const before = made.at(-1);
   expect(await read('endless')).toEqual({
     ok: false,
-    error: 'It takes too long to read, and was left alone.',
+    error: 'It took too long to read and was left out.',
   });
   expect(before!.ended).toBe(true);
   ways.answer = true;

@@ -1,6 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { Read } from '../../core/beat/file';
 import type { read as readHere, Readers } from './readers';
+import { words } from '../words/workers';
 
 /** No file may take longer: its worker is ended, and the next file gets a new one. */
 export const MOST_MS = 10_000;
@@ -33,8 +34,8 @@ const start = (): { remote: Remote<Far>; failed: Promise<never> } => {
   return { remote, failed };
 };
 
-const LATE = 'It takes too long to read, and was left alone.';
-const FAILED = 'It could not be read just now. Try it again.';
+const LATE = words.itTookTooLong;
+const FAILED = words.itCouldNotBeRead;
 
 /**
  * Has a file read beside the page, so that none can hold it up.

@@ -3,6 +3,7 @@ import { bounce, newSounds, type BounceHow } from '../../core/export/bounce';
 import type { ExportHow, ExportWhat } from '../../core/export/choice';
 import { exported, pathOf } from '../../core/export/exporting';
 import type { Beat } from '../../core/beat/schema';
+import { words } from '../words/workers';
 
 export interface BounceAsked {
   beat: Beat;
@@ -51,8 +52,8 @@ onmessage = ({ data }: MessageEvent<BounceAsked>) => {
       type: 'fault',
       error:
         fault instanceof RangeError
-          ? 'The browser has no room for a file this large. Choose 16 bit, some bars instead of all, or no stems.'
-          : `The sound could not be rendered: ${fault instanceof Error ? fault.message : String(fault)}`,
+          ? words.theBrowserHasNoRoom
+          : words.theSoundCouldNotBeRendered(fault instanceof Error ? fault.message : String(fault)),
     });
   }
 };

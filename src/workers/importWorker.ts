@@ -12,6 +12,7 @@ import {
 } from '../../core/groove/importing';
 import type { DrumMap } from '../../core/midi/drumMap';
 import { unpack, type Unpacked } from './unzip';
+import { words } from '../words/workers';
 
 /** Files come a few at a time: handing over thousands at once would hold up the page for seconds. */
 export type ToImport =
@@ -69,18 +70,18 @@ const opened = async ({ path, file }: GivenFile): Promise<Opened> => {
     if (isHousekeeping(path)) return { files: [], left: [] };
     if (isZipName(path)) {
       const archive = await bytesOf(file, LARGEST_ZIP);
-      if (!archive) return leave('An archive is taken in up to 200 MB.');
+      if (!archive) return leave(words.anArchiveMayBeUpTo);
       return unpack(archive, path.replace(/\.zip$/i, ''));
     }
-    if (!isMidiName(path)) return leave('It is not a MIDI file.');
+    if (!isMidiName(path)) return leave(words.itIsNotAMidi);
     const bytes = await bytesOf(file, FILE_BOUNDS.bytes);
-    return bytes ? { files: [{ path, bytes }], left: [] } : leave('It is larger than 4 MB.');
+    return bytes ? { files: [{ path, bytes }], left: [] } : leave(words.itIsLargerThan4);
   } catch {
-    return leave('The browser could not read it.');
+    return leave(words.theBrowserCouldNotRead);
   }
 };
 
-const FULL = 'The browser’s storage is full.';
+const FULL = words.theBrowsersStorageIsFull;
 
 /** Keeps what has been read, and says how far it is. */
 const flush = async (now: Run): Promise<void> => {

@@ -13,13 +13,13 @@ import { readMapCsv, readMidnam } from '../../core/midi/mapFiles';
 import { openMidi } from '../../core/midi/openFile';
 import { performanceOf, readMidi, type MidiFile } from '../../core/midi/readFile';
 import { beatFromMidi, midiParts } from '../../core/song/fromMidi';
+import { words } from '../words/workers';
 
 /** The notes of a MIDI file, to take a template from. */
 const readNotes = (name: string, bytes: Uint8Array): Read<MidiFile> => {
   const file = readMidi(bytes);
-  if (!file.ok) return { ok: false, error: `${name} could not be read. ${file.error}` };
-  if (!file.value.notes.length)
-    return { ok: false, error: `${name} has no notes, so no template can be taken from it.` };
+  if (!file.ok) return { ok: false, error: words.nameCouldNotBeRead(name, file.error) };
+  if (!file.value.notes.length) return { ok: false, error: words.nameHasNoNotesSo(name) };
   return file;
 };
 
@@ -27,7 +27,7 @@ const readNotes = (name: string, bytes: Uint8Array): Read<MidiFile> => {
 const openTemplate = (name: string, bytes: Uint8Array): Read<Shape & { about?: string | undefined }> => {
   if (!isMidi(bytes)) {
     const read = readTemplate(new TextDecoder().decode(bytes));
-    return read.ok ? read : { ok: false, error: `${name} could not be read. ${read.error}` };
+    return read.ok ? read : { ok: false, error: words.nameCouldNotBeRead(name, read.error) };
   }
   const file = readNotes(name, bytes);
   if (!file.ok) return file;
@@ -36,7 +36,7 @@ const openTemplate = (name: string, bytes: Uint8Array): Read<Shape & { about?: s
     grid: findGrid(performance),
     length: performance.length,
   });
-  return shape ? { ok: true, value: shape } : { ok: false, error: `${name} has no notes.` };
+  return shape ? { ok: true, value: shape } : { ok: false, error: words.nameHasNoNotes(name) };
 };
 
 /** What the notes of a file are likely to be. */

@@ -9,6 +9,7 @@ import { performanceOf, readMidi } from '../../core/midi/readFile';
 import { patternOf } from '../../core/pattern/beatEdits';
 import { patternPerformance, shapePerformance } from '../../core/play/performance';
 import type { Read } from '../../core/beat/file';
+import { words } from '../words/workers';
 
 /** What a report may be asked of. */
 export type ReportSource =
@@ -39,5 +40,5 @@ export const reportOf = (source: ReportSource): Read<FeelReport> => {
   if (!read.ok) return read;
   return read.value.notes.length
     ? { ok: true, value: reportFeel(read.value) }
-    : { ok: false, error: 'There are no notes in it, so there is no feel to measure.' };
+    : { ok: false, error: words.thereAreNoNotesIn };
 };

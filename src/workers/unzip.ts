@@ -7,6 +7,7 @@ import {
   isMidiName,
   type LeftOut,
 } from '../../core/groove/importing';
+import { words } from '../words/workers';
 
 /** A file out of an archive. */
 export interface Unpacked {
@@ -33,7 +34,7 @@ const joined = (pieces: Uint8Array[], size: number): Uint8Array => {
 /** How many bytes of an archive are taken at once: it is looked at in between whether it swells. */
 const PIECE = 64 * 1024;
 
-const SWELLS = 'It swells beyond 200 MB: nothing more of it was taken in.';
+const SWELLS = words.itUnpacksToMoreThan;
 
 const ENDS = [0x50, 0x4b];
 
@@ -47,7 +48,7 @@ export const unpack = (bytes: Uint8Array, name: string): Archive => {
   const archive: Archive = { files: [], left: [] };
   const leave = (path: string, why: string) => archive.left.push({ path: `${name}/${path}`, why });
   if (bytes[0] !== ENDS[0] || bytes[1] !== ENDS[1]) {
-    archive.left.push({ path: name, why: 'It is not a ZIP archive, or it is damaged.' });
+    archive.left.push({ path: name, why: words.itIsNotAZip });
     return archive;
   }
   let swollen = 0;
@@ -55,10 +56,9 @@ export const unpack = (bytes: Uint8Array, name: string): Archive => {
   let open: string | null = null;
   const begin = (file: UnzipFile) => {
     if (stopped || file.name.endsWith('/') || isHousekeeping(file.name)) return;
-    if (climbs(file.name)) return void leave(file.name, 'Its path leads out of the archive.');
-    if (!isMidiName(file.name)) return void leave(file.name, 'It is not a MIDI file.');
-    if (archive.files.length >= ARCHIVE_BOUNDS.files)
-      return void leave(file.name, 'An archive is taken in up to 20,000 files.');
+    if (climbs(file.name)) return void leave(file.name, words.itsPathLeadsOutOf);
+    if (!isMidiName(file.name)) return void leave(file.name, words.itIsNotAMidi);
+    if (archive.files.length >= ARCHIVE_BOUNDS.files) return void leave(file.name, words.anArchiveMayHold);
     const pieces: Uint8Array[] = [];
     let size = 0;
     let given = false;
@@ -72,7 +72,7 @@ export const unpack = (bytes: Uint8Array, name: string): Archive => {
     file.ondata = (error, piece, last) => {
       if (error) {
         open = null;
-        return giveUp('It is damaged in the archive.');
+        return giveUp(words.itIsDamagedInThe);
       }
       swollen += piece.length;
       size += piece.length;
@@ -80,7 +80,7 @@ export const unpack = (bytes: Uint8Array, name: string): Archive => {
         stopped = true;
         return giveUp(SWELLS);
       }
-      if (size > FILE_BOUNDS.bytes) return giveUp('It is larger than 4 MB.');
+      if (size > FILE_BOUNDS.bytes) return giveUp(words.itIsLargerThan4);
       pieces.push(piece);
       if (!last || given) return;
       open = null;
@@ -96,12 +96,12 @@ export const unpack = (bytes: Uint8Array, name: string): Archive => {
   } catch {
     archive.left.push({
       path: name,
-      why: 'The archive is damaged: what comes after the damage was left out.',
+      why: words.theArchiveIsDamagedWhat,
     });
     return archive;
   }
-  if (open && !stopped) leave(open, 'It is cut short in the archive.');
+  if (open && !stopped) leave(open, words.itIsCutShortIn);
   if (!archive.files.length && !archive.left.length)
-    archive.left.push({ path: name, why: 'Nothing was found in it: it is empty, or damaged.' });
+    archive.left.push({ path: name, why: words.nothingWasFoundInIt });
   return archive;
 };

@@ -26,6 +26,7 @@ import { colour } from '../../ui/tokens';
 import { readAside } from '../../workers/aside';
 import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
 import { RenameSheet } from './RenameSheet';
+import { words } from '../../words/beats';
 
 const styles = StyleSheet.create({
   item: {
@@ -49,10 +50,10 @@ const LARGEST_FILE = 64 * 1024 * 1024;
 
 const about = ({ tempo, meter, bars, newer }: BeatSummary): string =>
   newer
-    ? 'Saved by a newer Ruddik; it opens once this one is up to date'
+    ? words.savedByANewerRuddik
     : tempo
-      ? `${tempo} BPM, ${meter}, ${bars} bar${bars === 1 ? '' : 's'}`
-      : 'Not read yet';
+      ? words.tempoBpmMeterBarsBar(tempo, meter, bars)
+      : words.notReadYet;
 
 /** When it was saved, as the system writes days. */
 const savedOn = ({ saved }: BeatSummary): string =>
@@ -101,10 +102,10 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
         ) : null}
       </View>
       <ListItem.Content>
-        <Cover label={`Open ${beat.name}`} current={isOpen} onPress={onOpen} />
+        <Cover label={words.openBeat(beat.name)} current={isOpen} onPress={onOpen} />
         <View style={styles.names}>
           <Words bold>{beat.name}</Words>
-          {isOpen ? <Badge>open</Badge> : null}
+          {isOpen ? <Badge>{words.open}</Badge> : null}
         </View>
         <Words small quiet>
           {[about(beat), savedOn(beat)].filter(Boolean).join(' · ')}
@@ -112,27 +113,32 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
       </ListItem.Content>
       <View style={styles.row}>
         <IconButton
-          label={heard ? `Stop ${beat.name}` : `Hear ${beat.name}`}
+          label={heard ? words.stopBeat(beat.name) : words.hearBeat(beat.name)}
           icon={heard ? 'stop' : 'play'}
           disabled={!content}
           pressed={heard}
           onPress={() => content && (heard ? stopBeat() : hearBeat(content))}
         />
-        <Action label={`Rename ${beat.name}`} iconOnly icon={<Icon name="rename" />} onPress={onRename} />
         <Action
-          label={`Duplicate ${beat.name}`}
+          label={words.renameBeat2(beat.name)}
+          iconOnly
+          icon={<Icon name="rename" />}
+          onPress={onRename}
+        />
+        <Action
+          label={words.duplicateBeat(beat.name)}
           iconOnly
           icon={<Icon name="copy" />}
           onPress={() => void keeper.duplicate(beat.id)}
         />
         <Action
-          label={`Save ${beat.name} to a file`}
+          label={words.saveBeatToAFile(beat.name)}
           iconOnly
           icon={<Icon name="download" />}
           onPress={() => void save()}
         />
         <Action
-          label={`Delete ${beat.name}`}
+          label={words.deleteBeat(beat.name)}
           iconOnly
           tone="danger"
           icon={<Icon name="remove" />}
@@ -153,7 +159,7 @@ const AsideItem = ({ aside }: { aside: SetAside }) => (
     </ListItem.Content>
     <View style={styles.row}>
       <Action
-        label={`Download ${aside.name}`}
+        label={words.downloadAside(aside.name)}
         iconOnly
         icon={<Icon name="download" />}
         onPress={() =>
@@ -161,7 +167,7 @@ const AsideItem = ({ aside }: { aside: SetAside }) => (
         }
       />
       <Action
-        label={`Delete ${aside.name}`}
+        label={words.deleteAside(aside.name)}
         iconOnly
         tone="danger"
         icon={<Icon name="remove" />}
@@ -172,18 +178,18 @@ const AsideItem = ({ aside }: { aside: SetAside }) => (
 );
 
 const THEMES: { value: ViewState['theme']; name: string }[] = [
-  { value: 'system', name: 'As the system' },
-  { value: 'night', name: 'Night' },
-  { value: 'day', name: 'Day' },
+  { value: 'system', name: words.asTheSystem },
+  { value: 'night', name: words.night },
+  { value: 'day', name: words.day },
 ];
 
 const Theme = () => {
   const theme = useApp((state) => state.view.theme);
   const act = useDo();
   return (
-    <Group title="Theme" style={styles.theme}>
+    <Group title={words.theme} style={styles.theme}>
       <Radios
-        label="Theme"
+        label={words.theme}
         value={theme}
         options={THEMES}
         onChange={(to) => act(viewChanged({ theme: to }))}
@@ -199,23 +205,20 @@ const Stored = () => {
   const look = async () => {
     setBusy(true);
     const { checkGrooves } = await import('../later');
-    const found = [
-      await keeper.check().catch(() => 'The browser’s storage cannot be read.'),
-      await checkGrooves(),
-    ];
+    const found = [await keeper.check().catch(() => words.theBrowsersStorageCannotBe), await checkGrooves()];
     setTold(found.join(' '));
     setBusy(false);
   };
   return (
-    <Group title="Storage" style={styles.theme}>
+    <Group title={words.storage} style={styles.theme}>
       <Action
-        label={busy ? 'Looking through it…' : 'Check what is stored'}
+        label={busy ? words.lookingThroughIt : words.checkWhatIsStored}
         kind="outline"
         disabled={busy}
         onPress={() => void look()}
       />
       <Para quiet live>
-        {told ?? 'Beats and grooves are kept in this browser. Lists that disagree with them are mended.'}
+        {told ?? words.beatsAndGroovesAreKept}
       </Para>
     </Group>
   );
@@ -229,14 +232,14 @@ const useFiles = (onDone: () => void) => {
   const take = async (files: Iterable<File>) => {
     const before = keeper.openId();
     for (const file of files) {
-      if (file.size > LARGEST_FILE) keeper.refuse(file.name, 'It is larger than 64 MB.');
+      if (file.size > LARGEST_FILE) keeper.refuse(file.name, words.itIsLargerThan64);
       else if (/\.midi?$/i.test(file.name)) await takeMidi(file, ask);
       else await keeper.bringIn(file.name, await readAside('readBeats', await file.text()));
     }
     if (keeper.openId() !== before) onDone();
   };
   const { field, choose } = useFileField({
-    label: 'Beat file',
+    label: words.beatFile,
     accept: '.json,application/json,.mid,.midi,audio/midi',
     multiple: true,
     onFiles: (files) => void take(files),
@@ -271,33 +274,42 @@ export const BeatsScreen = () => {
   return (
     <>
       <ScreenHead
-        title="Beats"
+        title={words.beats}
         style={styles.head}
         under={
-          <Words quiet>{status === 'ready' ? `${beats.length} in this browser` : 'Looking for beats'}</Words>
+          <Words quiet>
+            {status === 'ready' ? words.manyInThisBrowser(beats.length) : words.lookingForBeats}
+          </Words>
         }
       >
-        <Action label="Back to the pattern" iconOnly icon={<Icon name="close" />} onPress={toPattern} />
+        <Action label={words.backToThePattern} iconOnly icon={<Icon name="close" />} onPress={toPattern} />
       </ScreenHead>
       <DropFiles onFiles={(dropped) => void files.take(dropped)}>
         <Page inner={styles.beats}>
           <Chips style={styles.actions}>
             <Action
-              label="New beat"
+              label={words.newBeat}
               kind="filled"
               icon={<Icon name="new" />}
               onPress={() => void keeper.create().then(toPattern)}
             />
-            <Action label="Open a file" kind="outline" icon={<Icon name="beats" />} onPress={files.choose} />
             <Action
-              label="Save all beats"
+              label={words.openAFile}
+              kind="outline"
+              icon={<Icon name="beats" />}
+              onPress={files.choose}
+            />
+            <Action
+              label={words.saveAllBeats}
               kind="outline"
               icon={<Icon name="download" />}
               onPress={() => void saveAll()}
             />
           </Chips>
           {files.fields}
-          {status !== 'ready' && !beats.length ? <Skeleton label="Looking for beats" height={60} /> : null}
+          {status !== 'ready' && !beats.length ? (
+            <Skeleton label={words.lookingForBeats} height={60} />
+          ) : null}
           {[...beats]
             .sort((a, b) => b.saved - a.saved)
             .map((beat) => (
@@ -309,9 +321,7 @@ export const BeatsScreen = () => {
                 onRename={() => setRenaming(beat)}
               />
             ))}
-          {status === 'ready' && !beats.length ? (
-            <Para quiet>Beats are kept here as you make them. Begin a new one, or open a file.</Para>
-          ) : null}
+          {status === 'ready' && !beats.length ? <Para quiet>{words.beatsAreKeptHereAs}</Para> : null}
           {aside.map((one) => (
             <AsideItem key={one.key} aside={one} />
           ))}

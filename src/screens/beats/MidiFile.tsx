@@ -9,6 +9,7 @@ import { Chip } from '../../ui/Chip';
 import { MidiParts } from '../../ui/MidiParts';
 import { Sheet } from '../../ui/Sheet';
 import { readAside } from '../../workers/aside';
+import { words } from '../../words/beats';
 
 /** Asks which parts of a file are wanted; null where none of it is. */
 export type Ask = (name: string, parts: MidiPart[], chosen: string[]) => Promise<string[] | null>;
@@ -48,16 +49,14 @@ export const PartsSheet = ({ asked, onDone }: { asked: Asked; onDone: () => void
     asked.answer(picked);
   };
   return (
-    <Sheet title={`What of ${asked.name} is opened?`} open onClose={() => end(null)}>
-      <Para quiet>
-        Each note becomes a drum by its number: a bass or keys would come in as kicks and bells.
-      </Para>
+    <Sheet title={words.whatOfAskedIsOpened(asked.name)} open onClose={() => end(null)}>
+      <Para quiet>{words.eachNoteBecomesADrum}</Para>
       <MidiParts parts={asked.parts} chosen={chosen} onChoose={setChosen} />
       <Chips>
         <Chip disabled={!chosen.length} onPress={() => end(chosen)}>
-          Open them
+          {words.openThem}
         </Chip>
-        <Chip onPress={() => end(null)}>Not now</Chip>
+        <Chip onPress={() => end(null)}>{words.notNow}</Chip>
       </Chips>
     </Sheet>
   );

@@ -5,12 +5,13 @@ import { Action } from '../../ui/Action';
 import { Dialog } from '../../ui/Dialog';
 import { TextField } from '../../ui/TextField';
 import { Para } from '../../ui/Words';
+import { words } from '../../words/beats';
 
 /** Gives a beat another name. */
 export const RenameSheet = ({ beat, onClose }: { beat: BeatSummary; onClose: () => void }) => {
   const [name, setName] = useState(beat.name);
   const trimmed = name.trim();
-  const fault = trimmed ? '' : 'A beat needs a name of at least one letter.';
+  const fault = trimmed ? '' : words.aBeatNeedsAName;
   const rename = () => {
     if (fault) return;
     void keeper.rename(beat.id, trimmed);
@@ -18,18 +19,18 @@ export const RenameSheet = ({ beat, onClose }: { beat: BeatSummary; onClose: () 
   };
   return (
     <Dialog
-      title="Rename beat"
+      title={words.renameBeat}
       open
       onClose={onClose}
       actions={
         <>
-          <Action label="Leave it" onPress={onClose} />
-          <Action label="Rename" kind="filled" disabled={fault !== ''} onPress={rename} />
+          <Action label={words.leaveIt} onPress={onClose} />
+          <Action label={words.rename} kind="filled" disabled={fault !== ''} onPress={rename} />
         </>
       }
     >
       <TextField
-        label="Name"
+        label={words.name}
         value={name}
         back
         onType={setName}

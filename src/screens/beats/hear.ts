@@ -3,6 +3,7 @@ import type { Beat } from '../../../core/beat/schema';
 import { setPlayed, startPlaying, stopPlaying } from '../../audio/player';
 import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
+import { words } from '../../words/beats';
 
 /** Stops the beat that is tried. */
 export const stopBeat = (): void => {
@@ -21,7 +22,7 @@ export const hearBeat = (beat: Beat): void => {
     store.dispatch(viewChanged({ audition: null, playing: false }));
     store.dispatch(
       noticed({
-        text: 'The browser gave no sound output. Check that a device is connected, then play again.',
+        text: words.theBrowserGaveNoSound,
         tone: 'danger',
         subject: 'sound',
       }),

@@ -29,6 +29,7 @@ import { useApp } from '../../state/store';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
 import { useHeld } from '../../state/useHeld';
+import { words } from '../../words/export';
 
 export interface ChoicesProps {
   beat: Beat;
@@ -99,18 +100,18 @@ const Bars = ({ beat, what, onWhat }: ChoicesProps) => {
   return (
     <>
       <Figure
-        label="From bar"
-        about={`The song has ${bars}`}
-        under="first"
+        label={words.fromBar}
+        about={words.theSongHasBars(bars)}
+        under={words.first}
         value={from}
         least={1}
         most={bars}
         onChange={(first) => onWhat({ bars: { from: first, to: Math.max(first, to) } })}
       />
       <Figure
-        label="To bar"
-        about="It is written too"
-        under="last"
+        label={words.toBar}
+        about={words.itIsWrittenToo}
+        under={words.last}
         value={to}
         least={from}
         most={bars}
@@ -133,14 +134,14 @@ export const What = (props: ChoicesProps) => {
   return (
     <>
       <Pick
-        label="What"
+        label={words.what}
         value={how.scope}
         options={SCOPES.map((value) => ({ value, name: SCOPE_NAMES[value] }))}
         onChange={(scope) => onHow({ scope })}
       />
       {how.scope === 'pattern' ? (
         <Pick
-          label="Pattern"
+          label={words.pattern}
           value={patternOf(beat, what.patternId).id}
           options={beat.patterns.map(({ id, name }) => ({ value: id, name }))}
           onChange={(patternId) => onWhat({ patternId })}
@@ -148,7 +149,7 @@ export const What = (props: ChoicesProps) => {
       ) : null}
       {how.scope === 'section' && places.length ? (
         <Pick
-          label="Section"
+          label={words.section}
           value={places.find(({ value }) => value === what.placeId)?.value ?? places[0]!.value}
           options={places}
           onChange={(placeId) => onWhat({ placeId })}
@@ -157,16 +158,16 @@ export const What = (props: ChoicesProps) => {
       {how.scope === 'range' ? <Bars {...props} /> : null}
       {usesPattern(how) ? (
         <Figure
-          label="Passes"
-          about="How often the pattern plays"
-          under="times"
+          label={words.passes}
+          about={words.howOftenThePatternPlays}
+          under={words.times}
           value={how.passes}
           {...EXPORT_BOUNDS.passes}
           onChange={(passes) => onHow({ passes })}
         />
       ) : null}
       <Pick
-        label="As"
+        label={words.as}
         value={how.kind}
         options={KINDS.map((value) => ({ value, name: KIND_NAMES[value] }))}
         onChange={(kind) => onHow({ kind })}
@@ -176,20 +177,20 @@ export const What = (props: ChoicesProps) => {
 };
 
 const SPLIT_OPTIONS = [
-  { value: 'none', name: 'All drums together' },
-  { value: 'lanes', name: 'Each lane by itself' },
-  { value: 'groups', name: 'Each group by itself' },
+  { value: 'none', name: words.allDrumsTogether },
+  { value: 'lanes', name: words.eachLaneByItself },
+  { value: 'groups', name: words.eachGroupByItself },
 ] as const;
 
 const FORMATS = [
-  { value: 0, name: 'Format 0: all in one track' },
-  { value: 1, name: 'Format 1: tempo in a track of its own' },
+  { value: 0, name: words.format0AllInOne },
+  { value: 1, name: words.format1TempoInA },
 ] as const;
 
 const Formats = ({ how, onHow }: ChoicesProps) => (
-  <Group title="Format" style={styles.ruled}>
+  <Group title={words.format} style={styles.ruled}>
     <Radios<0 | 1>
-      label="Format"
+      label={words.format}
       value={how.format}
       options={FORMATS}
       onChange={(format) => onHow({ format })}
@@ -203,11 +204,11 @@ const MapChoice = ({ beat, how, onHow }: ChoicesProps) => {
   const all = [GENERAL_MIDI, ...maps.filter(({ name }) => name !== GENERAL_MIDI.name)];
   return (
     <Pick
-      label="Drum map"
-      about="Which number each drum is written with"
+      label={words.drumMap}
+      about={words.whichNumberEachDrumIs}
       value={how.map?.name ?? ''}
       options={[
-        { value: '', name: `The beat’s own${beat.map ? `: ${beat.map.name}` : ''}` },
+        { value: '', name: words.theBeatsOwn(beat.map ? `: ${beat.map.name}` : '') },
         ...all.map(({ name }) => ({ value: name, name })),
         ...(how.map && !all.some(({ name }) => name === how.map!.name)
           ? [{ value: how.map.name, name: how.map.name }]
@@ -223,53 +224,56 @@ export const MidiChoices = (props: ChoicesProps) => {
   const { how, onHow } = props;
   return (
     <>
-      <Pick label="Drums" value={how.split} options={SPLIT_OPTIONS} onChange={(split) => onHow({ split })} />
+      <Pick
+        label={words.drums}
+        value={how.split}
+        options={SPLIT_OPTIONS}
+        onChange={(split) => onHow({ split })}
+      />
       {how.split === 'none' || how.format === 0 ? null : (
         <Pick
-          label="Each becomes"
+          label={words.eachBecomes}
           value={how.as}
           options={[
-            { value: 'tracks', name: 'A track of one file' },
-            { value: 'files', name: 'A file of its own' },
+            { value: 'tracks', name: words.aTrackOfOneFile },
+            { value: 'files', name: words.aFileOfItsOwn },
           ]}
           onChange={(as) => onHow({ as })}
         />
       )}
-      {how.split !== 'none' && how.format === 0 ? (
-        <Para quiet>A file of format 0 has one track, so each becomes a file of its own.</Para>
-      ) : null}
+      {how.split !== 'none' && how.format === 0 ? <Para quiet>{words.aFileOfFormat0}</Para> : null}
       <Figure
-        label="Ticks a quarter"
-        about="How finely time is written"
-        under="ticks"
+        label={words.ticksAQuarter}
+        about={words.howFinelyTimeIsWritten}
+        under={words.ticks}
         step={24}
         value={how.ppq}
         {...EXPORT_BOUNDS.ppq}
         onChange={(ppq) => onHow({ ppq })}
       />
       <Figure
-        label="Channel"
-        about="Drums are expected on 10"
-        under="1 to 16"
+        label={words.channel}
+        about={words.drumsAreExpectedOn10}
+        under={words.n1To16}
         value={how.channel}
         {...EXPORT_BOUNDS.channel}
         onChange={(channel) => onHow({ channel })}
       />
       <Pick
-        label="Channels"
+        label={words.channels}
         value={how.channels}
         options={[
-          { value: 'lanes', name: 'As the lanes have it' },
-          { value: 'whole', name: 'This one for all' },
-          { value: 'each', name: 'Each lane the next one' },
+          { value: 'lanes', name: words.asTheLanesHaveIt },
+          { value: 'whole', name: words.thisOneForAll },
+          { value: 'each', name: words.eachLaneTheNextOne },
         ]}
         onChange={(channels) => onHow({ channels })}
       />
       <MapChoice {...props} />
       <Formats {...props} />
       <Tick
-        label="Count-in"
-        about="One bar of sticks first"
+        label={words.countIn}
+        about={words.oneBarOfSticksFirst}
         checked={how.countIn}
         onChange={(countIn) => onHow({ countIn })}
       />
@@ -281,29 +285,29 @@ export const MidiChoices = (props: ChoicesProps) => {
 export const AudioChoices = ({ how, onHow }: ChoicesProps) => (
   <>
     <Pick
-      label="Depth"
+      label={words.depth}
       value={how.depth}
       options={DEPTHS.map((value) => ({
         value,
-        name: value === '32f' ? '32 bit float' : `${value} bit`,
+        name: value === '32f' ? words.n32BitFloat : words.depthBit(value),
       }))}
       onChange={(depth) => onHow({ depth })}
     />
     <Pick
-      label="Rate"
+      label={words.rate}
       value={String(how.rate)}
-      options={RATES.map((rate) => ({ value: String(rate), name: `${rate / 1000} kHz` }))}
+      options={RATES.map((rate) => ({ value: String(rate), name: words.rateKHz(rate / 1000) }))}
       onChange={(rate) => onHow({ rate: Number(rate) as ExportHow['rate'] })}
     />
     <Tick
-      label="Stems"
-      about="Each lane in a file of its own, without the limiter"
+      label={words.stems}
+      about={words.eachLaneInAFile}
       checked={how.stems}
       onChange={(stems) => onHow({ stems })}
     />
     <Tick
-      label="Let it ring out"
-      about="Four seconds after the end; off, the end rings into the start, to loop"
+      label={words.letItRingOut}
+      about={words.fourSecondsAfterTheEnd}
       checked={how.tail}
       onChange={(tail) => onHow({ tail })}
     />
@@ -314,31 +318,31 @@ export const AudioChoices = ({ how, onHow }: ChoicesProps) => (
 export const PlayChoices = ({ beat, how, onHow, silent }: ChoicesProps & { silent: string[] }) => {
   const muted = silent.length
     ? how.includeMuted
-      ? `${listed(silent)} will be written though not heard.`
-      : `Left out as not heard: ${listed(silent)}.`
-    : `No lane of ${beat.name} is muted.`;
+      ? words.silentWillBeWrittenThough(listed(silent))
+      : words.leftOutAsNotHeard(listed(silent))
+    : words.noLaneOfBeatIs(beat.name);
   return (
     <>
       <Tick
-        label="Straight"
-        about="Without the feel: hits where they were programmed"
+        label={words.straight}
+        about={words.withoutTheFeelHitsWhere}
         checked={how.straight}
         onChange={(straight) => onHow({ straight })}
       />
       {how.scope === 'song' ? null : (
         <Pick
-          label="Early and late notes"
-          about="At the edges of what is written"
+          label={words.earlyAndLateNotes}
+          about={words.atTheEdgesOfWhat}
           value={how.edges}
           options={[
-            { value: 'wrap', name: 'Come in at the other end' },
-            { value: 'hold', name: 'Are held at the edge' },
+            { value: 'wrap', name: words.comeInAtTheOther },
+            { value: 'hold', name: words.areHeldAtTheEdge },
           ]}
           onChange={(edges) => onHow({ edges })}
         />
       )}
       <Tick
-        label="Write muted lanes too"
+        label={words.writeMutedLanesToo}
         about={muted}
         checked={how.includeMuted}
         onChange={(includeMuted) => onHow({ includeMuted })}
@@ -351,9 +355,9 @@ export const PlayChoices = ({ beat, how, onHow, silent }: ChoicesProps & { silen
 export const Names = ({ how, onHow, preview }: ChoicesProps & { preview: string }) => {
   return (
     <View style={styles.namesRow}>
-      <Words bold>Names</Words>
+      <Words bold>{words.names}</Words>
       <TextField
-        label="Names of the files"
+        label={words.namesOfTheFiles}
         value={how.names}
         most={200}
         numeric
@@ -364,7 +368,7 @@ export const Names = ({ how, onHow, preview }: ChoicesProps & { preview: string 
         {TOKENS.map((token) => (
           <Chip
             key={token}
-            label={`Add ${token} to the names`}
+            label={words.addTokenToTheNames(token)}
             onPress={() => onHow({ names: `${how.names}-{${token}}` })}
           >
             {`{${token}}`}

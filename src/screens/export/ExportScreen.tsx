@@ -33,13 +33,14 @@ import { download, dragOut, mayShare, parcel, readyFiles, share, type Ready } fr
 import { keepChoices, readKept, withChoice, type KeptChoice } from './kept';
 import { PartPreview } from './PartPreview';
 import { Written } from './Written';
+import { words } from '../../words/export';
 
 const ACTIONS: Record<ExportHow['kind'], string> = {
-  midi: 'Export MIDI',
-  audio: 'Bounce to WAV',
-  paper: 'Export drum part',
-  tab: 'Export drum tab',
-  list: 'Export list',
+  midi: words.exportMidi,
+  audio: words.bounceToWav,
+  paper: words.exportDrumPart,
+  tab: words.exportDrumTab,
+  list: words.exportList,
 };
 
 /** Choices kept by name. */
@@ -61,7 +62,7 @@ const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => voi
       if (!done)
         act(
           noticed({
-            text: 'The choice could not be kept: the browser has no room for it.',
+            text: words.theChoiceCouldNotBe,
             tone: 'danger',
             subject: 'kept',
           }),
@@ -74,21 +75,24 @@ const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => voi
     const bringBack = () => void readKept().then((now) => set(withChoice(now, one)));
     act(
       noticed({
-        text: `“${one.name}” is no longer kept.`,
+        text: words.oneIsNoLongerKept(one.name),
         subject: 'kept',
-        action: { label: 'Undo', does: offer(bringBack) },
+        action: { label: words.undo, does: offer(bringBack) },
       }),
     );
   };
   return (
-    <Disclosure title={`Kept choices${kept.length ? `: ${kept.length}` : ''}`} bold style={styles.ruled}>
+    <Disclosure title={words.keptChoices(kept.length ? `: ${kept.length}` : '')} bold style={styles.ruled}>
       {kept.length ? (
         <>
           <Choice
-            label="Use a kept choice"
-            short="Use"
+            label={words.useAKeptChoice}
+            short={words.use}
             value={same?.name ?? ''}
-            options={[{ value: '', name: 'Choose one' }, ...kept.map(({ name }) => ({ value: name, name }))]}
+            options={[
+              { value: '', name: words.chooseOne },
+              ...kept.map(({ name }) => ({ value: name, name })),
+            ]}
             onChange={(name) => {
               const found = kept.find((one) => one.name === name);
               if (found) onTake(found.how);
@@ -96,16 +100,16 @@ const Kept = ({ how, onTake }: { how: ExportHow; onTake: (how: ExportHow) => voi
           />
           {same ? (
             <Chip tone="danger" onPress={() => forget(same)}>
-              {`Forget “${same.name}”`}
+              {words.forgetSame(same.name)}
             </Chip>
           ) : null}
         </>
       ) : (
-        <Para quiet>What you choose here can be kept by name and used again, for any beat.</Para>
+        <Para quiet>{words.whatYouChooseHereCan}</Para>
       )}
       <NameField
-        label="Name of this choice"
-        action="Keep it"
+        label={words.nameOfThisChoice}
+        action={words.keepIt}
         onGive={(name) => set(withChoice(kept, { name, how }))}
       />
     </Disclosure>
@@ -123,14 +127,14 @@ const BounceProgress = ({ bouncing, onStop }: { bouncing: Bouncing; onStop: () =
   const percent = Math.round(bouncing.done * 100);
   return (
     <View style={styles.bounceProgress}>
-      <Progress label="Bounced" done={bouncing.done} />
+      <Progress label={words.bounced} done={bouncing.done} />
       <Words figure live>{`${percent} %`}</Words>
-      <Chip onPress={onStop}>Stop the bounce</Chip>
+      <Chip onPress={onStop}>{words.stopTheBounce}</Chip>
     </View>
   );
 };
 
-const NO_NAME = 'Nothing to write';
+const NO_NAME = words.nothingToWrite;
 
 interface OutProps extends ChoicesProps {
   out: Exported;
@@ -144,8 +148,8 @@ const Out = ({ beat, how, what, out }: OutProps) => {
   const told = (name: string, files: Ready[]) => {
     const notes = out.files.reduce((sum, file) => sum + file.notes, 0);
     const many = files.length > 1 ? `${count(files.length, 'file')}, ` : '';
-    const left = out.leftOut.length ? ` Left out as muted: ${listed(out.leftOut)}.` : '';
-    act(noticed({ text: `${name} was written: ${many}${count(notes, 'note')}.${left}`, subject: 'export' }));
+    const left = out.leftOut.length ? words.leftOutAsMutedLeftOut(listed(out.leftOut)) : '';
+    act(noticed({ text: words.nameWasWrittenManyLeft(name, many, notes, left), subject: 'export' }));
   };
   const give = (files: Ready[]) => told(download(out, how, files), files);
   const ready = how.kind !== 'audio' || bouncing.state === 'ready';
@@ -168,7 +172,7 @@ const Out = ({ beat, how, what, out }: OutProps) => {
     if (!done)
       act(
         noticed({
-          text: 'This system does not share such files. Download it instead.',
+          text: words.thisSystemDoesNotShare,
           subject: 'export',
           tone: 'danger',
         }),
@@ -179,24 +183,22 @@ const Out = ({ beat, how, what, out }: OutProps) => {
     <>
       <BounceProgress bouncing={bouncing} onStop={stop} />
       {how.kind === 'audio' && bouncing.state === 'ready' ? (
-        <Para
-          live
-        >{`Rendered in ${bouncing.seconds.toFixed(1)} s. Download it, share it or drag it out.`}</Para>
+        <Para live>{words.renderedInSecondsSDownload(bouncing.seconds.toFixed(1))}</Para>
       ) : null}
       <View style={styles.waysOut}>
         {bouncing.state === 'running' ? null : (
           <Action
-            label={how.kind === 'audio' && bouncing.state === 'ready' ? 'Download WAV' : ACTIONS[how.kind]}
+            label={how.kind === 'audio' && bouncing.state === 'ready' ? words.downloadWav : ACTIONS[how.kind]}
             kind="filled"
             icon={<Icon name="download" />}
             onPress={save}
           />
         )}
-        {ready && mayShare() ? <Chip onPress={() => void shared()}>Share</Chip> : null}
+        {ready && mayShare() ? <Chip onPress={() => void shared()}>{words.share}</Chip> : null}
         {ready && wide ? (
           <DragOut onStart={dragAll}>
             <View style={styles.dragOut}>
-              <Words small>{out.files.length > 1 ? 'Drag the ZIP out' : 'Drag it out'}</Words>
+              <Words small>{out.files.length > 1 ? words.dragTheZipOut : words.dragItOut}</Words>
             </View>
           </DragOut>
         ) : null}
@@ -239,7 +241,7 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
   const wide = useWide();
   const file = out.ok ? out.value.files[0] : undefined;
   const written = (
-    <Card style={wide && styles.summaryWide} label="What will be written">
+    <Card style={wide && styles.summaryWide} label={words.whatWillBeWritten}>
       {out.ok && file ? (
         <Out
           key={JSON.stringify([nowHow, nowWhat])}
@@ -250,7 +252,7 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
           out={out.value}
         />
       ) : (
-        <Para alert>{out.ok ? 'There is nothing to write.' : out.error}</Para>
+        <Para alert>{out.ok ? words.thereIsNothingToWrite : out.error}</Para>
       )}
       {out.ok && file && nowHow.kind === 'paper' ? <PartPreview files={out.value.files} /> : null}
     </Card>
@@ -282,7 +284,11 @@ export const ExportScreen = () => {
   const patternId = useApp((state) => state.view.patternId);
   return (
     <>
-      <ScreenHead title="Export" style={styles.exportHead} under={<Words quiet>{beat?.name ?? ''}</Words>} />
+      <ScreenHead
+        title={words.export}
+        style={styles.exportHead}
+        under={<Words quiet>{beat?.name ?? ''}</Words>}
+      />
       {beat ? <Chooser key={beat.id} beat={beat} first={patternId} /> : null}
     </>
   );

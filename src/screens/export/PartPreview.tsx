@@ -8,6 +8,7 @@ import { useInk } from '../../strings/ink';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { fetchReader } from './reader';
+import { words } from '../../words/export';
 
 /** So many bars are drawn at once: a whole song takes the page too long. */
 const BARS = 16;
@@ -59,9 +60,9 @@ const useDrawn = ({ xml, upTo }: SheetProps) => {
 };
 
 const SAID: Record<State, string> = {
-  drawing: 'The part is being drawn…',
+  drawing: words.thePartIsBeingDrawn,
   drawn: '',
-  failed: 'The part could not be drawn here. The file is written all the same.',
+  failed: words.thePartCouldNotBe,
 };
 
 const Sheet = ({ file }: { file: OutFile }) => {
@@ -70,14 +71,12 @@ const Sheet = ({ file }: { file: OutFile }) => {
   const { paper, state } = useDrawn({ xml: file.data as string, upTo: shown });
   return (
     <>
-      <Paper onElement={paper} label={`Bars 1 to ${shown} of ${file.name}`} />
+      <Paper onElement={paper} label={words.bars1ToShownOf(shown, file.name)} />
       <Para quiet live>
         {SAID[state]}
       </Para>
       {shown < file.bars ? (
-        <Chip
-          onPress={() => setUpTo(upTo + BARS)}
-        >{`Draw more: ${shown} of ${file.bars} bars are here`}</Chip>
+        <Chip onPress={() => setUpTo(upTo + BARS)}>{words.drawMoreShownOfBars(shown, file.bars)}</Chip>
       ) : null}
     </>
   );
@@ -89,14 +88,14 @@ export const PartPreview = ({ files }: { files: OutFile[] }) => {
   const [at, setAt] = useState(0);
   const file = files[Math.min(at, files.length - 1)]!;
   return (
-    <View role="region" style={styles.partPreview} aria-label="The part">
+    <View role="region" style={styles.partPreview} aria-label={words.thePart}>
       <Chip pressed={open} onPress={() => setOpen(!open)}>
-        Look at the part
+        {words.lookAtThePart}
       </Chip>
       {open && files.length > 1 ? (
         <Choice
-          label="Which part"
-          short="Which"
+          label={words.whichPart}
+          short={words.which}
           value={String(at)}
           options={files.map(({ name }, index) => ({ value: String(index), name }))}
           onChange={(value) => setAt(Number(value))}

@@ -12,6 +12,7 @@ import { count } from '../../../core/beat/text';
 import { tempoOf } from '../../../core/export/list';
 import { barsOf } from '../../../core/export/midi';
 import { mayDrag } from './giving';
+import { words } from '../../words/export';
 
 const SHOWN = 12;
 
@@ -21,19 +22,18 @@ const sumOf = (files: OutFile[], key: 'notes' | 'tracks'): number =>
 /** "2 bars of 4/4 at 92 BPM, 84 notes, ending on the bar line." */
 const lead = ({ files, pieces }: Exported): string => {
   const notes = count(sumOf(files, 'notes'), 'note');
-  if (pieces.length > 1)
-    return `${count(files.length, 'file')} of ${pieces.length} parts, ${notes}, each ending on a bar line.`;
+  if (pieces.length > 1) return words.ofMany2PartsNotesEach(files.length, pieces.length, notes);
   const piece = pieces[0]!;
   const bars = barsOf(piece);
   const meters = [...new Set(bars.map(({ meter }) => meterText(meter)))].join(' and ');
   const bpm = Math.round(tempoOf(piece) * 100) / 100;
-  return `${count(bars.length, 'bar')} of ${meters} at ${bpm} BPM, ${notes}, ending on the bar line.`;
+  return words.ofMetersAtBpmBpm(bars.length, meters, bpm, notes);
 };
 
 const tracksOf = ({ kind }: ExportHow, { files, map }: Exported): string | null => {
   if (kind !== 'midi') return null;
   const tracks = sumOf(files, 'tracks');
-  return `${files.length > 1 ? `${files.length} files` : 'One file'}, ${count(tracks, 'track')}, written with the drum map “${map}”.`;
+  return words.writtenWithTheDrumMap(files.length, tracks, map);
 };
 
 const aboutFile = (file: OutFile, { kind }: ExportHow): string =>
@@ -62,7 +62,7 @@ export const Written = ({ out, how, onDrag, children }: WrittenProps) => {
       <Para>{lead(out)}</Para>
       {tracks ? <Para>{tracks}</Para> : null}
       {carried && how.edges === 'wrap' && how.scope !== 'song' ? (
-        <Para>{`${count(carried, 'note')} that the feel moves over the loop’s edge ${carried === 1 ? 'comes' : 'come'} in at its other end.`}</Para>
+        <Para>{words.thatTheFeelMovesOver(carried)}</Para>
       ) : null}
       {warnings.map((warning) => (
         <Para danger key={warning}>
@@ -70,14 +70,10 @@ export const Written = ({ out, how, onDrag, children }: WrittenProps) => {
         </Para>
       ))}
       {empty ? (
-        <Para>
-          {how.scope === 'pattern'
-            ? 'There is nothing to hear in this pattern yet; the file would be empty.'
-            : 'There is nothing to hear in it yet; what is written would be empty.'}
-        </Para>
+        <Para>{how.scope === 'pattern' ? words.thereIsNothingToHear : words.thereIsNothingToHearIn}</Para>
       ) : null}
       {children}
-      <Items style={styles.written} label="Files">
+      <Items style={styles.written} label={words.files}>
         {files.slice(0, SHOWN).map((file) => (
           <Item key={pathOf(file)}>
             <DragOut when={mayDrag(file)} onStart={(event) => onDrag(file, event)}>
@@ -93,10 +89,8 @@ export const Written = ({ out, how, onDrag, children }: WrittenProps) => {
           </Item>
         ))}
       </Items>
-      {files.length > SHOWN ? <Para quiet>{`and ${files.length - SHOWN} more`}</Para> : null}
-      {wide && files.some(mayDrag) ? (
-        <Para quiet>Drag a file from this list, or all of them, to the desktop or into another program.</Para>
-      ) : null}
+      {files.length > SHOWN ? <Para quiet>{words.andManyMore(files.length - SHOWN)}</Para> : null}
+      {wide && files.some(mayDrag) ? <Para quiet>{words.dragAFileFromThis}</Para> : null}
     </>
   );
 };

@@ -2,6 +2,7 @@ import { newBounceWorker } from '../../workers/makers';
 import { useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/beat/schema';
 import type { BounceAsked, BounceGiven } from '../../workers/bounceWorker';
+import { words } from '../../words/export';
 
 export interface BouncedFile {
   path: string;
@@ -58,7 +59,7 @@ export const useBounce = (
     one.onerror = () =>
       setBouncing({
         state: 'failed',
-        error: 'The browser stopped the rendering. Choose some bars instead of all, 16 bit, or no stems.',
+        error: words.theBrowserStoppedTheRendering,
       });
     one.postMessage(asked);
   };

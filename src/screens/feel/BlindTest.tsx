@@ -9,6 +9,7 @@ import { viewChanged, type BlindTest as Test } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { keepTally, readTallies, type Tally } from './tally';
+import { words } from '../../words/feel';
 
 /** A verdict asks for so many rounds, settled before the first: who stops when it looks well proves nothing. */
 export const ROUNDS = 12;
@@ -26,15 +27,13 @@ const listen = (test: Test, hearing: 0 | 1): void => {
 
 const luckText = (right: number, of: number): string => {
   const luck = 100 * byChance(right, of);
-  const often = luck < 1 ? 'fewer than 1' : luck > 99 ? 'more than 99' : String(Math.round(luck));
-  return `Guessing gives ${right} or more of ${of} in ${often} of 100 tests`;
+  const often = luck < 1 ? words.fewerThan1 : luck > 99 ? words.moreThan99 : String(Math.round(luck));
+  return words.guessingGivesRightOrMore(right, of, often);
 };
 
 /** What a whole test says (exact binomial, one-sided). */
 const verdict = ({ right, of }: Tally): string =>
-  `Right ${right} of ${of}. ${luckText(right, of)}: ${
-    byChance(right, of) <= 0.05 ? 'you hear it.' : 'this test does not show that you hear it.'
-  }`;
+  words.rightRightOfOfLuck(right, of, luckText(right, of), byChance(right, of));
 
 const nextRound = (which: Compared, before?: Test): Test => ({
   which,
@@ -45,13 +44,19 @@ const nextRound = (which: Compared, before?: Test): Test => ({
 
 const Before = ({ tallies }: { tallies: Tally[] }) =>
   tallies.length ? (
-    <Disclosure title={`Tests so far: ${tallies.length}`}>
+    <Disclosure title={words.testsSoFarMany(tallies.length)}>
       <Items style={styles.tallies}>
         {[...tallies].reverse().map((one) => (
           <Item key={one.at}>
-            <Words>{`${new Date(one.at).toLocaleDateString()}, ${one.against}: right ${one.right} of ${one.of}${
-              one.of < ROUNDS ? ', ended early' : ''
-            }`}</Words>
+            <Words>
+              {words.onDayAgainst(
+                new Date(one.at).toLocaleDateString(),
+                one.against,
+                one.right,
+                one.of,
+                one.of < ROUNDS,
+              )}
+            </Words>
           </Item>
         ))}
       </Items>
@@ -81,31 +86,27 @@ const Round = ({ test, onAnswer, onEnd }: RoundProps) => {
   const both = heard.first && heard.second;
   return (
     <>
-      <Para live>{`Round ${test.of + 1} of ${ROUNDS}`}</Para>
-      <Chips label="Listen to">
+      <Para live>{words.roundOfOfRounds(test.of + 1, ROUNDS)}</Para>
+      <Chips label={words.listenTo}>
         <Chip pressed={hearing === 0} onPress={() => setHearing(0)}>
-          Hear the first
+          {words.hearTheFirst}
         </Chip>
         <Chip pressed={hearing === 1} onPress={() => setHearing(1)}>
-          Hear the second
+          {words.hearTheSecond}
         </Chip>
       </Chips>
-      <Chips label="Your answer">
+      <Chips label={words.yourAnswer}>
         <Chip disabled={!both} onPress={() => onAnswer(true)}>
-          The first has the feel
+          {words.theFirstHasTheFeel}
         </Chip>
         <Chip disabled={!both} onPress={() => onAnswer(false)}>
-          The second has it
+          {words.theSecondHasIt}
         </Chip>
       </Chips>
       <Para quiet live>
-        {both
-          ? 'Both are heard: which one has the feel?'
-          : playing
-            ? 'Hear each of them for a moment; then an answer counts.'
-            : 'Press play, then hear each of them for a moment.'}
+        {both ? words.bothAreHeardWhichOne : playing ? words.hearEachOfThemFor : words.pressPlayThenHearEach}
       </Para>
-      <Chip onPress={onEnd}>End the test</Chip>
+      <Chip onPress={onEnd}>{words.endTheTest}</Chip>
     </>
   );
 };
@@ -149,24 +150,22 @@ export const BlindTest = ({ which, against }: BlindTestProps) => {
   const end = () => {
     if (test?.of) {
       keep(test.right, test.of);
-      setSaid(`Ended after ${test.of} of ${ROUNDS} rounds: that is no verdict.`);
+      setSaid(words.endedAfterOfOfRounds(test.of, ROUNDS));
     } else leave();
   };
 
   return (
-    <Group title="Blind test">
+    <Group title={words.blindTest}>
       {test && blind ? (
         <Round key={test.of} test={test} onAnswer={answer} onEnd={end} />
       ) : (
         <>
           {said ? <Para live>{said}</Para> : null}
-          <Para quiet>
-            {`Two ways to hear the pattern, in random order: say ${ROUNDS} times which one has the feel. How often you were right is told at the end, with how likely that is by guessing. The strings and all figures are hidden meanwhile.`}
-          </Para>
+          <Para quiet>{words.twoWaysToHearThe(ROUNDS)}</Para>
           <Chip onPress={() => go(test ? nextRound(test.which, test) : nextRound(which))}>
-            {test ? `Go on with round ${test.of + 1}` : 'Begin a blind test'}
+            {test ? words.goOnWithRoundOf(test.of + 1) : words.beginABlindTest}
           </Chip>
-          {test ? <Chip onPress={end}>End the test</Chip> : null}
+          {test ? <Chip onPress={end}>{words.endTheTest}</Chip> : null}
         </>
       )}
       <Before tallies={tallies} />

@@ -7,6 +7,7 @@ import { deviation, mean } from '../../../core/feel/performance';
 import { aheadText, tightness } from '../../../core/feel/reportText';
 import { playedLanes, timingDots, type TimingDot } from '../../../core/play/performance';
 import { Later } from '../../ui/Later';
+import { words } from '../../words/feel';
 
 const timingChart = async () => (await import('./charts')).TimingChart;
 const velocityCharts = async () => (await import('./charts')).VelocityCharts;
@@ -33,11 +34,16 @@ const summaryOf = (lanes: Lane[], lane: Lane, dots: TimingDot[]) => {
 };
 
 const inWords = (dots: TimingDot[]): string => {
-  if (!dots.length) return 'Nothing sounds in this pattern yet.';
+  if (!dots.length) return words.nothingSoundsInThisPattern;
   const [before, after] = [dots.map((dot) => dot.before), dots.map((dot) => dot.after)];
   const moved = mean(after.map((ms, at) => Math.abs(ms - before[at]!)));
-  if (moved < 0.05) return 'The feel moves nothing: every hit sounds where it was put.';
-  return `The feel moves hits by ${moved.toFixed(1)} ms on the mean: ${aheadText(mean(before))} before, ${aheadText(mean(after))} after, and ${deviation(dots.map((dot) => dot.left)).toFixed(1)} ms of spread beside the base feel.`;
+  if (moved < 0.05) return words.theFeelMovesNothingEvery;
+  return words.theFeelMovesHitsBy(
+    moved.toFixed(1),
+    aheadText(mean(before)),
+    aheadText(mean(after)),
+    deviation(dots.map((dot) => dot.left)).toFixed(1),
+  );
 };
 
 /** Where each hit stands before the feel and after it, and how hard. */
@@ -47,20 +53,18 @@ export const ChartsPage = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) 
   const [chosen, setChosen] = useState<string | null>(null);
   return (
     <>
-      <Heading level={2}>Timing</Heading>
+      <Heading level={2}>{words.timing}</Heading>
       <Para>{inWords(dots)}</Para>
       <Later
         of={timingChart}
-        what="The chart of timing"
-        waiting={<Para quiet>Drawing…</Para>}
+        what={words.theChartOfTiming}
+        waiting={<Para quiet>{words.drawing}</Para>}
         given={{ pattern, lanes: beat.lanes, dots, chosen }}
       />
-      <Para
-        quiet
-      >{`Pale before the feel, full after it, over ${PASSES} passes. Press a lane below to see it alone.`}</Para>
+      <Para quiet>{words.paleBeforeTheFeelFull(PASSES)}</Para>
       <Table
-        label="Timing lane by lane"
-        columns={['Lane', 'Before', 'After', 'Spread', { heard: 'In a word' }]}
+        label={words.timingLaneByLane}
+        columns={[words.lane, words.before, words.after, words.spread, { heard: words.inAWord }]}
         figures={[0, 1, 2]}
         chosen={chosen}
         onChoose={(id) => setChosen(id === chosen ? null : id)}
@@ -72,12 +76,12 @@ export const ChartsPage = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) 
           ),
         )}
       />
-      <Para quiet>In ms: + is behind the grid, − ahead. Spread is what is left beside the base feel.</Para>
-      <Heading level={2}>Velocity</Heading>
+      <Para quiet>{words.inMsIsBehindThe}</Para>
+      <Heading level={2}>{words.velocity}</Heading>
       <Later
         of={velocityCharts}
-        what="The charts of velocity"
-        waiting={<Para quiet>Drawing…</Para>}
+        what={words.theChartsOfVelocity}
+        waiting={<Para quiet>{words.drawing}</Para>}
         given={{ pattern, dots }}
       />
     </>

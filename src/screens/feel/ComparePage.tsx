@@ -7,9 +7,10 @@ import { selectAgainst, viewChanged } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { BlindTest } from './BlindTest';
+import { words } from '../../words/feel';
 
 const against = (b: { name: string } | null, which: Compared): string =>
-  which === 'b' && b ? `“${b.name}”` : 'without any feel';
+  which === 'b' && b ? `“${b.name}”` : words.withoutAnyFeel;
 
 /** The pattern with its feel and without it, or with another one, equally strong. */
 export const ComparePage = () => {
@@ -24,22 +25,19 @@ export const ComparePage = () => {
     <>
       {/* While one listens blindly, nothing else may change or show what is heard. */}
       {blind ? null : (
-        <Group title="Compare with">
+        <Group title={words.compareWith}>
           <Chips>
             <Chip pressed={which === 'bare'} onPress={() => setAgainst('bare')}>
-              Without feel
+              {words.withoutFeel}
             </Chip>
             <Chip pressed={which === 'b'} disabled={!b} onPress={() => setAgainst('b')}>
-              {b ? `B, “${b.name}”` : 'B: none chosen'}
+              {b ? `B, “${b.name}”` : words.bNoneChosen}
             </Chip>
           </Chips>
           <Hold held={compare !== null} onHold={hold}>
-            {`Hold to hear it ${which === 'b' ? `as ${against(b, which)}` : against(b, which)}`}
+            {words.holdToHearIt(which === 'b', against(b, which))}
           </Hold>
-          <Para quiet>
-            Both are made equally strong, so that the louder one is not taken for the better. Holding C does
-            the same.
-          </Para>
+          <Para quiet>{words.bothAreMadeEquallyLoud}</Para>
         </Group>
       )}
       <BlindTest which={which} against={against(b, which)} />

@@ -10,7 +10,6 @@ import { styles } from './styles';
 import { isMidi } from '../../../core/midi/chunks';
 import { useKept } from '../../ui/useKept';
 import { useEffect, useState } from 'react';
-import { count } from '../../../core/beat/text';
 import { swingPercentAt } from '../../../core/feel/swing';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
@@ -27,14 +26,15 @@ import { ReportPage } from './ReportPage';
 import { StagesPage } from './StagesPage';
 import { TemplatesPage } from './TemplatesPage';
 import { Tabs, tabId } from '../../ui/Tabs';
+import { words } from '../../words/feel';
 
 const PAGES = [
-  { id: 'stages', name: 'Stages' },
-  { id: 'compare', name: 'Compare' },
-  { id: 'charts', name: 'Charts' },
-  { id: 'report', name: 'Report' },
-  { id: 'templates', name: 'Templates' },
-  { id: 'feels', name: 'Feels' },
+  { id: 'stages', name: words.stages },
+  { id: 'compare', name: words.compare },
+  { id: 'charts', name: words.charts },
+  { id: 'report', name: words.report },
+  { id: 'templates', name: words.templates },
+  { id: 'feels', name: words.feels },
 ] as const;
 
 type Page = (typeof PAGES)[number]['id'];
@@ -60,12 +60,12 @@ const Head = () => {
   const act = useDo();
   return (
     <ScreenHead
-      title="Feel"
+      title={words.feel}
       style={styles.head}
       under={
         patterns && shown ? (
           <Pick
-            label="Pattern shown"
+            label={words.patternShown}
             value={shown}
             options={patterns.map(({ id, name }) => ({ value: id, name }))}
             onChange={(patternId) => act(viewChanged({ patternId, spots: [], cursor: null }))}
@@ -73,8 +73,8 @@ const Head = () => {
         ) : null
       }
     >
-      <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
-      <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
+      <IconButton label={words.undo} icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
+      <IconButton label={words.redo} icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
     </ScreenHead>
   );
 };
@@ -164,21 +164,21 @@ export const FeelScreen = () => {
   const [page, setPage] = useKept<Page>('feel page', 'stages');
   const [dropped, setDropped] = useState<Dropped | null>(null);
   useHeldKey();
-  if (!ready) return <Para style={styles.loading}>Loading the beat…</Para>;
+  if (!ready) return <Para style={styles.loading}>{words.loadingTheBeat}</Para>;
 
   const drop = ([file, ...more]: File[]) => {
     if (!file) return;
     if (more.length)
       act(
         noticed({
-          text: `A template is taken from one file at a time: ${file.name} is opened, ${count(more.length, 'more file')} not.`,
+          text: words.aTemplateIsTakenFrom(file.name, more.length),
           subject: 'template',
         }),
       );
     void file.arrayBuffer().then((buffer) => {
       const bytes = new Uint8Array(buffer);
       if (!isMidi(bytes)) {
-        act(noticed({ text: `${file.name} is not a MIDI file.`, tone: 'danger', subject: 'template' }));
+        act(noticed({ text: words.fileIsNotAMidi(file.name), tone: 'danger', subject: 'template' }));
         return;
       }
       setDropped({ name: file.name, bytes });
@@ -194,7 +194,7 @@ export const FeelScreen = () => {
           <View style={styles.feelStrings}>
             {blind ? (
               <Para quiet style={styles.blindNote}>
-                Nothing is drawn while you listen blindly.
+                {words.nothingIsDrawnWhileYou}
               </Para>
             ) : (
               <Board wide={wide} />
@@ -202,14 +202,14 @@ export const FeelScreen = () => {
             {compare !== null && !blind ? (
               <View style={styles.comparing}>
                 <Words live style={styles.comparingWords}>
-                  {compare === 'b' && b ? `As “${b.name}”` : 'Without feel'}
+                  {compare === 'b' && b ? words.asB2(b.name) : words.withoutFeel}
                 </Words>
               </View>
             ) : null}
           </View>
-          <View style={[styles.feelPanel, wide && styles.panelWide]} role="region" aria-label="Feel">
+          <View style={[styles.feelPanel, wide && styles.panelWide]} role="region" aria-label={words.feel}>
             <Tabs
-              label="Feel"
+              label={words.feel}
               tabs={PAGES}
               value={page}
               onChange={setPage}

@@ -15,6 +15,7 @@ import { Chip } from '../../ui/Chip';
 import { Range } from '../../ui/Range';
 import { NameField } from '../../ui/NameField';
 import { percent } from '../../ui/figures';
+import { words } from '../../words/feel';
 
 interface FeelsPageProps {
   beat: Beat;
@@ -31,20 +32,16 @@ const Whose = ({ beat, pattern }: Pick<FeelsPageProps, 'beat' | 'pattern'>) => {
   const set = (to: boolean) =>
     act(beatEdited({ edit: { edit: 'ownFeel', args: { patternId: pattern.id, own: to } } }));
   return (
-    <Group title="Whose feel this is">
+    <Group title={words.whoseFeelThisIs}>
       <Chips>
         <Chip pressed={!own} onPress={() => set(false)}>
-          The beat’s
+          {words.theBeats}
         </Chip>
         <Chip pressed={own} onPress={() => set(true)}>
-          {`Only of ${pattern.name}`}
+          {words.onlyOfPattern(pattern.name)}
         </Chip>
       </Chips>
-      <Para quiet>
-        {own
-          ? 'Changes here are heard in this pattern alone. Going back to the beat’s can be undone.'
-          : `Changes here are heard in this pattern and in ${others} other${others === 1 ? '' : 's'}.`}
-      </Para>
+      <Para quiet>{own ? words.changesHereAreHeardIn : words.changesHereAreHeardInThis(others)}</Para>
     </Group>
   );
 };
@@ -57,22 +54,22 @@ const Kept = ({ kept, patternId }: { kept: NamedFeel; patternId: string }) => {
       <Words bold>{name}</Words>
       <Chips>
         <Chip
-          label={`Use ${name}`}
+          label={words.useName(name)}
           onPress={() => act(beatEdited({ edit: { edit: 'useFeel', args: { patternId, feel } } }))}
         >
-          Use
+          {words.use}
         </Chip>
-        <Chip label={`${name} as B`} onPress={() => act(viewChanged({ b: { name, feel } }))}>
-          As B
+        <Chip label={words.nameAsB(name)} onPress={() => act(viewChanged({ b: { name, feel } }))}>
+          {words.asB}
         </Chip>
         <Chip
-          label={`Drop ${name}`}
+          label={words.dropName(name)}
           onPress={() => {
             act(beatEdited({ edit: { edit: 'dropFeel', args: { id } } }));
-            act(noticed({ text: `The feel “${name}” was dropped. Undo brings it back.`, subject: 'feel' }));
+            act(noticed({ text: words.theFeelNameWasDropped(name), subject: 'feel' }));
           }}
         >
-          Drop
+          {words.drop}
         </Chip>
       </Chips>
     </Item>
@@ -84,7 +81,7 @@ const Keeping = ({ beat, pattern, feel }: Omit<FeelsPageProps, 'lane'>) => {
   const clip = useApp((state) => state.view.feelClip);
   const patternId = pattern.id;
   return (
-    <Group title="Feels kept with this beat">
+    <Group title={words.feelsKeptWithThisBeat}>
       {beat.feels.length ? (
         <Items>
           {beat.feels.map((kept) => (
@@ -92,11 +89,11 @@ const Keeping = ({ beat, pattern, feel }: Omit<FeelsPageProps, 'lane'>) => {
           ))}
         </Items>
       ) : (
-        <Para quiet>None yet. Name this feel to keep it, and use it again on any pattern.</Para>
+        <Para quiet>{words.noneYetNameThisFeel}</Para>
       )}
       <NameField
-        label="Name of this feel"
-        action="Keep it"
+        label={words.nameOfThisFeel}
+        action={words.keepIt}
         onGive={(name) =>
           act(beatEdited({ edit: { edit: 'keepFeel', args: { id: nanoid(), name, patternId } } }))
         }
@@ -107,19 +104,19 @@ const Keeping = ({ beat, pattern, feel }: Omit<FeelsPageProps, 'lane'>) => {
             act(viewChanged({ feelClip: feel }));
             act(
               noticed({
-                text: 'The feel was copied. Open another pattern or beat to use it there.',
+                text: words.theFeelWasCopiedOpen,
                 subject: 'feel',
               }),
             );
           }}
         >
-          Copy this feel
+          {words.copyThisFeel}
         </Chip>
         <Chip
           disabled={!clip || clip === feel}
           onPress={() => act(beatEdited({ edit: { edit: 'useFeel', args: { patternId, feel: clip! } } }))}
         >
-          Use the copied feel
+          {words.useTheCopiedFeel}
         </Chip>
       </Chips>
     </Group>
@@ -140,12 +137,12 @@ const Blend = ({ pattern, feel }: Pick<FeelsPageProps, 'pattern' | 'feel'>) => {
     );
   const other = blend ? { name: blend.name, feel: blend.with } : b && { name: b.name, feel: plainOf(b.feel) };
   return (
-    <Group title="Blend">
+    <Group title={words.blend}>
       {other ? (
         <>
           <Range
-            label={`Blend from this feel to ${other.name}`}
-            short="A to B"
+            label={words.blendFromThisFeelTo(other.name)}
+            short={words.aToB}
             value={blend?.amount ?? 0}
             least={0}
             most={1}
@@ -153,11 +150,11 @@ const Blend = ({ pattern, feel }: Pick<FeelsPageProps, 'pattern' | 'feel'>) => {
             shown={percent(blend?.amount ?? 0)}
             onChange={(amount, gesture) => set({ with: other.feel, name: other.name, amount }, gesture)}
           />
-          <Para quiet>{`A is the feel set on the stages, B is “${other.name}”.`}</Para>
-          {blend ? <Chip onPress={() => set(null)}>Only A</Chip> : null}
+          <Para quiet>{words.aIsTheFeelSet(other.name)}</Para>
+          {blend ? <Chip onPress={() => set(null)}>{words.onlyA}</Chip> : null}
         </>
       ) : (
-        <Para quiet>Choose “As B” on a kept feel; then a slider blends the two.</Para>
+        <Para quiet>{words.chooseAsBOnA}</Para>
       )}
     </Group>
   );
@@ -173,7 +170,7 @@ const WriteIn = ({ beat, pattern, lane }: Pick<FeelsPageProps, 'beat' | 'pattern
     act(beatEdited({ edit: { edit: 'writeIn', args: { patternId: pattern.id, laneId, single } } }));
     act(
       noticed({
-        text: `The feel was written into ${what}; it is straight there now. Undo takes it out again.`,
+        text: words.theFeelWasWrittenInto(what),
         subject: 'feel',
       }),
     );
@@ -184,11 +181,8 @@ const WriteIn = ({ beat, pattern, lane }: Pick<FeelsPageProps, 'beat' | 'pattern
     else write(laneId, what);
   };
   return (
-    <Group title="Write in">
-      <Para quiet>
-        The feel becomes nudge and velocity of the hits, as they sound in the first pass, and is then
-        straight.
-      </Para>
+    <Group title={words.writeIn}>
+      <Para quiet>{words.theFeelBecomesTheHits}</Para>
       <CheckBox
         checked={single}
         onChange={(checked) => {
@@ -196,22 +190,22 @@ const WriteIn = ({ beat, pattern, lane }: Pick<FeelsPageProps, 'beat' | 'pattern
           setAsked(null);
         }}
       >
-        Rolls and flams as single hits
+        {words.rollsAndFlamsAsSingle}
       </CheckBox>
       <Chips>
-        <Chip onPress={() => ask(null, `all lanes of ${pattern.name}`)}>Write in all lanes</Chip>
-        {lane ? <Chip onPress={() => ask(lane.id, lane.name)}>{`Write in ${lane.name}`}</Chip> : null}
+        <Chip onPress={() => ask(null, words.allLanesOfPattern(pattern.name))}>{words.writeInAllLanes}</Chip>
+        {lane ? <Chip onPress={() => ask(lane.id, lane.name)}>{words.writeInLane(lane.name)}</Chip> : null}
       </Chips>
       {asked ? (
-        <View {...({ role: 'group', 'aria-label': 'Before it is written in' } as object)}>
+        <View {...({ role: 'group', 'aria-label': words.beforeItIsWrittenIn } as object)}>
           {asked.told.map((text) => (
             <Para key={text} live>
               {text}
             </Para>
           ))}
           <Chips>
-            <Chip onPress={() => write(asked.laneId, asked.what)}>Write it in so</Chip>
-            <Chip onPress={() => setAsked(null)}>Leave it</Chip>
+            <Chip onPress={() => write(asked.laneId, asked.what)}>{words.writeItInSo}</Chip>
+            <Chip onPress={() => setAsked(null)}>{words.leaveIt}</Chip>
           </Chips>
         </View>
       ) : null}

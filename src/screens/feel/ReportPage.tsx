@@ -24,6 +24,7 @@ import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { FilePick } from '../../web/FilePick';
 import { askReport } from '../../workers/askReport';
+import { words } from '../../words/feel';
 
 /** A report is taken over so many passes, so that chance and humanize even out. */
 const PASSES = 4;
@@ -41,8 +42,10 @@ const laneNames =
     const known = beat.lanes.find(({ id }) => id === lane)?.name;
     if (known) return known;
     const [channel, note] = lane.split('/');
-    if (note === undefined) return 'Slots';
-    return (channel === '10' ? instrumentOf(Number(note)) : null) ?? `Note ${note}, channel ${channel}`;
+    if (note === undefined) return words.slots;
+    return (
+      (channel === '10' ? instrumentOf(Number(note)) : null) ?? words.noteNoteChannelChannel(note, channel)
+    );
   };
 
 /** What lanes of a beat and notes of a file are matched by: channel and note number. */
@@ -76,8 +79,8 @@ const LanesTable = ({
   of: string;
 }) => (
   <Table
-    label={`The lanes of ${of}`}
-    columns={['Lane', 'Notes', 'Stands', 'Spread', 'Velocity']}
+    label={words.theLanesOfOf(of)}
+    columns={[words.lane, words.notes, words.stands, words.spread, words.velocity]}
     figures={[0, 2, 3]}
     rows={lanes.map((lane) => ({
       key: lane.lane,
@@ -85,7 +88,7 @@ const LanesTable = ({
       cells: [
         String(lane.notes),
         aheadText(lane.meanSwung),
-        `${oneFigure(lane.spreadSwung)} ms`,
+        words.spreadSwungMs(oneFigure(lane.spreadSwung)),
         `${oneFigure(lane.velocity)} ± ${oneFigure(lane.velocitySpread)}`,
       ],
     }))}
@@ -107,7 +110,7 @@ const Lines = ({
   return (
     <View role="region" style={styles.report} aria-label={`${title}: ${asked.name}`} aria-busy={!report}>
       <Heading level={2}>{asked.name}</Heading>
-      {!report ? <Para quiet>Measuring…</Para> : null}
+      {!report ? <Para quiet>{words.measuring}</Para> : null}
       {report && !report.ok ? <Para>{report.error}</Para> : null}
       {report?.ok ? (
         <>
@@ -137,13 +140,13 @@ const Differences = ({ first, second, names, beat, lanes }: DifferencesProps) =>
   const terms = unlikeTerms(first, second);
   const apart = lanes ? nothingShared(first, second, name, key) : null;
   const text = (figure: number | null, unit: string) =>
-    figure === null ? 'none' : `${oneFigure(figure)}${unit}`;
+    figure === null ? words.noFigure : `${oneFigure(figure)}${unit}`;
   return (
-    <View role="region" style={styles.report} aria-label="Differences">
-      <Heading level={2}>Side by side</Heading>
+    <View role="region" style={styles.report} aria-label={words.differences}>
+      <Heading level={2}>{words.sideBySide}</Heading>
       <Table
-        label="Both side by side"
-        columns={[{ heard: 'Figure' }, ...names, 'Difference']}
+        label={words.bothSideBySide}
+        columns={[{ heard: words.figure }, ...names, words.difference]}
         figures={[0, 1, 2]}
         rows={rows.map((row) => ({
           key: row.what,
@@ -212,33 +215,33 @@ export const ReportPage = ({ beat, pattern, dropped }: ReportPageProps) => {
   const [first, second] = [useReport(shown), useReport(other)];
   const others = [
     ...(file ? [{ value: 'file', name: file.name }] : []),
-    ...templates.map(({ id, name }) => ({ value: id, name: `template ${name}` })),
+    ...templates.map(({ id, name }) => ({ value: id, name: words.templateCalled(name) })),
   ];
   return (
     <>
       <Choice
-        label="Report of"
-        short="Report of"
+        label={words.reportOf}
+        short={words.reportOf}
         value={of}
-        options={[{ value: '', name: `pattern ${pattern.name}` }, ...others]}
+        options={[{ value: '', name: words.patternCalled(pattern.name) }, ...others]}
         onChange={setOf}
       />
       <Choice
-        label="Set it against"
-        short="Against"
+        label={words.setItAgainst}
+        short={words.against}
         value={against}
-        options={[{ value: '', name: 'nothing' }, ...others]}
+        options={[{ value: '', name: words.nothing }, ...others]}
         onChange={setAgainst}
       />
       <Chips>
         <FilePick
-          label="Open a MIDI file to set it against"
+          label={words.openAMidiFileTo}
           accept=".mid,.midi"
           onFile={(name, bytes) => open({ name, bytes })}
         >
-          Open a MIDI file
+          {words.openAMidiFile}
         </FilePick>
-        {other ? <Chip onPress={() => setAgainst('')}>Against nothing</Chip> : null}
+        {other ? <Chip onPress={() => setAgainst('')}>{words.againstNothing}</Chip> : null}
       </Chips>
       {shown && other && first?.ok && second?.ok ? (
         <Differences
@@ -250,8 +253,8 @@ export const ReportPage = ({ beat, pattern, dropped }: ReportPageProps) => {
         />
       ) : null}
       <View style={styles.reports}>
-        <Lines title="Report" asked={shown} report={first} beat={beat} />
-        <Lines title="Set against" asked={other} report={second} beat={beat} />
+        <Lines title={words.report} asked={shown} report={first} beat={beat} />
+        <Lines title={words.setAgainst} asked={other} report={second} beat={beat} />
       </View>
     </>
   );

@@ -22,6 +22,7 @@ import { HumanizeStage } from './stages/HumanizeStage';
 import { QuantizeStage } from './stages/QuantizeStage';
 import { percent } from '../../ui/figures';
 import { STAGE_NAMES, stageText } from './stageText';
+import { words } from '../../words/feel';
 
 interface RowProps {
   stage: Stage;
@@ -59,7 +60,7 @@ const StageRow = memo(({ stage, text, off, open, onOpen, children }: RowProps) =
           </View>
         </Press>
         <Switch
-          label={`${name} takes part`}
+          label={words.nameTakesPart(name)}
           value={!off}
           onChange={(on) => editShownFeel({ edit: 'passBy', args: { stage, off: !on } })}
         />
@@ -106,20 +107,16 @@ export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => 
   }, [compared]);
   return (
     <>
-      {hinted ? null : (
-        <Hint onDone={() => hintDone(store, 'compare')}>
-          Hold C, or the button on Compare: without the feel you hear what it does.
-        </Hint>
-      )}
+      {hinted ? null : <Hint onDone={() => hintDone(store, 'compare')}>{words.holdCOrTheButton}</Hint>}
       {blend ? (
         <View>
           <Para note>
-            {`Heard is a blend: ${percent(1 - blend.amount)} of this feel, which the stages show, and ${percent(blend.amount)} of “${blend.name}”.`}
+            {words.youHearABlend(percent(1 - blend.amount), percent(blend.amount), blend.name)}
           </Para>
           <Chip
             onPress={() => act(beatEdited({ edit: { edit: 'setBlend', args: { patternId, blend: null } } }))}
           >
-            Only this feel
+            {words.onlyThisFeel}
           </Chip>
         </View>
       ) : null}

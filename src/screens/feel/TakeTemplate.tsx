@@ -17,6 +17,7 @@ import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';
 import { TemplatePicture } from '../../strings/TemplatePicture';
 import { barsOf, type Source } from './templates';
+import { words } from '../../words/feel';
 
 const OFFERED: Grid[] = GRIDS.filter((grid) => /^1\/(8|16|32)[T]?$/.test(grid));
 /** The family of a performance's lane: of the beat's lane, or of a General MIDI note. */
@@ -31,7 +32,9 @@ const laneName = (lane: string, beat: Beat): string => {
   const [channel, note] = lane.split('/');
   const known = beat.lanes.find(({ id }) => id === lane)?.name;
   if (known || note === undefined) return known ?? lane;
-  return (channel === '10' ? instrumentOf(Number(note)) : null) ?? `note ${note}, channel ${channel}`;
+  return (
+    (channel === '10' ? instrumentOf(Number(note)) : null) ?? words.noteNoteChannelChannel2(note, channel)
+  );
 };
 
 interface TakeTemplateProps {
@@ -84,35 +87,35 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
         },
       }),
     );
-    act(noticed({ text: `The template “${name}” was kept with this beat.`, subject: 'template' }));
+    act(noticed({ text: words.theTemplateNameWasKept(name), subject: 'template' }));
     onDone();
   };
   return (
-    <Group title={`Template from ${source.name}`}>
+    <Group title={words.templateFromSource(source.name)}>
       <Figures>
         <Choice<Grid>
-          label="Grid of the template"
-          short="Grid"
+          label={words.gridOfTheTemplate}
+          short={words.grid}
           value={grid}
           options={[...new Set([found, ...OFFERED])].map((one) => ({
             value: one,
-            name: one === found ? `${one}, found` : one,
+            name: one === found ? words.oneFound(one) : one,
           }))}
           onChange={setGrid}
         />
         <Choice
-          label="Length of the template"
-          short="Length"
+          label={words.lengthOfTheTemplate}
+          short={words.length}
           value={String(bars)}
-          options={lengths.map((n) => ({ value: String(n), name: `${n} bar${n === 1 ? '' : 's'}` }))}
+          options={lengths.map((n) => ({ value: String(n), name: words.nBar(n) }))}
           onChange={(n) => setBars(Number(n))}
         />
         <Choice
-          label="Lanes of the template"
-          short="From"
+          label={words.lanesOfTheTemplate}
+          short={words.from}
           value={lane}
           options={[
-            { value: '', name: 'all lanes' },
+            { value: '', name: words.allLanes },
             ...families.map((family) => ({ value: family, name: FAMILY_NAMES[family] })),
             ...lanes.map((one) => ({ value: one, name: laneName(one, beat) })),
           ]}
@@ -120,28 +123,26 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
         />
       </Figures>
       <Dots dots={dots} slots={shape.slots.length} dropped={dropped} onDrop={turn} />
-      <Para quiet>
-        {`${dots.length - dropped.size} of ${dots.length} notes. Press a dot to leave it out, or take it back.`}
-      </Para>
+      <Para quiet>{words.manyOfMany2NotesPress(dots.length - dropped.size, dots.length)}</Para>
       <TemplatePicture shape={shape} />
       <Chips>
         <Chip
           disabled={!odd.length}
           onPress={() => setDropped(new Set([...dropped, ...odd.map(({ note }) => note)]))}
         >
-          {odd.length ? `Leave out ${odd.length} far off` : 'None far off'}
+          {odd.length ? words.leaveOutManyFarOff(odd.length) : words.noneFarOff}
         </Chip>
         <Chip disabled={!dropped.size} onPress={() => setDropped(new Set())}>
-          Take all back
+          {words.takeAllBack}
         </Chip>
-        <Chip onPress={onDone}>Leave it</Chip>
+        <Chip onPress={onDone}>{words.leaveIt}</Chip>
       </Chips>
       {tooLong ? (
-        <Para>{`A template has at most ${MOST_SLOTS} slots: choose fewer bars or a wider grid.`}</Para>
+        <Para>{words.aTemplateHasAtMost(MOST_SLOTS)}</Para>
       ) : empty ? (
-        <Para>Every note is left out; take some back.</Para>
+        <Para>{words.everyNoteIsLeftOut}</Para>
       ) : (
-        <NameField label="Name of the template" action="Keep it" onGive={keep} />
+        <NameField label={words.nameOfTheTemplate} action={words.keepIt} onGive={keep} />
       )}
     </Group>
   );

@@ -25,6 +25,7 @@ import { TakeTemplate } from './TakeTemplate';
 import { TemplatePicture } from '../../strings/TemplatePicture';
 import { readAside } from '../../workers/aside';
 import { madeOf, sourceOf, type Source } from './templates';
+import { words } from '../../words/feel';
 
 /** Humanize and chance even out over so many passes. */
 const PASSES = 4;
@@ -47,7 +48,7 @@ const Own = ({ template, chosen, onChoose }: OwnProps) => {
     );
   return (
     <Item ruled>
-      <CheckBox label={`Choose ${name} to be averaged`} checked={chosen} onChange={onChoose}>
+      <CheckBox label={words.chooseNameToBeAveraged(name)} checked={chosen} onChange={onChoose}>
         {name}
       </CheckBox>
       <Words small quiet>
@@ -62,37 +63,37 @@ const Own = ({ template, chosen, onChoose }: OwnProps) => {
         <TemplatePicture shape={template} />
       )}
       <Chips>
-        <Chip label={`Use ${name}`} onPress={() => follow(template)}>
-          Use
+        <Chip label={words.useName(name)} onPress={() => follow(template)}>
+          {words.use}
         </Chip>
-        <Chip label={`Edit ${name}`} pressed={editing} onPress={() => setEditing(!editing)}>
-          Edit
+        <Chip label={words.editName(name)} pressed={editing} onPress={() => setEditing(!editing)}>
+          {words.edit}
         </Chip>
         <Chip
-          label={`Save ${name} as a file`}
+          label={words.saveNameAsAFile(name)}
           onPress={() => saveText(writeTemplate(template), `${fileName(name)}.template.json`)}
         >
-          Save .json
+          {words.saveJson}
         </Chip>
         <Chip
-          label={`Save ${name} as a MIDI file`}
+          label={words.saveNameAsAMidi(name)}
           onPress={() => saveBytes(templateMidi(template), `${fileName(name)}.mid`, 'audio/midi')}
         >
-          Save .mid
+          {words.saveMid}
         </Chip>
         <Chip
-          label={`Drop ${name}`}
+          label={words.dropName(name)}
           onPress={() => {
             act(beatEdited({ edit: { edit: 'dropTemplate', args: { id } } }));
             act(
               noticed({
-                text: `The template “${name}” was dropped. Undo brings it back.`,
+                text: words.theTemplateNameWasDropped(name),
                 subject: 'template',
               }),
             );
           }}
         >
-          Drop
+          {words.drop}
         </Chip>
       </Chips>
     </Item>
@@ -115,11 +116,11 @@ const Shipped = ({ template }: { template: Template }) => {
       <Para quiet>{template.about}</Para>
       <TemplatePicture shape={template} />
       <Chips>
-        <Chip label={`Use ${name}`} onPress={() => follow(template)}>
-          Use
+        <Chip label={words.useName(name)} onPress={() => follow(template)}>
+          {words.use}
         </Chip>
         <Chip
-          label={`Copy to edit it: ${name}`}
+          label={words.copyToEditItName(name)}
           onPress={() => {
             act(
               beatEdited({
@@ -131,13 +132,13 @@ const Shipped = ({ template }: { template: Template }) => {
             );
             act(
               noticed({
-                text: `“${copyName}” stands among this beat’s templates now, to be edited.`,
+                text: words.copyNameStandsAmongThisBeats(copyName),
                 subject: 'template',
               }),
             );
           }}
         >
-          Copy to edit
+          {words.copyToEdit}
         </Chip>
       </Chips>
     </Item>
@@ -172,7 +173,7 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
     act(beatEdited({ edit: { edit: 'keepTemplate', args: { template } } }));
     act(
       noticed({
-        text: `The template “${shape.name}” was opened and kept with this beat.`,
+        text: words.theTemplateShapeWasOpened(shape.name),
         subject: 'template',
       }),
     );
@@ -190,13 +191,13 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
   const fromPattern = (only: Lane | undefined) => {
     const performance = patternPerformance(beat, pattern, PASSES);
     const notes = performance.notes.filter((note) => !only || note.lane === only.id);
-    const name = only ? `${only.name} of ${pattern.name}` : pattern.name;
+    const name = only ? words.onlyOfPattern2(only.name, pattern.name) : pattern.name;
     if (notes.length) setSource({ name, performance: { ...performance, notes } });
-    else say(`Nothing of ${name} sounds, so no template can be taken from it.`);
+    else say(words.nothingOfNameSoundsSo(name));
   };
   const average = () => {
     const some = beat.templates.filter(({ id }) => chosen.has(id));
-    const shape = averaged(`Mean of ${some.length}`, some);
+    const shape = averaged(words.meanOfMany(some.length), some);
     if (!shape) return;
     act(beatEdited({ edit: { edit: 'keepTemplate', args: { template: { ...shape, id: nanoid() } } } }));
     const left = some.filter(
@@ -205,8 +206,8 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
     act(
       noticed({
         text: left
-          ? `${some.length - left} templates were averaged; ${left} of another grid or length were left out.`
-          : `${some.length} templates were averaged into one.`,
+          ? words.manyTemplatesWereAveragedLeft(some.length - left, left)
+          : words.manyTemplatesWereAveragedInto(some.length),
         subject: 'template',
       }),
     );
@@ -216,29 +217,29 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
     return <TakeTemplate key={source.name} beat={beat} source={source} onDone={() => setSource(null)} />;
   return (
     <>
-      <Group title="Take a template">
+      <Group title={words.takeATemplate}>
         <Chips>
           <FilePick
-            label="Take a template from a MIDI file"
+            label={words.takeATemplateFromA}
             accept=".mid,.midi"
             onFile={(name, bytes) => void take(name, bytes)}
           >
-            From a MIDI file
+            {words.fromAMidiFile}
           </FilePick>
-          <Chip onPress={() => fromPattern(undefined)}>{`From ${pattern.name}`}</Chip>
-          {lane ? <Chip onPress={() => fromPattern(lane)}>{`From ${lane.name} alone`}</Chip> : null}
+          <Chip onPress={() => fromPattern(undefined)}>{words.fromPattern(pattern.name)}</Chip>
+          {lane ? <Chip onPress={() => fromPattern(lane)}>{words.fromLaneAlone(lane.name)}</Chip> : null}
           <FilePick
-            label="Open templates"
+            label={words.openTemplates}
             accept=".json,.mid,.midi"
             multiple
             onFile={(name, bytes) => void open(name, bytes)}
           >
-            Open template files
+            {words.openTemplateFiles}
           </FilePick>
         </Chips>
-        <Para quiet>A MIDI file can also be dropped anywhere on this screen.</Para>
+        <Para quiet>{words.aMidiFileCanAlso}</Para>
       </Group>
-      <Group title="Templates of this beat">
+      <Group title={words.templatesOfThisBeat}>
         {beat.templates.length ? (
           <Items>
             {beat.templates.map((template) => (
@@ -256,15 +257,15 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
             ))}
           </Items>
         ) : (
-          <Para quiet>None yet: take one from something that was played.</Para>
+          <Para quiet>{words.noneYetTakeOneFrom}</Para>
         )}
         {beat.templates.length > 1 ? (
           <Chip disabled={chosen.size < 2} onPress={average}>
-            {chosen.size < 2 ? 'Choose two or more to average them' : `Average ${chosen.size} into one`}
+            {chosen.size < 2 ? words.chooseTwoOrMoreTo : words.averageSizeIntoOne(chosen.size)}
           </Chip>
         ) : null}
       </Group>
-      <Group title="Templates of the library">
+      <Group title={words.templatesOfTheLibrary}>
         <Items>
           {TEMPLATES.map((template) => (
             <Shipped key={template.id} template={template} />

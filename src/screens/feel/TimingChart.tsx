@@ -9,6 +9,7 @@ import { dyeOf, Point, shapeOf } from './lanePoint';
 import { colour, font } from '../../ui/tokens';
 import { Fitted } from '../../ui/Fitted';
 import { Words } from '../../ui/Words';
+import { words } from '../../words/feel';
 
 interface TimingChartProps {
   pattern: Pattern;
@@ -73,7 +74,7 @@ const Chart = ({ pattern, lanes, dots, chosen, width }: TimingChartProps & { wid
   return (
     <>
       <Words quiet style={styles.axis}>
-        ahead, ms
+        {words.aheadMs}
       </Words>
       <LineChart
         data={data}
@@ -107,7 +108,7 @@ const Chart = ({ pattern, lanes, dots, chosen, width }: TimingChartProps & { wid
         ))}
       </View>
       <Words quiet style={styles.axis}>
-        behind, ms
+        {words.behindMs}
       </Words>
     </>
   );
@@ -120,7 +121,7 @@ export const TimingChart = (props: TimingChartProps) => (
     style={styles.chart}
     more={{
       role: 'img',
-      'aria-label': 'Distance of each hit from the grid over one bar, behind below, ahead above',
+      'aria-label': words.distanceOfEachHitFrom,
     }}
   >
     {(width) => <Chart {...props} width={width - FIGURES} />}

@@ -7,6 +7,7 @@ import { mean } from '../../../core/feel/performance';
 import type { Pattern } from '../../../core/beat/schema';
 import type { TimingDot } from '../../../core/play/performance';
 import { colour, font } from '../../ui/tokens';
+import { words } from '../../words/feel';
 
 const STEP = 240;
 const BIN = 8;
@@ -76,10 +77,10 @@ export const VelocityCharts = ({ pattern, dots }: { pattern: Pattern; dots: Timi
   const most = Math.max(4, ...counts.map(({ value }) => value));
   return (
     <>
-      <Para quiet>Mean velocity on each sixteenth of the bar</Para>
-      {chart('Accents over the bar', accents(pattern, dots), 128, 4)}
-      <Para quiet>How often each velocity is played</Para>
-      {chart('Histogram of velocities', counts, Math.ceil(most / 4) * 4, 4)}
+      <Para quiet>{words.meanVelocityOnEachSixteenth}</Para>
+      {chart(words.accentsOverTheBar, accents(pattern, dots), 128, 4)}
+      <Para quiet>{words.howOftenEachVelocityIs}</Para>
+      {chart(words.histogramOfVelocities, counts, Math.ceil(most / 4) * 4, 4)}
     </>
   );
 };

@@ -39,7 +39,7 @@ describe('the stages', () => {
     ]);
     fireEvent.click(screen.getByRole('switch', { name: 'Base feel takes part' }));
     expect(feel().off).toEqual(['base']);
-    expect(screen.getByRole('button', { name: /Base feel/ }).textContent).toContain('Passed by');
+    expect(screen.getByRole('button', { name: /Base feel/ }).textContent).toContain('Bypassed');
     fireEvent.click(screen.getByRole('switch', { name: 'Base feel takes part' }));
     expect(feel().off).toEqual([]);
   });
@@ -134,7 +134,7 @@ describe('the stages', () => {
           }),
         ),
     );
-    expect(screen.getByText(/Heard is a blend: 75 % of this feel.* 25 % of “Late”/)).toBeTruthy();
+    expect(screen.getByText(/You hear a blend: 75 % of this feel.* 25 % of “Late”/)).toBeTruthy();
     press('Only this feel');
     expect(feel()).not.toHaveProperty('blend');
   });

@@ -3,25 +3,26 @@ import type { Stage } from '../../../core/beat/choices';
 import type { Feel, LaneFeel } from '../../../core/beat/feelSchema';
 import type { Grid } from '../../../core/beat/grid';
 import type { Lane } from '../../../core/beat/schema';
+import { words } from '../../words/feel';
 
 /** What each stage of a feel does now, in one line. */
 
 export const STAGE_NAMES: Record<Stage, string> = {
-  quantize: 'Quantize',
-  base: 'Base feel',
-  ahead: 'Ahead and behind',
-  dynamics: 'Dynamics',
-  humanize: 'Humanize',
+  quantize: words.quantize,
+  base: words.baseFeel,
+  ahead: words.aheadAndBehind,
+  dynamics: words.dynamics,
+  humanize: words.humanize,
 };
 
 const PLAIN: Record<string, string> = {
-  '1/4': 'quarters',
-  '1/8': 'eighths',
-  '1/16': 'sixteenths',
-  '1/32': 'thirty-seconds',
-  '1/64': 'sixty-fourths',
+  '1/4': words.quarters,
+  '1/8': words.eighths,
+  '1/16': words.sixteenths,
+  '1/32': words.thirtySeconds,
+  '1/64': words.sixtyFourths,
 };
-const BENT = { T: 'triplet ', D: 'dotted ', Q: 'quintuplet ' } as const;
+const BENT = { T: words.tripletOf, D: words.dottedOf, Q: words.quintupletOf } as const;
 
 /** @example gridText('1/8T') // "triplet eighths" */
 export const gridText = (grid: Grid): string => {
@@ -31,15 +32,18 @@ export const gridText = (grid: Grid): string => {
 
 /** @example offsetText(-4.2) // "4.2 ms ahead" */
 export const offsetText = (ms: number): string =>
-  ms === 0 ? 'on time' : `${figure(Math.abs(ms))} ms ${ms < 0 ? 'ahead' : 'behind'}`;
+  ms === 0 ? words.onTime : words.msMs(figure(Math.abs(ms)), ms);
 
 const quantizeText = ({ quantize }: Feel): string => {
-  if (!quantize.strength || quantize.lanes?.length === 0) return 'Hits stay where they were played';
-  const window = quantize.window < 1 ? `, within ${percent(quantize.window)}` : '';
-  const lanes = quantize.lanes
-    ? `, ${quantize.lanes.length} lane${quantize.lanes.length === 1 ? '' : 's'}`
-    : '';
-  return `${percent(quantize.strength)} towards ${gridText(quantize.grid)}${window}${lanes}`;
+  if (!quantize.strength || quantize.lanes?.length === 0) return words.hitsStayWhereTheyWere;
+  const window = quantize.window < 1 ? words.withinWindow(percent(quantize.window)) : '';
+  const lanes = quantize.lanes ? words.manyLane(quantize.lanes.length) : '';
+  return words.strengthTowardsGridWindowLanes(
+    percent(quantize.strength),
+    gridText(quantize.grid),
+    window,
+    lanes,
+  );
 };
 
 const ownLanes = (feel: Feel, lanes: Lane[], has: (lane: LaneFeel) => boolean): Lane[] =>
@@ -47,47 +51,59 @@ const ownLanes = (feel: Feel, lanes: Lane[], has: (lane: LaneFeel) => boolean): 
 
 const baseText = (feel: Feel, lanes: Lane[]): string => {
   const own = ownLanes(feel, lanes, (lane) => lane.base !== undefined).length;
-  const besides = own ? `; ${own} lane${own === 1 ? ' has its' : 's have their'} own` : '';
+  const besides = own ? words.ownLaneOwn(own) : '';
   const { template, timing, velocity } = feel.template;
   if (feel.base === 'template' && template)
-    return `${template.name}, timing ${percent(timing)}, velocity ${percent(velocity)}${besides}`;
+    return words.templateTimingTimingVelocityVelocity(
+      template.name,
+      percent(timing),
+      percent(velocity),
+      besides,
+    );
   if (feel.base === 'swing' && feel.swing.withTempo !== undefined)
-    return `Swing with the tempo, ${percent(feel.swing.withTempo)}, on ${gridText(feel.swing.grid)}${besides}`;
+    return words.swingWithTheTempoWithTempo(
+      percent(feel.swing.withTempo),
+      gridText(feel.swing.grid),
+      besides,
+    );
   if (feel.base === 'swing' && feel.swing.percent !== 50)
-    return `Swing ${figure(feel.swing.percent)} % on ${gridText(feel.swing.grid)}${besides}`;
-  return `Straight${besides}`;
+    return words.swingPercentOnGridBesides(figure(feel.swing.percent), gridText(feel.swing.grid), besides);
+  return words.straightBesides(besides);
 };
 
 const aheadText = (feel: Feel, lanes: Lane[]): string => {
   const moved = ownLanes(feel, lanes, ({ offset }) => !!offset);
-  if (!moved.length) return 'Every lane on time';
+  if (!moved.length) return words.everyLaneOnTime;
   const told = moved.slice(0, 2).map(({ id, name }) => `${name} ${offsetText(feel.lanes[id]!.offset!)}`);
-  return told.join(', ') + (moved.length > 2 ? ` and ${moved.length - 2} more` : '');
+  return told.join(', ') + (moved.length > 2 ? words.andManyMore(moved.length - 2) : '');
 };
 
 const dynamicsText = (feel: Feel, lanes: Lane[]): string => {
   const own = ownLanes(feel, lanes, ({ contrast = 1, level = 1 }) => contrast !== 1 || level !== 1).map(
     ({ name }) => name,
   );
-  const kit = feel.level === 1 ? '' : `The kit at ${percent(feel.level)}`;
+  const kit = feel.level === 1 ? '' : words.theKitAtLevel(percent(feel.level));
   const some = own.length
-    ? `${own.slice(0, 2).join(', ')}${own.length > 2 ? ` and ${own.length - 2} more` : ''}`
+    ? `${own.slice(0, 2).join(', ')}${own.length > 2 ? words.andManyMore(own.length - 2) : ''}`
     : '';
-  if (!kit && !some) return 'Velocities as they are';
-  return [kit, some && `${kit ? 'own for' : 'Own for'} ${some}`].filter(Boolean).join(', ');
+  if (!kit && !some) return words.velocitiesAsTheyAre;
+  return [kit, some && `${kit ? words.ownFor : words.ownFor2} ${some}`].filter(Boolean).join(', ');
 };
 
 const humanizeText = ({ humanize }: Feel): string => {
   const { timing, velocity, drift, anew } = humanize;
-  if (!timing && !velocity) return 'The same to the sample every time';
-  const spread = [timing && `± ${figure(timing)} ms`, velocity && `± ${figure(velocity)} of velocity`];
-  const drifting = timing ? `, ${percent(drift)} of it drift` : '';
-  return `${spread.filter(Boolean).join(', ')}${drifting}${anew ? ', new on each pass' : ''}`;
+  if (!timing && !velocity) return words.theSameToTheSample;
+  const spread = [
+    timing && words.timingMs(figure(timing)),
+    velocity && words.velocityOfVelocity(figure(velocity)),
+  ];
+  const drifting = timing ? words.driftOfItDrift(percent(drift)) : '';
+  return `${spread.filter(Boolean).join(', ')}${drifting}${anew ? words.newOnEachPass : ''}`;
 };
 
 /** What a stage does now, or that it is passed by. */
 export const stageText = (stage: Stage, feel: Feel, lanes: Lane[]): string => {
-  if (feel.off.includes(stage)) return 'Passed by';
+  if (feel.off.includes(stage)) return words.bypassed;
   switch (stage) {
     case 'quantize':
       return quantizeText(feel);
@@ -104,10 +120,10 @@ export const stageText = (stage: Stage, feel: Feel, lanes: Lane[]): string => {
 
 /** Where a spread of timing lies, in words (feel of players: about 3 to 10 ms; above some 20 it reads as sloppy). */
 export const spreadText = (ms: number): string => {
-  if (ms === 0) return 'A machine: no spread at all.';
-  if (ms < 3) return 'Closer than anyone plays: below 3 ms.';
-  if (ms <= 6) return 'A tight session player: 3 to 6 ms.';
-  if (ms <= 10) return 'A good player at ease: 6 to 10 ms.';
-  if (ms <= 20) return 'Loose, late at night: 10 to 20 ms.';
-  return 'Sloppy to most ears: above 20 ms.';
+  if (ms === 0) return words.aMachineNoSpreadAt;
+  if (ms < 3) return words.closerThanAnyonePlaysBelow;
+  if (ms <= 6) return words.aTightSessionPlayer3;
+  if (ms <= 10) return words.aGoodPlayerAtEase;
+  if (ms <= 20) return words.looseLateAtNight10;
+  return words.sloppyToMostEarsAbove;
 };

@@ -8,6 +8,7 @@ import { meterOfShape } from '../../../core/feel/templateMeter';
 import type { Performance } from '../../../core/feel/performance';
 import { performanceOf, readMidi } from '../../../core/midi/readFile';
 import { readAside } from '../../workers/aside';
+import { words } from '../../words/feel';
 
 /** A performance that a template may be taken from. */
 export interface Source {
@@ -36,6 +37,6 @@ export const barsOf = ({ length, meter }: Performance): number =>
  */
 export const madeOf = (shape: Shape): string => {
   const groups = Object.keys(shape.groups ?? {}).map((group) => GROUP_NAMES[group as DrumGroup]);
-  const own = groups.length ? `; curves of their own for ${listed(groups)}` : '';
-  return `${meterText(meterOfShape(shape))}: ${shape.slots.length} slots of ${shape.grid}${own}`;
+  const own = groups.length ? words.curvesOfTheirOwnFor(listed(groups)) : '';
+  return words.meterManySlotsOfGrid(meterText(meterOfShape(shape)), shape.slots.length, shape.grid, own);
 };

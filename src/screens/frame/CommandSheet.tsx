@@ -10,6 +10,7 @@ import { useWide } from '../../ui/useWide';
 import { Words } from '../../ui/Words';
 import type { Command } from './commands';
 import { findCommands } from './findCommand';
+import { words } from '../../words/frame';
 
 const styles = StyleSheet.create({
   head: { flexDirection: 'row', gap: 8, alignItems: 'center', marginBottom: 8 },
@@ -57,12 +58,12 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
     setAt(next);
   };
   return (
-    <Sheet title="Find a command" open onClose={onClose}>
+    <Sheet title={words.findACommand} open onClose={onClose}>
       <View {...({ onKeyDownCapture: keys } as object)}>
         <View style={styles.head}>
           <TextField
-            label="What do you want to do?"
-            placeholder="swing, flam, double, stems…"
+            label={words.whatDoYouWantTo}
+            placeholder={words.swingFlamDoubleStems}
             value={asked}
             focused
             onType={(text) => {
@@ -83,7 +84,7 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
               onKeys();
             }}
           >
-            All keys
+            {words.allKeys}
           </Chip>
         </View>
         {found.length ? (
@@ -92,7 +93,12 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
             keyExtractor={({ name, of }) => `${of} ${name}`}
             style={styles.list}
             initialNumToRender={14}
-            {...({ role: 'listbox', nativeID: 'commands', 'aria-label': 'Commands', tabIndex: -1 } as object)}
+            {...({
+              role: 'listbox',
+              nativeID: 'commands',
+              'aria-label': words.commands,
+              tabIndex: -1,
+            } as object)}
             renderItem={({ item, index }) => (
               <ListItem
                 onPress={() => run(item)}
@@ -117,7 +123,9 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
             )}
           />
         ) : (
-          <Words quiet live>{`Nothing is called “${asked}”. Try another word for it.`}</Words>
+          <Words quiet live>
+            {words.nothingIsCalledAskedTry(asked)}
+          </Words>
         )}
       </View>
     </Sheet>

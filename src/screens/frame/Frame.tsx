@@ -24,6 +24,7 @@ import { useKeys } from './keys';
 import { useStrayDrops } from '../../web/strayDrop';
 import { useWide } from '../../ui/useWide';
 import { togglePlay, useClick, useSongEnd, useSound } from './sound';
+import { words } from '../../words/frame';
 
 /** Only the edit that was spoken of is taken back, not one that came after it. */
 const takeBack = (at: number): void => {
@@ -31,7 +32,7 @@ const takeBack = (at: number): void => {
   else
     store.dispatch(
       noticed({
-        text: 'Other changes came after it: undo step by step on the Pattern screen.',
+        text: words.otherChangesCameAfterIt,
         subject: 'undo',
       }),
     );
@@ -127,7 +128,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
           {finding ? (
             <Later
               of={commandSheet}
-              what="The list of commands"
+              what={words.theListOfCommands}
               waiting={null}
               given={{ onClose: () => setFinding(false), onKeys: showHelp }}
             />

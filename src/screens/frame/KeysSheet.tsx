@@ -3,10 +3,11 @@ import { Sheet } from '../../ui/Sheet';
 import { Words } from '../../ui/Words';
 import { KEYS } from './keys';
 import { styles } from './styles';
+import { words } from '../../words/frame';
 
 export const KeysSheet = ({ onClose }: { onClose: () => void }) => (
-  <Sheet title="Keys" open onClose={onClose}>
-    <Items label="Keys">
+  <Sheet title={words.keys} open onClose={onClose}>
+    <Items label={words.keys}>
       {KEYS.map(({ keys, does }) => (
         <Item key={keys} style={styles.keys}>
           <Words figure style={styles.keyNames}>

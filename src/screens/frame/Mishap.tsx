@@ -7,6 +7,7 @@ import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { store } from '../../state/session';
 import { Chip } from '../../ui/Chip';
 import { saveBeatFile } from '../../ui/files';
+import { words } from '../../words/frame';
 
 const Fallback = ({ resetErrorBoundary }: FallbackProps) => {
   const save = () => {
@@ -15,12 +16,9 @@ const Fallback = ({ resetErrorBoundary }: FallbackProps) => {
   };
   return (
     <View style={styles.failed} role="alert">
-      <Para>
-        Something went wrong on this screen. Your beat is kept, and what plays goes on. Show the screen again,
-        go to another one, or save the beat as a file to be sure of it.
-      </Para>
-      <Chip onPress={resetErrorBoundary}>Show it again</Chip>
-      <Chip onPress={save}>Save the beat as a file</Chip>
+      <Para>{words.somethingWentWrongOnThis}</Para>
+      <Chip onPress={resetErrorBoundary}>{words.showItAgain}</Chip>
+      <Chip onPress={save}>{words.saveTheBeatAsA}</Chip>
     </View>
   );
 };

@@ -5,13 +5,14 @@ import { SetDown } from '../../web/SetDown';
 import { styles } from './styles';
 import { Link, usePathname } from 'expo-router';
 import { Icon, type IconName } from '../../ui/Icon';
+import { words } from '../../words/frame';
 
 const TABS: { href: '/grooves' | '/' | '/feel' | '/song' | '/export'; label: string; icon: IconName }[] = [
-  { href: '/grooves', label: 'Grooves', icon: 'grooves' },
-  { href: '/', label: 'Pattern', icon: 'pattern' },
-  { href: '/feel', label: 'Feel', icon: 'feel' },
-  { href: '/song', label: 'Song', icon: 'song' },
-  { href: '/export', label: 'Export', icon: 'export' },
+  { href: '/grooves', label: words.grooves, icon: 'grooves' },
+  { href: '/', label: words.pattern, icon: 'pattern' },
+  { href: '/feel', label: words.feel, icon: 'feel' },
+  { href: '/song', label: words.song, icon: 'song' },
+  { href: '/export', label: words.export, icon: 'export' },
 ];
 
 const Screen = ({ href, label, icon }: (typeof TABS)[number]) => {
@@ -40,7 +41,7 @@ export const Tabs = () => {
       nativeID="screens"
       role="navigation"
       style={[styles.tabs, wide && styles.rail]}
-      aria-label="Screens"
+      aria-label={words.screens}
     >
       {TABS.map((tab) =>
         tab.href === '/song' ? (

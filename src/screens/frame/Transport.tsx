@@ -18,6 +18,7 @@ import { Icon } from '../../ui/Icon';
 import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
 import { togglePlay } from './sound';
+import { words } from '../../words/frame';
 
 /** A place in the pattern as it is counted: bar, beat, sixteenth. @example place(pattern, 1200) // "1.2.2" */
 export const placeText = (pattern: Pattern, tick: number): string => {
@@ -42,7 +43,7 @@ const Place = () => {
       const text = placeText(pattern, played ?? 0);
       if (figure.current && figure.current.textContent !== text) {
         figure.current.textContent = text;
-        under.current!.textContent = `bar ${text.split('.')[0]} of ${pattern.bars}`;
+        under.current!.textContent = words.barSplitOfBars(text.split('.')[0], pattern.bars);
       }
       // The figure changes once a sixteenth: there is nothing to do in between.
       const toNext = played === null ? 16 : (240 - (played % 240)) / ticksPerMs(tempo);
@@ -57,7 +58,7 @@ const Place = () => {
         1.1.1
       </Words>
       <Words style={styles.placeUnder} ref={under}>
-        bar 1
+        {words.bar1}
       </Words>
     </View>
   );
@@ -69,7 +70,16 @@ const TempoField = () => {
   const change = (asked: number, gesture?: string) => {
     act(tempoSet({ tempo: heldTempo(asked).value, ...(gesture && { gesture }) }));
   };
-  return <NumberField label="Tempo" value={tempo} {...TEMPO} under="BPM" width={72} onChange={change} />;
+  return (
+    <NumberField
+      label={words.tempo}
+      value={tempo}
+      {...TEMPO}
+      under={words.bpm}
+      width={72}
+      onChange={change}
+    />
+  );
 };
 
 const SwingField = () => {
@@ -85,20 +95,20 @@ const SwingField = () => {
   return (
     <>
       <NumberField
-        label="Swing"
+        label={words.swing}
         value={swing ? Math.round(100 * swingPercentAt(swing, tempo)) / 100 : 50}
         {...SWING}
-        under="swing"
+        under={words.swing2}
         unit=" %"
         width={80}
         onChange={change}
       />
       <Press
         style={styles.swingGrid}
-        label={sixteenths ? '16ths are the swung notes' : '8ths are the swung notes'}
+        label={sixteenths ? words.n16thsAreTheSwungNotes : words.n8thsAreTheSwungNotes}
         onPress={() => act(swingSet({ patternId, change: { grid: sixteenths ? '1/8' : '1/16' } }))}
       >
-        <Words style={styles.link}>{sixteenths ? '16ths' : '8ths'}</Words>
+        <Words style={styles.link}>{sixteenths ? words.n16ths : words.n8ths}</Words>
       </Press>
     </>
   );
@@ -112,11 +122,11 @@ const Silenced = () => {
   const muted = lanes?.filter((lane) => lane.mute).length ?? 0;
   const soloed = lanes?.filter((lane) => lane.solo).length ?? 0;
   if (!muted && !soloed) return null;
-  const parts = [muted && `${muted} muted`, soloed && `${soloed} soloed`].filter(Boolean);
+  const parts = [muted && words.mutedMuted(muted), soloed && words.soloedSoloed(soloed)].filter(Boolean);
   return (
     <Press
       style={[styles.silenced, !wide && styles.silencedAbove]}
-      label={`${parts.join(', ')}: clear`}
+      label={words.partsClear(parts.join(', '))}
       onPress={() => act(beatEdited({ edit: { edit: 'clearSilenced', args: {} } }))}
     >
       <Words style={styles.silencedWords}>{parts.join(', ')}</Words>
@@ -129,7 +139,7 @@ const Click = () => {
   const act = useDo();
   return (
     <IconButton
-      label="Metronome"
+      label={words.metronome}
       icon="metronome"
       pressed={metronome.on}
       onPress={() => act(viewChanged({ metronome: { ...metronome, on: !metronome.on } }))}
@@ -185,9 +195,14 @@ export const Transport = () => {
     <View
       role="region"
       style={[styles.transport, narrow && styles.transportNarrow, wide && styles.transportWide]}
-      aria-label="Transport"
+      aria-label={words.transport}
     >
-      <Press style={styles.play} label={playing ? 'Stop' : 'Play'} disabled={!ready} onPress={togglePlay}>
+      <Press
+        style={styles.play}
+        label={playing ? words.stop : words.play}
+        disabled={!ready}
+        onPress={togglePlay}
+      >
         <Icon name={playing ? 'stop' : 'play'} filled />
       </Press>
       <TempoField />

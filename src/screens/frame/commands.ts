@@ -19,6 +19,8 @@ import {
 } from '../../strings/chosen';
 import { keep } from '../../ui/useKept';
 import { togglePlay } from './sound';
+import { words } from '../../words/commands';
+import { words as drawer } from '../../words/drawer';
 
 export type Screen = '/' | '/feel' | '/grooves' | '/song' | '/export' | '/beats';
 
@@ -43,7 +45,7 @@ const say = (text: string) => act(noticed({ text, subject: 'command' }));
 const onHits = (edit: (spots: Spot[]) => void) => () => {
   const { spots } = targetOf(store.getState());
   if (spots.length) edit(spots);
-  else say('Open a lane and tap a hit first: this works on selected hits.');
+  else say(words.openALaneAndTap);
 };
 
 /** Works on the open lane, or the one that the keys were on last. */
@@ -51,7 +53,7 @@ const onLane = (edit: (laneId: string) => void) => () => {
   const { openLane, cursor } = store.getState().view;
   const laneId = openLane ?? cursor?.laneId;
   if (laneId && selectBeat(store.getState())?.lanes.some(({ id }) => id === laneId)) edit(laneId);
-  else say('Press a lane’s name first: this works on the open lane.');
+  else say(words.pressALanesNameFirst);
 };
 
 const edits = <E extends PatternEdit['edit']>(name: E, args: Extract<PatternEdit, { edit: E }>['args']) =>
@@ -61,93 +63,116 @@ const seed = () => crypto.getRandomValues(new Uint32Array(1))[0]!;
 
 const hits = (name: string, edit: (spots: Spot[]) => void, more: Partial<Command> = {}): Command => ({
   name,
-  of: 'Hits',
+  of: drawer.hits,
   on: '/',
   run: onHits(edit),
   ...more,
 });
 const lane = (name: string, edit: (laneId: string) => void, more: Partial<Command> = {}): Command => ({
   name,
-  of: 'Lane',
+  of: drawer.lane,
   on: '/',
   run: onLane(edit),
   ...more,
 });
 const place = (name: string, on: Screen, run: () => void = () => undefined, also = ''): Command => ({
   name,
-  of: 'Go to',
+  of: words.goTo,
   on,
   run,
   also,
 });
 
 const ofHits: Command[] = [
-  hits('2 strokes', (spots) => edits('setRolls', { spots, roll: sloped(2, 0) }), { also: 'roll double' }),
-  hits('3 strokes', (spots) => edits('setRolls', { spots, roll: sloped(3, 0) }), { also: 'roll triplet' }),
-  hits('4 rising', (spots) => edits('setRolls', { spots, roll: sloped(4, 0.6) }), { also: 'roll crescendo' }),
-  hits('Press roll', (spots) => edits('setRolls', { spots, roll: PRESS_ROLL }), { also: 'buzz' }),
-  hits('No roll', (spots) => edits('setRolls', { spots, roll: null })),
+  hits(drawer.n2Strokes, (spots) => edits('setRolls', { spots, roll: sloped(2, 0) }), {
+    also: words.rollDouble,
+  }),
+  hits(drawer.n3Strokes, (spots) => edits('setRolls', { spots, roll: sloped(3, 0) }), {
+    also: words.rollTriplet,
+  }),
+  hits(drawer.n4Rising, (spots) => edits('setRolls', { spots, roll: sloped(4, 0.6) }), {
+    also: words.rollCrescendo,
+  }),
+  hits(drawer.pressRoll, (spots) => edits('setRolls', { spots, roll: PRESS_ROLL }), { also: words.buzz }),
+  hits(drawer.noRoll, (spots) => edits('setRolls', { spots, roll: null })),
   ...GRACES.map(({ name, grace }) =>
-    hits(name, (spots) => edits('setGraces', { spots, grace }), { also: 'grace strokes' }),
+    hits(name, (spots) => edits('setGraces', { spots, grace }), { also: words.graceStrokes }),
   ),
-  hits('No grace strokes', (spots) => edits('setGraces', { spots, grace: null }), { also: 'flam drag ruff' }),
+  hits(drawer.noGraceStrokes, (spots) => edits('setGraces', { spots, grace: null }), {
+    also: words.flamDragRuff,
+  }),
   ...(['ghost', 'normal', 'accent'] as const).map((level) =>
     hits(
       level[0]!.toUpperCase() + level.slice(1),
       (spots) => edits('setVelocities', { spots, to: selectBeat(store.getState())!.levels[level] }),
-      { also: 'velocity level', keys: '1 to 9' },
+      { also: words.velocityLevel, keys: words.n1To9 },
     ),
   ),
-  hits('Softer', (spots) => edits('scaleVelocities', { spots, factor: 0.85 }), { also: 'velocity' }),
-  hits('Harder', (spots) => edits('scaleVelocities', { spots, factor: 1 / 0.85 }), {
-    also: 'velocity louder',
+  hits(drawer.softer, (spots) => edits('scaleVelocities', { spots, factor: 0.85 }), { also: words.velocity }),
+  hits(drawer.harder, (spots) => edits('scaleVelocities', { spots, factor: 1 / 0.85 }), {
+    also: words.velocityLouder,
   }),
   hits(
-    'Ramp up',
+    drawer.rampUp,
     (spots) => {
       const { ghost, accent } = selectBeat(store.getState())!.levels;
       edits('rampVelocities', { spots, from: ghost, to: accent });
     },
-    { also: 'velocity crescendo' },
+    { also: words.velocityCrescendo },
   ),
   hits(
-    'Ramp down',
+    drawer.rampDown,
     (spots) => {
       const { ghost, accent } = selectBeat(store.getState())!.levels;
       edits('rampVelocities', { spots, from: accent, to: ghost });
     },
-    { also: 'velocity decrescendo' },
+    { also: words.velocityDecrescendo },
   ),
-  hits('Velocities closer together', (spots) => edits('compressVelocities', { spots, ratio: 0.5 }), {
-    also: 'compress',
+  hits(words.velocitiesCloserTogether, (spots) => edits('compressVelocities', { spots, ratio: 0.5 }), {
+    also: words.compress,
   }),
-  hits('Velocities further apart', (spots) => edits('compressVelocities', { spots, ratio: 1.5 }), {
-    also: 'expand',
+  hits(words.velocitiesFurtherApart, (spots) => edits('compressVelocities', { spots, ratio: 1.5 }), {
+    also: words.expand,
   }),
-  hits('1 ms earlier', (spots) => edits('nudgeByMs', { spots, ms: -1 }), { also: 'nudge ahead', keys: ',' }),
-  hits('1 ms later', (spots) => edits('nudgeByMs', { spots, ms: 1 }), { also: 'nudge behind', keys: '.' }),
-  hits('On the grid', (spots) => edits('setNudges', { spots, to: 0 }), { also: 'nudge quantize reset' }),
-  hits('Rings out', (spots) => edits('setLengths', { spots, length: null }), { also: 'length' }),
-  hits('Up to the next hit', (spots) => edits('lengthsToNext', { spots }), { also: 'length legato' }),
-  hits('Copy', (spots) => void copyChosen(store, spots), { keys: 'Ctrl or Cmd + C' }),
+  hits(drawer.n1MsEarlier, (spots) => edits('nudgeByMs', { spots, ms: -1 }), {
+    also: words.nudgeAhead,
+    keys: ',',
+  }),
+  hits(drawer.n1MsLater, (spots) => edits('nudgeByMs', { spots, ms: 1 }), {
+    also: words.nudgeBehind,
+    keys: '.',
+  }),
+  hits(drawer.onTheGrid, (spots) => edits('setNudges', { spots, to: 0 }), { also: words.nudgeQuantizeReset }),
+  hits(drawer.ringsOut2, (spots) => edits('setLengths', { spots, length: null }), { also: words.length }),
+  hits(drawer.upToTheNextHit, (spots) => edits('lengthsToNext', { spots }), { also: words.lengthLegato }),
+  hits(drawer.copy, (spots) => void copyChosen(store, spots), { keys: words.ctrlOrCmdC }),
   hits(
-    'Cut',
+    drawer.cut,
     (spots) => {
       if (copyChosen(store, spots)) removeChosen(store, spots);
     },
-    { keys: 'Ctrl or Cmd + X' },
+    { keys: words.ctrlOrCmdX },
   ),
-  hits('Duplicate', (spots) => duplicateChosen(store, spots), { keys: 'Ctrl or Cmd + D' }),
-  hits('Delete', (spots) => removeChosen(store, spots), { keys: 'Delete', also: 'remove erase' }),
-  hits('Step earlier', (spots) => moveChosen(store, spots, -1, 0), { keys: 'Alt + Left', also: 'move' }),
-  hits('Step later', (spots) => moveChosen(store, spots, 1, 0), { keys: 'Alt + Right', also: 'move' }),
-  hits('Lane up', (spots) => moveChosen(store, spots, 0, -1), { keys: 'Alt + Up', also: 'move' }),
-  hits('Lane down', (spots) => moveChosen(store, spots, 0, 1), { keys: 'Alt + Down', also: 'move' }),
+  hits(drawer.duplicate, (spots) => duplicateChosen(store, spots), { keys: words.ctrlOrCmdD }),
+  hits(drawer.delete, (spots) => removeChosen(store, spots), {
+    keys: drawer.delete,
+    also: words.removeErase,
+  }),
+  hits(drawer.stepEarlier, (spots) => moveChosen(store, spots, -1, 0), {
+    keys: words.altLeft,
+    also: words.move,
+  }),
+  hits(drawer.stepLater, (spots) => moveChosen(store, spots, 1, 0), {
+    keys: words.altRight,
+    also: words.move,
+  }),
+  hits(drawer.laneUp, (spots) => moveChosen(store, spots, 0, -1), { keys: words.altUp, also: words.move }),
+  hits(drawer.laneDown, (spots) => moveChosen(store, spots, 0, 1), { keys: words.altDown, also: words.move }),
   {
-    name: 'Paste',
-    of: 'Hits',
+    name: drawer.paste,
+    of: drawer.hits,
     on: '/',
-    keys: 'Ctrl or Cmd + V',
+    keys: words.ctrlOrCmdV,
     run: () => {
       const { pasteAt: line, cursor, openLane } = store.getState().view;
       const first = selectBeat(store.getState())?.lanes[0]?.id;
@@ -156,73 +181,82 @@ const ofHits: Command[] = [
       if (at) pasteAt(store, at);
     },
   },
-  lane('Select the lane', (laneId) => selectLane(store, laneId), { of: 'Hits', keys: 'Ctrl or Cmd + A' }),
+  lane(drawer.selectTheLane, (laneId) => selectLane(store, laneId), {
+    of: drawer.hits,
+    keys: words.ctrlOrCmdA,
+  }),
   {
-    name: 'Select the pattern',
-    of: 'Hits',
+    name: drawer.selectThePattern,
+    of: drawer.hits,
     on: '/',
-    keys: 'Shift + Ctrl or Cmd + A',
-    also: 'all',
+    keys: words.shiftCtrlOrCmdA,
+    also: words.all,
     run: () => selectAll(store),
   },
   {
-    name: 'Deselect',
-    of: 'Hits',
+    name: drawer.deselect,
+    of: drawer.hits,
     on: '/',
-    keys: 'Escape',
+    keys: words.escape,
     run: () => view({ spots: [], cursor: null, scope: 'hits' }),
   },
   {
-    name: 'Eraser',
-    of: 'Hits',
+    name: drawer.eraser,
+    of: drawer.hits,
     on: '/',
-    also: 'delete remove',
+    also: words.deleteRemove,
     run: () => view({ eraser: !store.getState().view.eraser, drawer: 'hits' }),
   },
   {
-    name: 'Hear hits that are put down',
-    of: 'Hits',
+    name: words.hearHitsThatArePut,
+    of: drawer.hits,
     on: '/',
-    also: 'sound preview',
+    also: words.soundPreview,
     run: () => view({ hearEdits: !store.getState().view.hearEdits }),
   },
 ];
 
 const ofLanes: Command[] = [
-  lane('Step left', (laneId) => edits('shift', { laneIds: [laneId], by: -1 }), { also: 'shift' }),
-  lane('Step right', (laneId) => edits('shift', { laneIds: [laneId], by: 1 }), { also: 'shift' }),
-  lane('Rotate left', (laneId) => edits('rotate', { laneIds: [laneId], by: -1 })),
-  lane('Rotate right', (laneId) => edits('rotate', { laneIds: [laneId], by: 1 })),
-  lane('Reverse', (laneId) => edits('reverse', { laneIds: [laneId] }), { also: 'backward' }),
-  lane('Mirror', (laneId) => edits('mirror', { laneIds: [laneId] })),
-  lane('Double', (laneId) => edits('double', { laneIds: [laneId] }), { also: 'twice as long repeat' }),
-  lane('Halve', (laneId) => edits('halve', { laneIds: [laneId] }), { also: 'half as long' }),
-  lane('Half time', (laneId) => edits('stretch', { laneIds: [laneId], factor: 2 }), { also: 'slower' }),
-  lane('Double time', (laneId) => edits('stretch', { laneIds: [laneId], factor: 0.5 }), { also: 'faster' }),
-  lane('Thin out', (laneId) => edits('thin', { laneIds: [laneId] }), { also: 'fewer' }),
-  lane('Thicken', (laneId) => edits('thicken', { laneIds: [laneId] }), { also: 'more denser' }),
-  lane('Clear the lane', (laneId) => edits('clearLanes', { laneIds: [laneId] }), { also: 'empty delete' }),
-  lane('Hear the lane', (laneId) => void strikeLane(laneId, 100), { keys: 'H' }),
-  lane('Mute', (laneId) => flip(laneId, 'mute'), { keys: 'M', also: 'silent' }),
-  lane('Solo', (laneId) => flip(laneId, 'solo'), { keys: 'S', also: 'alone' }),
+  lane(drawer.stepLeft, (laneId) => edits('shift', { laneIds: [laneId], by: -1 }), { also: words.shift }),
+  lane(drawer.stepRight, (laneId) => edits('shift', { laneIds: [laneId], by: 1 }), { also: words.shift }),
+  lane(drawer.rotateLeft, (laneId) => edits('rotate', { laneIds: [laneId], by: -1 })),
+  lane(drawer.rotateRight, (laneId) => edits('rotate', { laneIds: [laneId], by: 1 })),
+  lane(drawer.reverse, (laneId) => edits('reverse', { laneIds: [laneId] }), { also: words.backward }),
+  lane(drawer.mirror, (laneId) => edits('mirror', { laneIds: [laneId] })),
+  lane(drawer.double, (laneId) => edits('double', { laneIds: [laneId] }), { also: words.twiceAsLongRepeat }),
+  lane(drawer.halve, (laneId) => edits('halve', { laneIds: [laneId] }), { also: words.halfAsLong }),
+  lane(drawer.halfTime, (laneId) => edits('stretch', { laneIds: [laneId], factor: 2 }), {
+    also: words.slower,
+  }),
+  lane(drawer.doubleTime, (laneId) => edits('stretch', { laneIds: [laneId], factor: 0.5 }), {
+    also: words.faster,
+  }),
+  lane(drawer.thinOut, (laneId) => edits('thin', { laneIds: [laneId] }), { also: words.fewer }),
+  lane(drawer.thicken, (laneId) => edits('thicken', { laneIds: [laneId] }), { also: words.moreDenser }),
+  lane(words.clearTheLane, (laneId) => edits('clearLanes', { laneIds: [laneId] }), {
+    also: words.emptyDelete,
+  }),
+  lane(words.hearTheLane, (laneId) => void strikeLane(laneId, 100), { keys: words.h }),
+  lane(words.mute, (laneId) => flip(laneId, 'mute'), { keys: words.m, also: words.silent }),
+  lane(words.solo, (laneId) => flip(laneId, 'solo'), { keys: words.s, also: words.alone }),
   lane(
-    'Roll anew',
+    drawer.rollAnew,
     (laneId) => edits('randomize', { laneIds: [laneId], seed: seed(), id: nanoid(), keep: NOTHING }),
     {
-      of: 'Chance',
-      also: 'random randomize',
+      of: drawer.chance,
+      also: words.randomRandomize,
     },
   ),
   ...(
     [
-      ['Vary a little', 0.1],
-      ['Vary a quarter', 0.25],
-      ['Vary a half', 0.5],
+      [words.varyALittle, 0.1],
+      [drawer.varyAQuarter, 0.25],
+      [words.varyAHalf, 0.5],
     ] as const
   ).map(([name, share]) =>
     lane(name, (laneId) => edits('vary', { laneIds: [laneId], seed: seed(), id: nanoid(), share }), {
-      of: 'Chance',
-      also: 'random variation',
+      of: drawer.chance,
+      also: words.randomVariation,
     }),
   ),
 ];
@@ -235,9 +269,9 @@ const NOTHING = { count: false, places: false, velocities: false };
 
 const swing = (name: string, percent: number, also: string): Command => ({
   name,
-  of: 'Feel',
+  of: words.feel,
   on: '/feel',
-  also: `swing shuffle ${also}`,
+  also: words.swingShuffleAlso(also),
   run: () => {
     keep('feel page', 'stages');
     act(swingSet({ patternId: null, change: { percent } }));
@@ -245,35 +279,35 @@ const swing = (name: string, percent: number, also: string): Command => ({
 });
 
 const ofAll: Command[] = [
-  { name: 'Play and stop', of: 'Play', keys: 'Space', also: 'start transport', run: togglePlay },
+  { name: words.playAndStop, of: words.play, keys: words.space, also: words.startTransport, run: togglePlay },
   {
-    name: 'Metronome',
-    of: 'Play',
-    also: 'click',
+    name: words.metronome,
+    of: words.play,
+    also: words.click,
     run: () => {
       const { metronome } = store.getState().view;
       view({ metronome: { ...metronome, on: !metronome.on } });
     },
   },
   {
-    name: 'Count in',
-    of: 'Play',
-    also: 'click bar',
+    name: words.countIn,
+    of: words.play,
+    also: words.clickBar,
     run: () => view({ countIn: !store.getState().view.countIn }),
   },
-  { name: 'Undo', of: 'Edit', keys: 'Ctrl or Cmd + Z', run: () => act(undone()) },
-  { name: 'Redo', of: 'Edit', keys: 'Shift + Ctrl or Cmd + Z', run: () => act(redone()) },
+  { name: words.undo, of: words.edit, keys: words.ctrlOrCmdZ, run: () => act(undone()) },
+  { name: words.redo, of: words.edit, keys: words.shiftCtrlOrCmdZ, run: () => act(redone()) },
   {
-    name: 'Mute and solo for all lanes',
-    of: 'Pattern',
+    name: words.muteAndSoloForAll,
+    of: drawer.pattern,
     on: '/',
     run: () => view({ mixOpen: !store.getState().view.mixOpen }),
   },
   {
-    name: 'New pattern',
-    of: 'Pattern',
+    name: words.newPattern,
+    of: drawer.pattern,
     on: '/',
-    also: 'add empty',
+    also: words.addEmpty,
     run: () => {
       const like = selectPattern(store.getState());
       if (!like) return;
@@ -283,52 +317,47 @@ const ofAll: Command[] = [
         view({ patternId: id, spots: [], cursor: null });
     },
   },
-  swing('No swing, straight', 50, 'even'),
-  swing('Light swing', 55, 'septuplet'),
-  swing('Quintuplet swing', 60, ''),
-  swing('Triplet swing', 66.67, ''),
-  swing('Hard swing', 75, 'dotted'),
-  { name: 'Theme: day', of: 'View', also: 'light bright', run: () => view({ theme: 'day' }) },
-  { name: 'Theme: night', of: 'View', also: 'dark', run: () => view({ theme: 'night' }) },
-  { name: 'Theme: as the system', of: 'View', run: () => view({ theme: 'system' }) },
+  swing(words.noSwingStraight, 50, 'even'),
+  swing(words.lightSwing, 55, 'septuplet'),
+  swing(words.quintupletSwing, 60, ''),
+  swing(words.tripletSwing, 66.67, ''),
+  swing(words.hardSwing, 75, 'dotted'),
+  { name: words.themeDay, of: words.view, also: words.lightBright, run: () => view({ theme: 'day' }) },
+  { name: words.themeNight, of: words.view, also: words.dark, run: () => view({ theme: 'night' }) },
+  { name: words.themeAsTheSystem, of: words.view, run: () => view({ theme: 'system' }) },
 ];
 
-const drawer = (page: NonNullable<ViewState['drawer']>) => () => {
+const openDrawer = (page: NonNullable<ViewState['drawer']>) => () => {
   const { openLane } = store.getState().view;
   view({ drawer: page, openLane: openLane ?? selectBeat(store.getState())?.lanes[0]?.id ?? null });
 };
 
 const places: Command[] = [
-  place('Pattern', '/', undefined, 'steps strings program'),
-  place('Hits of the open lane', '/', drawer('hits'), 'velocity roll flam drawer'),
-  place(
-    'The open lane',
-    '/',
-    drawer('lane'),
-    'steps grid direction rate preset note euclid polymeter drawer',
-  ),
-  place('Sound of the open lane', '/', drawer('sound'), 'level pan tune decay drawer'),
-  place('Chance and takes', '/', drawer('chance'), 'random vary drawer'),
-  place('Pads', '/', drawer('pads'), 'record play in midi input keys latency count'),
+  place(drawer.pattern, '/', undefined, words.stepsStringsProgram),
+  place(words.hitsOfTheOpenLane, '/', openDrawer('hits'), words.velocityRollFlamDrawer),
+  place(words.theOpenLane, '/', openDrawer('lane'), words.stepsGridDirectionRatePreset),
+  place(words.soundOfTheOpenLane, '/', openDrawer('sound'), words.levelPanTuneDecayDrawer),
+  place(words.chanceAndTakes, '/', openDrawer('chance'), words.randomVaryDrawer),
+  place(drawer.pads, '/', openDrawer('pads'), words.recordPlayInMidiInput),
   ...(
     [
-      ['Feel: stages', 'stages', 'swing quantize humanize ahead behind dynamics groove'],
-      ['Feel: compare', 'compare', 'blind test a b'],
-      ['Feel: charts', 'charts', 'timing velocity'],
-      ['Feel: report', 'report', 'measure swing spread'],
-      ['Feel: templates', 'templates', 'groove template'],
-      ['Feels', 'feels', 'blend write in kept'],
+      [words.feelStages, 'stages', words.swingQuantizeHumanizeAheadBehind],
+      [words.feelCompare, 'compare', words.blindTestAB],
+      [words.feelCharts, 'charts', words.timingVelocity],
+      [words.feelReport, 'report', words.measureSwingSpread],
+      [words.feelTemplates, 'templates', words.grooveTemplate],
+      [words.feels, 'feels', words.blendWriteInKept],
     ] as const
   ).map(([name, page, also]) => place(name, '/feel', () => keep('feel page', page), also)),
-  place('Grooves', '/grooves', () => keep('grooves page', 'list'), 'library import midi files'),
-  place('Drum maps', '/grooves', () => keep('grooves page', 'maps'), 'notes general midi'),
-  place('Song: sections', '/song', () => keep('song page', 'sections'), 'arrange form verse chorus'),
-  place('Song: tray', '/song', () => keep('song page', 'tray'), ''),
-  place('Song: play live', '/song', () => keep('song page', 'live'), 'perform switch'),
-  place('Export MIDI', '/export', undefined, 'save file download midi'),
-  place('Export audio', '/export', undefined, 'wav bounce render'),
-  place('Export stems', '/export', undefined, 'lanes tracks split zip'),
-  place('Beats', '/beats', undefined, 'open new save rename duplicate delete backup'),
+  place(words.grooves, '/grooves', () => keep('grooves page', 'list'), words.libraryImportMidiFiles),
+  place(words.drumMaps, '/grooves', () => keep('grooves page', 'maps'), words.notesGeneralMidi),
+  place(words.songSections, '/song', () => keep('song page', 'sections'), words.arrangeFormVerseChorus),
+  place(words.songTray, '/song', () => keep('song page', 'tray'), ''),
+  place(words.songPlayLive, '/song', () => keep('song page', 'live'), words.performSwitch),
+  place(words.exportMidi, '/export', undefined, words.saveFileDownloadMidi),
+  place(words.exportAudio, '/export', undefined, words.wavBounceRender),
+  place(words.exportStems, '/export', undefined, words.lanesTracksSplitZip),
+  place(words.beats, '/beats', undefined, words.openNewSaveRenameDuplicate),
 ];
 
 /** All that can be done by name. */

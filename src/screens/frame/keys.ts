@@ -4,6 +4,7 @@ import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
 import { togglePlay } from './sound';
+import { words } from '../../words/commands';
 
 const isText = (target: Element | null): boolean =>
   target?.matches(
@@ -59,28 +60,28 @@ export const useKeys = (help: () => void, find: () => void): void => {
 
 /** All keys, for the sheet that lists them. */
 export const KEYS: { keys: string; does: string }[] = [
-  { keys: 'Space', does: 'Play and stop; on a step, put a hit or take it off' },
-  { keys: 'Arrows', does: 'Move among the steps and lanes; left of the first step is the lane’s name' },
-  { keys: 'Home, End', does: 'First and last step of the lane' },
-  { keys: 'Enter', does: 'Put a hit on the step, or take it off' },
-  { keys: '1 to 9', does: 'Velocity of the step, 9 is the strongest' },
-  { keys: 'O', does: 'Open the lane, or close it' },
-  { keys: 'D', does: 'Into the drawer; Escape there leads back to the step' },
-  { keys: 'H', does: 'Hear the lane' },
-  { keys: 'M, S', does: 'Mute or solo the lane in focus' },
-  { keys: 'Shift + arrows', does: 'Select more steps' },
-  { keys: 'Ctrl or Cmd + A', does: 'Select the lane; with Shift the pattern' },
-  { keys: 'Escape', does: 'Deselect' },
-  { keys: 'Ctrl or Cmd + C, X, V', does: 'Copy, cut, paste at the line' },
-  { keys: 'Ctrl or Cmd + D', does: 'Duplicate what is selected' },
-  { keys: 'Alt + arrows', does: 'Move what is selected' },
-  { keys: 'Delete', does: 'Take the selected hits off' },
-  { keys: ', and .', does: 'Nudge by 1 ms; with Shift by 10 ms' },
-  { keys: 'Shift + 1 to 9', does: 'Show one of the first nine patterns' },
-  { keys: 'Ctrl or Cmd + Z', does: 'Undo' },
-  { keys: 'Shift + Ctrl or Cmd + Z', does: 'Redo' },
-  { keys: 'Up, Down', does: 'Through the list of grooves; K keeps one' },
-  { keys: 'Left, Right', does: 'From bar to bar of the song; Page Up and Down by section, Enter plays' },
-  { keys: 'Ctrl or Cmd + K', does: 'Find a command by its name' },
-  { keys: '?', does: 'This list' },
+  { keys: words.space, does: words.playAndStopOnA },
+  { keys: words.arrows, does: words.moveAmongTheStepsAnd },
+  { keys: words.homeEnd, does: words.firstAndLastStepOf },
+  { keys: words.enter, does: words.putAHitOnThe },
+  { keys: words.n1To9, does: words.velocityOfTheStep9 },
+  { keys: words.o, does: words.openTheLaneOrClose },
+  { keys: words.d, does: words.intoTheDrawerEscapeThere },
+  { keys: words.h, does: words.hearTheLane },
+  { keys: words.mS, does: words.muteOrSoloTheLane },
+  { keys: words.shiftArrows, does: words.selectMoreSteps },
+  { keys: words.ctrlOrCmdA, does: words.selectTheLaneWithShift },
+  { keys: words.escape, does: words.deselect },
+  { keys: words.ctrlOrCmdCX, does: words.copyCutPasteAtThe },
+  { keys: words.ctrlOrCmdD, does: words.duplicateWhatIsSelected },
+  { keys: words.altArrows, does: words.moveWhatIsSelected },
+  { keys: words.deleteKey, does: words.takeTheSelectedHitsOff },
+  { keys: words.and, does: words.nudgeBy1MsWith },
+  { keys: words.shift1To9, does: words.showOneOfTheFirst },
+  { keys: words.ctrlOrCmdZ, does: words.undo },
+  { keys: words.shiftCtrlOrCmdZ, does: words.redo },
+  { keys: words.upDown, does: words.throughTheListOfGrooves },
+  { keys: words.leftRight, does: words.fromBarToBarOf },
+  { keys: words.ctrlOrCmdK, does: words.findACommandByIts },
+  { keys: '?', does: words.thisList },
 ];

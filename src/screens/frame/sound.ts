@@ -15,6 +15,7 @@ import { songClock } from '../../state/songClock';
 import { selectPattern, useApp } from '../../state/store';
 import { noticed, viewChanged } from '../../state/slices';
 import { store } from '../../state/session';
+import { words } from '../../words/frame';
 
 /** The sound is made ready once the screen is there. */
 const FIRST_MS = 600;
@@ -125,7 +126,7 @@ export const togglePlay = (): void => {
     store.dispatch(viewChanged({ playing: false, song: { ...view.song, playing: false } }));
     store.dispatch(
       noticed({
-        text: 'The browser gave no sound output. Check that a device is connected, then play again.',
+        text: words.theBrowserGaveNoSound,
         tone: 'danger',
         subject: 'sound',
       }),

@@ -32,6 +32,7 @@ import { Choice } from '../../ui/Choice';
 import { setFit, stopHearing, useHeard } from './audition';
 import { grooveAside } from './tray';
 import { barsWords } from './words';
+import { words } from '../../words/grooves';
 
 const BARS = Array.from({ length: MOST_BARS }, (_, at) => at + 1);
 
@@ -43,20 +44,20 @@ const FitChoice = ({ groove }: { groove: Groove }) => {
   return (
     <View style={styles.choices}>
       <Choice
-        label="Speed"
-        short="Speed"
+        label={words.speed}
+        short={words.speed}
         value={fit.times}
         options={TIMES.map((value) => ({ value, name: TIMES_NAMES[value] }))}
         onChange={(value: Times) => setFit({ times: value })}
       />
       <Choice
-        label="Length"
-        short="Length"
+        label={words.length}
+        short={words.length}
         value={fit.bars === null ? 'own' : String(fit.bars)}
         options={[
           {
             value: 'own',
-            name: all > own ? `The first ${own} of ${barsWords(all)}` : `As it is: ${barsWords(own)}`,
+            name: all > own ? words.theFirstOwnOfBars(own, barsWords(all)) : words.asItIsBars(barsWords(own)),
           },
           ...BARS.map((bars) => ({ value: String(bars), name: barsWords(bars) })),
         ]}
@@ -72,10 +73,14 @@ const takeFeel = (groove: Groove): string => {
     grid: findGrid(performance),
     length: performance.length,
   });
-  if (!shape) return 'It has too few hits to take a feel from.';
-  const template = { ...shape, id: nanoid(), about: `Taken from the groove “${groove.name}”.`.slice(0, 200) };
+  if (!shape) return words.itHasTooFewHits;
+  const template = {
+    ...shape,
+    id: nanoid(),
+    about: words.takenFromTheGrooveGroove(groove.name).slice(0, 200),
+  };
   store.dispatch(beatEdited({ edit: { edit: 'keepTemplate', args: { template } } }));
-  return `Its feel is now a template of your beat: “${shape.name}”. Choose it on the Feel screen.`;
+  return words.itsFeelIsNowA(shape.name);
 };
 
 interface BringInProps {
@@ -105,10 +110,10 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         text,
         subject: 'brought',
         lasting: true,
-        action: { label: 'Undo', does: { kind: 'undo', at } },
+        action: { label: words.undo, does: { kind: 'undo', at } },
         ...(Math.abs(groove.bpm - beat.tempo) >= 0.5 && {
           also: {
-            label: `Take its tempo, ${oneFigure(groove.bpm).replace(/\.0$/, '')} BPM`,
+            label: words.takeItsTempoBpmBpm(oneFigure(groove.bpm).replace(/\.0$/, '')),
             does: offer(() => {
               act(tempoSet({ tempo: groove.bpm }));
               act(subjectClosed('brought'));
@@ -128,7 +133,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
     );
     if (how.how === 'new') act(viewChanged({ patternId: how.id }));
     const last = after.patterns[after.patterns.length - 1]!;
-    const named = how.how === 'new' && last.name !== name ? `It is called “${last.name}” here.` : '';
+    const named = how.how === 'new' && last.name !== name ? words.itIsCalledLastHere(last.name) : '';
     say([done, named, ...told].filter(Boolean).join(' '), at);
   };
   const turn = (id: InstrumentId) => {
@@ -140,48 +145,38 @@ export const BringIn = ({ groove, now }: BringInProps) => {
   const bringAll = () =>
     bring(
       { how: 'all', ids: pieces.map(() => ({ pattern: nanoid(), tray: nanoid() })), name },
-      `“${name}” is ${pieces.length} patterns of your beat now. They lie in the tray in their order.`,
+      words.nameIsManyPatternsOf(name, pieces.length),
     );
   return (
     <>
       <FitChoice groove={groove} />
       <View style={styles.bringWay}>
-        <Chip
-          onPress={() =>
-            bring({ how: 'new', id: nanoid(), name }, `“${name}” is a new pattern of your beat.`)
-          }
-        >
-          As a new pattern
+        <Chip onPress={() => bring({ how: 'new', id: nanoid(), name }, words.nameIsANewPattern(name))}>
+          {words.asANewPattern}
         </Chip>
         <Para quiet>
           {isLong
-            ? `Only the first ${barsWords(pieces[0]!.bars)} of ${groove.bars}: a pattern holds 16 of one time signature.`
-            : `${barsWords(now.bars)}, beside the patterns there are.`}
+            ? words.onlyTheFirstBarsOf(barsWords(pieces[0]!.bars), groove.bars)
+            : words.barsBesideThePatternsThere(barsWords(now.bars))}
         </Para>
       </View>
       {isLong ? (
         <View style={styles.bringWay}>
-          <Chip onPress={bringAll}>{`All of it, as ${pieces.length} patterns`}</Chip>
-          <Para quiet>Every bar and every time signature, in the tray one after the other.</Para>
+          <Chip onPress={bringAll}>{words.allOfItAsMany(pieces.length)}</Chip>
+          <Para quiet>{words.everyBarAndEveryTime}</Para>
         </View>
       ) : null}
       <View style={styles.bringWay}>
         <Chip
           onPress={() =>
-            bring(
-              { how: 'replace', patternId: pattern.id },
-              `“${name}” took the place of pattern ${pattern.name}.`,
-            )
+            bring({ how: 'replace', patternId: pattern.id }, words.nameTookThePlaceOf(name, pattern.name))
           }
         >
-          {`Replace pattern ${pattern.name}`}
+          {words.replacePatternPattern(pattern.name)}
         </Chip>
-        <Para quiet>{`The pattern becomes ${barsWords(now.bars)} long; undo brings it back.`}</Para>
+        <Para quiet>{words.thePatternBecomesBarsLong(barsWords(now.bars))}</Para>
       </View>
-      <Group
-        title={`Lay over pattern ${pattern.name}: these drums are added to what is there`}
-        style={styles.bringWay}
-      >
+      <Group title={words.layOverPatternPatternThese(pattern.name)} style={styles.bringWay}>
         <Chips>
           {all.map((id) => (
             <Chip key={id} pressed={!out.has(id)} onPress={() => turn(id)}>
@@ -194,16 +189,20 @@ export const BringIn = ({ groove, now }: BringInProps) => {
           onPress={() =>
             bring(
               { how: 'over', patternId: pattern.id, instruments: chosen },
-              `${chosen.map((id) => INSTRUMENTS[id].name).join(', ')} of “${name}” were added to pattern ${pattern.name}.`,
+              words.chosenOfNameWereAdded(
+                chosen.map((id) => INSTRUMENTS[id].name).join(', '),
+                name,
+                pattern.name,
+              ),
             )
           }
         >
-          Lay over
+          {words.layOver}
         </Chip>
       </Group>
       <View style={styles.bringWay}>
-        <Chip onPress={() => grooveAside(now)}>Into the tray</Chip>
-        <Para quiet>Set aside for the song, as a pattern of its own.</Para>
+        <Chip onPress={() => grooveAside(now)}>{words.intoTheTray}</Chip>
+        <Para quiet>{words.setAsideForTheSong}</Para>
       </View>
       <View style={styles.bringWay}>
         <Chip
@@ -212,9 +211,9 @@ export const BringIn = ({ groove, now }: BringInProps) => {
             say(takeFeel(now), at);
           }}
         >
-          Its feel as a template
+          {words.itsFeelAsATemplate}
         </Chip>
-        <Para quiet>Only how it is played, for any pattern of the beat.</Para>
+        <Para quiet>{words.onlyHowItIsPlayed}</Para>
       </View>
     </>
   );

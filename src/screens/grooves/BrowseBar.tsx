@@ -24,11 +24,12 @@ import { Choice } from '../../ui/Choice';
 import { IconButton } from '../../ui/IconButton';
 import { Tabs } from '../../ui/Tabs';
 import { takeOff } from './takeOff';
+import { words } from '../../words/grooves';
 
 const VIEWS: { id: GroovesState['view']; name: string }[] = [
-  { id: 'list', name: 'All' },
-  { id: 'folders', name: 'Folders' },
-  { id: 'keepers', name: 'Keepers' },
+  { id: 'list', name: words.all },
+  { id: 'folders', name: words.folders },
+  { id: 'keepers', name: words.keepers },
 ];
 
 /** All grooves, folders to walk through, or those that were kept. */
@@ -37,7 +38,7 @@ export const Views = () => {
   const act = useDo();
   return (
     <Tabs
-      label="Which grooves"
+      label={words.whichGrooves}
       tabs={VIEWS}
       value={view}
       onChange={(id) => act(groovesChanged({ view: id }))}
@@ -68,7 +69,7 @@ const FieldChoice = ({ field, catalogue, shown }: { field: Field } & Omit<Search
       short={FIELD_NAMES[field]}
       value={filters[field] ?? ''}
       options={[
-        { value: '', name: 'Any' },
+        { value: '', name: words.any },
         ...counted.map(({ word, count }) => ({ value: word, name: `${word} (${count})` })),
       ]}
       onChange={set}
@@ -82,14 +83,14 @@ const SortChoice = () => {
   return (
     <View style={styles.sortChoice}>
       <Choice
-        label="Sort by"
-        short="Sort by"
+        label={words.sortBy}
+        short={words.sortBy}
         value={sort}
         options={SORTS.map((value) => ({ value, name: SORT_NAMES[value] }))}
         onChange={(value) => act(groovesChanged({ sort: value }))}
       />
       <Chip
-        label={down ? 'Falling: turn round' : 'Rising: turn round'}
+        label={down ? words.fallingTurnRound : words.risingTurnRound}
         onPress={() => act(groovesChanged({ down: !down }))}
       >
         {down ? '↓' : '↑'}
@@ -108,13 +109,13 @@ export const Search = ({ catalogue, shown, wide }: SearchProps) => {
     <>
       <View style={styles.grooveSearch}>
         <SearchField
-          label="Search grooves"
-          placeholder="Search names and tags"
+          label={words.searchGrooves}
+          placeholder={words.searchNamesAndTags}
           value={query}
-          onType={(words) => act(groovesChanged({ query: words }))}
+          onType={(query) => act(groovesChanged({ query }))}
         />
-        <Chip label="Filters" pressed={open} onPress={() => setOpen(!open)}>
-          {count ? `Filters: ${count}` : 'Filters'}
+        <Chip label={words.filters} pressed={open} onPress={() => setOpen(!open)}>
+          {count ? words.filtersCount(count) : words.filters}
         </Chip>
       </View>
       {open ? (
@@ -128,11 +129,13 @@ export const Search = ({ catalogue, shown, wide }: SearchProps) => {
         </Page>
       ) : null}
       <View style={styles.narrowed}>
-        <Words small quiet live>{`${shown.order.length} of ${catalogue.rows.length} grooves`}</Words>
+        <Words small quiet live>
+          {words.manyOfMany2Grooves(shown.order.length, catalogue.rows.length)}
+        </Words>
         {/* Its room is always there: the list is not pushed about by a first letter. */}
         <View style={!count && !query && styles.unseen}>
           <Chip disabled={!count && !query} onPress={() => act(groovesChanged({ filters: {}, query: '' }))}>
-            Show all
+            {words.showAll}
           </Chip>
         </View>
       </View>
@@ -148,9 +151,14 @@ export const PathBar = ({ path, rows }: { path: string[]; rows: GrooveRow[] }) =
     : [];
   const go = (to: string[]) => act(groovesChanged({ path: to }));
   return (
-    <View role="navigation" style={styles.pathBar} aria-label="Folder">
-      <IconButton label="Up" icon="left" disabled={!path.length} onPress={() => go(path.slice(0, -1))} />
-      <Chip onPress={() => go([])}>All folders</Chip>
+    <View role="navigation" style={styles.pathBar} aria-label={words.folder}>
+      <IconButton
+        label={words.up}
+        icon="left"
+        disabled={!path.length}
+        onPress={() => go(path.slice(0, -1))}
+      />
+      <Chip onPress={() => go([])}>{words.allFolders}</Chip>
       {path.map((name, at) => (
         <View key={`${at} ${name}`} style={styles.pathPart}>
           <Words unsaid>/</Words>
@@ -168,7 +176,7 @@ export const PathBar = ({ path, rows }: { path: string[]; rows: GrooveRow[] }) =
             );
           }}
         >
-          {`Take its ${count(imported.length, 'groove')} off the list`}
+          {words.takeItsOffTheList(imported.length)}
         </Chip>
       ) : null}
     </View>

@@ -10,6 +10,7 @@ import { MidiParts } from '../../ui/MidiParts';
 import { rereadHeard } from './audition';
 import { shelf, useShelf } from './shelf';
 import { takeOff } from './takeOff';
+import { words } from '../../words/grooves';
 
 /** How a file is read: with which map, and whether its tempos are followed. */
 export const FileReading = ({ groove }: { groove: Groove }) => {
@@ -27,8 +28,8 @@ export const FileReading = ({ groove }: { groove: Groove }) => {
   return (
     <View style={styles.choices}>
       <Choice
-        label="Read with the drum map"
-        short="Drum map"
+        label={words.readWithTheDrumMap}
+        short={words.drumMap}
         value={indexed.map}
         options={[GENERAL_MIDI, ...maps].map(({ name }) => ({ value: name, name }))}
         onChange={(map) => void change({ map })}
@@ -38,7 +39,7 @@ export const FileReading = ({ groove }: { groove: Groove }) => {
           pressed={indexed.followTempo}
           onPress={() => void change({ followTempo: !indexed.followTempo })}
         >
-          {`Follow its ${indexed.tempoChanges} more tempos`}
+          {words.followItsTempoChangesMoreTempos(indexed.tempoChanges)}
         </Chip>
       ) : null}
       {parts ? (
@@ -50,7 +51,7 @@ export const FileReading = ({ groove }: { groove: Groove }) => {
             else
               act(
                 noticed({
-                  text: 'One part has to stay: a groove without notes is none.',
+                  text: words.onePartHasToStay,
                   subject: 'groove',
                 }),
               );
@@ -59,7 +60,7 @@ export const FileReading = ({ groove }: { groove: Groove }) => {
       ) : null}
       {groove.source === 'imported' ? (
         <Chip tone="danger" onPress={() => void takeOff([groove.id], `“${groove.name}”`)}>
-          Take it off the list
+          {words.takeItOffTheList}
         </Chip>
       ) : null}
     </View>

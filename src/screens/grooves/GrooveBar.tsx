@@ -9,6 +9,7 @@ import { IconButton } from '../../ui/IconButton';
 import { play, progress, shaped, stopHearing, useHeard } from './audition';
 import { grooveAside } from './tray';
 import { aboutRow, barsWords } from './words';
+import { words } from '../../words/grooves';
 
 /** How far a groove is: a line with its bars and beats, and the place in figures. */
 const Progress = ({ groove, sounding }: { groove: Groove; sounding: boolean }) => {
@@ -65,7 +66,7 @@ export const GrooveBar = ({ onPrevious, onNext, onOpen }: GrooveBarProps) => {
   const groove = shaped(heard);
   if (!groove) return null;
   return (
-    <View role="region" style={styles.grooveBar} aria-label="Chosen groove">
+    <View role="region" style={styles.grooveBar} aria-label={words.chosenGroove}>
       <View style={styles.grooveNow}>
         <Words bold lines={1}>
           {groove.name}
@@ -75,16 +76,21 @@ export const GrooveBar = ({ onPrevious, onNext, onOpen }: GrooveBarProps) => {
         </Words>
         <Progress groove={groove} sounding={heard.sounding} />
       </View>
-      <IconButton label="Previous groove" icon="left" disabled={!onPrevious} onPress={() => onPrevious?.()} />
       <IconButton
-        label={heard.sounding ? 'Stop the groove' : 'Hear the groove'}
+        label={words.previousGroove}
+        icon="left"
+        disabled={!onPrevious}
+        onPress={() => onPrevious?.()}
+      />
+      <IconButton
+        label={heard.sounding ? words.stopTheGroove : words.hearTheGroove}
         icon={heard.sounding ? 'stop' : 'play'}
         filled
         onPress={heard.sounding ? stopHearing : play}
       />
-      <IconButton label="Next groove" icon="right" disabled={!onNext} onPress={() => onNext?.()} />
-      <IconButton label="Set the groove aside in the tray" icon="tray" onPress={() => grooveAside(groove)} />
-      {onOpen ? <Chip onPress={onOpen}>Open</Chip> : null}
+      <IconButton label={words.nextGroove} icon="right" disabled={!onNext} onPress={() => onNext?.()} />
+      <IconButton label={words.setTheGrooveAsideIn} icon="tray" onPress={() => grooveAside(groove)} />
+      {onOpen ? <Chip onPress={onOpen}>{words.open}</Chip> : null}
     </View>
   );
 };

@@ -22,6 +22,7 @@ import { Icon } from '../../ui/Icon';
 import type { Line, Lines } from './lines';
 import { rowAside } from './tray';
 import { aboutRow } from './words';
+import { words } from '../../words/grooves';
 
 interface GrooveListProps {
   lines: Lines;
@@ -84,7 +85,7 @@ interface LineItemProps {
 const Keep = ({ name, kept, onKeep }: { name: string; kept: boolean; onKeep: () => void }) => (
   <Press
     style={[styles.keep, kept && styles.kept]}
-    label={`Keep ${name}`}
+    label={words.keepName(name)}
     pressed={kept}
     onPress={onKeep}
     more={{ tabIndex: -1 }}
@@ -115,7 +116,7 @@ const FolderWords = ({ folder }: { folder: Folder }) => (
       {folder.name}
     </Text>
     <Text numberOfLines={1} style={styles.grooveAbout}>
-      {`${folder.grooves} ${folder.grooves === 1 ? 'groove' : 'grooves'}`}
+      {words.grooveCount(folder.grooves)}
     </Text>
   </View>
 );
@@ -152,7 +153,7 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
   const content = (
     <>
       <Cover
-        label={line.kind === 'folder' ? `Folder ${name}` : name}
+        label={line.kind === 'folder' ? words.folderName(name) : name}
         {...(line.kind === 'groove' && { current: chosen })}
         tabIndex={chosen || at === 0 ? 0 : -1}
         onPress={() => onPress(line)}
@@ -182,7 +183,7 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
   );
 });
 
-const headOf = (by: Sort): string => (by === 'meter' ? 'Meter' : SORT_NAMES[by]);
+const headOf = (by: Sort): string => (by === 'meter' ? words.meter : SORT_NAMES[by]);
 
 const Heads = ({
   sort,
@@ -195,7 +196,7 @@ const Heads = ({
       <Press
         key={by}
         style={[styles.headPress, ...columnOf(by)]}
-        label={`${headOf(by)}${sort === by ? (down ? ' ↓' : ' ↑') : ''}: sort by it`}
+        label={words.headSortByIt(headOf(by), sort === by ? (down ? ' ↓' : ' ↑') : '')}
         pressed={sort === by}
         onPress={() => onSort(by)}
       >
@@ -268,7 +269,11 @@ export const GrooveList = (props: GrooveListProps) => {
     <View style={styles.grooveList} {...({ onKeyDown: keys } as object)}>
       {wide && lines.count ? <Heads {...props} columns={columns} /> : null}
       <ScrollView testID="groove scroll" style={styles.grooveScroll} ref={box}>
-        <View role="list" aria-label="Grooves" style={{ height: rows.getTotalSize(), position: 'relative' }}>
+        <View
+          role="list"
+          aria-label={words.grooves}
+          style={{ height: rows.getTotalSize(), position: 'relative' }}
+        >
           {rows.getVirtualItems().map(({ index, start }, place) => {
             const from = place < AT_ONCE ? lines : later;
             const line = from?.at(index);

@@ -21,12 +21,13 @@ import { GroovePicture } from '../../strings/GroovePicture';
 import { LikeThis } from './LikeThis';
 import { Revoice } from './Revoice';
 import { aboutRow } from './words';
+import { words } from '../../words/grooves';
 
 const PAGES = [
-  { id: 'what', name: 'What it is' },
-  { id: 'bring', name: 'Bring in' },
-  { id: 'voice', name: 'Re-voice' },
-  { id: 'like', name: 'Like this' },
+  { id: 'what', name: words.whatItIs },
+  { id: 'bring', name: words.bringIn },
+  { id: 'voice', name: words.reVoice },
+  { id: 'like', name: words.likeThis },
 ] as const;
 type Page = (typeof PAGES)[number]['id'];
 
@@ -46,7 +47,7 @@ const useReport = (groove: Groove): FeelReport | string | null => {
 
 const Report = ({ groove }: { groove: Groove }) => {
   const report = useReport(groove);
-  if (report === null) return <Para quiet>Measuring its feel…</Para>;
+  if (report === null) return <Para quiet>{words.measuringItsFeel}</Para>;
   if (typeof report === 'string') return <Para quiet>{report}</Para>;
   return (
     <>
@@ -54,14 +55,14 @@ const Report = ({ groove }: { groove: Groove }) => {
         <Para key={line}>{line}</Para>
       ))}
       <Table
-        label={`The drums of ${groove.name}`}
-        columns={['Drum', 'Hits', 'Lies', 'Velocity']}
+        label={words.theDrumsOfGroove(groove.name)}
+        columns={[words.drum, words.hits, words.lies, words.velocity]}
         figures={[0, 2]}
         rows={report.lanes.map((lane) => {
           const own = groove.lanes[Number(lane.lane)];
           return {
             key: lane.lane,
-            name: own?.unknown ? `Note ${own.note}` : own ? INSTRUMENTS[own.instrument].name : '',
+            name: own?.unknown ? words.noteNote(own.note) : own ? INSTRUMENTS[own.instrument].name : '',
             cells: [
               String(lane.notes),
               aheadText(lane.meanSwung),
@@ -85,11 +86,11 @@ const WhatItIs = ({ groove }: { groove: Groove }) => {
           <Para note>{note}</Para>
         </View>
       ) : (
-        <Para>{`Made for ${Math.round(low)} to ${Math.round(high)} BPM; your beat at ${Math.round(tempo)} suits it.`}</Para>
+        <Para>{words.madeForLowToHigh(Math.round(low), Math.round(high), Math.round(tempo))}</Para>
       )}
       <Para quiet>{[groove.path.join(' / '), groove.tags.join(', ')].filter(Boolean).join(' · ')}</Para>
       {groove.source === 'built-in' ? null : <FileReading groove={groove} />}
-      <Heading level={3}>Its feel</Heading>
+      <Heading level={3}>{words.itsFeel}</Heading>
       <Report groove={groove} />
     </>
   );
@@ -115,15 +116,15 @@ export const GroovePage = ({ groove }: { groove: Groove }) => {
           </Words>
         </View>
         <Chip
-          label={`Keep ${groove.name}`}
+          label={words.keepGroove(groove.name)}
           pressed={kept}
           onPress={() => act(groovesChanged({ keepers: turnGroove(keepers, groove) }))}
         >
-          {kept ? 'Kept' : 'Keep'}
+          {kept ? words.kept : words.keep}
         </Chip>
       </View>
       <GroovePicture groove={now} />
-      <Tabs label="Groove" tabs={PAGES} value={page} onChange={setPage} panel="groove-page" />
+      <Tabs label={words.groove} tabs={PAGES} value={page} onChange={setPage} panel="groove-page" />
       <View
         style={styles.groovePage}
         {...({

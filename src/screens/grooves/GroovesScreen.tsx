@@ -35,6 +35,7 @@ import { linesOf, type Line } from './lines';
 import { Overview } from './Overview';
 import { MapsPage } from './MapsPage';
 import { shelf, useShelf } from './shelf';
+import { words } from '../../words/grooves';
 
 /** Which rows there are to choose from, before they are narrowed: all, those of a folder, or those that are kept. */
 const amongOf = (
@@ -95,9 +96,9 @@ const useLines = (catalogue: Catalogue, status: string) => {
 };
 
 const EMPTY: Record<GroovesState['view'], string> = {
-  list: 'No groove is like that. Take a filter away, or look for another word.',
-  folders: 'This folder is empty.',
-  keepers: 'What you keep is found here. Keep a groove or a folder with the mark at the end of its line.',
+  list: words.noGrooveMatches,
+  folders: words.thisFolderIsEmpty,
+  keepers: words.yourKeepersShowUpHere,
 };
 
 const FolderNote = () => {
@@ -105,18 +106,13 @@ const FolderNote = () => {
   if (folder.kind === 'away')
     return (
       <View style={styles.folderNote}>
-        <Para live>
-          The groove folder of the server is out of reach; it is looked for again. All other grooves are here.
-        </Para>
-        <Chip onPress={() => void shelf.lookAgain()}>Try now</Chip>
+        <Para live>{words.theServersGrooveFolderIs}</Para>
+        <Chip onPress={() => void shelf.lookAgain()}>{words.tryNow}</Chip>
       </View>
     );
   if (folder.kind === 'there' && folder.left.length)
     return (
-      <Disclosure
-        title={`${count(folder.left.length, 'file')} of the groove folder could not be read`}
-        style={styles.folderNote}
-      >
+      <Disclosure title={words.ofTheGrooveFolderCould(folder.left.length)} style={styles.folderNote}>
         <Items>
           {folder.left.map(({ path, why }) => (
             <Item key={path}>
@@ -194,7 +190,7 @@ export const GroovesScreen = () => {
         <ImportPanel importing={importing} />
         {lines.count ? null : (
           <Para quiet style={styles.empty} live>
-            {status === 'loading' && !catalogue.rows.length ? 'Looking for grooves…' : EMPTY[view]}
+            {status === 'loading' && !catalogue.rows.length ? words.lookingForGrooves : EMPTY[view]}
           </Para>
         )}
         {listed ? (
@@ -222,30 +218,30 @@ export const GroovesScreen = () => {
   return (
     <View style={styles.groovesScreen}>
       <ScreenHead
-        title={shownPage === 'maps' ? 'Drum maps' : 'Grooves'}
+        title={shownPage === 'maps' ? words.drumMaps : words.grooves}
         style={styles.head}
         under={
           <Words small quiet lines={1}>
-            {shownPage === 'maps' ? 'Which drum a note is' : count(catalogue.rows.length, 'groove')}
+            {shownPage === 'maps' ? words.whichDrumANoteIs : count(catalogue.rows.length, 'groove')}
           </Words>
         }
       >
         {shownPage === 'list' ? (
           <>
             <Chip
-              label="Hearing: how grooves are heard"
+              label={words.hearingHowGroovesAreHeard}
               pressed={hearing}
               onPress={() => setHearing(!hearing)}
             >
-              Hearing
+              {words.hearing}
             </Chip>
-            <Chip onPress={() => setPage('maps')}>Maps</Chip>
-            <Chip label="Open files: MIDI" onPress={importing.chooseFiles}>
-              Open files
+            <Chip onPress={() => setPage('maps')}>{words.maps}</Chip>
+            <Chip label={words.openFilesMidi} onPress={importing.chooseFiles}>
+              {words.openFiles}
             </Chip>
           </>
         ) : (
-          <IconButton label="Back to the grooves" icon="close" onPress={() => setPage('list')} />
+          <IconButton label={words.backToTheGrooves} icon="close" onPress={() => setPage('list')} />
         )}
       </ScreenHead>
       {hearing && shownPage === 'list' ? <HearOptions /> : null}
@@ -254,7 +250,7 @@ export const GroovesScreen = () => {
       ) : wide ? (
         <View style={styles.groovesBody}>
           {list}
-          <Scrolled role="complementary" style={styles.panelWide} label="Groove">
+          <Scrolled role="complementary" style={styles.panelWide} label={words.groove}>
             {details ?? <Overview catalogue={catalogue} shown={shown} />}
           </Scrolled>
         </View>

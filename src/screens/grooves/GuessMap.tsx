@@ -14,9 +14,10 @@ import { readAside } from '../../workers/aside';
 import { rereadHeard } from './audition';
 import { InstrumentChoice } from './InstrumentChoice';
 import { shelf } from './shelf';
+import { words } from '../../words/grooves';
 
 const sureness = (certainty: number): string =>
-  certainty > 0.8 ? 'quite sure' : certainty > 0.5 ? 'likely' : 'a guess';
+  certainty > 0.8 ? words.quiteSure : certainty > 0.5 ? words.likely : words.aGuess;
 
 interface GuessMapProps {
   heard: Groove | null;
@@ -42,19 +43,13 @@ export const GuessMap = ({ heard, onMake }: GuessMapProps) => {
       current = false;
     };
   }, [file]);
-  if (!file)
-    return (
-      <Para quiet>
-        Choose a groove that came from a MIDI file first: its notes are then told apart by how each behaves in
-        the bar.
-      </Para>
-    );
+  if (!file) return <Para quiet>{words.chooseAGrooveThatCame}</Para>;
   const make = async () => {
     const notes = guesses.flatMap(({ note, instrument }) => (instrument ? [{ note, instrument }] : []));
     const name = onMake({
       kind: 'ruddik.drumMap',
       version: 1,
-      name: `Guessed from ${file.name}`.slice(0, 80),
+      name: words.guessedFromFile(file.name).slice(0, 80),
       notes,
     });
     await shelf.readAnew(file.id, { map: name });
@@ -63,24 +58,24 @@ export const GuessMap = ({ heard, onMake }: GuessMapProps) => {
   const laneFor = (id: InstrumentId) => beat?.lanes.find(({ instrument }) => instrument === id)?.id;
   return (
     <>
-      <Para>{`The notes of “${file.name}”, by how they behave: listen, change what is wrong, and make it a map.`}</Para>
-      <Items style={styles.mapNotes} label="Guessed">
+      <Para>{words.theNotesOfFileBy(file.name)}</Para>
+      <Items style={styles.mapNotes} label={words.guessed}>
         {guesses.map((guess) => {
           const lane = guess.instrument && laneFor(guess.instrument);
           return (
             <Item key={guess.note}>
               <Words figure>{guess.note}</Words>
               <InstrumentChoice
-                label={`Note ${guess.note} is`}
+                label={words.noteNoteIs(guess.note)}
                 value={guess.instrument}
-                none="Nothing"
+                none={words.nothing}
                 onChange={(instrument) =>
                   setGuesses(guesses.map((one) => (one === guess ? { ...one, instrument } : one)))
                 }
               />
               <Words quiet>{`${sureness(guess.certainty)}, ${Math.round(guess.certainty * 100)} %`}</Words>
               <IconButton
-                label={`Hear note ${guess.note} so`}
+                label={words.hearNoteNoteSo(guess.note)}
                 icon="play"
                 disabled={!lane}
                 onPress={() => lane && void strikeLane(lane, 100)}
@@ -90,7 +85,7 @@ export const GuessMap = ({ heard, onMake }: GuessMapProps) => {
         })}
       </Items>
       <Chip disabled={!guesses.length} onPress={() => void make()}>
-        Make it a map and read the file with it
+        {words.makeItAMapAnd}
       </Chip>
     </>
   );

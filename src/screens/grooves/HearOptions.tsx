@@ -9,11 +9,12 @@ import { selectBeat, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { NumberField } from '../../ui/NumberField';
+import { words } from '../../words/grooves';
 
 const AFTER: { value: GroovesState['after']; name: string }[] = [
-  { value: 'repeat', name: 'Repeat it' },
-  { value: 'stop', name: 'Stop' },
-  { value: 'next', name: 'Go on to the next' },
+  { value: 'repeat', name: words.repeatIt },
+  { value: 'stop', name: words.stop },
+  { value: 'next', name: words.goOnToTheNext },
 ];
 
 const Silenced = () => {
@@ -29,15 +30,20 @@ const Silenced = () => {
     );
   const all = beat.lanes.every(({ name }) => silenced.includes(name));
   return (
-    <Group title="Silence of the beat meanwhile" style={styles.silence}>
+    <Group title={words.silenceOfTheBeatMeanwhile} style={styles.silence}>
       <Chip
         pressed={all}
         onPress={() => act(groovesChanged({ silenced: all ? [] : beat.lanes.map(({ name }) => name) }))}
       >
-        All of it
+        {words.allOfIt}
       </Chip>
       {beat.lanes.map(({ id, name }) => (
-        <Chip key={id} label={`Silence ${name}`} pressed={silenced.includes(name)} onPress={() => turn(name)}>
+        <Chip
+          key={id}
+          label={words.silenceName(name)}
+          pressed={silenced.includes(name)}
+          onPress={() => turn(name)}
+        >
           {name}
         </Chip>
       ))}
@@ -51,13 +57,13 @@ export const HearOptions = () => {
   const act = useDo();
   const set = (change: Partial<GroovesState>) => act(groovesChanged(change));
   return (
-    <View role="region" style={styles.hearOptions} aria-label="How grooves are heard">
+    <View role="region" style={styles.hearOptions} aria-label={words.howGroovesAreHeard}>
       <Chips>
-        <Chip label="Hear at once" pressed={atOnce} onPress={() => set({ atOnce: !atOnce })}>
-          Hear at once
+        <Chip label={words.hearAtOnce} pressed={atOnce} onPress={() => set({ atOnce: !atOnce })}>
+          {words.hearAtOnce}
         </Chip>
-        <Chip label="In time with the beat" pressed={inTime} onPress={() => set({ inTime: !inTime })}>
-          In time with the beat
+        <Chip label={words.inTimeWithTheBeat} pressed={inTime} onPress={() => set({ inTime: !inTime })}>
+          {words.inTimeWithTheBeat}
         </Chip>
       </Chips>
       {inTime ? (
@@ -65,39 +71,39 @@ export const HearOptions = () => {
       ) : (
         <View style={styles.choices}>
           <Choice
-            label="When it ends"
-            short="When it ends"
+            label={words.whenItEnds}
+            short={words.whenItEnds}
             value={after}
             options={AFTER}
             onChange={(value) => set({ after: value })}
           />
           <Choice
-            label="Tempo of grooves"
-            short="Tempo"
+            label={words.tempoOfGrooves}
+            short={words.tempo}
             value={tempo}
             options={[
-              { value: 'groove', name: 'Its own' },
-              { value: 'beat', name: 'The beat’s' },
-              { value: 'hand', name: 'By hand' },
+              { value: 'groove', name: words.itsOwn },
+              { value: 'beat', name: words.theBeats },
+              { value: 'hand', name: words.byHand },
             ]}
             onChange={(value) => set({ tempo: value })}
           />
           {tempo === 'hand' ? (
             <NumberField
-              label="Tempo by hand"
+              label={words.tempoByHand}
               value={hand}
               {...TEMPO}
-              under="BPM"
+              under={words.bpm}
               width={72}
               onChange={(value) => set({ hand: held(Math.round(value), TEMPO.least, TEMPO.most) })}
             />
           ) : null}
           <Choice
-            label="Heard through"
-            short="Heard through"
+            label={words.heardThrough}
+            short={words.heardThrough}
             value={kit}
             options={[
-              { value: 'beat', name: 'The beat’s kit' },
+              { value: 'beat', name: words.theBeatsKit },
               ...KIT_IDS.map((id) => ({ value: id, name: KITS[id].name })),
             ]}
             onChange={(value) => set({ kit: value as GroovesState['kit'] })}

@@ -16,6 +16,7 @@ import type { FromImport, ToImport } from '../../workers/importWorker';
 import { Chip } from '../../ui/Chip';
 import { shelf } from './shelf';
 import { takeOff } from './takeOff';
+import { words } from '../../words/grooves';
 
 /** How far an import is, and what came of it. */
 interface Import {
@@ -121,13 +122,13 @@ export const useImport = (): Importing => {
     tell({ type: 'begin', total: chosen.length, map: shelf.mapNamed(store.getState().grooves.readWith) });
   };
   const files = useFileField({
-    label: 'MIDI files',
+    label: words.midiFiles,
     accept: '.mid,.midi,.zip,audio/midi,application/zip',
     multiple: true,
     onFiles: begin,
   });
   const folder = useFileField({
-    label: 'Folder of MIDI files',
+    label: words.folderOfMidiFiles,
     multiple: true,
     folder: true,
     onFiles: begin,
@@ -182,19 +183,15 @@ const Lists = ({ now }: { now: Import }) => {
   const warned = now.warned
     .slice(0, MOST_WARNED)
     .map(({ path, warnings }) => ({ path, why: warnings.join(' ') }));
-  if (more > 0) warned.push({ path: '', why: `And ${more} more.` });
+  if (more > 0) warned.push({ path: '', why: words.andMoreMore(more) });
   return (
     <>
       {now.left.length ? (
-        <Named
-          title={`Left out: ${plural(now.left.length, 'file')}`}
-          files={now.left}
-          open={now.left.length < 12}
-        />
+        <Named title={words.leftOut(now.left.length)} files={now.left} open={now.left.length < 12} />
       ) : null}
       {now.warned.length ? (
         <Named
-          title={`Taken in with a word: ${plural(now.warned.length, 'file')}`}
+          title={words.importedWithAWarning(now.warned.length)}
           files={warned}
           open={warned.length < 4}
         />
@@ -204,15 +201,11 @@ const Lists = ({ now }: { now: Import }) => {
 };
 
 const told = (now: Import): string => {
-  const head = now.taken.length
-    ? `${plural(now.taken.length, 'groove')} taken in, ${plural(now.notes, 'hit')}.`
-    : 'Nothing was taken in.';
-  const doubles = now.doubles
-    ? ` ${plural(now.doubles, 'note')} stood twice on one tick and became one.`
-    : '';
-  const cut = now.cut ? ` ${plural(now.cut, 'note')} sounded on into the next and ended there.` : '';
-  const ended = now.cancelled ? ' It was cancelled: what had been read is kept.' : '';
-  const full = now.full ? ' The browser’s storage is full: no more could be kept.' : '';
+  const head = now.taken.length ? words.imported(now.taken.length, now.notes) : words.nothingWasImported;
+  const doubles = now.doubles ? words.stoodTwiceOnOneTick(now.doubles) : '';
+  const cut = now.cut ? words.soundedOnIntoTheNext(now.cut) : '';
+  const ended = now.cancelled ? words.youCancelledIt : '';
+  const full = now.full ? words.theBrowsersStorageIsFull : '';
   return `${head}${doubles}${cut}${ended}${full}`;
 };
 
@@ -223,24 +216,24 @@ export const ImportPanel = ({ importing }: { importing: Importing }) => {
   if (!now)
     return any ? (
       <View style={styles.importWays}>
-        <Chip onPress={chooseFiles}>Open MIDI files or a ZIP</Chip>
-        <Chip onPress={chooseFolder}>Open a folder</Chip>
-        <Words quiet>or drop them here</Words>
+        <Chip onPress={chooseFiles}>{words.openMidiFilesOrA}</Chip>
+        <Chip onPress={chooseFolder}>{words.openAFolder}</Chip>
+        <Words quiet>{words.orDropThemHere}</Words>
       </View>
     ) : null;
   return (
-    <Page role="region" style={styles.importPanel} inner={styles.importInner} label="Import">
+    <Page role="region" style={styles.importPanel} inner={styles.importInner} label={words.import}>
       {now.running ? (
         <>
-          <Progress label="Files read" done={now.done / Math.max(1, now.total)} />
-          <Words live>{`${now.done} of ${plural(now.total, 'file')} read`}</Words>
-          <Chip onPress={cancel}>Cancel</Chip>
+          <Progress label={words.filesRead} done={now.done / Math.max(1, now.total)} />
+          <Words live>{words.doneOfRead(now.done, now.total)}</Words>
+          <Chip onPress={cancel}>{words.cancel}</Chip>
         </>
       ) : (
         <>
           <Para live>{told(now)}</Para>
           <Lists now={now} />
-          <Chip onPress={close}>Close the summary</Chip>
+          <Chip onPress={close}>{words.closeTheSummary}</Chip>
           {now.taken.length ? (
             <Chip
               tone="danger"
@@ -249,7 +242,7 @@ export const ImportPanel = ({ importing }: { importing: Importing }) => {
                 void takeOff(now.taken, plural(now.taken.length, 'groove'));
               }}
             >
-              {now.taken.length === 1 ? 'Take it off again' : `Take all ${now.taken.length} off again`}
+              {now.taken.length === 1 ? words.takeItOffAgain : words.takeAllManyOffAgain(now.taken.length)}
             </Chip>
           ) : null}
         </>

@@ -3,7 +3,6 @@ import { Items, Item } from '../../ui/Layout';
 import { Words } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { count } from '../../../core/beat/text';
 import type { Catalogue } from '../../../core/groove/catalogue';
 import { joinedKeepers, keepersText, type Keepers } from '../../../core/groove/keepers';
 import { groovesChanged } from '../../state/grooves';
@@ -13,6 +12,7 @@ import { Chip } from '../../ui/Chip';
 import { FilePick } from '../../web/FilePick';
 import { saveText } from '../../ui/files';
 import { readAside } from '../../workers/aside';
+import { words } from '../../words/grooves';
 
 interface KeepersFileProps {
   keepers: Keepers;
@@ -26,14 +26,14 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
   const open = async (name: string, bytes: Uint8Array) => {
     const read = await readAside('readKeepers', new TextDecoder().decode(bytes));
     if (!read.ok) {
-      act(noticed({ text: `“${name}” was not taken in. ${read.error}`, tone: 'danger', subject: 'keepers' }));
+      act(noticed({ text: words.nameWasNotTakenIn(name, read.error), tone: 'danger', subject: 'keepers' }));
       return;
     }
     const joined = joinedKeepers(keepers, read.value);
     const added =
       joined.grooves.length + joined.folders.length - keepers.grooves.length - keepers.folders.length;
     act(groovesChanged({ keepers: joined }));
-    act(noticed({ text: `${count(added, 'new keeper')} from “${name}”.`, subject: 'keepers' }));
+    act(noticed({ text: words.fromName(added, name), subject: 'keepers' }));
   };
   return (
     <>
@@ -42,21 +42,18 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
           disabled={!keepers.grooves.length && !keepers.folders.length}
           onPress={() => saveText(keepersText(keepers), 'keepers.json')}
         >
-          Save keepers
+          {words.saveKeepers}
         </Chip>
         <FilePick
-          label="Keepers file"
+          label={words.keepersFile}
           accept=".json,application/json"
           onFile={(name, bytes) => void open(name, bytes)}
         >
-          Open keepers
+          {words.openKeepers}
         </FilePick>
       </View>
       {away.length ? (
-        <Disclosure
-          title={`${count(away.length, 'kept groove')} ${away.length === 1 ? 'is' : 'are'} not here`}
-          style={styles.folderNote}
-        >
+        <Disclosure title={words.notHere(away.length)} style={styles.folderNote}>
           <Items>
             {away.map(({ id, name }) => (
               <Item key={id}>

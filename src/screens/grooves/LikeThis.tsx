@@ -13,16 +13,17 @@ import { Choice } from '../../ui/Choice';
 import { choose } from './audition';
 import { shelf, useShelf } from './shelf';
 import { aboutRow } from './words';
+import { words } from '../../words/grooves';
 
 const SHOWN = 24;
 
 type Question = 'groove' | 'pattern' | 'fills' | 'percussion';
 
 const QUESTIONS: { value: Question; name: string }[] = [
-  { value: 'groove', name: 'More like this groove' },
-  { value: 'pattern', name: 'Like my pattern' },
-  { value: 'fills', name: 'Fills that go with it' },
-  { value: 'percussion', name: 'Percussion that goes with it' },
+  { value: 'groove', name: words.moreLikeThisGroove },
+  { value: 'pattern', name: words.likeMyPattern },
+  { value: 'fills', name: words.fillsThatGoWithIt },
+  { value: 'percussion', name: words.percussionThatGoesWithIt },
 ];
 
 const fits = (question: Question, { kind }: GrooveRow): boolean => {
@@ -34,7 +35,7 @@ const scoreFor = (question: Question) => (question === 'groove' || question === 
 
 /** In words: a share for what is alike, and how well for what goes together, which is no likeness. */
 const scoreText = (question: Question, score: number): string =>
-  scoreFor(question) === alike ? `${Math.round(score * 100)} % alike` : goesText(score);
+  scoreFor(question) === alike ? words.percentAlike(Math.round(score * 100)) : goesText(score);
 
 /** The rows that answer a question best, with how well they do, 0 to 1. */
 const ranked = (rows: GrooveRow[], question: Question, to: Likeness, not: string) => {
@@ -63,13 +64,13 @@ export const LikeThis = ({ groove }: { groove: Groove }) => {
   return (
     <>
       <Choice
-        label="What is looked for"
-        short="Look for"
+        label={words.whatIsLookedFor}
+        short={words.lookFor}
         value={question}
         options={QUESTIONS}
         onChange={setQuestion}
       />
-      <Items style={styles.likeList} label="Found">
+      <Items style={styles.likeList} label={words.found}>
         {found.map(({ row, score }) => (
           <Item key={row.id} style={styles.likeLine}>
             <View style={styles.likeOpen}>
@@ -93,7 +94,7 @@ export const LikeThis = ({ groove }: { groove: Groove }) => {
           </Item>
         ))}
       </Items>
-      {found.length ? null : <Para quiet>There is nothing to compare it with.</Para>}
+      {found.length ? null : <Para quiet>{words.thereIsNothingToCompare}</Para>}
     </>
   );
 };

@@ -14,6 +14,7 @@ import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
 import { InstrumentChoice } from './InstrumentChoice';
+import { words } from '../../words/grooves';
 
 interface MapEditorProps {
   map: DrumMap;
@@ -47,7 +48,7 @@ const Learn = ({ map, onChange }: MapEditorProps) => {
       if (performance.now() - begun < GIVEN_UP_MS) return;
       act(
         noticed({
-          text: 'No note came in 15 seconds. Connect a MIDI instrument and strike a pad, or set the note below.',
+          text: words.noNoteCameIn15,
           subject: 'maps',
         }),
       );
@@ -58,16 +59,16 @@ const Learn = ({ map, onChange }: MapEditorProps) => {
     });
     const lost = map.notes.filter((one) => one.note === note && one.instrument !== id);
     const taken = lost.length
-      ? ` It was taken from ${lost.map((one) => INSTRUMENTS[one.instrument].name).join(' and ')}.`
+      ? words.itWasTakenFromLost(lost.map((one) => INSTRUMENTS[one.instrument].name).join(' and '))
       : '';
-    onChange(changed, `${INSTRUMENTS[id].name} is note ${note} now.${taken}`);
+    onChange(changed, words.instrumentIsNoteNoteNow(INSTRUMENTS[id].name, note, taken));
     setId(nextToLearn(changed, id));
   };
   return (
     <View style={styles.learn}>
-      <InstrumentChoice label="Drum to learn" value={id} none="All are learnt" onChange={setId} />
+      <InstrumentChoice label={words.drumToLearn} value={id} none={words.allAreLearnt} onChange={setId} />
       <Chip disabled={!id} pressed={waiting} onPress={() => void learn()}>
-        {waiting ? `Strike the pad of ${id ? INSTRUMENTS[id].name : ''}… or cancel` : 'Learn its note'}
+        {waiting ? words.strikeThePadOf(id ? INSTRUMENTS[id].name : '') : words.learnItsNote}
       </Chip>
     </View>
   );
@@ -82,22 +83,22 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
       <Learn key={map.name} map={map} onChange={onChange} />
       <View style={styles.learn}>
         <NumberField
-          label="Note to set"
+          label={words.noteToSet}
           value={note}
           least={0}
           most={127}
-          under={noteName(note, names) || 'note'}
+          under={noteName(note, names) || words.note}
           width={72}
           onChange={(value) => setNote(held(Math.round(value), 0, 127))}
         />
         <InstrumentChoice
-          label={`Note ${note} plays`}
+          label={words.noteNotePlays(note)}
           value={map.notes.find((one) => one.note === note)?.instrument ?? null}
-          none="Nothing"
+          none={words.nothing}
           onChange={(instrument) => onChange(withNote(map, note, instrument ? { instrument } : null))}
         />
       </View>
-      <Items style={styles.mapNotes} label={`Notes of ${map.name}`}>
+      <Items style={styles.mapNotes} label={words.notesOfMap(map.name)}>
         {map.notes.map((one) => (
           <Item key={`${one.note} ${one.channel ?? ''}`} style={styles.mapNote}>
             <Words figure style={styles.mapNumber}>
@@ -108,26 +109,26 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
             </Words>
             {isPlayable(one) ? null : (
               <Words small quiet>
-                beyond 0 to 127: kept, plays nothing
+                {words.beyond0To127Kept}
               </Words>
             )}
             <InstrumentChoice
-              label={`Note ${one.note} is`}
+              label={words.noteNoteIs(one.note)}
               value={one.instrument}
-              none="Nothing"
+              none={words.nothing}
               onChange={(instrument) =>
                 onChange(withNote(map, one.note, instrument ? { ...one, instrument } : null))
               }
             />
             <IconButton
-              label={`Take note ${one.note} out`}
+              label={words.takeNoteNoteOut(one.note)}
               icon="remove"
               onPress={() => onChange(withNote(map, one.note, null))}
             />
           </Item>
         ))}
       </Items>
-      {map.notes.length ? null : <Para quiet>No note has a drum yet. Learn one, or set it by number.</Para>}
+      {map.notes.length ? null : <Para quiet>{words.noNoteHasADrum}</Para>}
     </>
   );
 };

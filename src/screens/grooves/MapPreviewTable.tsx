@@ -7,6 +7,7 @@ import { mapOf, type MapPreview } from '../../../core/midi/mapPreview';
 import type { DrumMap } from '../../../core/midi/drumMap';
 import { Chip } from '../../ui/Chip';
 import { InstrumentChoice } from './InstrumentChoice';
+import { words } from '../../words/grooves';
 
 interface MapPreviewTableProps {
   preview: MapPreview;
@@ -21,31 +22,29 @@ export const MapPreviewTable = ({ preview, onTake, onCancel }: MapPreviewTablePr
   return (
     <Page inner={styles.mapsPage}>
       <Heading level={2}>{preview.name}</Heading>
-      <Para>
-        {`${notes.length} notes. ${unknown ? `${unknown} of them could not be told: give them a drum, or they are left out.` : 'Each was given the drum that its name says.'}`}
-      </Para>
+      <Para>{words.manyNotes(notes.length, !!unknown, unknown)}</Para>
       {preview.warnings.map((warning) => (
         <Para quiet key={warning}>
           {warning}
         </Para>
       ))}
       <Chips>
-        <Chip onPress={() => onTake(mapOf({ ...preview, notes }))}>Make this map</Chip>
-        <Chip onPress={onCancel}>Not now</Chip>
+        <Chip onPress={() => onTake(mapOf({ ...preview, notes }))}>{words.makeThisMap}</Chip>
+        <Chip onPress={onCancel}>{words.notNow}</Chip>
       </Chips>
-      <Items style={styles.mapNotes} label="Notes found">
+      <Items style={styles.mapNotes} label={words.notesFound}>
         {notes.map((one, at) => (
           <Item key={`${at} ${one.note}`} style={styles.mapNote}>
             <Words figure style={styles.mapFigure}>
               {one.note}
             </Words>
             <Words style={[styles.givenName, !one.instrument && styles.greyed]}>
-              {one.name || 'No name'}
+              {one.name || words.noName}
             </Words>
             <InstrumentChoice
-              label={`Note ${one.note}, ${one.name}, is`}
+              label={words.noteNoteOneIs(one.note, one.name)}
               value={one.instrument}
-              none="Left out"
+              none={words.leftOut2}
               onChange={(instrument) =>
                 setNotes(notes.map((other, index) => (index === at ? { ...other, instrument } : other)))
               }

@@ -25,6 +25,7 @@ import { GuessMap } from './GuessMap';
 import { MapEditor } from './MapEditor';
 import { MapPreviewTable } from './MapPreviewTable';
 import { WriteWith } from './WriteWith';
+import { words } from '../../words/grooves';
 
 const freeName = (maps: DrumMap[], wanted: string): string => {
   const taken = new Set([GENERAL_MIDI, ...maps].map(({ name }) => name));
@@ -34,9 +35,9 @@ const freeName = (maps: DrumMap[], wanted: string): string => {
 };
 
 const PAGES = [
-  { id: 'edit', name: 'Notes' },
-  { id: 'write', name: 'Write the beat' },
-  { id: 'guess', name: 'Guess' },
+  { id: 'edit', name: words.notes },
+  { id: 'write', name: words.writeTheBeat },
+  { id: 'guess', name: words.guess },
 ] as const;
 type Page = (typeof PAGES)[number]['id'];
 
@@ -59,22 +60,20 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
     return named.name;
   };
   const change = (changed: DrumMap, told?: string) => {
-    if (!own) return void add({ ...changed, name: 'My map' });
+    if (!own) return void add({ ...changed, name: words.myMap });
     act(groovesChanged({ maps: maps.map((one) => (one === map ? changed : one)) }));
     if (!told) return;
     const before = () => {
       const { maps: now } = store.getState().grooves;
       act(groovesChanged({ maps: now.map((one) => (one.name === map.name ? map : one)) }));
     };
-    act(noticed({ text: told, subject: 'maps', action: { label: 'Undo', does: offer(before) } }));
+    act(noticed({ text: told, subject: 'maps', action: { label: words.undo, does: offer(before) } }));
   };
   const shift = (by: number) => {
     const changed = shifted(map, by);
     const beyond = changed.notes.filter((one) => !isPlayable(one)).length;
-    const kept = beyond
-      ? ` ${beyond} of them ${beyond === 1 ? 'is' : 'are'} beyond 0 to 127 now: kept, and back when it is shifted back.`
-      : '';
-    change(changed, `All notes were shifted by ${by}.${kept}`);
+    const kept = beyond ? words.beyondOfThemBeyond0(beyond) : '';
+    change(changed, words.allNotesWereShiftedBy(by, kept));
   };
   const remove = () => {
     const bringBack = () => {
@@ -91,14 +90,14 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
     setName(GENERAL_MIDI.name);
     act(
       noticed({
-        text: `The drum map “${map.name}” is gone. What was written with it keeps its notes.`,
+        text: words.theDrumMapMapIs(map.name),
         subject: 'maps',
-        action: { label: 'Undo', does: offer(bringBack) },
+        action: { label: words.undo, does: offer(bringBack) },
       }),
     );
   };
   const refuse = (file: string, why: string) =>
-    act(noticed({ text: `“${file}” was not taken in. ${why}`, tone: 'danger', subject: 'maps' }));
+    act(noticed({ text: words.fileWasNotTakenIn(file, why), tone: 'danger', subject: 'maps' }));
   const open = async (file: string, bytes: Uint8Array) => {
     const text = new TextDecoder().decode(bytes);
     if (/\.json$/i.test(file)) {
@@ -133,44 +132,48 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
     <Page inner={styles.mapsPage}>
       <View style={styles.choices}>
         <Choice
-          label="Drum map"
-          short="Drum map"
+          label={words.drumMap}
+          short={words.drumMap}
           value={map.name}
           options={all.map((one) => ({ value: one.name, name: `${one.name} (${one.notes.length})` }))}
           onChange={setName}
         />
         <Choice
-          label="New files are read with"
-          short="For new files"
+          label={words.newFilesAreReadWith}
+          short={words.forNewFiles}
           value={readWith}
           options={all.map((one) => ({ value: one.name, name: one.name }))}
           onChange={(value) => act(groovesChanged({ readWith: value }))}
         />
       </View>
       <Chips>
-        <Chip onPress={() => add({ ...map, name: `${map.name} copy` })}>Copy it</Chip>
-        <Chip onPress={() => add({ ...GENERAL_MIDI, name: 'Empty map', notes: [] })}>New empty map</Chip>
+        <Chip onPress={() => add({ ...map, name: words.mapCopy(map.name) })}>{words.copyIt}</Chip>
+        <Chip onPress={() => add({ ...GENERAL_MIDI, name: words.emptyMap, notes: [] })}>
+          {words.newEmptyMap}
+        </Chip>
         <FilePick
-          label="Drum map file"
+          label={words.drumMapFile}
           accept=".json,.midnam,.xml,.csv,.txt"
           onFile={(file, bytes) => void open(file, bytes)}
         >
-          Open a map
+          {words.openAMap}
         </FilePick>
-        <Chip onPress={() => saveText(drumMapText(map), `${fileName(map.name)}.map.json`)}>Save as JSON</Chip>
-        <Chip onPress={saveMidnam}>Save as .midnam</Chip>
-        <Chip onPress={() => shift(-12)}>Octave down</Chip>
-        <Chip onPress={() => shift(12)}>Octave up</Chip>
+        <Chip onPress={() => saveText(drumMapText(map), `${fileName(map.name)}.map.json`)}>
+          {words.saveAsJson}
+        </Chip>
+        <Chip onPress={saveMidnam}>{words.saveAsMidnam}</Chip>
+        <Chip onPress={() => shift(-12)}>{words.octaveDown}</Chip>
+        <Chip onPress={() => shift(12)}>{words.octaveUp}</Chip>
         {own ? (
           <Chip tone="danger" onPress={remove}>
-            Delete
+            {words.delete}
           </Chip>
         ) : null}
       </Chips>
       {own ? (
         <NameField
-          label="New name of the map"
-          action="Rename"
+          label={words.newNameOfTheMap}
+          action={words.rename}
           onGive={(given) => {
             const named = freeName(
               maps.filter((one) => one !== map),
@@ -181,9 +184,9 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
           }}
         />
       ) : (
-        <Para quiet>General MIDI is built in. A change makes a copy of it, yours to keep.</Para>
+        <Para quiet>{words.generalMidiIsBuiltIn}</Para>
       )}
-      <Tabs label="Drum map" tabs={PAGES} value={page} onChange={setPage} />
+      <Tabs label={words.drumMap} tabs={PAGES} value={page} onChange={setPage} />
       {page === 'edit' ? <MapEditor map={map} onChange={change} /> : null}
       {page === 'write' ? <WriteWith map={map} /> : null}
       {page === 'guess' ? <GuessMap heard={heard} onMake={add} /> : null}

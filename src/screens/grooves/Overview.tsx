@@ -11,6 +11,7 @@ import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Chips, Group } from '../../ui/Layout';
 import { Para } from '../../ui/Words';
+import { words } from '../../words/grooves';
 
 /** What a list is narrowed by most, in the order in which a producer asks. */
 const ASKED: Field[] = ['style', 'feel', 'meter', 'kind'];
@@ -32,16 +33,16 @@ export const Overview = ({ catalogue, shown }: OverviewProps) => {
   };
   return (
     <>
-      <Para quiet>Choose a groove to hear it and to see what it is, or narrow the list:</Para>
+      <Para quiet>{words.chooseAGrooveToHear}</Para>
       {ASKED.map((field) => {
         const counts = countsOf(catalogue, later, field);
-        const words = catalogue.fields[field].words
+        const told = catalogue.fields[field].words
           .map((word, at) => ({ word, count: counts[at]! }))
           .filter(({ word, count }) => count > 0 || filters[field] === word);
         return (
-          <Group key={field} title={`By ${FIELD_NAMES[field].toLowerCase()}`}>
+          <Group key={field} title={words.byFieldName(FIELD_NAMES[field].toLowerCase())}>
             <Chips>
-              {words.map(({ word, count }) => (
+              {told.map(({ word, count }) => (
                 <Chip key={word} pressed={filters[field] === word} onPress={() => turn(field, word)}>
                   {`${word} ${count}`}
                 </Chip>

@@ -9,6 +9,7 @@ import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { Range } from '../../ui/Range';
 import { setVoicing, useHeard } from './audition';
+import { words } from '../../words/grooves';
 
 const named = (id: InstrumentId) => ({ value: id, name: INSTRUMENTS[id].name });
 
@@ -16,13 +17,13 @@ const named = (id: InstrumentId) => ({ value: id, name: INSTRUMENTS[id].name });
 const Timekeeper = ({ groove }: { groove: Groove }) => {
   const { voicing } = useHeard();
   const { timekeeper } = groove;
-  if (!timekeeper) return <Para quiet>Nothing keeps time in this groove that could be moved.</Para>;
+  if (!timekeeper) return <Para quiet>{words.nothingKeepsTimeInThis}</Para>;
   const own = keepTimeOn(groove, timekeeper).timekeeper!;
   const posts = [...new Set([own, ...POSTS.map(({ plain }) => plain)])];
   return (
     <Choice
-      label="Time is kept on"
-      short="Time is kept on"
+      label={words.timeIsKeptOn}
+      short={words.timeIsKeptOn}
       value={voicing.keeper ?? own}
       options={posts.map(named)}
       onChange={(value) => setVoicing({ keeper: value === own ? null : value })}
@@ -42,15 +43,15 @@ const Voice = ({ id }: VoiceProps) => {
   return (
     <View style={styles.voice}>
       <Choice
-        label={`${name} is played with`}
+        label={words.nameIsPlayedWith(name)}
         short={name}
         value={voicing.voices[id] ?? id}
         options={articulationsOf(id).map(named)}
         onChange={(value) => setVoicing({ voices: { ...voicing.voices, [id]: value } })}
       />
       <Range
-        label={`Velocities of ${name}`}
-        short="Velocity"
+        label={words.velocitiesOfName(name)}
+        short={words.velocity}
         value={level}
         {...LEVEL_RANGE}
         step={0.05}
@@ -70,12 +71,12 @@ export const Revoice = ({ groove }: { groove: Groove }) => {
   ];
   return (
     <>
-      <Para quiet>Heard while it loops, and so brought in. The groove itself stays as it is.</Para>
+      <Para quiet>{words.youHearItWhileIt}</Para>
       <Timekeeper groove={groove} />
       {voices.map((id) => (
         <Voice key={id} id={id} />
       ))}
-      <Chip onPress={() => setVoicing(PLAIN_VOICING)}>As it was</Chip>
+      <Chip onPress={() => setVoicing(PLAIN_VOICING)}>{words.asItWas}</Chip>
     </>
   );
 };

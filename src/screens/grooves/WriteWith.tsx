@@ -13,8 +13,9 @@ import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
+import { words } from '../../words/grooves';
 
-const KINDS = { same: 'has it', near: 'has a near one', none: 'has nothing for it' } as const;
+const KINDS = { same: words.hasIt, near: words.hasANearOne, none: words.hasNothingForIt } as const;
 
 interface LineProps {
   line: LaneCrossing;
@@ -34,17 +35,19 @@ const Line = ({ line, map, as, onChange }: LineProps) => {
     <Item style={styles.mapNote}>
       <Words style={[styles.givenName, !as && styles.greyed]}>
         {lane.name}
-        <Words quiet inline>{` ${lane.note}, the map ${KINDS[kind]}`}</Words>
+        <Words quiet inline>
+          {words.noteTheMapKind(lane.note, KINDS[kind])}
+        </Words>
       </Words>
       <View style={styles.mapChoice}>
         <Select<InstrumentId | ''>
-          label={`${lane.name} is written as`}
+          label={words.laneIsWrittenAs(lane.name)}
           value={as ?? ''}
           options={[
-            { value: '', name: `Keeps note ${lane.note}` },
+            { value: '', name: words.keepsNoteNote(lane.note) },
             ...others.map((id) => ({
               value: id,
-              name: `${INSTRUMENTS[id].name}, note ${entryOf(map, id)!.note}`,
+              name: words.instrumentNoteNote(INSTRUMENTS[id].name, entryOf(map, id)!.note),
             })),
           ]}
           onChange={(id) => onChange(id || null)}
@@ -54,11 +57,9 @@ const Line = ({ line, map, as, onChange }: LineProps) => {
         {entry ? entry.note : lane.note}
       </Words>
       {!as && clash ? (
-        <Words
-          small
-          danger
-          style={styles.whole}
-        >{`Note ${lane.note} is ${INSTRUMENTS[clash].name} there.`}</Words>
+        <Words small danger style={styles.whole}>
+          {words.noteNoteIsInstrumentThere(lane.note, INSTRUMENTS[clash].name)}
+        </Words>
       ) : null}
     </Item>
   );
@@ -76,16 +77,13 @@ export const WriteWith = ({ map }: { map: DrumMap }) => {
     return own === undefined ? line.as : own;
   };
   const done = (text: string, at: number) =>
-    act(noticed({ text, subject: 'maps', action: { label: 'Undo', does: { kind: 'undo', at } } }));
+    act(noticed({ text, subject: 'maps', action: { label: words.undo, does: { kind: 'undo', at } } }));
   const write = () => {
     const as = Object.fromEntries(lines.map((line) => [line.lane.id, asOf(line)]));
     const at = store.getState().doc.past.length + 1;
     act(beatEdited({ edit: { edit: 'useMap', args: { map, choice: { keep: 'instruments', as } } } }));
     const kept = lines.filter((line) => !asOf(line)).map(({ lane }) => lane.name);
-    done(
-      `Your beat is written with “${map.name}”.${kept.length ? ` ${kept.join(', ')} kept ${kept.length === 1 ? 'its note' : 'their notes'}.` : ''}`,
-      at,
-    );
+    done(words.yourBeatIsWrittenWith(map.name, !!kept.length, kept.join(', '), kept.length), at);
   };
   const follow = () => {
     const changed = writtenWith(beat, map, { keep: 'notes' }).lanes.filter(
@@ -95,19 +93,19 @@ export const WriteWith = ({ map }: { map: DrumMap }) => {
     act(beatEdited({ edit: { edit: 'useMap', args: { map, choice: { keep: 'notes' } } } }));
     done(
       changed.length
-        ? `${changed.map(({ name }) => name).join(', ')} follow “${map.name}”; no note was changed.`
-        : `Every lane is already what “${map.name}” says.`,
+        ? words.changedFollowMapNoNote(changed.map(({ name }) => name).join(', '), map.name)
+        : words.everyLaneIsAlreadyWhat(map.name),
       at,
     );
   };
   return (
     <>
-      <Para>{`Written with ${beat.map?.name ?? GENERAL_MIDI.name} now. With “${map.name}”:`}</Para>
+      <Para>{words.writtenWithMapNowWith(beat.map?.name ?? GENERAL_MIDI.name, map.name)}</Para>
       <Chips>
-        <Chip onPress={write}>Write the beat with this map</Chip>
-        <Chip onPress={follow}>Keep the notes; names follow</Chip>
+        <Chip onPress={write}>{words.writeTheBeatWithThis}</Chip>
+        <Chip onPress={follow}>{words.keepTheNotesNamesFollow}</Chip>
       </Chips>
-      <Items style={styles.mapNotes} label="Lanes in this map">
+      <Items style={styles.mapNotes} label={words.lanesInThisMap}>
         {lines.map((line) => (
           <Line
             key={line.lane.id}
@@ -118,10 +116,7 @@ export const WriteWith = ({ map }: { map: DrumMap }) => {
           />
         ))}
       </Items>
-      <Para quiet>
-        The first changes note numbers, so that each lane sounds its own drum. The second keeps the numbers:
-        lanes take the names and instruments that the map has for them, as for a kit that was changed.
-      </Para>
+      <Para quiet>{words.theFirstChangesNoteNumbers}</Para>
     </>
   );
 };

@@ -16,6 +16,7 @@ import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectPattern } from '../../state/store';
 import { shelf } from './shelf';
+import { words } from '../../words/grooves';
 
 /** The groove that is heard or was heard last, and how it is to be played. */
 export interface Heard {
@@ -99,7 +100,7 @@ const begin = (audition: NonNullable<ReturnType<typeof auditionOf>>): void => {
     store.dispatch(viewChanged({ audition: null, playing: false }));
     store.dispatch(
       noticed({
-        text: 'The browser gave no sound output. Check that a device is connected, then play again.',
+        text: words.theBrowserGaveNoSound,
         tone: 'danger',
         subject: 'sound',
       }),
@@ -132,7 +133,7 @@ export const choose = async (id: string, sound: boolean): Promise<void> => {
   if (!groove) {
     store.dispatch(
       noticed({
-        text: 'This groove is out of reach: its file could not be read. Try again when it is back.',
+        text: words.thisGrooveIsOutOf,
         tone: 'danger',
         subject: 'groove',
       }),

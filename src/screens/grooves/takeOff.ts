@@ -3,6 +3,7 @@ import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { stopHearing } from './audition';
 import { shelf } from './shelf';
+import { words } from '../../words/grooves';
 
 /**
  * Takes imported grooves off the list, all at once, with a way back.
@@ -14,9 +15,9 @@ export const takeOff = async (ids: string[], what: string): Promise<void> => {
   const bringBack = await shelf.forget(ids);
   store.dispatch(
     noticed({
-      text: `${what} ${ids.length === 1 ? 'is' : 'are'} off the list. What was brought into beats stays there.`,
+      text: words.whatOffTheListWhat(what, ids.length),
       subject: 'groove',
-      action: { label: 'Undo', does: offer(() => void bringBack()) },
+      action: { label: words.undo, does: offer(() => void bringBack()) },
     }),
   );
 };

@@ -5,6 +5,7 @@ import { beatEdited } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { shelf } from './shelf';
+import { words } from '../../words/grooves';
 
 /** Sets a groove aside for the song, as a pattern of the beat. */
 export const grooveAside = (groove: Groove): void => {
@@ -17,13 +18,11 @@ export const grooveAside = (groove: Groove): void => {
     );
   store.dispatch(
     noticed({
-      text: full
-        ? `“${groove.name}” was not set aside: the beat holds as many patterns as it can. Delete one first.`
-        : `“${groove.name}” lies in the tray of the Song screen.`,
+      text: full ? words.grooveWasNotSetAside(groove.name) : words.grooveLiesInTheTray(groove.name),
       subject: 'tray',
       ...(full
         ? { tone: 'danger' as const }
-        : { action: { label: 'Undo', does: { kind: 'undo' as const, at: beatsBefore() } } }),
+        : { action: { label: words.undo, does: { kind: 'undo' as const, at: beatsBefore() } } }),
     }),
   );
 };

@@ -13,6 +13,7 @@ import { selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { Sheet } from '../../ui/Sheet';
+import { words } from '../../words/pattern';
 
 interface LanesOfProps {
   from: Beat;
@@ -34,8 +35,8 @@ const LanesOf = ({ from, onDone }: LanesOfProps) => {
     );
     const came = Math.min(chosen.length, room);
     const left = chosen.length - came;
-    const said = left ? ` A beat holds ${MOST.lanes} lanes; ${left} found no room.` : '';
-    act(noticed({ text: `${came} of the lanes of “${from.name}” are in ${pattern.name} now.${said}` }));
+    const said = left ? words.aBeatHoldsLanesLanes(MOST.lanes, left) : '';
+    act(noticed({ text: words.cameOfTheLanesOf(came, from.name, pattern.name, said) }));
     onDone();
   };
   return (
@@ -52,7 +53,7 @@ const LanesOf = ({ from, onDone }: LanesOfProps) => {
         ))}
       </Chips>
       <Chip disabled={!chosen.length} onPress={bring}>
-        Bring them in
+        {words.bringThemIn}
       </Chip>
     </>
   );
@@ -70,23 +71,23 @@ export const BringSheet = ({ onClose }: { onClose: () => void }) => {
     setMissing(id !== '' && !beat);
   };
   return (
-    <Sheet title="Lanes of another beat" open onClose={onClose}>
+    <Sheet title={words.lanesOfAnotherBeat} open onClose={onClose}>
       <View>
         <Choice
-          label="Beat to take lanes from"
-          short="Beat"
+          label={words.beatToTakeLanesFrom}
+          short={words.beat}
           value={from?.id ?? ''}
           options={[
-            { value: '', name: 'Choose a beat' },
+            { value: '', name: words.chooseABeat },
             ...beats.filter(({ id }) => id !== openId).map(({ id, name }) => ({ value: id, name })),
           ]}
           onChange={(id) => void choose(id)}
         />
-        {missing ? <Para live>That beat cannot be read just now; the others can.</Para> : null}
+        {missing ? <Para live>{words.thatBeatCannotBeRead}</Para> : null}
         {from ? (
           <LanesOf key={from.id} from={from} onDone={onClose} />
         ) : (
-          <Para quiet>Choose a beat, then the lanes of it.</Para>
+          <Para quiet>{words.chooseABeatThenThe}</Para>
         )}
       </View>
     </Sheet>

@@ -2,6 +2,7 @@ import type { Lane } from '../../../core/beat/schema';
 import { laneChanged } from '../../state/doc';
 import { useDo } from '../../state/store';
 import { Range } from '../../ui/Range';
+import { words } from '../../words/pattern';
 
 const side = (pan: number): string => {
   const percent = Math.round(Math.abs(pan) * 100);
@@ -15,8 +16,8 @@ export const LaneSound = ({ lane }: { lane: Lane }) => {
   return (
     <>
       <Range
-        label={`Level of ${lane.name}`}
-        short="Level"
+        label={words.levelOfLane(lane.name)}
+        short={words.level}
         value={lane.level}
         least={0}
         most={2}
@@ -25,8 +26,8 @@ export const LaneSound = ({ lane }: { lane: Lane }) => {
         onChange={(level, gesture) => act(laneChanged({ laneId: lane.id, change: { level }, gesture }))}
       />
       <Range
-        label={`Pan of ${lane.name}`}
-        short="Pan"
+        label={words.panOfLane(lane.name)}
+        short={words.pan}
         value={lane.pan}
         least={-1}
         most={1}

@@ -33,6 +33,7 @@ import { leaveTrial, TrialBar } from './TrialBar';
 import { replayEarly } from '../../strings/earlyTaps';
 import { dropEarly } from '../../web/early';
 import { Strings } from '../../strings/Strings';
+import { words } from '../../words/pattern';
 
 const Head = ({ onPatterns }: { onPatterns: () => void }) => {
   const title = useApp((state) => selectBeat(state)?.name);
@@ -44,11 +45,11 @@ const Head = ({ onPatterns }: { onPatterns: () => void }) => {
   const help = use(HelpContext);
   return (
     <ScreenHead
-      title={title ?? 'Ruddik'}
-      before={<IconButton label="Beats" icon="beats" onPress={() => router.push('/beats')} />}
+      title={title ?? words.ruddik}
+      before={<IconButton label={words.beats2} icon="beats" onPress={() => router.push('/beats')} />}
       under={
         name !== undefined && name !== null ? (
-          <Press style={styles.choice} label={`${name}, pattern shown`} onPress={onPatterns}>
+          <Press style={styles.choice} label={words.namePatternShown(name)} onPress={onPatterns}>
             <Words lines={1} style={styles.choiceWords}>
               {name}
             </Words>
@@ -56,9 +57,9 @@ const Head = ({ onPatterns }: { onPatterns: () => void }) => {
         ) : null
       }
     >
-      <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
-      <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
-      <IconButton label="Find a command" icon="search" onPress={help} />
+      <IconButton label={words.undo} icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
+      <IconButton label={words.redo} icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
+      <IconButton label={words.findACommand} icon="search" onPress={help} />
     </ScreenHead>
   );
 };
@@ -79,38 +80,38 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
   const turn = (by: number) => showBar(Math.max(0, (bar + by) * Math.max(1, zoom)));
   return (
     <View style={styles.tools}>
-      <IconButton label="Previous bar" icon="left" disabled={bar <= 0} onPress={() => turn(-1)} />
+      <IconButton label={words.previousBar} icon="left" disabled={bar <= 0} onPress={() => turn(-1)} />
       <Words small live lines={1}>
-        {narrow ? `${bar + 1} of ${bars}` : `Bar ${bar + 1} of ${bars}`}
+        {narrow ? words.barOfBars(bar + 1, bars) : words.barBarOfBars(bar + 1, bars)}
       </Words>
-      <IconButton label="Next bar" icon="right" disabled={bar >= bars - 1} onPress={() => turn(1)} />
+      <IconButton label={words.nextBar} icon="right" disabled={bar >= bars - 1} onPress={() => turn(1)} />
       <View style={styles.gap} />
       <Button
-        label={`Glass ${glass}×: partings drawn ${glass} times as wide`}
+        label={words.glassGlassPartingsDrawnGlass(glass)}
         style={styles.tool}
         onPress={() => act(viewChanged({ glass: GLASS[glass] }))}
       >
-        {narrow ? `${glass}×` : `Glass ${glass}×`}
+        {narrow ? `${glass}×` : words.glassGlass(glass)}
       </Button>
       <IconButton
-        label={`More steps than ${steps}`}
+        label={words.moreStepsThanSteps(steps)}
         icon="zoomOut"
         disabled={at <= 0}
         onPress={() => act(viewChanged({ zoom: zooms[at - 1]! }))}
       />
       <IconButton
-        label={`Fewer steps than ${steps}`}
+        label={words.fewerStepsThanSteps(steps)}
         icon="zoomIn"
         disabled={at >= zooms.length - 1}
         onPress={() => act(viewChanged({ zoom: zooms[at + 1]! }))}
       />
       <Button
-        label="M S: mute and solo for all lanes"
+        label={words.mSMuteAndSolo}
         style={styles.tool}
         pressed={mixOpen}
         onPress={() => act(viewChanged({ mixOpen: !mixOpen }))}
       >
-        M S
+        {words.mS}
       </Button>
     </View>
   );
@@ -123,8 +124,8 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
   return (
     <View style={styles.kit}>
       <Choice
-        label="Kit"
-        short="Kit"
+        label={words.kit}
+        short={words.kit}
         value={kit}
         options={KIT_OPTIONS}
         onChange={(to) => act(kitSet({ kit: to }))}
@@ -138,7 +139,7 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
 
 /** What is seen before the beat is there: the strings without their beads. */
 const Skeleton = () => (
-  <View style={styles.skeleton} aria-busy aria-label="Loading the beat" role="group">
+  <View style={styles.skeleton} aria-busy aria-label={words.loadingTheBeat} role="group">
     <View style={styles.skeletonTools} />
     <View style={styles.skeletonLanes} nativeID="strings-to-come">
       {Array.from({ length: 10 }, (_, at) => (
@@ -186,12 +187,10 @@ const Together = () => {
   if (!others.length || !shown) return null;
   return (
     <View style={styles.together}>
-      <Words
-        small
-        live
-        style={styles.togetherWords}
-      >{`Every edit goes to ${listed([shown, ...others].map(({ name }) => name))}.`}</Words>
-      <Chip onPress={() => act(viewChanged({ also: [] }))}>{`Only ${shown.name}`}</Chip>
+      <Words small live style={styles.togetherWords}>
+        {words.everyEditGoesTo(listed([shown, ...others].map(({ name }) => name)))}
+      </Words>
+      <Chip onPress={() => act(viewChanged({ also: [] }))}>{words.onlyShown(shown.name)}</Chip>
     </View>
   );
 };
@@ -229,10 +228,10 @@ const NewLane = ({ onDone }: { onDone: () => void }) => {
   };
   return (
     <Select<InstrumentId | ''>
-      label="Drum of the new lane"
+      label={words.drumOfTheNewLane}
       value=""
       options={[
-        { value: '', name: 'Which drum?' },
+        { value: '', name: words.whichDrum },
         ...INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name })),
       ]}
       onChange={(id) => id && add(id)}
@@ -242,9 +241,9 @@ const NewLane = ({ onDone }: { onDone: () => void }) => {
 
 /** What is not plain on the strings, one at a time. */
 const HINTS = {
-  open: 'Press a lane’s name: its string opens, and height is how hard a hit is.',
-  drag: 'In the open string drag a bead: sideways is timing, up and down is velocity.',
-  box: 'Hold a finger on the strings, or the mouse with Shift, and drag: what lies in the box is selected.',
+  open: words.pressALanesNameIts,
+  drag: words.inTheOpenStringDrag,
+  box: words.holdAFingerOnThe,
 } as const;
 
 const PatternHint = () => {
@@ -269,12 +268,12 @@ const Offer = ({ onPresets }: { onPresets: () => void }) => {
   });
   if (!empty) return null;
   return (
-    <Card label="Ways to begin">
-      <Para>Nothing sounds yet. Tap steps on the strings, or begin with one of these.</Para>
+    <Card label={words.waysToBegin}>
+      <Para>{words.nothingSoundsYetTapSteps}</Para>
       <Chips>
-        <Chip onPress={onPresets}>Choose a preset</Chip>
-        <Chip onPress={() => router.push('/grooves')}>Bring in a groove</Chip>
-        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Play it in</Chip>
+        <Chip onPress={onPresets}>{words.chooseAPreset}</Chip>
+        <Chip onPress={() => router.push('/grooves')}>{words.bringInAGroove}</Chip>
+        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>{words.playItIn}</Chip>
       </Chips>
     </Card>
   );
@@ -292,16 +291,16 @@ const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
       <KitChoice kit={kit} />
       <Chips>
         <Chip disabled={full} pressed={adding} onPress={() => setAdding(!adding)}>
-          {full ? `${MOST.lanes} lanes, no room for more` : 'Add a lane'}
+          {full ? words.lanesLanesNoRoomFor(MOST.lanes) : words.addALane}
         </Chip>
         {adding && !full ? <NewLane onDone={() => setAdding(false)} /> : null}
-        <Chip onPress={() => setBringing(true)}>Lanes of another beat</Chip>
-        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>Pads</Chip>
+        <Chip onPress={() => setBringing(true)}>{words.lanesOfAnotherBeat}</Chip>
+        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>{words.pads}</Chip>
       </Chips>
       {bringing ? (
         <Later
           of={bringSheet}
-          what="The sheet of lanes"
+          what={words.theSheetOfLanes}
           waiting={null}
           given={{ onClose: () => setBringing(false) }}
         />
@@ -360,7 +359,7 @@ export const PatternScreen = () => {
             {drawn ? (
               <Later
                 of={drawer}
-                what="The drawer"
+                what={words.theDrawer}
                 waiting={<View style={[styles.drawerRoom, wide && styles.drawerWide]} />}
                 given={{ wide }}
               />
@@ -372,7 +371,7 @@ export const PatternScreen = () => {
           {patterns ? (
             <Later
               of={patternsSheet}
-              what="The list of patterns"
+              what={words.theListOfPatterns}
               waiting={null}
               given={{ onClose: () => setPatterns(false) }}
             />

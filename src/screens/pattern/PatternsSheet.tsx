@@ -25,6 +25,7 @@ import { Sheet } from '../../ui/Sheet';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { attempt, leaveTrial, TrialBar } from './TrialBar';
+import { words } from '../../words/pattern';
 
 const UNITS = [2, 4, 8, 16] as const;
 
@@ -46,11 +47,11 @@ const Presets = ({ patternId }: { patternId: string }) => {
   return (
     <>
       <Choice
-        label="Preset for the whole pattern"
-        short="Preset"
+        label={words.presetForTheWholePattern}
+        short={words.preset}
         value={tried ?? ''}
         options={[
-          { value: '', name: 'Choose a rhythm' },
+          { value: '', name: words.chooseARhythm },
           ...PATTERN_PRESETS.map(({ id, name }) => ({ value: id, name })),
         ]}
         onChange={choose}
@@ -70,20 +71,20 @@ const CopyBar = ({ pattern }: { pattern: Pattern }) => {
   return (
     <Figures>
       <NumberField
-        label="Bar to copy"
+        label={words.barToCopy}
         value={a}
         least={1}
         most={pattern.bars}
-        under="copy bar"
+        under={words.copyBar}
         width={72}
         onChange={(asked) => setFrom(Math.round(asked))}
       />
       <NumberField
-        label="Onto bar"
+        label={words.ontoBar}
         value={b}
         least={1}
         most={last}
-        under="onto bar"
+        under={words.underOntoBar}
         width={72}
         onChange={(asked) => setTo(Math.round(asked))}
       />
@@ -98,7 +99,7 @@ const CopyBar = ({ pattern }: { pattern: Pattern }) => {
           )
         }
       >
-        {b > pattern.bars ? `Copy bar ${a} to a new bar ${b}` : `Copy bar ${a} onto bar ${b}`}
+        {b > pattern.bars ? words.copyBarAToA(a, b) : words.copyBarAOntoBar(a, b)}
       </Chip>
     </Figures>
   );
@@ -111,38 +112,38 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
     act(patternsEdited({ patternIds: [pattern.id], edit: one, ...(gesture && { gesture }) }));
   return (
     <Group title={pattern.name}>
-      <Named name="Name">
+      <Named name={words.name}>
         <NameInput
           key={pattern.id}
-          label="Name of the pattern"
+          label={words.nameOfThePattern}
           value={pattern.name}
           onName={(name) => edit({ edit: 'rename', args: { name } })}
         />
       </Named>
       <Figures>
         <NumberField
-          label="Bars"
+          label={words.bars}
           value={pattern.bars}
           {...BARS}
-          under="bars"
+          under={words.bars2}
           width={56}
           onChange={(asked, gesture) => edit({ edit: 'setBars', args: { bars: asked } }, gesture)}
         />
         <NumberField
-          label="Beats of a bar"
+          label={words.beatsOfABar}
           value={pattern.meter.beats}
           {...BEATS}
-          under="beats"
+          under={words.beats}
           width={56}
           onChange={(asked, gesture) =>
             edit({ edit: 'setMeter', args: { meter: { ...pattern.meter, beats: asked } } }, gesture)
           }
         />
-        <Chip onPress={() => edit({ edit: 'repeatBars', args: {} })}>Twice as long, the same twice</Chip>
+        <Chip onPress={() => edit({ edit: 'repeatBars', args: {} })}>{words.twiceAsLongTheSame}</Chip>
       </Figures>
       <Choice
-        label="Note value of a beat"
-        short="Beat is"
+        label={words.noteValueOfABeat}
+        short={words.beatIs}
         value={String(pattern.meter.unit)}
         options={UNITS.map((unit) => ({ value: String(unit), name: `1/${unit}` }))}
         onChange={(unit) =>
@@ -153,8 +154,8 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
         }
       />
       <Choice
-        label="Colour of the pattern"
-        short="Colour"
+        label={words.colourOfThePattern}
+        short={words.colour}
         value={pattern.pigment ?? 'walnut'}
         options={PIGMENTS.map((value) => ({ value, name: value }))}
         onChange={(pigment) => edit({ edit: 'recolour', args: { pigment } })}
@@ -167,7 +168,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
           disabled={count < 2}
           onPress={() => act(beatEdited({ edit: { edit: 'removePattern', args: { id: pattern.id } } }))}
         >
-          Delete pattern
+          {words.deletePattern}
         </Chip>
       </Chips>
     </Group>
@@ -203,40 +204,46 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
   const flip = (id: string) =>
     act(viewChanged({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] }));
   return (
-    <Sheet title="Patterns" open onClose={onClose}>
+    <Sheet title={words.patterns} open onClose={onClose}>
       <View>
         <Chips>
           <Chip disabled={full} onPress={() => make('addPattern')}>
-            New pattern
+            {words.newPattern}
           </Chip>
-          <Chip disabled={full} onPress={() => make('duplicatePattern')}>{`Variation of ${shown.name}`}</Chip>
+          <Chip disabled={full} onPress={() => make('duplicatePattern')}>
+            {words.variationOfShown(shown.name)}
+          </Chip>
           <Chip
-            label={`Copy pattern ${shown.name}`}
+            label={words.copyPatternShown(shown.name)}
             onPress={() => {
               act(viewChanged({ patternClip: shown }));
               act(
                 noticed({
-                  text: `${shown.name} is copied. Paste it here or in another beat.`,
+                  text: words.shownIsCopiedPasteIt(shown.name),
                   subject: 'copy',
                 }),
               );
             }}
           >
-            Copy pattern
+            {words.copyPattern}
           </Chip>
-          {copied ? <Chip disabled={full} onPress={paste}>{`Paste ${copied.name}`}</Chip> : null}
+          {copied ? (
+            <Chip disabled={full} onPress={paste}>
+              {words.pasteCopied(copied.name)}
+            </Chip>
+          ) : null}
           <Chip
-            label={`Into the tray: ${shown.name}`}
+            label={words.intoTheTrayShown(shown.name)}
             onPress={() => {
               act(
                 beatEdited({
                   edit: { edit: 'toTray', args: { id: nanoid(), name: shown.name, patternId: shown.id } },
                 }),
               );
-              act(noticed({ text: `${shown.name} lies in the tray of the Song screen.`, subject: 'tray' }));
+              act(noticed({ text: words.shownLiesInTheTray(shown.name), subject: 'tray' }));
             }}
           >
-            Into the tray
+            {words.intoTheTray}
           </Chip>
           <Chip
             pressed={several}
@@ -245,12 +252,12 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
               act(viewChanged({ also: [] }));
             }}
           >
-            Edit several at once
+            {words.editSeveralAtOnce}
           </Chip>
         </Chips>
-        {full ? <Para quiet>{`A beat holds at most ${MOST.patterns} patterns.`}</Para> : null}
+        {full ? <Para quiet>{words.aBeatHoldsAtMost(MOST.patterns)}</Para> : null}
         <SortableLater
-          label="Patterns in their order"
+          label={words.patternsInTheirOrder}
           items={beat.patterns.map((pattern, at) => ({
             id: pattern.id,
             name: pattern.name,
@@ -258,7 +265,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
               <>
                 {several ? (
                   <CheckBox
-                    label={`Edit ${pattern.name} too`}
+                    label={words.editPatternToo(pattern.name)}
                     checked={pattern.id === shown.id || also.includes(pattern.id)}
                     disabled={pattern.id === shown.id}
                     onChange={() => flip(pattern.id)}
@@ -274,7 +281,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
                   ]}
                 >
                   <Cover
-                    label={`Show ${pattern.name}`}
+                    label={words.showPattern(pattern.name)}
                     current={pattern.id === shown.id}
                     onPress={() => show(pattern.id)}
                   />
@@ -282,9 +289,9 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
                   <View style={styles.patternWords}>
                     <Words bold>{pattern.name}</Words>
                     <Words small quiet>
-                      {`${meterText(pattern.meter)}, ${pattern.bars} bar${pattern.bars === 1 ? '' : 's'}`}
+                      {words.meterBarsBar(meterText(pattern.meter), pattern.bars)}
                       {pattern.parent
-                        ? `, varies ${beat.patterns.find(({ id }) => id === pattern.parent)?.name ?? 'a pattern'}`
+                        ? words.varies(beat.patterns.find(({ id }) => id === pattern.parent)?.name)
                         : ''}
                     </Words>
                   </View>

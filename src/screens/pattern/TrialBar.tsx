@@ -10,6 +10,7 @@ import { viewChanged, type Trial } from '../../state/slices';
 import { selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { PlayContext } from '../../ui/playing';
+import { words } from '../../words/pattern';
 
 /** Tries an edit: it is heard and drawn, and not made until it is used. */
 export const attempt = (name: string, edit: Trial['edit']): void => {
@@ -36,14 +37,14 @@ export const TrialBar = () => {
   const act = useDo();
   if (!trial) return null;
   return (
-    <View style={styles.trial} role="group" aria-label={`Trying ${trial.name}`}>
-      <Para live>{`Trying “${trial.name}”: nothing is changed yet.`}</Para>
+    <View style={styles.trial} role="group" aria-label={words.tryingTrial(trial.name)}>
+      <Para live>{words.tryingTrialNothingIsChanged(trial.name)}</Para>
       <Chips>
         <Chip pressed={playing} onPress={togglePlay}>
-          {playing ? 'Stop' : 'Hear it'}
+          {playing ? words.stop : words.hearIt}
         </Chip>
-        <Chip onPress={() => acceptTrial(trial)}>Use it</Chip>
-        <Chip onPress={() => act(viewChanged({ trial: null }))}>Leave it</Chip>
+        <Chip onPress={() => acceptTrial(trial)}>{words.useIt}</Chip>
+        <Chip onPress={() => act(viewChanged({ trial: null }))}>{words.leaveIt}</Chip>
       </Chips>
     </View>
   );

@@ -17,6 +17,7 @@ import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
 import { useHeld } from '../../state/useHeld';
 import { entryWords } from './words';
+import { words } from '../../words/song';
 
 interface OnSection {
   beat: Beat;
@@ -28,7 +29,7 @@ const patternChoices = (beat: Beat) => {
   const tray = new Set(beat.tray.map(({ patternId }) => patternId));
   return [...beat.patterns]
     .sort((a, b) => Number(tray.has(b.id)) - Number(tray.has(a.id)))
-    .map(({ id, name }) => ({ value: id, name: tray.has(id) ? `${name} (tray)` : name }));
+    .map(({ id, name }) => ({ value: id, name: tray.has(id) ? words.nameTray(name) : name }));
 };
 
 const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: number }) => {
@@ -43,38 +44,38 @@ const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: 
       {pattern ? <BeadPicture pattern={pattern} lanes={beat.lanes} width={64} height={40} /> : null}
       <View style={styles.entryChoice}>
         <Select
-          label={`Pattern ${at + 1} of ${section.name}`}
+          label={words.patternAtOfSection(at + 1, section.name)}
           value={pattern ? entry.patternId : ''}
           options={[
-            ...(pattern ? [] : [{ value: '', name: `${name}, deleted: silence` }]),
+            ...(pattern ? [] : [{ value: '', name: words.nameDeletedSilence(name) }]),
             ...patternChoices(beat),
           ]}
           onChange={(patternId) => set({ patternId })}
         />
       </View>
       <NumberField
-        label={by === 'times' ? `Times ${name} plays` : `Bars of ${name}`}
+        label={by === 'times' ? words.timesNamePlays(name) : words.barsOfName(name)}
         value={entry.bars ?? entry.times}
         least={1}
         most={64}
-        under={by === 'times' ? 'times' : 'bars'}
+        under={by === 'times' ? words.times : words.bars}
         width={48}
         onChange={(asked, gesture) => {
-          const value = Math.round(within(asked, 1, SONG.bars, by === 'times' ? 'Times' : 'Bars'));
+          const value = Math.round(within(asked, 1, SONG.bars, by === 'times' ? words.times2 : words.bars2));
           set(by === 'times' ? { times: value } : { bars: value }, gesture);
         }}
       />
       <Press
         style={styles.songBy}
-        label={by === 'times' ? `count bars instead, for ${name}` : `count times instead, for ${name}`}
+        label={by === 'times' ? words.countBarsInsteadForName(name) : words.countTimesInsteadForName(name)}
         onPress={() => set({ bars: by === 'times' ? Number.parseInt(entryWords(beat, entry), 10) : null })}
       >
         <Words quiet style={styles.link}>
-          {by === 'times' ? 'count bars instead' : 'count times instead'}
+          {by === 'times' ? words.countBarsInstead : words.countTimesInstead}
         </Words>
       </Press>
       <IconButton
-        label={`Take ${name} out of ${section.name}`}
+        label={words.takeNameOutOfSection(name, section.name)}
         icon="remove"
         onPress={() => edit({ edit: 'removeEntry', args: { sectionId: section.id, entryId: entry.id } })}
       />
@@ -84,10 +85,10 @@ const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: 
 
 /** The row of patterns that a section plays. */
 export const Entries = ({ beat, section }: OnSection) => (
-  <Group title="Patterns, one after the other">
+  <Group title={words.patternsOneAfterTheOther}>
     {section.entries.length ? (
       <SortableLater
-        label={`Patterns of ${section.name}`}
+        label={words.patternsOfSection(section.name)}
         items={section.entries.map((entry, at) => ({
           id: entry.id,
           name: entryPattern(beat, entry).name,
@@ -96,13 +97,13 @@ export const Entries = ({ beat, section }: OnSection) => (
         onMove={(entryId, to) => edit({ edit: 'moveEntry', args: { sectionId: section.id, entryId, to } })}
       />
     ) : (
-      <Para quiet>It has no pattern yet, so it takes no time in the song. Add one.</Para>
+      <Para quiet>{words.itHasNoPatternYet}</Para>
     )}
     <Choice
-      label={`Add a pattern to ${section.name}`}
-      short="Add"
+      label={words.addAPatternToSection(section.name)}
+      short={words.add}
       value=""
-      options={[{ value: '', name: 'Choose a pattern' }, ...patternChoices(beat)]}
+      options={[{ value: '', name: words.chooseAPattern }, ...patternChoices(beat)]}
       onChange={(patternId) =>
         patternId &&
         edit({ edit: 'addEntry', args: { sectionId: section.id, entry: newEntry(nanoid(), patternId) } })

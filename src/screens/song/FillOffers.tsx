@@ -18,6 +18,7 @@ import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { PlayContext } from '../../ui/playing';
 import { edit } from './edit';
+import { words } from '../../words/song';
 
 let library: Groove[] | null = null;
 
@@ -66,23 +67,23 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
           disabled={!section.entries.length}
           onPress={() => setOffers(fillsFor(beat, section, (library ??= builtInGrooves())))}
         >
-          Offer fills
+          {words.offerFills}
         </Chip>
       </Chips>
     );
   return (
     <>
       <Choice
-        label="The offered fill takes the place of"
-        short="Offered for"
+        label={words.theOfferedFillTakesThe}
+        short={words.offeredFor}
         value={over}
         options={[
-          { value: 'bar', name: 'the last bar' },
-          { value: 'beat', name: 'the last beat' },
+          { value: 'bar', name: words.theLastBar },
+          { value: 'beat', name: words.theLastBeat },
         ]}
         onChange={setOver}
       />
-      <Items label="Fills that are offered">
+      <Items label={words.fillsThatAreOffered}>
         {offers.map((offer) => (
           <Item key={offer.id} style={styles.line}>
             <View style={styles.words}>
@@ -92,19 +93,23 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
               </Words>
             </View>
             <Chip
-              label={playing && heard === offer.id ? `Stop ${offer.name}` : `Hear ${offer.name} in place`}
+              label={
+                playing && heard === offer.id
+                  ? words.stopOffer(offer.name)
+                  : words.hearOfferInPlace(offer.name)
+              }
               pressed={playing && heard === offer.id}
               onPress={() => (playing && heard === offer.id ? stop() : hear(offer))}
             >
-              {playing && heard === offer.id ? 'Stop' : 'Hear'}
+              {playing && heard === offer.id ? words.stop : words.hear}
             </Chip>
-            <Chip label={`Take ${offer.name}`} onPress={() => take(offer)}>
-              Take
+            <Chip label={words.takeOffer(offer.name)} onPress={() => take(offer)}>
+              {words.take}
             </Chip>
           </Item>
         ))}
       </Items>
-      {offers.length ? null : <Para quiet>The section has no pattern that a fill could be made of.</Para>}
+      {offers.length ? null : <Para quiet>{words.theSectionHasNoPattern}</Para>}
       <Chips>
         <Chip
           onPress={() => {
@@ -112,7 +117,7 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
             setOffers(null);
           }}
         >
-          None of these
+          {words.noneOfThese}
         </Chip>
       </Chips>
     </>

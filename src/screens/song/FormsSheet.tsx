@@ -10,6 +10,7 @@ import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
 import { Sheet } from '../../ui/Sheet';
 import { edit } from './edit';
+import { words } from '../../words/song';
 
 /** Forms of songs, filled with what lies in the tray. */
 export const FormsSheet = ({ beat, onClose }: { beat: Beat; onClose: () => void }) => {
@@ -19,10 +20,10 @@ export const FormsSheet = ({ beat, onClose }: { beat: Beat; onClose: () => void 
     const form = FORMS[at]!;
     const had = beat.song.order.length > 0;
     edit({ edit: 'setSong', args: { song: songOf(beat, form, nanoid) } });
-    const undo = { label: 'Undo', does: { kind: 'undo', at: store.getState().doc.past.length } } as const;
+    const undo = { label: words.undo, does: { kind: 'undo', at: store.getState().doc.past.length } } as const;
     act(
       noticed({
-        text: `The song is now “${form.name}”.${had ? ' The one before it comes back with undo.' : ''}`,
+        text: words.theSongIsNowForm(form.name, had),
         subject: 'form',
         action: undo,
       }),
@@ -30,14 +31,16 @@ export const FormsSheet = ({ beat, onClose }: { beat: Beat; onClose: () => void 
     onClose();
   };
   return (
-    <Sheet title="Forms" open onClose={onClose}>
+    <Sheet title={words.forms} open onClose={onClose}>
       <Para quiet>
-        {`Filled with ${beat.tray.length ? 'the tray' : 'your patterns'}, in order: ${names.slice(0, 6).join(', ')}${names.length > 6 ? ', …' : ''}. `}
-        {names.length > 1
-          ? `The last, “${names[names.length - 1]!}”, is the fill.`
-          : 'With a second pattern there would be fills too.'}
+        {words.filledWithInOrder(
+          !!beat.tray.length,
+          names.slice(0, 6).join(', '),
+          names.length > 6 ? ', …' : '',
+        )}
+        {names.length > 1 ? words.theLastNameIsThe(names[names.length - 1]!) : words.withASecondPatternThere}
       </Para>
-      <Items label="Forms">
+      <Items label={words.forms}>
         {FORMS.map(({ id, name, about }, at) => (
           <Item key={id}>
             <Press style={styles.form} onPress={() => take(at)}>

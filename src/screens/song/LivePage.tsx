@@ -7,7 +7,6 @@ import { styles } from './styles';
 import { nanoid } from '@reduxjs/toolkit';
 import { use, useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/beat/schema';
-import { count } from '../../../core/beat/text';
 import { recordedSong } from '../../../core/song/recorded';
 import { heardPatterns, heardSeconds } from '../../audio/player';
 import { store } from '../../state/session';
@@ -18,6 +17,7 @@ import { PlayContext } from '../../ui/playing';
 import { SwitchWhen } from '../../ui/SwitchWhen';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
+import { words } from '../../words/song';
 
 /** Adds what has been played since play began to the song. */
 const keepRecording = () => {
@@ -28,9 +28,7 @@ const keepRecording = () => {
   if (added > 0) edit({ edit: 'setSong', args: { song } });
   store.dispatch(
     noticed({
-      text: added
-        ? `${count(added, 'section')} ${added === 1 ? 'was' : 'were'} added to the song as you played them, each to the nearest bar.`
-        : 'Nothing was recorded: no pattern played for half a bar.',
+      text: added ? words.addedToTheSongAs(added) : words.nothingWasRecordedNoPattern,
       subject: 'recorded',
     }),
   );
@@ -73,9 +71,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
   );
   return (
     <View>
-      <Para quiet>
-        Switch patterns while they play. What you record is added to the song, section by section.
-      </Para>
+      <Para quiet>{words.switchPatternsWhileTheyPlay}</Para>
       <Chips>
         <Chip
           pressed={recording}
@@ -90,21 +86,21 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
             toggle();
           }}
         >
-          {recording ? 'Stop and keep it' : 'Record the switches'}
+          {recording ? words.stopAndKeepIt : words.recordTheSwitches}
         </Chip>
         {recording ? null : (
           <Chip pressed={playing} onPress={toggle}>
-            {playing ? 'Stop' : 'Play'}
+            {playing ? words.stop : words.play}
           </Chip>
         )}
       </Chips>
       <SwitchWhen value={switchAt} onChange={(value) => act(viewChanged({ switchAt: value }))} />
-      <Items style={wide && styles.twoColumns} label="Patterns">
+      <Items style={wide && styles.twoColumns} label={words.patterns}>
         {beat.patterns.map((pattern) => (
           <Item key={pattern.id} style={wide && styles.half}>
             <Press
               pressed={pattern.id === patternId}
-              label={`Switch to ${pattern.name}`}
+              label={words.switchToPattern(pattern.name)}
               style={[
                 styles.row,
                 pattern.id === patternId && styles.current,

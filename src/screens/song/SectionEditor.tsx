@@ -17,6 +17,7 @@ import { edit } from './edit';
 import { Entries } from './Entries';
 import { FillOffers } from './FillOffers';
 import { useHeld } from '../../state/useHeld';
+import { words } from '../../words/song';
 
 interface OnSection {
   beat: Beat;
@@ -30,23 +31,23 @@ const Naming = ({ section }: OnSection) => (
   <View style={styles.songNaming}>
     <NameInput
       key={section.id}
-      label="Name of the section"
+      label={words.nameOfTheSection}
       value={section.name}
       onName={(name) => change(section.id, { name })}
     />
     <Choice
-      label="Usual name of the section"
-      short="Usually"
+      label={words.usualNameOfTheSection}
+      short={words.usually}
       value={SECTION_NAMES.find((name) => name === section.name) ?? ''}
       options={[
-        { value: '', name: 'a name of its own' },
+        { value: '', name: words.aNameOfItsOwn },
         ...SECTION_NAMES.map((name) => ({ value: name, name })),
       ]}
       onChange={(name) => name && change(section.id, { name })}
     />
     <Choice
-      label="Colour of the section"
-      short="Colour"
+      label={words.colourOfTheSection}
+      short={words.colour}
       value={section.pigment}
       options={PIGMENTS.map((value) => ({ value, name: value }))}
       onChange={(pigment) => change(section.id, { pigment })}
@@ -57,14 +58,14 @@ const Naming = ({ section }: OnSection) => (
 const Ending = ({ beat, section }: OnSection) => {
   const { fill } = section;
   return (
-    <Group title="A fill at its end">
+    <Group title={words.aFillAtItsEnd}>
       <Choice
-        label={`Fill of ${section.name}`}
-        short="Fill"
+        label={words.fillOfSection(section.name)}
+        short={words.fill}
         value={fill ? (patternOfEntry(beat, fill)?.id ?? 'gone') : ''}
         options={[
-          { value: '', name: 'None' },
-          ...(fill && !patternOfEntry(beat, fill) ? [{ value: 'gone', name: 'Deleted: not played' }] : []),
+          { value: '', name: words.none },
+          ...(fill && !patternOfEntry(beat, fill) ? [{ value: 'gone', name: words.deletedNotPlayed }] : []),
           ...beat.patterns.map(({ id, name }) => ({ value: id, name })),
         ]}
         onChange={(patternId) => {
@@ -74,12 +75,12 @@ const Ending = ({ beat, section }: OnSection) => {
       />
       {fill ? (
         <Choice
-          label="The fill takes the place of"
-          short="In place of"
+          label={words.theFillTakesThePlace}
+          short={words.inPlaceOf}
           value={fill.over}
           options={[
-            { value: 'bar', name: 'the last bar' },
-            { value: 'beat', name: 'the last beat' },
+            { value: 'bar', name: words.theLastBar },
+            { value: 'beat', name: words.theLastBeat },
           ]}
           onChange={(over) => change(section.id, { fill: { ...fill, over } })}
         />
@@ -97,7 +98,7 @@ const Silent = ({ beat, section }: OnSection) => {
         : [...section.silent, id],
     });
   return (
-    <Group title="Silent in it">
+    <Group title={words.silentInIt}>
       <Chips>
         {beat.lanes.map(({ id, name }) => (
           <Chip key={id} pressed={section.silent.includes(id)} onPress={() => turn(id)}>
@@ -113,9 +114,9 @@ const percent = (value: number): string => `${Math.round(value * 100)} %`;
 
 /** Whose feel a section is played with: none of its own, or that of the beat, a pattern, or one that was kept. */
 const feelChoices = (beat: Beat) => [
-  { id: 'beat', name: 'the beat', feel: beat.feel },
+  { id: 'beat', name: words.theBeat, feel: beat.feel },
   ...beat.patterns.flatMap(({ id, name, feel }) =>
-    feel ? [{ id: `p ${id}`, name: `pattern ${name}`, feel }] : [],
+    feel ? [{ id: `p ${id}`, name: words.patternName(name), feel }] : [],
   ),
   ...beat.feels.map(({ id, name, feel }) => ({ id: `k ${id}`, name: `“${name}”`, feel })),
 ];
@@ -125,13 +126,13 @@ const OwnFeel = ({ beat, section }: OnSection) => {
   const now = choices.find(({ feel }) => feel === section.feel)?.id ?? (section.feel ? 'own' : '');
   return (
     <Choice
-      label={`Feel of ${section.name}`}
-      short="Feel"
+      label={words.feelOfSection(section.name)}
+      short={words.feel}
       value={now}
       options={[
-        { value: '', name: 'As its patterns have it' },
-        ...(now === 'own' ? [{ value: 'own', name: 'Its own' }] : []),
-        ...choices.map(({ id, name }) => ({ value: id, name: `As ${name}` })),
+        { value: '', name: words.asItsPatternsHaveIt },
+        ...(now === 'own' ? [{ value: 'own', name: words.itsOwn }] : []),
+        ...choices.map(({ id, name }) => ({ value: id, name: words.asName(name) })),
       ]}
       onChange={(id) =>
         id !== 'own' && change(section.id, { feel: choices.find((one) => one.id === id)?.feel ?? null })
@@ -144,26 +145,26 @@ const Own = ({ beat, section }: OnSection) => {
   const within = useHeld();
   const tempo = section.tempo ?? beat.tempo;
   return (
-    <Group title="Of its own">
+    <Group title={words.ofItsOwn}>
       <OwnFeel beat={beat} section={section} />
       <Figures>
         <NumberField
-          label={`Tempo of ${section.name}`}
+          label={words.tempoOfSection(section.name)}
           value={tempo}
           {...TEMPO}
-          under={section.tempo === undefined ? 'as the beat' : 'BPM'}
+          under={section.tempo === undefined ? words.asTheBeat : words.bpm}
           width={88}
           onChange={(asked, gesture) =>
-            change(section.id, { tempo: within(asked, TEMPO.least, TEMPO.most, 'The tempo') }, gesture)
+            change(section.id, { tempo: within(asked, TEMPO.least, TEMPO.most, words.theTempo) }, gesture)
           }
         />
         <Chip disabled={section.tempo === undefined} onPress={() => change(section.id, { tempo: null })}>
-          As the beat
+          {words.asTheBeat2}
         </Chip>
       </Figures>
       <Range
-        label={`Level of ${section.name}`}
-        short="Level"
+        label={words.levelOfSection(section.name)}
+        short={words.level}
         value={section.level ?? 1}
         least={0}
         most={2}
@@ -185,23 +186,23 @@ const Across = ({ beat, section }: OnSection) => {
     change(section.id, { change: Object.keys(next).length ? next : null }, gesture);
   };
   return (
-    <Group title="Gradual changes">
+    <Group title={words.gradualChanges}>
       <Figures>
         <Chip
           pressed={now.tempo !== undefined}
           onPress={() => set({ tempo: now.tempo === undefined ? (section.tempo ?? beat.tempo) : undefined })}
         >
-          Tempo
+          {words.tempo}
         </Chip>
         {now.tempo === undefined ? null : (
           <NumberField
-            label={`Tempo at the end of ${section.name}`}
+            label={words.tempoAtTheEndOf(section.name)}
             value={now.tempo}
             {...TEMPO}
-            under="BPM at its end"
+            under={words.bpmAtItsEnd}
             width={112}
             onChange={(asked, gesture) =>
-              set({ tempo: within(asked, TEMPO.least, TEMPO.most, 'The tempo') }, gesture)
+              set({ tempo: within(asked, TEMPO.least, TEMPO.most, words.theTempo) }, gesture)
             }
           />
         )}
@@ -209,15 +210,15 @@ const Across = ({ beat, section }: OnSection) => {
           pressed={now.swing !== undefined}
           onPress={() => set({ swing: now.swing === undefined ? 58 : undefined })}
         >
-          Swing
+          {words.swing}
         </Chip>
         {now.swing === undefined ? null : (
           <NumberField
-            label={`Swing at the end of ${section.name}`}
+            label={words.swingAtTheEndOf(section.name)}
             value={now.swing}
             {...SWING}
             unit=" %"
-            under="at its end"
+            under={words.atItsEnd}
             width={96}
             onChange={(asked, gesture) => set({ swing: asked }, gesture)}
           />
@@ -226,13 +227,13 @@ const Across = ({ beat, section }: OnSection) => {
           pressed={now.level !== undefined}
           onPress={() => set({ level: now.level === undefined ? 1.2 : undefined })}
         >
-          Level
+          {words.level}
         </Chip>
       </Figures>
       {now.level === undefined ? null : (
         <Range
-          label={`Level at the end of ${section.name}`}
-          short="To"
+          label={words.levelAtTheEndOf(section.name)}
+          short={words.to}
           value={now.level}
           least={0}
           most={2}
@@ -242,7 +243,7 @@ const Across = ({ beat, section }: OnSection) => {
         />
       )}
       {now.swing !== undefined && (section.feel ?? beat.feel).base === 'template' ? (
-        <Para quiet>It follows a template, which has no swing to change.</Para>
+        <Para quiet>{words.itFollowsATemplateWhich}</Para>
       ) : null}
     </Group>
   );
@@ -258,30 +259,26 @@ const AtItsPlace = ({
   const linked = beat.song.order.filter(({ sectionId }) => sectionId === section.id).length;
   const at = beat.song.order.findIndex(({ id }) => id === place.id);
   return (
-    <Group title="Its place in the song">
+    <Group title={words.itsPlaceInTheSong}>
       <Figures>
         <NumberField
-          label={`Times ${section.name} plays here`}
+          label={words.timesSectionPlaysHere(section.name)}
           value={place.times}
           least={1}
           most={64}
-          under="times"
+          under={words.times}
           width={56}
           onChange={(asked, gesture) =>
             edit(
               {
                 edit: 'repeatPlace',
-                args: { placeId: place.id, times: within(asked, 1, SONG.times, 'Times') },
+                args: { placeId: place.id, times: within(asked, 1, SONG.times, words.times2) },
               },
               gesture,
             )
           }
         />
-        <Words quiet>
-          {linked > 1
-            ? `Linked: it stands at ${linked} places, and a change is heard in all.`
-            : 'It stands here alone.'}
-        </Words>
+        <Words quiet>{linked > 1 ? words.linkedItStandsAtLinked(linked) : words.itStandsHereAlone}</Words>
       </Figures>
       <Chips>
         <Chip
@@ -292,7 +289,7 @@ const AtItsPlace = ({
             })
           }
         >
-          Again, linked
+          {words.againLinked}
         </Chip>
         <Chip
           onPress={() => {
@@ -301,26 +298,26 @@ const AtItsPlace = ({
             onOther(newPlaceId);
           }}
         >
-          Duplicate, its own
+          {words.duplicateItsOwn}
         </Chip>
         {linked > 1 ? (
           <Chip
             onPress={() => edit({ edit: 'ownSection', args: { placeId: place.id, sectionId: nanoid() } })}
           >
-            Make this one its own
+            {words.makeThisOneItsOwn}
           </Chip>
         ) : null}
         <Chip
           disabled={at <= 0}
           onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at - 1 } })}
         >
-          Earlier
+          {words.earlier}
         </Chip>
         <Chip
           disabled={at >= beat.song.order.length - 1}
           onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at + 1 } })}
         >
-          Later
+          {words.later}
         </Chip>
         <Chip
           tone="danger"
@@ -329,7 +326,7 @@ const AtItsPlace = ({
             onOther('');
           }}
         >
-          Take it out
+          {words.takeItOut}
         </Chip>
       </Chips>
     </Group>

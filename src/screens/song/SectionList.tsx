@@ -13,6 +13,7 @@ import { Choice } from '../../ui/Choice';
 import { SortableLater } from '../../web/SortableLater';
 import { edit } from './edit';
 import { lengthWords, playsWords } from './words';
+import { words } from '../../words/song';
 
 /** A new section with the first pattern at hand, eight bars long. */
 const newSection = (beat: Beat, name: string): Section => ({
@@ -29,7 +30,7 @@ const marks = (beat: Beat, section: Section): string =>
     section.fill && 'fill',
     section.tempo !== undefined && `${section.tempo} BPM`,
     section.change && 'changes',
-    section.silent.length > 0 && `${section.silent.length} silent`,
+    section.silent.length > 0 && words.manySilent(section.silent.length),
   ]
     .filter(Boolean)
     .join(', ');
@@ -61,7 +62,7 @@ export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: Section
       ))}
       {order.length ? (
         <SortableLater
-          label="Sections in their order"
+          label={words.sectionsInTheirOrder}
           items={order.flatMap((place) => {
             const section = sections.find(({ id }) => id === place.sectionId);
             if (!section) return [];
@@ -79,7 +80,7 @@ export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: Section
                     ]}
                   >
                     <Cover
-                      label={`Edit ${section.name}`}
+                      label={words.editSection(section.name)}
                       current={place.id === chosen}
                       onPress={() => onChoose(place.id)}
                     />
@@ -107,16 +108,16 @@ export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: Section
       ) : null}
       <View style={styles.songAdd}>
         <Choice
-          label="Add a section"
-          short="Add"
+          label={words.addASection}
+          short={words.add}
           value=""
           options={[
-            { value: '', name: full ? 'The song is full' : 'Choose a section' },
+            { value: '', name: full ? words.theSongIsFull : words.chooseASection },
             ...(full ? [] : SECTION_NAMES.map((name) => ({ value: name, name }))),
           ]}
           onChange={add}
         />
-        <Chip onPress={onForms}>Forms</Chip>
+        <Chip onPress={onForms}>{words.forms}</Chip>
       </View>
     </View>
   );

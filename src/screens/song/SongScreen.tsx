@@ -30,11 +30,12 @@ import { SectionEditor } from './SectionEditor';
 import { SectionList } from './SectionList';
 import { placeWords, Timeline } from '../../strings/Timeline';
 import { TrayPage } from './TrayPage';
+import { words } from '../../words/song';
 
 const PAGES = [
-  { id: 'sections', name: 'Sections' },
-  { id: 'tray', name: 'Tray' },
-  { id: 'live', name: 'Play live' },
+  { id: 'sections', name: words.sections },
+  { id: 'tray', name: words.tray },
+  { id: 'live', name: words.playLive },
 ] as const;
 type Page = (typeof PAGES)[number]['id'];
 
@@ -82,10 +83,10 @@ const Head = ({ beat, layout }: { beat: Beat; layout: Layout }) => {
   const act = useDo();
   const length = layout.bars.length
     ? `${count(layout.bars.length, 'bar')}, ${timeWords(secondsAt(layout.tempos, layout.length))}`
-    : 'No section yet';
+    : words.noSectionYet;
   return (
     <ScreenHead
-      title="Song"
+      title={words.song}
       style={styles.head}
       under={
         <Words small quiet lines={1}>
@@ -93,8 +94,8 @@ const Head = ({ beat, layout }: { beat: Beat; layout: Layout }) => {
         </Words>
       }
     >
-      <IconButton label="Undo" icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
-      <IconButton label="Redo" icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
+      <IconButton label={words.undo} icon="undo" disabled={!canUndo} onPress={() => act(undone())} />
+      <IconButton label={words.redo} icon="redo" disabled={!canRedo} onPress={() => act(redone())} />
     </ScreenHead>
   );
 };
@@ -124,15 +125,15 @@ const LoopChips = ({ layout, at }: { layout: Layout; at: Ticks }) => {
       <Chip
         label={
           loop && !looped
-            ? `Repeats bars ${barAt(layout, loop.from) + 1} to ${barAt(layout, loop.to - 1) + 1}`
-            : `Repeat section ${span?.section?.name ?? ''}`
+            ? words.repeatsBarsBarAtToBarAt2(barAt(layout, loop.from) + 1, barAt(layout, loop.to - 1) + 1)
+            : words.repeatSectionSection(span?.section?.name ?? '')
         }
         pressed={Boolean(loop)}
         onPress={() => act(songViewed({ loop: loop ? null : section }))}
       >
         {loop && !looped
-          ? `Repeats bars ${barAt(layout, loop.from) + 1} to ${barAt(layout, loop.to - 1) + 1}`
-          : 'Repeat section'}
+          ? words.repeatsBarsBarAtToBarAt2(barAt(layout, loop.from) + 1, barAt(layout, loop.to - 1) + 1)
+          : words.repeatSection}
       </Chip>
     </>
   );
@@ -140,11 +141,8 @@ const LoopChips = ({ layout, at }: { layout: Layout; at: Ticks }) => {
 
 const Empty = ({ onForms }: { onForms: () => void }) => (
   <View style={styles.songEmpty}>
-    <Para>
-      A song is a row of sections, each made of patterns. Add the first section below, or begin with a form:
-      verse and chorus, build and drop, a loop with turns.
-    </Para>
-    <Chip onPress={onForms}>Begin with a form</Chip>
+    <Para>{words.aSongIsARow}</Para>
+    <Chip onPress={onForms}>{words.beginWithAForm}</Chip>
   </View>
 );
 
@@ -215,17 +213,17 @@ const Whole = ({ beat }: { beat: Beat }) => {
           />
           <View style={styles.songTools}>
             <Words quiet lines={1} style={styles.songAt}>
-              {`From ${placeWords(layout, at)}`}
+              {words.fromPlace(placeWords(layout, at))}
             </Words>
             <LoopChips layout={layout} at={at} />
             <IconButton
-              label="Show more of the song"
+              label={words.showMoreOfTheSong}
               icon="zoomOut"
               disabled={zoom === 0}
               onPress={() => setZoom(zoom - 1)}
             />
             <IconButton
-              label="Show less of the song, larger"
+              label={words.showLessOfTheSong}
               icon="zoomIn"
               disabled={zoom === ZOOMS.length - 1}
               onPress={() => setZoom(zoom + 1)}
@@ -237,7 +235,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
       )}
       <View style={styles.songBody}>
         <View style={styles.songPages}>
-          <Tabs label="Song" tabs={PAGES} value={page} onChange={setPage} panel="song-page" />
+          <Tabs label={words.song} tabs={PAGES} value={page} onChange={setPage} panel="song-page" />
           <Scrolled key={page} id="song-page" role="tabpanel" labelledBy={tabId('song-page', page)}>
             {page === 'sections' ? list : null}
             {page === 'tray' ? <TrayPage beat={beat} wide={wide} /> : null}
@@ -245,24 +243,24 @@ const Whole = ({ beat }: { beat: Beat }) => {
           </Scrolled>
         </View>
         {wide ? (
-          <Scrolled role="complementary" style={styles.songPanel} label="Section">
+          <Scrolled role="complementary" style={styles.songPanel} label={words.section}>
             {editor && section ? (
               <>
                 <View style={styles.panelHead}>
                   <Heading level={2}>{section.name}</Heading>
                   <Chip
-                    label={`Play from here, ${section.name}`}
+                    label={words.playFromHereSection(section.name)}
                     onPress={() => seek(firstOf(place!.id)?.from ?? 0, true)}
                   >
-                    Play from here
+                    {words.playFromHere}
                   </Chip>
                 </View>
                 {editor}
               </>
             ) : (
               <>
-                <Para quiet>Begin with a form, and shape each of its sections here.</Para>
-                <Chip onPress={showForms}>Forms to begin with</Chip>
+                <Para quiet>{words.beginWithAFormAnd}</Para>
+                <Chip onPress={showForms}>{words.formsToBeginWith}</Chip>
               </>
             )}
           </Scrolled>
@@ -272,13 +270,13 @@ const Whole = ({ beat }: { beat: Beat }) => {
         <Sheet title={section.name} open onClose={() => setChosen(null)}>
           <Chips>
             <Chip
-              label={`Play from here, ${section.name}`}
+              label={words.playFromHereSection(section.name)}
               onPress={() => {
                 setChosen(null);
                 seek(firstOf(place!.id)?.from ?? 0, true);
               }}
             >
-              Play from here
+              {words.playFromHere}
             </Chip>
           </Chips>
           {editor}
@@ -292,5 +290,5 @@ const Whole = ({ beat }: { beat: Beat }) => {
 /** Loops become a track: sections in a row, seen from afar, heard from any place. */
 export const SongScreen = () => {
   const beat = useApp(selectBeat);
-  return beat ? <Whole beat={beat} /> : <Words style={styles.songEmpty}>Loading the beat…</Words>;
+  return beat ? <Whole beat={beat} /> : <Words style={styles.songEmpty}>{words.loadingTheBeat}</Words>;
 };

@@ -22,6 +22,7 @@ import { PlayContext } from '../../ui/playing';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
+import { words } from '../../words/song';
 
 /** The tray as a song of its own: each once, in order. */
 const trayBeat = (beat: Beat, from: number): Beat => {
@@ -90,19 +91,19 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
     <View>
       <SetDown>
         {(over) => (
-          <View role="region" aria-label="Tray" style={over && styles.over}>
+          <View role="region" aria-label={words.tray} style={over && styles.over}>
             <Chips>
               <Chip
                 disabled={!beat.tray.length}
                 pressed={playing}
                 onPress={() => (playing ? toggle() : play(0))}
               >
-                {playing ? 'Stop' : 'Play one after the other'}
+                {playing ? words.stop : words.playOneAfterTheOther}
               </Chip>
             </Chips>
             {beat.tray.length ? (
               <SortableLater
-                label="Tray in its order"
+                label={words.trayInItsOrder}
                 items={beat.tray.map(({ id, name, patternId }, at) => {
                   const pattern = patternOf(patternId);
                   return {
@@ -112,7 +113,7 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                       <View style={styles.trayRow}>
                         <Press
                           style={styles.trayPlay}
-                          label={`Play the tray from ${name}`}
+                          label={words.playTheTrayFromName(name)}
                           disabled={!pattern}
                           onPress={() => play(at)}
                         >
@@ -120,24 +121,24 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                         </Press>
                         <View style={styles.trayWords}>
                           <NameInput
-                            label={`Name of ${name} in the tray`}
+                            label={words.nameOfNameInThe(name)}
                             value={name}
                             onName={(to) => rename(id, name, to)}
                           />
                           <Words small quiet>
                             {pattern
                               ? `${meterText(pattern.meter)}, ${count(pattern.bars, 'bar')}`
-                              : 'Its pattern was deleted'}
+                              : words.itsPatternWasDeleted}
                           </Words>
                         </View>
                         <IconButton
-                          label={`Add ${name} to the song`}
+                          label={words.addNameToTheSong(name)}
                           icon="new"
                           disabled={!pattern}
                           onPress={() => asSection(beat, name, patternId)}
                         />
                         <IconButton
-                          label={`Take ${name} off the tray`}
+                          label={words.takeNameOffTheTray(name)}
                           icon="close"
                           onPress={() => edit({ edit: 'fromTray', args: { id } })}
                         />
@@ -148,18 +149,15 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                 onMove={(id, to) => edit({ edit: 'moveInTray', args: { id, to } })}
               />
             ) : (
-              <Para quiet>
-                Set patterns and grooves aside here for the song: with “Into the tray” on the Grooves and
-                Pattern screens, or from the patterns below.
-              </Para>
+              <Para quiet>{words.setPatternsAndGroovesAside}</Para>
             )}
           </View>
         )}
       </SetDown>
-      <View role="region" aria-label="Patterns of the beat">
-        <Heading level={2}>Patterns of the beat</Heading>
-        {wide ? <Para quiet>Drag one up into the tray, or use its button.</Para> : null}
-        <Items label="Patterns">
+      <View role="region" aria-label={words.patternsOfTheBeat}>
+        <Heading level={2}>{words.patternsOfTheBeat}</Heading>
+        {wide ? <Para quiet>{words.dragOneUpIntoThe}</Para> : null}
+        <Items label={words.patterns}>
           {beat.patterns.map((pattern) => (
             <Item key={pattern.id}>
               <DragOut
@@ -176,8 +174,11 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                     <Words bold>{pattern.name}</Words>
                     <Words small quiet>{`${meterText(pattern.meter)}, ${count(pattern.bars, 'bar')}`}</Words>
                   </View>
-                  <Chip label={`Into the tray: ${pattern.name}`} onPress={() => setAside(beat, pattern.id)}>
-                    Into the tray
+                  <Chip
+                    label={words.intoTheTrayPattern(pattern.name)}
+                    onPress={() => setAside(beat, pattern.id)}
+                  >
+                    {words.intoTheTray}
                   </Chip>
                 </View>
               </DragOut>

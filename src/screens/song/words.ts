@@ -3,6 +3,7 @@ import { count } from '../../../core/beat/text';
 import { entryBars, entryPattern, sectionBars, sectionTicks, type Layout } from '../../../core/song/layout';
 import { secondsAt } from '../../../core/song/tempoMap';
 import { timeWords } from '../../../core/song/time';
+import { words } from '../../words/song';
 
 /** What a section plays, in words. @example "A ×2, B 4 bars" */
 export const playsWords = (beat: Beat, { entries }: Section): string =>
@@ -13,7 +14,7 @@ export const playsWords = (beat: Beat, { entries }: Section): string =>
       if (entry.bars) return `${name}${gone}, ${count(entry.bars, 'bar')}`;
       return entry.times > 1 ? `${name}${gone} × ${entry.times}` : `${name}${gone}`;
     })
-    .join('; ') || 'Nothing yet';
+    .join('; ') || words.nothingYet;
 
 /** How long a place is: bars, and minutes and seconds. */
 export const lengthWords = (beat: Beat, section: Section, place: Place, layout: Layout): string => {

@@ -12,6 +12,7 @@ import { NumberField } from '../../../ui/NumberField';
 import { Slider } from '../../../ui/Slider';
 import { editShownFeel } from '../edit';
 import { offsetText } from '../stageText';
+import { words } from '../../../words/feel';
 
 /** What the chart shows on either side; it shows all of the range where an offset that was typed is larger. */
 const SHOWN_MS = 50;
@@ -35,7 +36,7 @@ const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: numbe
     </Words>
     <View style={styles.slider}>
       <Slider
-        label={`${lane.name} ahead or behind`}
+        label={words.laneAheadOrBehind(lane.name)}
         value={offset}
         least={-shown}
         most={shown}
@@ -45,11 +46,11 @@ const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: numbe
       />
     </View>
     <NumberField
-      label={`Offset of ${lane.name}`}
+      label={words.offsetOfLane(lane.name)}
       value={offset}
       least={least}
       most={most}
-      under="ms"
+      under={words.ms}
       step={0.5}
       width={FIELD}
       onChange={(ms, gesture) => set(lane.id, round(ms), gesture)}
@@ -65,10 +66,8 @@ export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
   const moved = lanes.some(({ id }) => feel.lanes[id]?.offset);
   return (
     <>
-      <Para quiet>
-        {`Left is ahead, right behind. The dotted lines stand a sixty-fourth away: ${mark.toFixed(1)} ms at this tempo.`}
-      </Para>
-      <View style={styles.ahead} role="group" aria-label="Ahead and behind">
+      <Para quiet>{words.leftIsAheadRightBehind(mark.toFixed(1))}</Para>
+      <View style={styles.ahead} role="group" aria-label={words.aheadAndBehind}>
         <View style={styles.marks} aria-hidden>
           <View style={[styles.mark, { left: '50%' }]} />
           {mark < shown
@@ -94,7 +93,7 @@ export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
             })
           }
         >
-          All on time
+          {words.allOnTime}
         </Chip>
       </Chips>
     </>

@@ -18,17 +18,23 @@ import { TemplatePicture } from '../../../strings/TemplatePicture';
 import { editShownFeel } from '../edit';
 import { figure, percent } from '../../../ui/figures';
 import { gridText } from '../stageText';
+import { words } from '../../../words/feel';
 
-const BASE_NAMES: Record<Base, string> = { straight: 'Straight', swing: 'Swing', template: 'Template' };
+const BASE_NAMES: Record<Base, string> = {
+  straight: words.straight,
+  swing: words.swing,
+  template: words.template,
+};
 const SWING_GRIDS = ['1/16', '1/8'] as const;
 
 /** Percent, ratio, delay at this tempo, and the name that people have for it. */
 const swingFigures = (swing: Swing, tempo: number): string => {
   const percentNow = swingPercentAt(swing, tempo);
   const delay = Math.round(swingDelay({ ...swing, percent: percentNow }) / ticksPerMs(tempo));
-  const where = delay ? `${Math.abs(delay)} ms ${delay > 0 ? 'late' : 'early'}` : 'on the grid';
-  const at = swing.withTempo === undefined ? '' : `At ${figure(tempo)} BPM ${figure(percentNow)} %, `;
-  return `${at}${swingName(percentNow)}: ${swingRatio(percentNow).toFixed(2)} to 1, every second one ${where}`;
+  const where = delay ? words.delayMs(Math.abs(delay), delay) : words.onTheGrid;
+  const at =
+    swing.withTempo === undefined ? '' : words.atTempoBpmPercentNow(figure(tempo), figure(percentNow));
+  return words.atSwingSwingRatioTo1(at, swingName(percentNow), swingRatio(percentNow).toFixed(2), where);
 };
 
 interface SwingControlsProps {
@@ -43,7 +49,7 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
     <>
       <Range
         label={name}
-        short="Swing"
+        short={words.swing}
         value={swingPercentAt(swing, tempo)}
         {...SWING}
         step={0.25}
@@ -69,7 +75,7 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
         {SWING_GRIDS.map((grid) => (
           <Chip
             key={grid}
-            label={`${name} on ${gridText(grid)}`}
+            label={words.nameOnGrid(name, gridText(grid))}
             pressed={swing.grid === grid}
             onPress={() => onChange({ grid })}
           >
@@ -77,17 +83,17 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
           </Chip>
         ))}
         <Chip
-          label={`${name}: with the tempo`}
+          label={words.nameWithTheTempo(name)}
           pressed={swing.withTempo !== undefined}
           onPress={() => onChange({ withTempo: swing.withTempo === undefined ? 1 : null })}
         >
-          with the tempo
+          {words.withTheTempo}
         </Chip>
       </Chips>
       {swing.withTempo === undefined ? null : (
         <Range
-          label={`${name}: amount with the tempo`}
-          short="Amount"
+          label={words.nameAmountWithTheTempo(name)}
+          short={words.amount}
           value={swing.withTempo}
           least={0}
           most={1}
@@ -115,10 +121,10 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
     <>
       <Choice
         label={name}
-        short="Template"
+        short={words.template}
         value={template?.id ?? ''}
         options={[
-          ...(template ? [] : [{ value: '', name: 'Choose one' }]),
+          ...(template ? [] : [{ value: '', name: words.chooseOne }]),
           ...known.map((one) => ({ value: one.id, name: `${one.name}, ${meterText(meterOfShape(one))}` })),
         ]}
         onChange={(id) => onChange({ template: known.find((one) => one.id === id) ?? null })}
@@ -130,8 +136,8 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
         </>
       ) : null}
       <Range
-        label={`${name}: timing`}
-        short="Timing"
+        label={words.nameTiming(name)}
+        short={words.timing}
         value={timing}
         least={0}
         most={1.5}
@@ -140,8 +146,8 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
         onChange={(value, gesture) => onChange({ timing: value }, gesture)}
       />
       <Range
-        label={`${name}: velocity`}
-        short="Velocity"
+        label={words.nameVelocity(name)}
+        short={words.velocity}
         value={velocity}
         least={0}
         most={1.5}
@@ -172,20 +178,23 @@ const OwnBaseOf = ({ feel, lane, lanes, templates }: OwnBaseProps) => {
     else editShownFeel({ edit: 'setLanes', args: { laneIds: [lane.id], change } });
   };
   return (
-    <Group title={`Base of ${lane.name}`}>
+    <Group title={words.baseOfLane(lane.name)}>
       <Choice<OwnBase>
-        label={`Base feel of ${lane.name}`}
-        short="Follows"
+        label={words.baseFeelOfLane(lane.name)}
+        short={words.follows}
         value={own.base ?? 'all'}
         options={[
-          { value: 'all', name: 'what all lanes follow' },
-          ...BASES.map((base) => ({ value: base, name: `its own: ${BASE_NAMES[base].toLowerCase()}` })),
+          { value: 'all', name: words.whatAllLanesFollow },
+          ...BASES.map((base) => ({
+            value: base,
+            name: words.itsOwnBaseName(BASE_NAMES[base].toLowerCase()),
+          })),
         ]}
         onChange={set}
       />
       {own.base === 'swing' ? (
         <SwingControls
-          name={`Swing of ${lane.name}`}
+          name={words.swingOfLane(lane.name)}
           swing={own.swing ?? feel.swing}
           onChange={(change, gesture) =>
             editShownFeel({ edit: 'setLaneSwing', args: { laneId: lane.id, change } }, gesture)
@@ -194,7 +203,7 @@ const OwnBaseOf = ({ feel, lane, lanes, templates }: OwnBaseProps) => {
       ) : null}
       {own.base === 'template' ? (
         <TemplateControls
-          name={`Template of ${lane.name}`}
+          name={words.templateOfLane(lane.name)}
           follow={own.template ?? feel.template}
           templates={templates}
           onChange={(change, gesture) =>
@@ -214,7 +223,7 @@ const OwnBaseOf = ({ feel, lane, lanes, templates }: OwnBaseProps) => {
             })
           }
         >
-          {`The same for all ${FAMILY_NAMES[familyOf(lane)]}`}
+          {words.theSameForAllFamilyName(FAMILY_NAMES[familyOf(lane)])}
         </Chip>
       ) : null}
     </Group>
@@ -231,7 +240,7 @@ interface BaseStageProps {
 /** What all hits follow: nothing, a swing, or a template. */
 export const BaseStage = ({ feel, lane, lanes, templates }: BaseStageProps) => (
   <>
-    <Chips label="Base feel">
+    <Chips label={words.baseFeel}>
       {BASES.map((base) => (
         <Chip
           key={base}
@@ -244,14 +253,14 @@ export const BaseStage = ({ feel, lane, lanes, templates }: BaseStageProps) => (
     </Chips>
     {feel.base === 'swing' ? (
       <SwingControls
-        name="Swing of all lanes"
+        name={words.swingOfAllLanes}
         swing={feel.swing}
         onChange={(change, gesture) => editShownFeel({ edit: 'setSwing', args: { change } }, gesture)}
       />
     ) : null}
     {feel.base === 'template' ? (
       <TemplateControls
-        name="Template of all lanes"
+        name={words.templateOfAllLanes}
         follow={feel.template}
         templates={templates}
         onChange={(change, gesture) => editShownFeel({ edit: 'setTemplate', args: { change } }, gesture)}
@@ -260,7 +269,7 @@ export const BaseStage = ({ feel, lane, lanes, templates }: BaseStageProps) => (
     {lane ? (
       <OwnBaseOf key={lane.id} feel={feel} lane={lane} lanes={lanes} templates={templates} />
     ) : (
-      <Para quiet>Press a lane’s name above to give it a swing or template of its own.</Para>
+      <Para quiet>{words.pressALanesNameAbove}</Para>
     )}
   </>
 );

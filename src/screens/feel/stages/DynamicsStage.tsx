@@ -9,6 +9,7 @@ import { Range } from '../../../ui/Range';
 import { Slider } from '../../../ui/Slider';
 import { editShownFeel } from '../edit';
 import { percent } from '../../../ui/figures';
+import { words } from '../../../words/feel';
 
 interface Setting {
   key: 'contrast' | 'level';
@@ -16,8 +17,8 @@ interface Setting {
 }
 
 const SETTINGS: Setting[] = [
-  { key: 'contrast', name: 'contrast' },
-  { key: 'level', name: 'level' },
+  { key: 'contrast', name: words.contrast },
+  { key: 'level', name: words.level },
 ];
 
 const Row = ({ lane, feel }: { lane: Lane; feel: Feel }) => (
@@ -61,8 +62,8 @@ const Row = ({ lane, feel }: { lane: Lane; feel: Feel }) => (
 export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => (
   <>
     <Range
-      label="Level of the kit"
-      short="Whole kit"
+      label={words.levelOfTheKit}
+      short={words.wholeKit}
       value={feel.level}
       least={0}
       most={2}
@@ -73,16 +74,16 @@ export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) =>
     <View style={[styles.pairRow, styles.heads]} aria-hidden>
       <View style={styles.name} />
       <Words small quiet style={styles.half}>
-        Contrast
+        {words.contrast2}
       </Words>
       <Words small quiet style={styles.half}>
-        Level
+        {words.level2}
       </Words>
     </View>
     {lanes.map((lane) => (
       <Row key={lane.id} lane={lane} feel={feel} />
     ))}
-    <Para quiet>Contrast draws a lane’s velocities apart, or towards their mean. No hit is changed.</Para>
+    <Para quiet>{words.contrastPullsALanesVelocities}</Para>
     <Chips>
       <Chip
         onPress={() =>
@@ -95,7 +96,7 @@ export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) =>
           })
         }
       >
-        All as they are
+        {words.allAsTheyAre}
       </Chip>
     </Chips>
   </>

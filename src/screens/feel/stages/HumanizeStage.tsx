@@ -10,6 +10,7 @@ import { Range } from '../../../ui/Range';
 import { editShownFeel } from '../edit';
 import { figure, percent } from '../../../ui/figures';
 import { spreadText } from '../stageText';
+import { words } from '../../../words/feel';
 
 type Humanize = Feel['humanize'];
 
@@ -23,18 +24,20 @@ const Takes = memo(({ takes, seed }: Pick<Humanize, 'takes' | 'seed'>) => {
   const at = takes.indexOf(seed);
   return (
     <Chips>
-      <Chip label="Previous take" disabled={at <= 0} onPress={() => take(takes[at - 1]!)}>
+      <Chip label={words.previousTake} disabled={at <= 0} onPress={() => take(takes[at - 1]!)}>
         ‹
       </Chip>
-      <Words style={styles.of} live>{`Take ${at + 1} of ${takes.length}`}</Words>
-      <Chip label="Next take" disabled={at >= takes.length - 1} onPress={() => take(takes[at + 1]!)}>
+      <Words style={styles.of} live>
+        {words.takeAtOfMany(at + 1, takes.length)}
+      </Words>
+      <Chip label={words.nextTake} disabled={at >= takes.length - 1} onPress={() => take(takes[at + 1]!)}>
         ›
       </Chip>
-      <Chip onPress={() => take(crypto.getRandomValues(new Uint32Array(1))[0]!)}>Another take</Chip>
+      <Chip onPress={() => take(crypto.getRandomValues(new Uint32Array(1))[0]!)}>{words.anotherTake}</Chip>
     </Chips>
   );
 });
-Takes.displayName = 'Takes';
+Takes.displayName = words.takes;
 
 /** How much of the spreads the open lane has. */
 const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
@@ -44,10 +47,10 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
       gesture,
     );
   return (
-    <Group title={`Of that, ${lane.name} has`}>
+    <Group title={words.ofThatLaneHas(lane.name)}>
       <Range
-        label={`Share of the timing spread of ${lane.name}`}
-        short="Timing"
+        label={words.shareOfTheTimingSpread(lane.name)}
+        short={words.timing}
         value={own.timing ?? 1}
         least={0}
         most={3}
@@ -56,8 +59,8 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
         onChange={change('timing')}
       />
       <Range
-        label={`Share of the velocity spread of ${lane.name}`}
-        short="Velocity"
+        label={words.shareOfTheVelocitySpread(lane.name)}
+        short={words.velocity}
         value={own.velocity ?? 1}
         least={0}
         most={3}
@@ -74,7 +77,7 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
           })
         }
       >
-        {`${lane.name} drifts by itself, not with the kit`}
+        {words.laneDriftsByItselfNot(lane.name)}
       </CheckBox>
     </Group>
   );
@@ -86,21 +89,21 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
   return (
     <>
       <Range
-        label="Timing spread"
-        short="Timing"
+        label={words.timingSpread}
+        short={words.timing}
         value={humanize.timing}
         least={0}
         most={30}
         step={0.5}
-        shown={`± ${figure(humanize.timing)} ms`}
+        shown={words.timingMs(figure(humanize.timing))}
         onChange={(timing, gesture) => set({ timing }, gesture)}
       />
       <Para quiet live>
         {spreadText(humanize.timing)}
       </Para>
       <Range
-        label="Drift share"
-        short="Drift"
+        label={words.driftShare}
+        short={words.drift}
         value={humanize.drift}
         least={0}
         most={1}
@@ -108,10 +111,10 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
         shown={percent(humanize.drift)}
         onChange={(drift, gesture) => set({ drift }, gesture)}
       />
-      <Para quiet>How much of it hangs together: real players wander, and the kit wanders with them.</Para>
+      <Para quiet>{words.howMuchOfItDrifts}</Para>
       <Range
-        label="Velocity spread"
-        short="Velocity"
+        label={words.velocitySpread}
+        short={words.velocity}
         value={humanize.velocity}
         least={0}
         most={30}
@@ -121,12 +124,12 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
       />
       <Takes takes={humanize.takes} seed={humanize.seed} />
       <CheckBox checked={humanize.anew} onChange={(anew) => set({ anew })}>
-        New on each pass
+        {words.newOnEachPass2}
       </CheckBox>
       {lane ? (
         <OwnSpread key={lane.id} lane={lane} own={feel.lanes[lane.id] ?? {}} />
       ) : (
-        <Para quiet>Press a lane’s name above to give it more or less of this.</Para>
+        <Para quiet>{words.pressALanesNameAboveTo}</Para>
       )}
     </>
   );

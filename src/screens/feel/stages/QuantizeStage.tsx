@@ -10,6 +10,7 @@ import { Range } from '../../../ui/Range';
 import { editShownFeel } from '../edit';
 import { percent } from '../../../ui/figures';
 import { gridText } from '../stageText';
+import { words } from '../../../words/feel';
 
 const OFFERED = GRIDS.filter((grid) => !grid.startsWith('1/64'));
 
@@ -27,13 +28,15 @@ const Lanes = ({ quantize, lanes }: { quantize: Quantize; lanes: Lane[] }) => {
   };
   return (
     <Disclosure
-      title={quantize.lanes ? `For ${quantize.lanes.length} of ${lanes.length} lanes` : 'For all lanes'}
+      title={
+        quantize.lanes ? words.forManyOfMany2Lanes(quantize.lanes.length, lanes.length) : words.forAllLanes
+      }
     >
       <Chips>
         {lanes.map(({ id, name }) => (
           <CheckBox
             key={id}
-            label={`Quantize ${name}`}
+            label={words.quantizeName(name)}
             checked={chosen.includes(id)}
             onChange={(on) => tick(id, on)}
           >
@@ -49,15 +52,15 @@ const Lanes = ({ quantize, lanes }: { quantize: Quantize; lanes: Lane[] }) => {
 export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: Lane[] }) => (
   <>
     <Choice<Grid>
-      label="Quantize grid"
-      short="Grid"
+      label={words.quantizeGrid}
+      short={words.grid}
       value={quantize.grid}
       options={OFFERED.map((grid) => ({ value: grid, name: `${grid}, ${gridText(grid)}` }))}
       onChange={(grid) => set({ grid })}
     />
     <Range
-      label="Quantize strength"
-      short="Strength"
+      label={words.quantizeStrength}
+      short={words.strength}
       value={quantize.strength}
       least={0}
       most={1}
@@ -66,8 +69,8 @@ export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: 
       onChange={(strength, gesture) => set({ strength }, gesture)}
     />
     <Range
-      label="Quantize window"
-      short="Window"
+      label={words.quantizeWindow}
+      short={words.window}
       value={quantize.window}
       least={0}
       most={1}
@@ -77,11 +80,11 @@ export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: 
     />
     <Para quiet>
       {quantize.window < 1
-        ? `Only hits within ${percent(quantize.window / 2)} of a step from the grid are drawn to it.`
-        : 'Every hit is drawn to it, however far away it is.'}
+        ? words.onlyHitsWithinWindowOf(percent(quantize.window / 2))
+        : words.everyHitIsDrawnTo}
     </Para>
     <CheckBox checked={quantize.flams} onChange={(flams) => set({ flams })}>
-      Keep flams together
+      {words.keepFlamsTogether}
     </CheckBox>
     <Lanes quantize={quantize} lanes={lanes} />
   </>

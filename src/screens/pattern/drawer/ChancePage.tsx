@@ -15,13 +15,14 @@ import { NameInput } from '../../../ui/NameInput';
 import { useKept } from '../../../ui/useKept';
 import { attempt, leaveTrial, TrialBar } from '../TrialBar';
 import { edit } from './edit';
+import { words } from '../../../words/drawer';
 
 const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;
 
 const SHARES = [
-  { share: 0.1, name: 'Vary a tenth' },
-  { share: 0.25, name: 'Vary a quarter' },
-  { share: 0.5, name: 'Vary half' },
+  { share: 0.1, name: words.varyATenth },
+  { share: 0.25, name: words.varyAQuarter },
+  { share: 0.5, name: words.varyHalf },
 ];
 
 /** The lane that a take is for, where it is for one. */
@@ -53,18 +54,24 @@ const Takes = ({ pattern, takes }: TakesProps) => {
       });
   };
   return (
-    <Group title={`Takes: ${takes.length}`}>
+    <Group title={words.takesMany(takes.length)}>
       <ScrollView
         horizontal
         contentContainerStyle={styles.takes}
-        {...({ role: 'listbox', 'aria-label': 'Takes', 'aria-orientation': 'horizontal' } as object)}
+        {...({ role: 'listbox', 'aria-label': words.takes, 'aria-orientation': 'horizontal' } as object)}
         {...onArrows('[role=option]')}
       >
         {takes.map((take, place) => (
           <Press
             key={take.id}
             style={[styles.take, take.kept && styles.takeKept, place === at && styles.takeChosen]}
-            label={`${take.name}, ${take.how}${ofLanes(take, lanes)}, seed ${take.seed}${take.kept ? ', kept' : ''}`}
+            label={words.takeHowOfLanesSeedSeed(
+              take.name,
+              take.how,
+              ofLanes(take, lanes),
+              take.seed,
+              take.kept,
+            )}
             more={{ role: 'option', 'aria-selected': place === at }}
             onPress={() => attemptTake(place)}
           >
@@ -77,10 +84,10 @@ const Takes = ({ pattern, takes }: TakesProps) => {
       </ScrollView>
       <Chips>
         <Chip disabled={at <= 0} onPress={() => attemptTake(at - 1)}>
-          Take before
+          {words.takeBefore}
         </Chip>
         <Chip disabled={at < 0 || at >= takes.length - 1} onPress={() => attemptTake(at + 1)}>
-          Take after
+          {words.takeAfter}
         </Chip>
         {now ? (
           <>
@@ -88,20 +95,20 @@ const Takes = ({ pattern, takes }: TakesProps) => {
               pressed={now.kept}
               onPress={() => edit('changeTake', { takeId: now.id, change: { kept: !now.kept } })}
             >
-              {now.kept ? 'Kept' : 'Keep'}
+              {now.kept ? words.kept : words.keep}
             </Chip>
             <Chip tone="danger" onPress={() => edit('dropTake', { takeId: now.id })}>
-              Drop
+              {words.drop}
             </Chip>
           </>
         ) : null}
       </Chips>
       {tried ? <TrialBar /> : null}
       {now ? (
-        <Named name="Name">
+        <Named name={words.name}>
           <NameInput
             key={now.id}
-            label="Name of the take"
+            label={words.nameOfTheTake}
             value={now.name}
             onName={(name) => edit('changeTake', { takeId: now.id, change: { name } })}
           />
@@ -115,25 +122,25 @@ const Takes = ({ pattern, takes }: TakesProps) => {
 export const ChancePage = ({ lane }: { lane: Lane | undefined }) => {
   const pattern = useApp(selectPattern)!;
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const [all, setAll] = useKept('chance for all lanes', false);
+  const [all, setAll] = useKept(words.chanceForAllLanes, false);
   const [keep, setKeep] = useKept('hold', { count: false, places: false, velocities: false });
   const laneIds = all || !lane ? lanes.map(({ id }) => id) : [lane.id];
   const holds = [
-    { key: 'count', name: 'Hold how many' },
-    { key: 'places', name: 'Hold where' },
-    { key: 'velocities', name: 'Hold velocities' },
+    { key: 'count', name: words.holdHowMany },
+    { key: 'places', name: words.holdWhere },
+    { key: 'velocities', name: words.holdVelocities },
   ] as const;
   return (
     <>
-      <Group title={all || !lane ? 'Chance for all lanes' : `Chance for ${lane.name}`}>
+      <Group title={all || !lane ? words.chanceForAllLanes2 : words.chanceForLane(lane.name)}>
         <Chips>
           {lane ? (
             <Chip pressed={all} onPress={() => setAll(!all)}>
-              All lanes
+              {words.allLanes}
             </Chip>
           ) : null}
           <Chip onPress={() => edit('randomize', { laneIds, seed: newSeed(), id: nanoid(), keep })}>
-            Roll anew
+            {words.rollAnew}
           </Chip>
           {SHARES.map(({ share, name }) => (
             <Chip key={share} onPress={() => edit('vary', { laneIds, seed: newSeed(), id: nanoid(), share })}>
@@ -152,10 +159,7 @@ export const ChancePage = ({ lane }: { lane: Lane | undefined }) => {
       {pattern.takes?.length ? (
         <Takes pattern={pattern} takes={pattern.takes} />
       ) : (
-        <Para quiet>
-          Each result of chance becomes a take in a strip here, with what was there before it. Step back to
-          any of them; nothing is lost.
-        </Para>
+        <Para quiet>{words.everyRollBecomesATake}</Para>
       )}
     </>
   );

@@ -15,6 +15,7 @@ import { HitPage } from './HitPage';
 import { LanePage } from './LanePage';
 import { PadsPage } from './PadsPage';
 import { SoundPage } from './SoundPage';
+import { words } from '../../../words/drawer';
 
 type Page = NonNullable<ViewState['drawer']>;
 
@@ -22,11 +23,11 @@ type Page = NonNullable<ViewState['drawer']>;
 const ROOMY = 1600;
 
 const PAGES: { id: Page; name: string }[] = [
-  { id: 'hits', name: 'Hits' },
-  { id: 'lane', name: 'Lane' },
-  { id: 'sound', name: 'Sound' },
-  { id: 'chance', name: 'Chance' },
-  { id: 'pads', name: 'Pads' },
+  { id: 'hits', name: words.hits },
+  { id: 'lane', name: words.lane },
+  { id: 'sound', name: words.sound },
+  { id: 'chance', name: words.chance },
+  { id: 'pads', name: words.pads },
 ];
 
 /** The lane that is worked on: the open one; where there is room, else the one that the hand was in last, or the first. */
@@ -58,7 +59,7 @@ const Panel = ({ label, tabs, own, id, page, onPage, wide, onFold }: PanelProps)
     event.preventDefault();
     backToStrings();
   };
-  const none = <Para quiet>Press a lane’s name to hear it and to open its string.</Para>;
+  const none = <Para quiet>{words.pressALanesNameToHear}</Para>;
   return (
     <View
       style={[styles.drawer, wide && styles.wide]}
@@ -68,7 +69,7 @@ const Panel = ({ label, tabs, own, id, page, onPage, wide, onFold }: PanelProps)
         <View style={styles.drawerTabs}>
           <Tabs label={tabs} tabs={PAGES} value={page} onChange={onPage} panel={id} />
         </View>
-        {onFold ? <IconButton label="Fold the drawer" icon="close" onPress={onFold} /> : null}
+        {onFold ? <IconButton label={words.foldTheDrawer} icon="close" onPress={onFold} /> : null}
       </View>
       {page ? (
         <ScrolledPage style={styles.drawerPage} id={id} role="tabpanel" labelledBy={tabId(id, page)}>
@@ -93,8 +94,8 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
   return (
     <>
       <Panel
-        label="Work on hits and lanes"
-        tabs="Work on"
+        label={words.workOnHitsAndLanes}
+        tabs={words.workOn}
         own="drawer"
         id="drawer-page"
         page={shown}
@@ -104,8 +105,8 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
       />
       {roomy ? (
         <Panel
-          label="Beside it"
-          tabs="Beside it"
+          label={words.besideIt}
+          tabs={words.besideIt}
           own="second-panel"
           id="second-page"
           // The same page twice would say nothing more.

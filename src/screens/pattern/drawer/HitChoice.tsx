@@ -21,15 +21,17 @@ import {
   selectBar,
   selectLane,
 } from '../../../strings/chosen';
+import { words } from '../../../words/drawer';
 
-const hitsText = (count: number): string => `${count} hit${count === 1 ? '' : 's'}`;
+const hitsText = (count: number): string => words.countHit(count);
 
 /** What the controls are for, in words. */
 const about = (target: Target, lane: Lane | undefined, count: number): string => {
-  if (target.kind === 'all') return `All ${hitsText(count)} of all lanes`;
-  if (target.kind === 'lane') return `All ${hitsText(count)} of ${lane?.name ?? 'the lane'}`;
-  if (target.kind === 'one' && count === 1) return `${lane?.name ?? ''}, step ${target.spots[0]!.step + 1}`;
-  return `${hitsText(count)} selected`;
+  if (target.kind === 'all') return words.allHitsOfAllLanes(hitsText(count));
+  if (target.kind === 'lane') return words.allHitsOf(hitsText(count), lane?.name);
+  if (target.kind === 'one' && count === 1)
+    return words.laneStepStep(lane?.name ?? '', target.spots[0]!.step + 1);
+  return words.hitsSelected(hitsText(count));
 };
 
 /** Where the line stands, counted as people do. */
@@ -38,7 +40,7 @@ const placeText = (pattern: Pattern, { laneId, step }: Spot): string => {
   const bar = barTicks(pattern.meter);
   const tick = step * g;
   const inBar = (tick % bar) / g;
-  return `bar ${Math.floor(tick / bar + 1e-9) + 1}, step ${Math.round(inBar * 100) / 100 + 1}`;
+  return words.barFloorStepInBar(Math.floor(tick / bar + 1e-9) + 1, Math.round(inBar * 100) / 100 + 1);
 };
 
 /** Copying and pasting: the line on the strings shows where. */
@@ -56,38 +58,38 @@ export const Clipboard = ({ spots }: { spots: Spot[] }) => {
     <>
       {spots.length ? (
         <Chips>
-          <Chip onPress={() => copyChosen(store, spots)}>Copy</Chip>
+          <Chip onPress={() => copyChosen(store, spots)}>{words.copy}</Chip>
           <Chip
             onPress={() => {
               if (copyChosen(store, spots)) removeChosen(store, spots);
             }}
           >
-            Cut
+            {words.cut}
           </Chip>
-          <Chip onPress={() => duplicateChosen(store, spots)}>Duplicate</Chip>
+          <Chip onPress={() => duplicateChosen(store, spots)}>{words.duplicate}</Chip>
           <Chip tone="danger" onPress={() => removeChosen(store, spots)}>
-            Delete
+            {words.delete}
           </Chip>
-          <Chip onPress={() => moveChosen(store, spots, -1, 0)}>Step earlier</Chip>
-          <Chip onPress={() => moveChosen(store, spots, 1, 0)}>Step later</Chip>
-          <Chip onPress={() => moveChosen(store, spots, 0, -1)}>Lane up</Chip>
-          <Chip onPress={() => moveChosen(store, spots, 0, 1)}>Lane down</Chip>
+          <Chip onPress={() => moveChosen(store, spots, -1, 0)}>{words.stepEarlier}</Chip>
+          <Chip onPress={() => moveChosen(store, spots, 1, 0)}>{words.stepLater}</Chip>
+          <Chip onPress={() => moveChosen(store, spots, 0, -1)}>{words.laneUp}</Chip>
+          <Chip onPress={() => moveChosen(store, spots, 0, 1)}>{words.laneDown}</Chip>
         </Chips>
       ) : null}
       {clip ? (
-        <Chips label="Paste">
-          <Chip onPress={() => pasteAt(store, at)}>{`Paste at ${placeText(pattern, at)}`}</Chip>
-          <Chip label="Line a step earlier" onPress={() => move(-1)}>
-            ‹ Step
+        <Chips label={words.paste}>
+          <Chip onPress={() => pasteAt(store, at)}>{words.pasteAtPlace(placeText(pattern, at))}</Chip>
+          <Chip label={words.lineAStepEarlier} onPress={() => move(-1)}>
+            {words.step}
           </Chip>
-          <Chip label="Line a step later" onPress={() => move(1)}>
-            Step ›
+          <Chip label={words.lineAStepLater} onPress={() => move(1)}>
+            {words.step2}
           </Chip>
-          <Chip label="Line a bar earlier" onPress={() => move(-bar)}>
-            ‹ Bar
+          <Chip label={words.lineABarEarlier} onPress={() => move(-bar)}>
+            {words.bar}
           </Chip>
-          <Chip label="Line a bar later" onPress={() => move(bar)}>
-            Bar ›
+          <Chip label={words.lineABarLater} onPress={() => move(bar)}>
+            {words.bar2}
           </Chip>
         </Chips>
       ) : null}
@@ -102,19 +104,19 @@ export const Scope = ({ target, lane, count }: { target: Target; lane: Lane | un
   const pick = (to: ViewState['scope']) => act(viewChanged({ scope: to }));
   return (
     <>
-      <Chips label="These controls are for">
+      <Chips label={words.theseControlsAreFor}>
         <Chip pressed={scope === 'hits'} onPress={() => pick('hits')}>
-          Selected hits
+          {words.selectedHits}
         </Chip>
         <Chip pressed={scope === 'lane'} disabled={!openLane} onPress={() => pick('lane')}>
-          Whole lane
+          {words.wholeLane}
         </Chip>
         <Chip pressed={scope === 'all'} onPress={() => pick('all')}>
-          All lanes
+          {words.allLanes}
         </Chip>
       </Chips>
       <Para style={styles.target} live>
-        {count ? about(target, lane, count) : 'No hit selected'}
+        {count ? about(target, lane, count) : words.noHitSelected}
       </Para>
     </>
   );
@@ -128,32 +130,34 @@ export const Selecting = () => {
   const g = cursor ? gridTicks(partOf(pattern, cursor.laneId).grid) : 0;
   const bar = cursor ? Math.floor((cursor.step * g) / barTicks(pattern.meter) + 1e-9) : 0;
   return (
-    <Chips label="Select">
-      <Chip label={`Select bar ${bar + 1}`} onPress={() => selectBar(store, bar)}>
-        {`Bar ${bar + 1}`}
+    <Chips label={words.select}>
+      <Chip label={words.selectBarBar(bar + 1)} onPress={() => selectBar(store, bar)}>
+        {words.barBar(bar + 1)}
       </Chip>
       <Chip
-        label="Select the lane"
+        label={words.selectTheLane}
         disabled={!openLane}
         onPress={() => openLane && selectLane(store, openLane)}
       >
-        Lane
+        {words.lane}
       </Chip>
-      <Chip label="Select the pattern" onPress={() => selectAll(store)}>
-        Pattern
+      <Chip label={words.selectThePattern} onPress={() => selectAll(store)}>
+        {words.pattern}
       </Chip>
       {spots.length ? (
-        <Chip onPress={() => act(viewChanged({ spots: [], cursor: null, scope: 'hits' }))}>Deselect</Chip>
+        <Chip onPress={() => act(viewChanged({ spots: [], cursor: null, scope: 'hits' }))}>
+          {words.deselect}
+        </Chip>
       ) : null}
       <Chip pressed={eraser} onPress={() => act(viewChanged({ eraser: !eraser }))}>
-        Eraser
+        {words.eraser}
       </Chip>
       <Chip
-        label="Hear edits"
+        label={words.hearEdits}
         pressed={hearEdits}
         onPress={() => act(viewChanged({ hearEdits: !hearEdits }))}
       >
-        Hear
+        {words.hear}
       </Chip>
     </Chips>
   );

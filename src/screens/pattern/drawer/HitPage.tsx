@@ -20,6 +20,7 @@ import { hearHit } from '../../../strings/hearHit';
 import { edit } from './edit';
 import { Clipboard, Scope, Selecting } from './HitChoice';
 import { Graces, Roll, type HitsProps } from './HitStrokes';
+import { words } from '../../../words/drawer';
 
 /** The value that a gesture began at: what is dragged on one of many changes all by the same amount. */
 const useStart = () => {
@@ -31,9 +32,9 @@ const useStart = () => {
 };
 
 const LEVEL_NAMES: { key: keyof Levels; name: string }[] = [
-  { key: 'ghost', name: 'Ghost' },
-  { key: 'normal', name: 'Normal' },
-  { key: 'accent', name: 'Accent' },
+  { key: 'ghost', name: words.ghost },
+  { key: 'normal', name: words.normal },
+  { key: 'accent', name: words.accent },
 ];
 
 const Velocity = ({ spots, hit, count }: HitsProps) => {
@@ -46,10 +47,10 @@ const Velocity = ({ spots, hit, count }: HitsProps) => {
     hearHit(store, spots[0]!.laneId, to);
   };
   return (
-    <Group title="Velocity">
+    <Group title={words.velocity}>
       <Range
-        label="Velocity of the hits"
-        short="Velocity"
+        label={words.velocityOfTheHits}
+        short={words.velocity}
         value={hit.velocity}
         least={1}
         most={127}
@@ -61,26 +62,26 @@ const Velocity = ({ spots, hit, count }: HitsProps) => {
           hearHit(store, spots[0]!.laneId, to);
         }}
       />
-      {count > 1 ? <Para quiet>{`All ${count} change by the same amount.`}</Para> : null}
+      {count > 1 ? <Para quiet>{words.allCountChangeByThe(count)}</Para> : null}
       <Chips>
         {LEVEL_NAMES.map(({ key, name }) => (
           <Chip key={key} onPress={() => set(levels[key])}>
             {`${name} ${levels[key]}`}
           </Chip>
         ))}
-        <Chip onPress={() => ramp(levels.ghost, levels.accent)}>Ramp up</Chip>
-        <Chip onPress={() => ramp(levels.accent, levels.ghost)}>Ramp down</Chip>
-        <Chip onPress={() => edit('scaleVelocities', { spots, factor: 0.85 })}>Softer</Chip>
-        <Chip onPress={() => edit('scaleVelocities', { spots, factor: 1 / 0.85 })}>Harder</Chip>
-        <Chip onPress={() => edit('compressVelocities', { spots, ratio: 0.5 })}>Closer together</Chip>
-        <Chip onPress={() => edit('compressVelocities', { spots, ratio: 1.5 })}>Further apart</Chip>
+        <Chip onPress={() => ramp(levels.ghost, levels.accent)}>{words.rampUp}</Chip>
+        <Chip onPress={() => ramp(levels.accent, levels.ghost)}>{words.rampDown}</Chip>
+        <Chip onPress={() => edit('scaleVelocities', { spots, factor: 0.85 })}>{words.softer}</Chip>
+        <Chip onPress={() => edit('scaleVelocities', { spots, factor: 1 / 0.85 })}>{words.harder}</Chip>
+        <Chip onPress={() => edit('compressVelocities', { spots, ratio: 0.5 })}>{words.closerTogether}</Chip>
+        <Chip onPress={() => edit('compressVelocities', { spots, ratio: 1.5 })}>{words.furtherApart}</Chip>
       </Chips>
-      <Disclosure title="What ghost, normal and accent are">
+      <Disclosure title={words.whatGhostNormalAndAccent}>
         <Figures>
           {LEVEL_NAMES.map(({ key, name }) => (
             <NumberField
               key={key}
-              label={`${name} level`}
+              label={words.nameLevel(name)}
               value={levels[key]}
               least={1}
               most={127}
@@ -114,37 +115,37 @@ const Timing = ({ spots, hit }: HitsProps) => {
   const startOf = useStart();
   const by = (amount: number) => edit('nudgeByMs', { spots, ms: amount });
   return (
-    <Group title="Time">
+    <Group title={words.time}>
       <Range
-        label="Nudge of the hits in percent of a step"
-        short="Nudge"
+        label={words.nudgeOfTheHitsIn}
+        short={words.nudge}
         value={hit.nudge}
         least={-0.5}
         most={0.5}
         step={0.005}
-        shown={`${ms >= 0 ? '+' : '−'}${Math.abs(ms).toFixed(1)} ms`}
+        shown={words.signedMs(ms >= 0 ? '+' : '−', Math.abs(ms).toFixed(1))}
         onChange={(to, gesture) =>
           edit('nudgeByMs', { spots, ms: (to - startOf(gesture, hit.nudge)) * stepMs }, gesture, true)
         }
       />
       <Chips>
-        <Chip onPress={() => by(-1)}>1 ms earlier</Chip>
-        <Chip onPress={() => by(1)}>1 ms later</Chip>
-        <Chip onPress={() => edit('setNudges', { spots, to: 0 })}>On the grid</Chip>
+        <Chip onPress={() => by(-1)}>{words.n1MsEarlier}</Chip>
+        <Chip onPress={() => by(1)}>{words.n1MsLater}</Chip>
+        <Chip onPress={() => edit('setNudges', { spots, to: 0 })}>{words.onTheGrid}</Chip>
       </Chips>
       <Range
-        label="Length of the hits in steps"
-        short="Length"
+        label={words.lengthOfTheHitsIn}
+        short={words.length}
         value={hit.length ?? 0}
         least={0}
         most={16}
         step={0.25}
-        shown={hit.length === null ? 'rings out' : `${hit.length.toFixed(2)} steps`}
+        shown={hit.length === null ? words.ringsOut : words.manySteps(hit.length.toFixed(2))}
         onChange={(to, gesture) => edit('setLengths', { spots, length: to === 0 ? null : to }, gesture)}
       />
       <Chips>
-        <Chip onPress={() => edit('setLengths', { spots, length: null })}>Rings out</Chip>
-        <Chip onPress={() => edit('lengthsToNext', { spots })}>Up to the next hit</Chip>
+        <Chip onPress={() => edit('setLengths', { spots, length: null })}>{words.ringsOut2}</Chip>
+        <Chip onPress={() => edit('lengthsToNext', { spots })}>{words.upToTheNextHit}</Chip>
       </Chips>
     </Group>
   );
@@ -152,7 +153,7 @@ const Timing = ({ spots, hit }: HitsProps) => {
 
 const CYCLES = ['1', '2', '3', '4', '5', '6', '7', '8'].map((value) => ({
   value,
-  name: value === '1' ? 'every pass' : `of ${value} passes`,
+  name: value === '1' ? words.everyPass : words.ofManyPasses(value),
 }));
 
 const Chance = ({ spots, hit }: HitsProps) => {
@@ -165,10 +166,10 @@ const Chance = ({ spots, hit }: HitsProps) => {
     set(of, left);
   };
   return (
-    <Group title="Chance">
+    <Group title={words.chance}>
       <Range
-        label="Chance of the hits"
-        short="Chance"
+        label={words.chanceOfTheHits}
+        short={words.chance}
         value={hit.chance}
         least={0}
         most={1}
@@ -177,8 +178,8 @@ const Chance = ({ spots, hit }: HitsProps) => {
         onChange={(chance, gesture) => edit('setChances', { spots, chance }, gesture)}
       />
       <Choice
-        label="On which passes the hits sound"
-        short="Sounds on"
+        label={words.onWhichPassesTheHits}
+        short={words.soundsOn}
         value={String(passes?.of ?? 1)}
         options={CYCLES}
         onChange={(of) =>
@@ -189,11 +190,11 @@ const Chance = ({ spots, hit }: HitsProps) => {
         }
       />
       {passes ? (
-        <Chips label="Passes of the cycle">
+        <Chips label={words.passesOfTheCycle}>
           {Array.from({ length: passes.of }, (_, at) => (
             <CheckBox
               key={at}
-              label={`Pass ${at + 1}`}
+              label={words.passAt(at + 1)}
               checked={passes.on.includes(at)}
               onChange={() => flip(at)}
             >
@@ -238,11 +239,7 @@ export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
         </>
       ) : (
         <>
-          <Para quiet>
-            {view.openLane
-              ? 'Tap a bead in the open string to select its hit: velocity, rolls, flams, timing and chance of it stand here then. Tap it twice to take it off.'
-              : 'Press a lane’s name to open its string, then tap a bead: velocity, rolls, flams, timing and chance of that hit stand here then.'}
-          </Para>
+          <Para quiet>{view.openLane ? words.tapABeadInThe : words.pressALanesNameTo}</Para>
           {beside ? <SoundPage lane={beside} /> : null}
         </>
       )}

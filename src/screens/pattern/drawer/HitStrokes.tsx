@@ -16,6 +16,7 @@ import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';
 import { edit } from './edit';
 import { RollHand } from '../../../strings/RollHand';
+import { words } from '../../../words/drawer';
 
 export interface HitsProps {
   spots: Spot[];
@@ -33,21 +34,21 @@ export const Roll = ({ spots, hit }: HitsProps) => {
     edit('setRolls', { spots, roll: next ?? null }, gesture);
   if (!roll)
     return (
-      <Group title="Roll">
+      <Group title={words.roll}>
         <Chips>
-          <Chip onPress={() => set(sloped(2, 0))}>2 strokes</Chip>
-          <Chip onPress={() => set(sloped(3, 0))}>3 strokes</Chip>
-          <Chip onPress={() => set(sloped(4, 0.6))}>4 rising</Chip>
-          <Chip onPress={() => set(PRESS_ROLL)}>Press roll</Chip>
+          <Chip onPress={() => set(sloped(2, 0))}>{words.n2Strokes}</Chip>
+          <Chip onPress={() => set(sloped(3, 0))}>{words.n3Strokes}</Chip>
+          <Chip onPress={() => set(sloped(4, 0.6))}>{words.n4Rising}</Chip>
+          <Chip onPress={() => set(PRESS_ROLL)}>{words.pressRoll}</Chip>
         </Chips>
       </Group>
     );
   return (
-    <Group title="Roll">
+    <Group title={words.roll}>
       <RollHand roll={roll} onChange={(levels, gesture) => set({ ...roll, levels }, gesture)} />
       <Range
-        label="Strokes of the roll"
-        short="Strokes"
+        label={words.strokesOfTheRoll}
+        short={words.strokes}
         value={roll.levels.length}
         {...STROKES}
         step={1}
@@ -55,34 +56,34 @@ export const Roll = ({ spots, hit }: HitsProps) => {
         onChange={(strokes, gesture) => set(withStrokes(roll, strokes), gesture)}
       />
       <Range
-        label="Curve of the roll"
-        short="Curve"
+        label={words.curveOfTheRoll}
+        short={words.curve}
         value={roll.curve}
         least={-1}
         most={1}
         step={0.05}
-        shown={roll.curve === 0 ? 'even' : roll.curve > 0 ? 'speeds up' : 'slows down'}
+        shown={roll.curve === 0 ? words.even : roll.curve > 0 ? words.speedsUp : words.slowsDown}
         onChange={(curve, gesture) => set({ ...roll, curve }, gesture)}
       />
       <Choice<Spacing>
-        label="Spacing of the roll"
-        short="Spacing"
+        label={words.spacingOfTheRoll}
+        short={words.spacing}
         value={roll.spacing ?? 'even'}
         options={SPACING_NAMES}
         onChange={(spacing) => set({ ...roll, spacing })}
       />
       <Chips>
         {[
-          { name: 'Rising', slope: 1 },
-          { name: 'Level', slope: 0 },
-          { name: 'Falling', slope: -1 },
+          { name: words.rising, slope: 1 },
+          { name: words.level, slope: 0 },
+          { name: words.falling, slope: -1 },
         ].map(({ name, slope }) => (
           <Chip key={name} onPress={() => set({ ...roll, levels: sloped(roll.levels.length, slope).levels })}>
             {name}
           </Chip>
         ))}
-        <Chip onPress={() => set(PRESS_ROLL)}>Press roll</Chip>
-        <Chip onPress={() => set(null)}>No roll</Chip>
+        <Chip onPress={() => set(PRESS_ROLL)}>{words.pressRoll}</Chip>
+        <Chip onPress={() => set(null)}>{words.noRoll}</Chip>
       </Chips>
     </Group>
   );
@@ -98,7 +99,7 @@ export const Graces = ({ spots, hit }: HitsProps) => {
       gesture,
     );
   return (
-    <Group title={grace.length ? `Grace strokes: ${graceName(grace.length)}` : 'Flam, drag, ruff'}>
+    <Group title={grace.length ? words.graceStrokesGrace(graceName(grace.length)) : words.flamDragRuff}>
       <Chips>
         {GRACES.map(({ id, name, grace: preset }) => (
           <Chip key={id} onPress={() => edit('setGraces', { spots, grace: preset })}>
@@ -106,23 +107,23 @@ export const Graces = ({ spots, hit }: HitsProps) => {
           </Chip>
         ))}
         {grace.length ? (
-          <Chip onPress={() => edit('setGraces', { spots, grace: null })}>No grace strokes</Chip>
+          <Chip onPress={() => edit('setGraces', { spots, grace: null })}>{words.noGraceStrokes}</Chip>
         ) : null}
       </Chips>
       {grace.map((one, at) => (
         <View key={at}>
           <Range
-            label={`Grace stroke ${at + 1}, ms before`}
-            short={`${at + 1}. before`}
+            label={words.graceStrokeAtMsBefore(at + 1)}
+            short={words.nthBefore(at + 1)}
             value={one.before}
             least={1}
             most={120}
             step={1}
-            shown={`${Math.round(one.before)} ms`}
+            shown={words.beforeMs(Math.round(one.before))}
             onChange={(before, gesture) => set(at, { before }, gesture)}
           />
           <Range
-            label={`Grace stroke ${at + 1}, level`}
+            label={words.graceStrokeAtLevel(at + 1)}
             short="level"
             value={one.level}
             least={0.05}

@@ -8,14 +8,15 @@ import { Group } from '../../../ui/Layout';
 import { Words } from '../../../ui/Words';
 import { SortableLater } from '../../../web/SortableLater';
 import { styles } from './styles';
+import { words } from '../../../words/drawer';
 
 /** All lanes, to be put in order by dragging. */
 export const LaneOrder = ({ lanes }: { lanes: Lane[] }) => {
   const act = useDo();
   return (
-    <Group title="Order of the lanes">
+    <Group title={words.orderOfTheLanes}>
       <SortableLater
-        label="Lanes in their order"
+        label={words.lanesInTheirOrder}
         items={lanes.map(({ id, name, instrument: of, pigment }) => ({
           id,
           name,

@@ -29,13 +29,14 @@ import { Range } from '../../../ui/Range';
 import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
 import { attempt, leaveTrial, TrialBar } from '../TrialBar';
 import { edit } from './edit';
+import { words } from '../../../words/drawer';
 
 const DIRECTION_NAMES: Record<Direction, string> = {
-  forward: 'forward',
-  backward: 'backward',
-  thereAndBack: 'there and back',
-  random: 'random order',
-  walk: 'a walk to neighbours',
+  forward: words.forward,
+  backward: words.backward,
+  thereAndBack: words.thereAndBack,
+  random: words.randomOrder,
+  walk: words.aWalkToNeighbours,
 };
 const GRID_NAMES = GRIDS.map((value) => ({
   value,
@@ -46,7 +47,11 @@ const GRID_NAMES = GRIDS.map((value) => ({
 const nudgeText = (share: number, stepMs: number): string => {
   const sign = share < 0 ? '−' : '+';
   return share
-    ? `${sign}${Math.round(Math.abs(share) * 100)} %, ${sign}${Math.abs(share * stepMs).toFixed(1)} ms`
+    ? words.signShareSignShare2Ms(
+        sign,
+        Math.round(Math.abs(share) * 100),
+        Math.abs(share * stepMs).toFixed(1),
+      )
     : '0 %';
 };
 
@@ -63,49 +68,49 @@ const Reading = ({ lane }: { lane: Lane }) => {
     set({ steps: Math.round(asked) }, gesture);
   };
   return (
-    <Group title="How it is read">
+    <Group title={words.howItIsRead}>
       <Figures>
         <NumberField
-          label={`Steps of ${lane.name}`}
+          label={words.stepsOfLane(lane.name)}
           value={steps}
           {...STEPS}
-          under="steps"
+          under={words.steps}
           width={64}
           onChange={setSteps}
         />
         <Chip disabled={part.steps === null} onPress={() => set({ steps: null })}>
-          As long as the pattern
+          {words.asLongAsThePattern}
         </Chip>
       </Figures>
       <Choice<Grid>
-        label={`Grid of ${lane.name}`}
-        short="Grid"
+        label={words.gridOfLane(lane.name)}
+        short={words.grid}
         value={part.grid}
         options={GRID_NAMES}
         onChange={(grid) => (keepTime ? edit('regrid', { laneIds: [lane.id], grid }) : set({ grid }))}
       />
       <Chips>
         <Chip pressed={keepTime} onPress={() => setKeepTime(!keepTime)}>
-          Hits keep their time
+          {words.hitsKeepTheirTime}
         </Chip>
       </Chips>
       <Choice<Rate>
-        label={`Rate of ${lane.name}`}
-        short="Rate"
+        label={words.rateOfLane(lane.name)}
+        short={words.rate}
         value={part.rate}
         options={RATES.map((value) => ({ value, name: `${value} ×` }))}
         onChange={(rate) => set({ rate })}
       />
       <Choice<Direction>
-        label={`Direction of ${lane.name}`}
-        short="Direction"
+        label={words.directionOfLane(lane.name)}
+        short={words.direction}
         value={part.direction}
         options={DIRECTIONS.map((value) => ({ value, name: DIRECTION_NAMES[value] }))}
         onChange={(direction) => set({ direction })}
       />
       <Range
-        label={`Nudge of all steps of ${lane.name}`}
-        short="All steps"
+        label={words.nudgeOfAllStepsOf(lane.name)}
+        short={words.allSteps}
         value={part.shift ?? 0}
         least={-0.5}
         most={0.5}
@@ -114,8 +119,8 @@ const Reading = ({ lane }: { lane: Lane }) => {
         onChange={(shift, gesture) => set({ shift }, gesture)}
       />
       <Range
-        label={`Nudge of the off-beats of ${lane.name}`}
-        short="Off-beats"
+        label={words.nudgeOfTheOffBeats(lane.name)}
+        short={words.offBeats}
         value={part.offbeat ?? 0}
         least={-0.5}
         most={0.5}
@@ -129,14 +134,14 @@ const Reading = ({ lane }: { lane: Lane }) => {
         }
       />
       <Choice
-        label={`Which off-beats of ${lane.name}`}
-        short="Off-beats of"
+        label={words.whichOffBeatsOfLane(lane.name)}
+        short={words.offBeatsOf}
         value={part.offbeatGrid ?? (part.offbeat ? 'steps' : '1/4')}
         options={[
-          { value: '1/4', name: 'the quarters: “&”' },
-          { value: '1/8', name: 'the eighths: “e” and “a”' },
-          { value: '1/16', name: 'the sixteenths' },
-          ...(part.offbeat && !part.offbeatGrid ? [{ value: 'steps', name: 'its own steps' }] : []),
+          { value: '1/4', name: words.theQuarters },
+          { value: '1/8', name: words.theEighthsEAndA },
+          { value: '1/16', name: words.theSixteenths },
+          ...(part.offbeat && !part.offbeatGrid ? [{ value: 'steps', name: words.itsOwnSteps }] : []),
         ]}
         onChange={(of) => of !== 'steps' && set({ offbeatGrid: of as (typeof OFFBEAT_GRIDS)[number] })}
       />
@@ -169,65 +174,62 @@ const Turning = ({ lane }: { lane: Lane }) => {
     if (hidden)
       act(
         noticed({
-          text: `${hidden} hit${hidden === 1 ? '' : 's'} beyond the end ${hidden === 1 ? 'is' : 'are'} kept, and come back when it is made longer.`,
+          text: words.hiddenHitBeyondTheEnd(hidden),
           subject: 'steps',
         }),
       );
   };
   const double = () => {
     if (stepsOf(partOf(pattern, lane.id), pattern) * 2 > STEPS.most)
-      act(noticed({ text: 'A lane has at most 64 steps, so it was not doubled.', subject: 'steps' }));
+      act(noticed({ text: words.aLaneHasAtMost, subject: 'steps' }));
     else edit('double', { laneIds });
   };
   return (
-    <Group title="Whole lane">
+    <Group title={words.wholeLane}>
       <Chips>
-        <Chip onPress={() => edit('shift', { laneIds, by: -1 })}>Step left</Chip>
-        <Chip onPress={() => edit('shift', { laneIds, by: 1 })}>Step right</Chip>
-        <Chip onPress={() => edit('rotate', { laneIds, by: -1 })}>Rotate left</Chip>
-        <Chip onPress={() => edit('rotate', { laneIds, by: 1 })}>Rotate right</Chip>
-        <Chip onPress={() => edit('reverse', { laneIds })}>Reverse</Chip>
-        <Chip onPress={() => edit('mirror', { laneIds })}>Mirror</Chip>
-        <Chip onPress={double}>Double</Chip>
-        <Chip onPress={() => edit('halve', { laneIds })}>Halve</Chip>
-        <Chip label="Half time: twice as far apart" onPress={() => edit('stretch', { laneIds, factor: 2 })}>
-          Half time
+        <Chip onPress={() => edit('shift', { laneIds, by: -1 })}>{words.stepLeft}</Chip>
+        <Chip onPress={() => edit('shift', { laneIds, by: 1 })}>{words.stepRight}</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: -1 })}>{words.rotateLeft}</Chip>
+        <Chip onPress={() => edit('rotate', { laneIds, by: 1 })}>{words.rotateRight}</Chip>
+        <Chip onPress={() => edit('reverse', { laneIds })}>{words.reverse}</Chip>
+        <Chip onPress={() => edit('mirror', { laneIds })}>{words.mirror}</Chip>
+        <Chip onPress={double}>{words.double}</Chip>
+        <Chip onPress={() => edit('halve', { laneIds })}>{words.halve}</Chip>
+        <Chip label={words.halfTimeTwiceAsFar} onPress={() => edit('stretch', { laneIds, factor: 2 })}>
+          {words.halfTime}
         </Chip>
-        <Chip
-          label="Double time: half as far apart, played twice"
-          onPress={() => edit('stretch', { laneIds, factor: 0.5 })}
-        >
-          Double time
+        <Chip label={words.doubleTimeHalfAsFar} onPress={() => edit('stretch', { laneIds, factor: 0.5 })}>
+          {words.doubleTime}
         </Chip>
-        <Chip onPress={() => edit('thin', { laneIds })}>Thin out</Chip>
-        <Chip onPress={() => edit('thicken', { laneIds })}>Thicken</Chip>
+        <Chip onPress={() => edit('thin', { laneIds })}>{words.thinOut}</Chip>
+        <Chip onPress={() => edit('thicken', { laneIds })}>{words.thicken}</Chip>
         <Chip tone="danger" onPress={() => clear(laneIds)}>
-          Clear lane
+          {words.clearLane}
         </Chip>
         <Chip tone="danger" onPress={() => clear(Object.keys(pattern.parts))}>
-          Clear all lanes
+          {words.clearAllLanes}
         </Chip>
       </Chips>
       <Figures>
         <NumberField
-          label="Fill every so many steps"
+          label={words.fillEverySoManySteps}
           value={every}
           least={1}
           most={64}
-          under="steps"
+          under={words.steps}
           width={64}
           onChange={(asked) => setEvery(Math.round(Math.min(64, Math.max(1, asked))))}
         />
         <Chip onPress={() => edit('fillEvery', { laneIds, every, from: 0, to: normal })}>
-          {every === 1 ? 'Fill every step' : `Fill one step in ${every}`}
+          {every === 1 ? words.fillEveryStep : words.fillOneStepInEvery(every)}
         </Chip>
       </Figures>
       <Choice
-        label={`Preset for ${lane.name}`}
-        short="Preset"
+        label={words.presetForLane(lane.name)}
+        short={words.preset}
         value={tried ?? ''}
         options={[
-          { value: '', name: 'Choose a rhythm' },
+          { value: '', name: words.chooseARhythm },
           ...LANE_PRESETS.map(({ id, name, family }) => ({ value: id, name: `${name} (${family})` })),
         ]}
         onChange={(presetId) => tryPreset(presetId, asWritten)}
@@ -240,7 +242,7 @@ const Turning = ({ lane }: { lane: Lane }) => {
             if (tried) tryPreset(tried, !asWritten);
           }}
         >
-          Grid and length of the preset too
+          {words.gridAndLengthOfThe}
         </Chip>
       </Chips>
       {tried ? <TrialBar /> : null}
@@ -267,64 +269,64 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
     const same = lanes.filter(
       (one) => one.id !== lane.id && one.note === note && one.channel === lane.channel,
     );
-    const too = same.length ? ` ${same.map(({ name }) => name).join(' and ')} has that note too.` : '';
-    act(noticed({ text: `${lane.name} has note ${note} now.${too} Undo takes it back.`, subject: 'notes' }));
+    const too = same.length ? words.sameHasThatNoteToo(same.map(({ name }) => name).join(' and ')) : '';
+    act(noticed({ text: words.laneHasNoteNoteNow(lane.name, note, too), subject: 'notes' }));
   };
   const above = lanes[at - 1];
   return (
-    <Group title="What it is" mark={<InstrumentIcon of={lane.instrument} />}>
-      <Named name="Name">
-        <NameInput label="Name of the lane" value={lane.name} onName={(name) => set({ name })} />
+    <Group title={words.whatItIs} mark={<InstrumentIcon of={lane.instrument} />}>
+      <Named name={words.name}>
+        <NameInput label={words.nameOfTheLane} value={lane.name} onName={(name) => set({ name })} />
       </Named>
       <Choice<InstrumentId>
-        label={`Instrument of ${lane.name}`}
-        short="Instrument"
+        label={words.instrumentOfLane(lane.name)}
+        short={words.instrument}
         value={lane.instrument}
         options={INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name }))}
         onChange={(id) => set({ instrument: id, note: instrument(id).note })}
       />
       <Figures>
         <NumberField
-          label={`Note of ${lane.name}`}
+          label={words.noteOfLane(lane.name)}
           value={lane.note}
           least={0}
           most={127}
-          under={noteName(lane.note, names) || 'note'}
+          under={noteName(lane.note, names) || words.note}
           width={64}
           onChange={(note, gesture) => set({ note: heldNote(note) }, gesture)}
         />
         <NumberField
-          label={`Channel of ${lane.name}`}
+          label={words.channelOfLane(lane.name)}
           value={lane.channel}
           least={1}
           most={16}
-          under="channel"
+          under={words.channel}
           width={56}
           onChange={(asked, gesture) =>
             set({ channel: Math.round(Math.min(16, Math.max(1, asked))) }, gesture)
           }
         />
         <Chip pressed={learning} onPress={() => void learn()}>
-          {learning ? 'Play a note… or cancel' : 'Learn note'}
+          {learning ? words.playANoteOrCancel : words.learnNote}
         </Chip>
       </Figures>
       {learning ? (
-        <Chips label="Simulated note input">
+        <Chips label={words.simulatedNoteInput}>
           {[36, 38, 42, 46, 49, 60].map((note) => (
-            <Chip key={note} label={`Simulate note ${note}`} onPress={() => simulateNote(note)}>
-              {`Simulated ${note}`}
+            <Chip key={note} label={words.simulateNoteNote(note)} onPress={() => simulateNote(note)}>
+              {words.simulatedNote(note)}
             </Chip>
           ))}
         </Chips>
       ) : null}
       <Choice<NoteNames>
-        label="What note 60 is called"
-        short="Note 60 is"
+        label={words.whatNote60IsCalled}
+        short={words.note60Is}
         value={names}
         options={[
-          { value: 'c3', name: 'C3' },
-          { value: 'c4', name: 'C4' },
-          { value: 'none', name: 'a number' },
+          { value: 'c3', name: words.c3 },
+          { value: 'c4', name: words.c4 },
+          { value: 'none', name: words.aNumber },
         ]}
         onChange={(noteNames) => act(viewChanged({ noteNames }))}
       />
@@ -332,33 +334,36 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
         {[-12, -1, 1, 12].map((by) => (
           <Chip
             key={by}
-            label={`Shift all notes by ${by} semitones`}
+            label={words.shiftAllNotesByBy(by)}
             onPress={() => {
               const leaves = lanes.some(({ note }) => note + by < 0 || note + by > 127);
-              const text = 'No note was shifted: one of them would leave 0 to 127.';
+              const text = words.noNoteWasShiftedOne;
               if (leaves) act(noticed({ text, subject: 'notes' }));
               else act(beatEdited({ edit: { edit: 'shiftNotes', args: { by } } }));
             }}
           >
-            {`All notes ${by > 0 ? '+' : '−'}${Math.abs(by)}`}
+            {words.allNotesBy(by > 0 ? '+' : '−', Math.abs(by))}
           </Chip>
         ))}
       </Chips>
       <Choice
-        label={`Colour of ${lane.name}`}
-        short="Colour"
+        label={words.colourOfLane(lane.name)}
+        short={words.colour}
         value={lane.pigment ?? instrument(lane.instrument).pigment}
         options={PIGMENTS.map((value) => ({ value, name: value }))}
         onChange={(pigment) => set({ pigment })}
       />
       <Choice
-        label={`Choke group of ${lane.name}`}
-        short="Choked by"
+        label={words.chokeGroupOfLane(lane.name)}
+        short={words.chokedBy}
         value={lane.choke === undefined ? '' : String(lane.choke)}
         options={[
-          { value: '', name: 'its instrument’s own' },
-          { value: '0', name: 'nothing' },
-          ...[1, 2, 3, 4, 5, 6, 7, 8].map((value) => ({ value: String(value), name: `group ${value}` })),
+          { value: '', name: words.itsInstrumentsOwn },
+          { value: '0', name: words.nothing },
+          ...[1, 2, 3, 4, 5, 6, 7, 8].map((value) => ({
+            value: String(value),
+            name: words.groupNumber(value),
+          })),
         ]}
         onChange={(choke) => set(choke === '' ? ({ choke: undefined } as object) : { choke: Number(choke) })}
       />
@@ -367,7 +372,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           <Chip
             onPress={() => act(beatEdited({ edit: { edit: 'ungroup', args: { groupId: lane.group! } } }))}
           >
-            {`Take ${groups.find(({ id }) => id === lane.group)?.name ?? 'group'} apart`}
+            {words.takeApart(groups.find(({ id }) => id === lane.group)?.name)}
           </Chip>
         ) : (
           <Chip
@@ -379,7 +384,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
                     edit: 'groupLanes',
                     args: {
                       id: nanoid(),
-                      name: `${above!.name} group`.slice(0, 80),
+                      name: words.aboveGroup(above!.name).slice(0, 80),
                       laneIds: above!.group
                         ? [
                             ...lanes.filter(({ group }) => group === above!.group).map(({ id }) => id),
@@ -392,7 +397,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
               )
             }
           >
-            Group with the lane above
+            {words.groupWithTheLaneAbove}
           </Chip>
         )}
         <Chip
@@ -401,7 +406,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
             void keeper.takeIn(splitOff(beat, lane.id, nanoid()));
           }}
         >
-          Split off into a beat
+          {words.splitOffIntoABeat}
         </Chip>
         <Chip
           tone="danger"
@@ -411,7 +416,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
             act(beatEdited({ edit: { edit: 'removeLane', args: { laneId: lane.id } } }));
           }}
         >
-          Remove lane
+          {words.removeLane}
         </Chip>
       </Chips>
     </Group>

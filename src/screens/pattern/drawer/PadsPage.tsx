@@ -22,6 +22,7 @@ import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { PlayContext } from '../../../ui/playing';
 import { Range } from '../../../ui/Range';
 import { ERASE_MS, eraseNow, newSession, nextStep, struck } from './playIn';
+import { words } from '../../../words/drawer';
 
 /** The keys of the computer's keyboard that play the lanes, by their place on it. */
 const CODES = [
@@ -39,8 +40,7 @@ const velocityAt = (height: number | null): number =>
   height === null ? 100 : Math.round(held(27 + height * 100, 20, 127));
 
 /** @example lateText(-41) // "41 ms early" */
-const lateText = (ms: number): string =>
-  ms === 0 ? 'on time' : `${Math.abs(ms)} ms ${ms > 0 ? 'late' : 'early'}`;
+const lateText = (ms: number): string => (ms === 0 ? words.onTime : words.msMs(Math.abs(ms), ms));
 
 const median = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
 
@@ -101,7 +101,7 @@ const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
     <Struck onStrike={(height, time) => onStrike(velocityAt(height), time)} onRelease={onRelease}>
       <Press
         style={[styles.pad, styles[material], { borderLeftColor: `var(--${lane.pigment ?? pigment})` }]}
-        label={`Play ${lane.name}, ${keyName(at)}`}
+        label={words.playLaneKey(lane.name, keyName(at))}
       >
         {/* One text: so the space parts the name from its key for whoever listens too. */}
         <Words small>
@@ -133,7 +133,7 @@ export const PadsPage = () => {
     act(viewChanged({ latency: ms }));
     act(
       noticed({
-        text: `Strokes arrive ${lateText(ms)}; recordings are set right by that.`,
+        text: words.strokesArriveLateRecordingsAre(lateText(ms)),
         subject: 'latency',
       }),
     );
@@ -215,7 +215,7 @@ export const PadsPage = () => {
   useEffect(() => {
     playNote.current = ({ note, velocity, time }) => {
       const lane = lanes.find((one) => one.note === note);
-      if (!lane) return void act(noticed({ text: `No lane has note ${note}.`, subject: 'midi in' }));
+      if (!lane) return void act(noticed({ text: words.noLaneHasNoteNote(note), subject: 'midi in' }));
       strike(lane.id, velocity, time);
       setTimeout(() => release(lane.id), CHORD_MS);
     };
@@ -226,31 +226,31 @@ export const PadsPage = () => {
     <>
       <Chips>
         <Chip tone="danger" pressed={how.recording} onPress={() => set({ recording: !how.recording })}>
-          Record
+          {words.record}
         </Chip>
         <Chip pressed={how.replace} onPress={() => set({ replace: !how.replace })}>
-          Replace
+          {words.replace}
         </Chip>
         <Chip pressed={how.erasing} onPress={() => set({ erasing: !how.erasing })}>
-          Hold to erase
+          {words.holdToErase}
         </Chip>
         <Chip pressed={how.stepwise} onPress={() => set({ stepwise: !how.stepwise })}>
-          Step by step
+          {words.stepByStep}
         </Chip>
         <Chip pressed={countIn} onPress={() => act(viewChanged({ countIn: !countIn }))}>
-          Count-in
+          {words.countIn}
         </Chip>
         <Chip pressed={midi} onPress={() => set({ midi: !midi })}>
-          MIDI input
+          {words.midiInput}
         </Chip>
       </Chips>
       {midi ? (
         <Para quiet live>
           {inputs === null
-            ? 'Looking for MIDI inputs…'
+            ? words.lookingForMidiInputs
             : inputs
-              ? `Listening to ${inputs} MIDI input${inputs === 1 ? '' : 's'}: each note strikes the lane that has its number.`
-              : 'No MIDI input was found. Connect one, and let the browser use it; it is heard at once.'}
+              ? words.listeningToInputsMidiInput(inputs)
+              : words.noMidiInputWasFound}
         </Para>
       ) : null}
       <View style={styles.pads}>
@@ -264,14 +264,10 @@ export const PadsPage = () => {
           />
         ))}
       </View>
-      <Para quiet>
-        {how.stepwise
-          ? 'A pad or its key puts a hit on the step; what is held together stands on one. Space leaves a rest.'
-          : 'Struck at the top a pad is loud, at its foot soft. With Shift a key is an accent.'}
-      </Para>
+      <Para quiet>{how.stepwise ? words.aPadOrItsKey : words.hitAPadAtItsTop}</Para>
       <Range
-        label="Quantize what is played in"
-        short="Quantize"
+        label={words.quantizeWhatIsPlayedIn}
+        short={words.quantize}
         value={how.quantize}
         least={0}
         most={1}
@@ -280,8 +276,8 @@ export const PadsPage = () => {
         onChange={(quantize) => set({ quantize })}
       />
       <Range
-        label="Latency of what is played in"
-        short="Latency"
+        label={words.latencyOfWhatIsPlayed}
+        short={words.latency}
         value={late}
         least={-100}
         most={300}
@@ -292,23 +288,21 @@ export const PadsPage = () => {
       <Chips>
         {latency.taps ? (
           <Struck onStrike={(_, time) => latency.tap(time)}>
-            <Chip onPress={nothing}>{`Tap with the click: ${TAPS - latency.taps.length} more`}</Chip>
+            <Chip onPress={nothing}>{words.tapWithTheClickTaps(TAPS - latency.taps.length)}</Chip>
           </Struck>
         ) : (
           <Chip disabled={!playing || !metronome.on} onPress={latency.begin}>
-            Measure the latency
+            {words.measureTheLatency}
           </Chip>
         )}
         <Struck onStrike={(_, time) => tapTempo(time)}>
-          <Chip onPress={nothing}>Tap tempo</Chip>
+          <Chip onPress={nothing}>{words.tapTempo}</Chip>
         </Struck>
       </Chips>
-      {latency.taps || (playing && metronome.on) ? null : (
-        <Para quiet>To measure the latency, play with the click on.</Para>
-      )}
+      {latency.taps || (playing && metronome.on) ? null : <Para quiet>{words.toMeasureTheLatencyPlay}</Para>}
       <Range
-        label="Level of the click"
-        short="Click"
+        label={words.levelOfTheClick}
+        short={words.click}
         value={metronome.level}
         least={0}
         most={1}
@@ -321,7 +315,7 @@ export const PadsPage = () => {
           pressed={metronome.accent}
           onPress={() => act(viewChanged({ metronome: { ...metronome, accent: !metronome.accent } }))}
         >
-          Accent the first beat
+          {words.accentTheFirstBeat}
         </Chip>
         <Chip
           pressed={metronome.onlyRecording}
@@ -329,7 +323,7 @@ export const PadsPage = () => {
             act(viewChanged({ metronome: { ...metronome, onlyRecording: !metronome.onlyRecording } }))
           }
         >
-          Click only in recording
+          {words.clickOnlyInRecording}
         </Chip>
       </Chips>
     </>

@@ -4,6 +4,7 @@ import { laneChanged } from '../../../state/doc';
 import { useDo } from '../../../state/store';
 import { Range } from '../../../ui/Range';
 import { LaneSound } from '../LaneSound';
+import { words } from '../../../words/drawer';
 
 const OPEN = { low: 20000, high: 20 };
 
@@ -12,7 +13,7 @@ const toSlider = (hertz: number): number => Math.log2(hertz);
 const toHertz = (value: number): number => Math.round(2 ** value);
 
 const hertzText = (hertz: number): string =>
-  hertz >= 1000 ? `${(hertz / 1000).toFixed(1)} kHz` : `${Math.round(hertz)} Hz`;
+  hertz >= 1000 ? words.hertzKHz((hertz / 1000).toFixed(1)) : `${Math.round(hertz)} Hz`;
 
 /** How the open lane sounds. */
 export const SoundPage = ({ lane }: { lane: Lane }) => {
@@ -22,21 +23,21 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
   const low = lane.lowPass ?? OPEN.low;
   const high = lane.highPass ?? OPEN.high;
   return (
-    <Group title={`Sound of ${lane.name}`}>
+    <Group title={words.soundOfLane(lane.name)}>
       <LaneSound lane={lane} />
       <Range
-        label={`Tune of ${lane.name}`}
-        short="Tune"
+        label={words.tuneOfLane(lane.name)}
+        short={words.tune}
         value={lane.tune ?? 0}
         least={-24}
         most={24}
         step={0.5}
-        shown={`${(lane.tune ?? 0) > 0 ? '+' : ''}${lane.tune ?? 0} st`}
+        shown={words.tuneSt((lane.tune ?? 0) > 0 ? '+' : '', lane.tune ?? 0)}
         onChange={(tune, gesture) => set({ tune }, gesture)}
       />
       <Range
-        label={`Decay of ${lane.name}`}
-        short="Decay"
+        label={words.decayOfLane(lane.name)}
+        short={words.decay}
         value={lane.decay ?? 1}
         least={0.05}
         most={1}
@@ -45,23 +46,23 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
         onChange={(decay, gesture) => set({ decay }, gesture)}
       />
       <Range
-        label={`Low-pass of ${lane.name}`}
-        short="Low-pass"
+        label={words.lowPassOfLane(lane.name)}
+        short={words.lowPass}
         value={toSlider(low)}
         least={toSlider(100)}
         most={toSlider(OPEN.low)}
         step={0.02}
-        shown={low >= OPEN.low ? 'open' : hertzText(low)}
+        shown={low >= OPEN.low ? words.open : hertzText(low)}
         onChange={(value, gesture) => set({ lowPass: Math.min(OPEN.low, toHertz(value)) }, gesture)}
       />
       <Range
-        label={`High-pass of ${lane.name}`}
-        short="High-pass"
+        label={words.highPassOfLane(lane.name)}
+        short={words.highPass}
         value={toSlider(high)}
         least={toSlider(OPEN.high)}
         most={toSlider(8000)}
         step={0.02}
-        shown={high <= OPEN.high ? 'open' : hertzText(high)}
+        shown={high <= OPEN.high ? words.open : hertzText(high)}
         onChange={(value, gesture) => set({ highPass: Math.max(OPEN.high, toHertz(value)) }, gesture)}
       />
     </Group>

@@ -1,0 +1,24 @@
+import { count } from '../../core/beat/text';
+
+/** What the parts of every screen say. */
+export const words = {
+  tracksAndChannels: 'Tracks and channels',
+  nameChannelChannel: (name: string, channel: number, drums: boolean, notes: number) =>
+    `${name}, channel ${channel}${drums ? ' (drums)' : ''}: ${count(notes, 'note')}`,
+  close: 'Close',
+  labelGoesFromLeastTo: (label: string, least: number, most: number, shown: string, kept: number) =>
+    `${label} goes from ${least} to ${most}; ${shown} was held to ${kept}.`,
+  thisScreen: 'This screen',
+  oneMoment: 'One moment…',
+  whatCouldNotBeFetched: (what: string) =>
+    `${what} could not be fetched. Your beats are kept, and what plays goes on.`,
+  tryAgain: 'Try again',
+  atOnce: 'at once',
+  atTheNextBeat: 'at the next beat',
+  atThePatternsEnd: 'at the pattern’s end',
+  whilePlayingAnotherPatternBegins: 'While playing, another pattern begins',
+  begins: 'Begins',
+  labelScrolledSideways: (label: string) => `${label}, scrolled sideways`,
+  putTheHintAway: 'Put the hint away',
+  dismiss: 'Dismiss',
+};

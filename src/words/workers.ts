@@ -1,0 +1,25 @@
+/** What is said of files that are read and sound that is rendered. */
+export const words = {
+  nameCouldNotBeRead: (name: string, error: string) => `${name} could not be read. ${error}`,
+  nameHasNoNotesSo: (name: string) => `${name} has no notes, so no template can be taken from it.`,
+  nameHasNoNotes: (name: string) => `${name} has no notes.`,
+  itTookTooLong: 'It took too long to read and was left out.',
+  itCouldNotBeRead: 'It could not be read just now. Try it again.',
+  theBrowserHasNoRoom:
+    'The browser has no room for a file this large. Choose 16 bit, some bars instead of all, or no stems.',
+  theSoundCouldNotBeRendered: (why: string) => `The sound could not be rendered: ${why}`,
+  thereAreNoNotesIn: 'There are no notes in it, so there is no feel to measure.',
+  itUnpacksToMoreThan: 'It unpacks to more than 200 MB: the rest was left out.',
+  itIsNotAZip: 'It is not a ZIP archive, or it is damaged.',
+  itsPathLeadsOutOf: 'Its path leads out of the archive.',
+  itIsNotAMidi: 'It is not a MIDI file.',
+  anArchiveMayHold: 'An archive may hold up to 20,000 files.',
+  itIsDamagedInThe: 'It is damaged in the archive.',
+  itIsLargerThan4: 'It is larger than 4 MB.',
+  theArchiveIsDamagedWhat: 'The archive is damaged: what comes after the damage was left out.',
+  itIsCutShortIn: 'It is cut short in the archive.',
+  nothingWasFoundInIt: 'Nothing was found in it: it is empty, or damaged.',
+  anArchiveMayBeUpTo: 'An archive may be up to 200 MB.',
+  theBrowserCouldNotRead: 'The browser could not read it.',
+  theBrowsersStorageIsFull: 'The browser’s storage is full.',
+};
