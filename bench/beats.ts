@@ -1,10 +1,10 @@
 /** Beats of a given size, to measure with. */
-import { newBeat, newHit, newLane } from '../core/beat/defaults';
-import { newFeel } from '../core/beat/feelDefaults';
-import { INSTRUMENT_IDS } from '../core/beat/instruments';
-import type { Beat } from '../core/beat/schema';
+import { newBeat, newHit, newLane } from '../core/document/defaults';
+import { newFeel } from '../core/document/feelDefaults';
+import { INSTRUMENT_IDS } from '../core/document/instruments';
+import type { Beat } from '../core/document/schema';
 import { TEMPLATES } from '../core/feel/templates';
-import { sloped } from '../core/pattern/strokes';
+import { sloped } from '../core/edit/strokes';
 
 /** Lanes with a hit on a third of their steps, swung and nudged, in 4/4. */
 export const grown = (lanes: number, bars: number): Beat => {

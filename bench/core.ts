@@ -1,16 +1,17 @@
 /** What is written against what is scheduled, and what it costs. */
+import { patternTicks } from '../core/document/defaults';
+import { allNotes } from '../core/play/driver';
+import { planLive, planPasses } from '../core/play/timelinePlan';
+import { playable } from '../core/play/playable';
 import { parseMidi, writeMidi } from 'midi-file';
-import { EXPORT_DEFAULTS, exportPattern } from '../core/midi/exportPattern';
-import { inspectMidi } from '../core/midi/inspect';
-import { readNotes } from '../core/midi/readBack';
-import { planPattern } from '../core/play/plan';
-import { patternPlayable } from '../core/song/playable';
-import { playLoop } from '../core/play/play';
-import type { Beat } from '../core/beat/schema';
+import { EXPORT_DEFAULTS, exportPattern } from '../core/export/exportPattern.mock';
+import { inspectMidi } from '../core/midi/read/inspect';
+import { readNotes } from '../core/midi/read/readBack';
+import type { Beat } from '../core/document/schema';
 import { DEMO_BEATS } from '../demo/beats';
 import { change, frameAt, startFeeder, wake, type PlannedNote } from '../src/audio/feeder';
 import { steadyBars } from '../core/feel/bars';
-import { reportFeel } from '../core/feel/measure';
+import { reportFeel } from '../core/analysis/measure';
 import { ticksPerMs } from '../core/units';
 import { felt, grown } from './beats';
 import { median, report } from './report';
@@ -20,13 +21,13 @@ const PASSES = 8;
 
 /** What the audio clock is given, woken at uneven times, with edits that change nothing. */
 const scheduled = (beat: Beat): PlannedNote[] => {
-  const plan = planPattern(beat, beat.patterns[0]!);
-  const playable = patternPlayable(plan);
-  const feeder = startFeeder(playable, RATE, 4800);
-  const end = frameAt(feeder, plan.length * PASSES);
+  const plan = planLive(beat, beat.patterns[0]!);
+  const played = playable(plan);
+  const feeder = startFeeder(played, RATE, 4800);
+  const end = frameAt(feeder, played.length * PASSES);
   let queue: PlannedNote[] = [];
   for (let now = 0, turn = 0; now < end; now += 480 + ((turn * 7919) % 40000), turn++) {
-    const batch = turn % 9 === 8 ? change(feeder, playable, now) : wake(feeder, now);
+    const batch = turn % 9 === 8 ? change(feeder, played, now) : wake(feeder, now);
     if (batch) queue = queue.filter((note) => note.frame < batch.from).concat(batch.notes);
   }
   return queue.filter((note) => note.frame < end);
@@ -34,9 +35,9 @@ const scheduled = (beat: Beat): PlannedNote[] => {
 
 const compare = (beat: Beat): { wrong: number; notes: number; left: number; worst: number } => {
   const pattern = beat.patterns[0]!;
-  const plan = planPattern(beat, pattern);
-  const total = plan.length * PASSES;
-  const moved = playLoop(plan, PASSES).filter((note) => note.moved);
+  const length = patternTicks(pattern);
+  const total = length * PASSES;
+  const moved = allNotes(planPasses(beat, pattern, PASSES), 'wrap').filter((note) => note.moved);
   const file = readNotes(
     exportPattern(beat, pattern, { ...EXPORT_DEFAULTS, ppq: 1920, passes: PASSES }).bytes,
   );
@@ -44,7 +45,7 @@ const compare = (beat: Beat): { wrong: number; notes: number; left: number; wors
   const carried = new Set(moved.map((note) => `${note.note} ${Math.round(note.tick * 2) % (total * 2)}`));
   const written = file.notes.filter((note) => !carried.has(`${note.note} ${note.tick}`));
   // Early notes of the pass that follows the last one are heard before its bar line and not part of these passes.
-  const heard = scheduled(beat).filter((note) => !note.moved && note.round * plan.length < total);
+  const heard = scheduled(beat).filter((note) => !note.moved && note.cycle * length < total);
   let worst = 0;
   let wrong = Math.abs(heard.length - written.length);
   const byNote = new Map<number, typeof written>();
@@ -67,7 +68,7 @@ const ms = (work: () => void): number => {
 };
 
 const BIG = grown(16, 16);
-const PER_PASS = playLoop(planPattern(BIG, BIG.patterns[0]!), 1).length;
+const PER_PASS = allNotes(planPasses(BIG, BIG.patterns[0]!, 1), 'wrap').length;
 
 /**
  * At 96 ticks a quarter every time between events fits one byte. That is the package's best case: where more bytes are
@@ -123,8 +124,8 @@ const reporting = (): void => {
 /** About so many notes as they sound. */
 const playAndHear = (count: number) => {
   const beat = felt(BIG);
-  const plan = planPattern(beat, beat.patterns[0]!);
-  const notes = playLoop(plan, Math.ceil(count / PER_PASS)).slice(0, count);
+  const passes = Math.ceil(count / PER_PASS);
+  const notes = allNotes(planPasses(beat, beat.patterns[0]!, passes), 'wrap').slice(0, count);
   return { notes: notes.map(({ tick, velocity, lane }) => ({ at: tick, velocity, lane: String(lane) })) };
 };
 

@@ -1,16 +1,17 @@
 /** Grooves by the ten thousand: taken in, looked for, scrolled through, heard, and maps guessed. */
+import { positionOf } from '../core/document/position';
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from '@playwright/test';
-import { newBeat } from '../core/beat/defaults';
+import { newBeat } from '../core/document/defaults';
 import { steadyBars } from '../core/feel/bars';
-import { grooveTicks, positionOf, type Groove } from '../core/groove/groove';
-import { groovePlayed } from '../core/groove/heard';
+import { grooveTicks, type Groove } from '../core/groove/groove';
+import { grooveToBeat } from '../core/groove/grooveToBeat';
 import { builtInGrooves } from '../core/groove/library';
 import { examplesFrom } from '../core/groove/perform';
-import { EXPORT_DEFAULTS, exportPattern } from '../core/midi/exportPattern';
-import { guessMap, type Example } from '../core/midi/guessMap';
+import { EXPORT_DEFAULTS, exportPattern } from '../core/export/exportPattern.mock';
+import { guessMap, type Example } from '../core/analysis/guessMap';
 import { ticksPerMs } from '../core/units';
 import { browse } from '../scripts/browse';
 import { median, quantile, report } from './report';
@@ -37,7 +38,7 @@ const folderOf = (count: number, name: string): string => {
   for (let at = 0; at < count; at++) {
     const groove = grooves[at % grooves.length]!;
     const tempo = 60 + (at % 120);
-    const played = groovePlayed(groove, { ...beat, name: `Take ${at}` }, { tempo, kit: 'quay', once: false });
+    const played = grooveToBeat(groove, { ...beat, name: `Take ${at}` }, { tempo, kit: 'quay', once: false });
     const passes = 1 + (at % 4);
     const { bytes } = exportPattern(played, played.patterns[0]!, { ...EXPORT_DEFAULTS, ppq: 480, passes });
     const under = path.join(folder, `Row ${at % 40}`);

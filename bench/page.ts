@@ -3,10 +3,10 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { writeBeat } from '../core/beat/text';
+import { writeBeat } from '../core/document/text';
 import { browse } from '../scripts/browse';
 import { felt, grown, rich } from './beats';
-import type { Beat } from '../core/beat/schema';
+import type { Beat } from '../core/document/schema';
 import { median, quantile, report } from './report';
 
 const PORT = 4791;

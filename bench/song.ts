@@ -1,17 +1,17 @@
 /** Songs: written, bounced, scheduled as they are written, and scrolled through. */
+import { lanesIn } from '../core/play/driver';
+import { planSong } from '../core/play/timelinePlan';
+import { playable } from '../core/play/playable';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from '@playwright/test';
-import { writeBeat } from '../core/beat/text';
-import type { Beat } from '../core/beat/schema';
+import { writeBeat } from '../core/document/text';
+import type { Beat } from '../core/document/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../core/export/choice';
 import { exported } from '../core/export/exporting';
-import { readNotes } from '../core/midi/readBack';
-import { planSong } from '../core/song/plan';
-import { songLanes } from '../core/song/play';
-import { songPlayable } from '../core/song/playable';
-import { secondsAt } from '../core/song/tempoMap';
+import { readNotes } from '../core/midi/read/readBack';
+import { secondsAt } from '../core/play/tempoMap';
 import { DEMO_BEATS } from '../demo/beats';
 import { browse } from '../scripts/browse';
 import { change, startFeeder, wake, type PlannedNote } from '../src/audio/feeder';
@@ -60,12 +60,12 @@ const writing = (): void => {
 /** What the audio clock is given, woken at uneven times, with edits that change nothing. */
 const scheduled = (beat: Beat): PlannedNote[] => {
   const plan = planSong(beat);
-  const playable = songPlayable(plan, 0, null);
-  const feeder = startFeeder(playable, RATE, 4800);
-  const end = 4800 + (secondsAt(plan.layout.tempos, plan.layout.length) + 2) * RATE;
+  const played = playable(plan);
+  const feeder = startFeeder(played, RATE, 4800);
+  const end = 4800 + (secondsAt(plan.timeline.tempos, plan.timeline.length) + 2) * RATE;
   let queue: PlannedNote[] = [];
   for (let now = 0, turn = 0; now < end; now += 480 + ((turn * 7919) % 40000), turn++) {
-    const batch = turn % 9 === 8 ? change(feeder, playable, now) : wake(feeder, now);
+    const batch = turn % 9 === 8 ? change(feeder, played, now) : wake(feeder, now);
     if (batch) queue = queue.filter((note) => note.frame < batch.from).concat(batch.notes);
   }
   return queue;
@@ -77,8 +77,8 @@ const compare = (beat: Beat): void => {
   if (!out.ok) throw new Error(out.error);
   const written = readNotes(out.value.files[0]!.data as Uint8Array).notes;
   const plan = planSong(beat);
-  const { tempos } = plan.layout;
-  const moved = [...songLanes(plan, 'hold')].flat().filter((note) => note.moved).length;
+  const { tempos } = plan.timeline;
+  const moved = [...lanesIn(plan, 'hold')].flat().filter((note) => note.moved).length;
   const heard = scheduled(beat);
   const msOf = (tick: number) => secondsAt(tempos, tick / 2) * 1000;
   const open = new Map<number, { at: number; tick: number; velocity: number }[]>();
@@ -177,8 +177,8 @@ const bouncing = async (browser: Browser): Promise<void> => {
     await told.waitFor({ timeout: 120_000 });
     times.push(Number(/([\d.]+) s/.exec((await told.textContent())!)![1]));
   }
-  const { layout } = planSong(beat);
-  const seconds = secondsAt(layout.tempos, layout.length);
+  const { timeline } = planSong(beat);
+  const seconds = secondsAt(timeline.tempos, timeline.length);
   const ratio = seconds / median(times);
   report(
     `a 200-bar song of 16 lanes (${seconds.toFixed(0)} s) bounced to stereo WAV in the browser`,

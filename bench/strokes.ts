@@ -3,10 +3,10 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from '@playwright/test';
-import { newBeat } from '../core/beat/defaults';
-import { gridTicks } from '../core/beat/grid';
-import type { Beat } from '../core/beat/schema';
-import { writeBeat } from '../core/beat/text';
+import { newBeat } from '../core/document/defaults';
+import { gridTicks } from '../core/document/grid';
+import type { Beat } from '../core/document/schema';
+import { writeBeat } from '../core/document/text';
 import { browse } from '../scripts/browse';
 import { median, report } from './report';
 

@@ -1,9 +1,9 @@
 import path from 'node:path';
 import { Command, InvalidArgumentError, Option } from 'commander';
 import { strToU8, zipSync } from 'fflate';
-import { readBeat } from '../core/beat/file';
-import type { Beat } from '../core/beat/schema';
-import { count } from '../core/beat/text';
+import { readBeat } from '../core/document/file';
+import type { Beat } from '../core/document/schema';
+import { count } from '../core/document/text';
 import { bounce, newSounds, type BounceHow } from '../core/export/bounce';
 import {
   DEPTHS,
@@ -15,8 +15,8 @@ import {
 } from '../core/export/choice';
 import { ENDINGS, exported, listOf, pathOf, type Exported, type OutFile } from '../core/export/exporting';
 import { TOKENS } from '../core/export/names';
-import type { DrumMap } from '../core/midi/drumMap';
-import { EXPORT_BOUNDS } from '../core/midi/exportPattern';
+import type { DrumMap } from '../core/midi/drumMap/drumMap';
+import { EXPORT_BOUNDS } from '../core/export/exportPattern.mock';
 import { InputFault, UsageFault } from './fault';
 import { isFolder, makeFolder, textOf, warn, writeOut } from './files';
 import { mapNamed } from './maps';

@@ -1,13 +1,13 @@
 import path from 'node:path';
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
-import { SWING } from '../core/beat/choices';
-import { newFeel } from '../core/beat/feelDefaults';
-import type { PlainFeel, Shape } from '../core/beat/feelSchema';
-import type { Grid } from '../core/beat/grid';
+import { SWING } from '../core/document/choices';
+import { newFeel } from '../core/document/feelDefaults';
+import type { PlainFeel, Shape } from '../core/document/feelSchema';
+import type { Grid } from '../core/document/grid';
 import { readTemplate } from '../core/feel/templateFile';
-import { findGrid, takeTemplate } from '../core/feel/takeTemplate';
-import { feelFile, type FeelFileOptions } from '../core/midi/feelFile';
-import { performanceOf, wholeBars, type MidiFile } from '../core/midi/readFile';
+import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
+import { feelFile, type FeelFileOptions } from '../core/midi/convert/feelFile';
+import { performanceOf, wholeBars, type MidiFile } from '../core/midi/read/readFile';
 import type { MidiNote, Ms } from '../core/units';
 import { InputFault } from './fault';
 import { bytesOf, isFolder, makeFolder, midiFilesIn, midiOf, textOf, warn, writeOut } from './files';
@@ -54,7 +54,7 @@ const checkUsage = (given: Given): void => {
 const fromMidi = async (file: string, grid: Grid | undefined): Promise<Shape> => {
   const midi = await midiOf(file);
   const performance = performanceOf(midi);
-  const shape = takeTemplate(path.parse(file).name, performance, {
+  const shape = extractTemplate(path.parse(file).name, performance, {
     grid: grid ?? findGrid(performance),
     length: wholeBars(midi),
   });

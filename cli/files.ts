@@ -1,7 +1,7 @@
 import { mkdir, readdir, readFile, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import type { MidiFile } from '../core/midi/readFile';
-import { readMidi } from '../core/midi/readFile';
+import type { MidiFile } from '../core/midi/read/readFile';
+import { readMidi } from '../core/midi/read/readFile';
 import { InputFault } from './fault';
 
 const REASONS: Record<string, string> = {

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { Command } from 'commander';
-import { inspectMidi, type Inspected } from '../core/midi/inspect';
+import { inspectMidi, type Inspected } from '../core/midi/read/inspect';
 import { InputFault } from './fault';
 import { bytesOf, isFolder, midiFilesIn } from './files';
 

@@ -1,5 +1,5 @@
-import { GENERAL_MIDI, type DrumMap } from '../core/midi/drumMap';
-import { readDrumMap } from '../core/midi/drumMapFile';
+import { GENERAL_MIDI, type DrumMap } from '../core/midi/drumMap/drumMap';
+import { readDrumMap } from '../core/midi/drumMap/drumMapFile';
 import { InputFault } from './fault';
 import { textOf } from './files';
 

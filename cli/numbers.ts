@@ -1,7 +1,7 @@
 import { InvalidArgumentError } from 'commander';
-import { GRIDS, type Grid } from '../core/beat/grid';
-import { INSTRUMENTS, type InstrumentId } from '../core/beat/instruments';
-import { held, type MidiNote } from '../core/units';
+import { GRIDS, type Grid } from '../core/document/grid';
+import { INSTRUMENTS, type InstrumentId } from '../core/document/instruments';
+import { clamp, type MidiNote } from '../core/units';
 import { warn } from './files';
 
 /** A number as it was asked for; whether it fits is seen when it is known what it is for. */
@@ -30,7 +30,7 @@ export const aSwingGrid = (text: string): '1/8' | '1/16' => {
 
 /** Holds a number to its range, and says so. */
 export const within = (name: string, value: number, least: number, most: number): number => {
-  const kept = held(value, least, most);
+  const kept = clamp(value, least, most);
   if (kept !== value) warn(`${name} goes from ${least} to ${most}; ${value} was held to ${kept}.`);
   return kept;
 };

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { openMidi } from '../core/midi/openFile';
+import { openMidi } from '../core/midi/read/openFile';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'ruddik-map-'));
 const at = (name: string) => path.join(folder, name);

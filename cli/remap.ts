@@ -1,8 +1,8 @@
 import { Command } from 'commander';
-import type { DrumMap } from '../core/midi/drumMap';
-import { INSTRUMENTS, type InstrumentId } from '../core/beat/instruments';
-import { openMidi } from '../core/midi/openFile';
-import { remapFile, type Remapped } from '../core/midi/remap';
+import type { DrumMap } from '../core/midi/drumMap/drumMap';
+import { INSTRUMENTS, type InstrumentId } from '../core/document/instruments';
+import { openMidi } from '../core/midi/read/openFile';
+import { remapFile, type Remapped } from '../core/midi/convert/remap';
 import { InputFault } from './fault';
 import { bytesOf, warn, writeOut } from './files';
 import { mapNamed } from './maps';

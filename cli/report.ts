@@ -1,9 +1,9 @@
 import { Command } from 'commander';
-import type { Grid } from '../core/beat/grid';
-import { reportFeel, type FeelReport } from '../core/feel/measure';
-import { compareLines, reportLines } from '../core/feel/reportText';
-import { performanceOf } from '../core/midi/readFile';
-import { instrumentOf } from '../core/beat/instruments';
+import type { Grid } from '../core/document/grid';
+import { reportFeel, type FeelReport } from '../core/analysis/measure';
+import { compareLines, reportLines } from '../core/analysis/reportText';
+import { performanceOf } from '../core/midi/read/readFile';
+import { instrumentOf } from '../core/document/instruments';
 import { InputFault } from './fault';
 import { midiOf } from './files';
 

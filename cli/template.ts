@@ -1,9 +1,9 @@
 import path from 'node:path';
 import { Command } from 'commander';
-import { gridTicks, type Grid } from '../core/beat/grid';
-import { findGrid, takeTemplate } from '../core/feel/takeTemplate';
+import { gridTicks, type Grid } from '../core/document/grid';
+import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
 import { writeTemplate } from '../core/feel/templateText';
-import { laneOfNote, performanceOf, wholeBars } from '../core/midi/readFile';
+import { laneOfNote, performanceOf, wholeBars } from '../core/midi/read/readFile';
 
 import { InputFault } from './fault';
 import { midiOf, writeOut } from './files';
@@ -41,7 +41,7 @@ const run = async (input: string, output: string, given: Given): Promise<void> =
     throw new InputFault(
       `A template has at most ${MOST_SLOTS} slots; ask for fewer --bars of “${input}”, or for a wider --grid.`,
     );
-  const shape = takeTemplate(path.parse(input).name, performance, { grid, length, lanes })!;
+  const shape = extractTemplate(path.parse(input).name, performance, { grid, length, lanes })!;
   await writeOut(output, writeTemplate(shape));
   const open = shape.slots.filter((slot) => !slot).length;
   process.stdout.write(

@@ -1,11 +1,11 @@
 /** Random documents for property tests. */
 import fc from 'fast-check';
-import { newBeat } from './beat/defaults';
-import { newFeel } from './beat/feelDefaults';
-import { GRIDS } from './beat/grid';
-import { BASES, DIRECTIONS, RATES, SPACINGS, STAGES } from './beat/choices';
-import type { Feel, LaneFeel, PlainFeel, Template } from './beat/feelSchema';
-import type { Beat, Hit, Part, Pattern } from './beat/schema';
+import { newBeat } from './document/defaults';
+import { newFeel } from './document/feelDefaults';
+import { GRIDS } from './document/grid';
+import { BASES, DIRECTIONS, RATES, SPACINGS, STAGES } from './document/choices';
+import type { Feel, LaneFeel, PlainFeel, Template } from './document/feelSchema';
+import type { Beat, Hit, LanePattern, Pattern } from './document/schema';
 
 /** Without -0, which JSON does not know. */
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((value) => value + 0);
@@ -45,7 +45,7 @@ export const hits = (steps: number): fc.Arbitrary<Hit> =>
 
 const inOrder = (list: Hit[]) => [...list].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
 
-export const parts: fc.Arbitrary<Part> = fc.record({
+export const parts: fc.Arbitrary<LanePattern> = fc.record({
   grid: fc.constantFrom(...GRIDS),
   steps: fc.oneof(fc.constant(null), fc.integer({ min: 1, max: 24 })),
   rate: fc.constantFrom(...RATES),

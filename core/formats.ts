@@ -1,2 +1,2 @@
 /** What reads the beats that are kept: it brings the checks with it, which are large, and is fetched when it is needed. */
-export { isNewer, readBeat } from './beat/file';
+export { isNewer, readBeat } from './document/file';

@@ -1,4 +1,4 @@
-import type { Beat } from '../core/beat/schema';
+import type { Beat } from '../core/document/schema';
 import lanternWalk from './beats/lantern-walk.ruddik.json';
 import ferryAtSix from './beats/ferry-at-six.ruddik.json';
 import rainOnTarps from './beats/rain-on-tarps.ruddik.json';

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { zipSync } from 'fflate';
-import { openMidi } from '../core/midi/openFile';
+import { openMidi } from '../core/midi/read/openFile';
 import { button, bytesOf, downloaded } from './app';
 
 const DEMO = path.join(__dirname, '..', 'demo', 'grooves');

@@ -1,9 +1,9 @@
 /** What an independent program makes of the drum parts: it draws them, and its own reading is held against the hits. */
 import { createRequire } from 'node:module';
 import { expect, test } from '@playwright/test';
-import { EMPTY_PART, newBeat, newHit, newPattern } from '../core/beat/defaults';
-import type { Grid } from '../core/beat/grid';
-import type { Beat, Part } from '../core/beat/schema';
+import { EMPTY_LANE_PATTERN, newBeat, newHit, newPattern } from '../core/document/defaults';
+import type { Grid } from '../core/document/grid';
+import type { Beat, LanePattern } from '../core/document/schema';
 import { DEMO_BEATS } from '../demo/beats';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../core/export/choice';
 import { exported } from '../core/export/exporting';
@@ -37,8 +37,8 @@ interface Reader {
 /** Triplets in the hats against sixteenths in snare and kick, and both in one lane. */
 const against = (): Beat => {
   const beat = newBeat('against', 'Two against three', 1);
-  const part = (grid: Grid, steps: number[]): Part => ({
-    ...EMPTY_PART,
+  const part = (grid: Grid, steps: number[]): LanePattern => ({
+    ...EMPTY_LANE_PATTERN,
     grid,
     hits: steps.map((step) => newHit(step)),
   });

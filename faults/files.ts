@@ -2,24 +2,24 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
-import { readBeat } from '../core/beat/file';
-import { writeBeat } from '../core/beat/text';
+import { readBeat } from '../core/document/file';
+import { writeBeat } from '../core/document/text';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../core/export/choice';
 import { exported } from '../core/export/exporting';
-import { measureSwing } from '../core/feel/measure';
-import { findGrid, takeTemplate } from '../core/feel/takeTemplate';
+import { measureSwing } from '../core/analysis/measure';
+import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
 import { readTemplate } from '../core/feel/templateFile';
-import { bringIn } from '../core/groove/bring';
+import { bringIn } from '../core/edit/bring';
 import { grooveOfFile } from '../core/groove/importing';
 import { readKeepers } from '../core/groove/keepersFile';
-import { GENERAL_MIDI } from '../core/midi/drumMap';
-import { readDrumMap } from '../core/midi/drumMapFile';
-import { inspectMidi } from '../core/midi/inspect';
-import { performanceOf, readMidi } from '../core/midi/readFile';
-import { patternPerformance } from '../core/play/performance';
-import { beatFromMidi } from '../core/song/fromMidi';
-import { newBeat } from '../core/beat/defaults';
-import type { Beat } from '../core/beat/schema';
+import { GENERAL_MIDI } from '../core/midi/drumMap/drumMap';
+import { readDrumMap } from '../core/midi/drumMap/drumMapFile';
+import { inspectMidi } from '../core/midi/read/inspect';
+import { performanceOf, readMidi } from '../core/midi/read/readFile';
+import { patternPerformance } from '../core/analysis/patternPerformance';
+import { beatFromMidi } from '../core/edit/beatFromMidi';
+import { newBeat } from '../core/document/defaults';
+import type { Beat } from '../core/document/schema';
 import { DEMO_BEATS } from '../demo/beats';
 import type { Tried } from './report';
 
@@ -95,7 +95,7 @@ export const READERS: Record<string, (bytes: Uint8Array) => (() => void) | undef
     const played = performanceOf(read.value);
     measureSwing(played);
     const grid = findGrid(played);
-    takeTemplate('x', played, { grid, length: Math.min(played.length, 64 * 960) });
+    extractTemplate('x', played, { grid, length: Math.min(played.length, 64 * 960) });
     return undefined;
   },
 };

@@ -12,7 +12,7 @@ import {
 } from '../core/groove/catalogue';
 import type { FolderEntry, FolderPage } from '../core/groove/folderPage';
 import type { LeftOut } from '../core/groove/importing';
-import { FILE_BOUNDS } from '../core/midi/limits';
+import { FILE_BOUNDS } from '../core/midi/read/limits';
 import type { FromGrooves } from './grooveWorker';
 import { readPlain } from './plainFile';
 

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { importFile, isHousekeeping, isMidiName, FILE_BOUNDS } from '../core/groove/importing';
 import { storedEntry, type FolderEntry } from '../core/groove/folderPage';
-import { GENERAL_MIDI } from '../core/midi/drumMap';
+import { GENERAL_MIDI } from '../core/midi/drumMap/drumMap';
 import { readPlain } from './plainFile';
 import { indexFile, keepIndex, readIndex, UNREADABLE, type GrooveIndex, type Known } from './grooveIndex';
 

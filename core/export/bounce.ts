@@ -1,11 +1,11 @@
-import type { Beat, Lane } from '../beat/schema';
+import type { Beat, Lane } from '../document/schema';
 import { KITS, standIn } from '../sound/kits';
 import { makeSound } from '../sound/layers';
 import { mixNote } from '../sound/mixNotes';
 import { createMixer, mix, replan, type MixNote } from '../sound/mixer';
 import { isPlain, shapeLayers, shapeOf } from '../sound/shape';
 import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../sound/wav';
-import { secondsAt } from '../song/tempoMap';
+import { secondsAt } from '../play/tempoMap';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';
 import { voicesOf, type Voice } from './midi';
@@ -24,7 +24,7 @@ export const bitsOf = ({ depth }: Pick<ExportHow, 'depth'>): Bits =>
   depth === '16' ? 16 : depth === '24' ? 24 : 32;
 
 const secondsOfPiece = ({ plan, range }: Piece): number =>
-  secondsAt(plan.layout.tempos, range.to) - secondsAt(plan.layout.tempos, range.from);
+  secondsAt(plan.timeline.tempos, range.to) - secondsAt(plan.timeline.tempos, range.from);
 
 /** The shape of the file that a piece becomes. */
 export const waveOf = (piece: Piece, how: BounceHow): WavShape => ({
@@ -94,7 +94,7 @@ export const bounceVoices = (piece: Piece, beat: Beat, how: BounceHow): Voice[] 
 
 /** The notes of a piece for the mixer. What chokes a stem is in it, unheard. */
 const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice): MixNote[] => {
-  const { tempos } = piece.plan.layout;
+  const { tempos } = piece.plan.timeline;
   const origin = secondsAt(tempos, piece.range.from);
   const at = (tick: number) => secondsAt(tempos, tick + piece.range.from) - origin;
   return piece.notes().flatMap((note) => {

@@ -1,5 +1,5 @@
-import type { DrumMap } from '../beat/drumMapSchema';
-import type { LoopEdges } from '../play/play';
+import type { DrumMap } from '../document/drumMapSchema';
+import type { LoopEdges } from '../play/edges';
 import type { Channel } from '../units';
 
 /** What of a beat is written. */

@@ -1,15 +1,16 @@
+import { allNotes } from '../play/driver';
+import { planPasses } from '../play/timelinePlan';
+import { patternTicks } from '../document/defaults';
 import fc from 'fast-check';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { DEMO_BEATS } from '../../demo/beats';
 import { beats } from '../arbitraries';
-import { EMPTY_PART, newBeat, newHit } from '../beat/defaults';
-import type { Beat } from '../beat/schema';
-import { GENERAL_MIDI } from '../midi/drumMap';
-import { fileNotes } from '../midi/fileNotes';
-import { readNotes } from '../midi/readBack';
-import { planPattern } from '../play/plan';
-import { playLoop } from '../play/play';
-import { beatFromMidi } from '../song/fromMidi';
+import { EMPTY_LANE_PATTERN, newBeat, newHit } from '../document/defaults';
+import type { Beat } from '../document/schema';
+import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
+import { fileNotes } from '../midi/write/fileNotes';
+import { readNotes } from '../midi/read/readBack';
+import { beatFromMidi } from '../edit/beatFromMidi';
 import { bounce, bounceVoices, newSounds, tooLarge, waveOf } from './bounce';
 import { CHANNELS, HOW_DEFAULTS, heldHow, SCOPES, SPLITS, WHAT_DEFAULTS, type ExportHow } from './choice';
 import { exported, listOf, pathOf, type Exported } from './exporting';
@@ -50,10 +51,11 @@ describe('MIDI', () => {
         fc.constantFrom('wrap' as const, 'hold' as const),
         fc.integer({ min: 1, max: 3 }),
         (beat, edges, passes) => {
-          const plan = planPattern(beat, beat.patterns[0]!);
-          const notes = playLoop(plan, passes, edges);
+          const [pattern] = beat.patterns;
+          const length = patternTicks(pattern!) * passes;
+          const notes = allNotes(planPasses(beat, pattern!, passes), edges);
           const played = beat.lanes.map((_, at) => notes.filter(({ lane }) => lane === at));
-          const before = fileNotes(played, plan.length * passes, 960, edges).notes;
+          const before = fileNotes(played, length, 960, edges).notes;
           const all = Array.from({ length: before.size }, (_, at) =>
             told({ tick: before.tick[at]!, note: before.note[at]!, velocity: before.velocity[at]! }),
           );
@@ -61,7 +63,7 @@ describe('MIDI', () => {
           // What is held at an edge stands there tick by tick: in which order is a matter of the file.
           const inner = (one: string) => {
             const tick = Number(one.split(' ')[0]);
-            return edges === 'wrap' || (tick >= 8 && tick < plan.length * passes - 8);
+            return edges === 'wrap' || (tick >= 8 && tick < length - 8);
           };
           expect(now.map(told).filter(inner).sort()).toEqual(all.filter(inner).sort());
           const struck = (one: string) => one.split(' ').slice(1).join();
@@ -223,7 +225,7 @@ describe('audio', () => {
         bars: 1,
         parts: {
           clap: {
-            ...EMPTY_PART,
+            ...EMPTY_LANE_PATTERN,
             grid: '1/8',
             hits: [0, 1, 3, 4, 6].map((step) => ({ ...newHit(step, 120), length: 0.4 })),
           },
@@ -296,7 +298,9 @@ describe('audio', () => {
       patterns: [
         {
           ...pattern!,
-          parts: { [ride!.id]: { ...EMPTY_PART, grid: '1/8', hits: [newHit(2, 90), newHit(7, 120)] } },
+          parts: {
+            [ride!.id]: { ...EMPTY_LANE_PATTERN, grid: '1/8', hits: [newHit(2, 90), newHit(7, 120)] },
+          },
         },
       ],
       song: {
@@ -385,7 +389,7 @@ describe('paper', () => {
           bars: 1,
           parts: {
             snare: {
-              ...EMPTY_PART,
+              ...EMPTY_LANE_PATTERN,
               hits: [
                 newHit(0, 120),
                 newHit(3, 30),

@@ -1,11 +1,11 @@
-import { soundingLanes } from '../beat/defaults';
-import type { Read } from '../beat/file';
-import { meterText } from '../beat/meter';
-import { count, fileName } from '../beat/text';
-import type { Beat } from '../beat/schema';
-import { GENERAL_MIDI } from '../midi/drumMap';
-import { timeWords } from '../song/time';
-import { lastAt, secondsAt } from '../song/tempoMap';
+import { soundingLanes } from '../document/defaults';
+import type { Read } from '../document/file';
+import { meterText } from '../document/meter';
+import { count, fileName } from '../document/text';
+import type { Beat } from '../document/schema';
+import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
+import { timeWords } from '../play/time';
+import { lastAt, secondsAt } from '../play/tempoMap';
 import { bounceVoices, tooLarge, type BounceHow } from './bounce';
 import type { ExportHow, ExportWhat, Kind } from './choice';
 import { csvOf, tempoOf } from './list';
@@ -70,7 +70,7 @@ const hits = (piece: Piece, lanes?: ReadonlySet<number>): number =>
 /** Bars that the song does not have are not written, which is said. */
 const heldRange = ([piece]: Piece[], { scope }: ExportHow, { bars }: ExportWhat): string[] => {
   if (scope !== 'range' || !piece) return [];
-  const all = piece.plan.layout.bars.length;
+  const all = piece.plan.timeline.bars.length;
   const { from, to } = heldBars(bars, all);
   if (from === bars.from && to === bars.to) return [];
   return [`The song has ${count(all, 'bar')}: ${bars.from} to ${bars.to} was held to ${from} to ${to}.`];
@@ -205,7 +205,7 @@ export const pathOf = ({ folder, name }: Pick<OutFile, 'folder' | 'name'>): stri
 
 /** The list that lies in a ZIP beside the files, for people. */
 export const listOf = ({ beat, files, map, warnings, pieces }: Exported): string => {
-  const layout = pieces[0]?.plan.layout;
+  const layout = pieces[0]?.plan.timeline;
   const spans = layout?.spans.filter(({ section }) => section) ?? [];
   const starts = layout?.bars.map(({ from }) => from) ?? [];
   const lines = [

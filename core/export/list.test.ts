@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parse } from 'papaparse';
 import { DEMO_BEATS } from '../../demo/beats';
 import { beats } from '../arbitraries';
-import type { Beat } from '../beat/schema';
+import type { Beat } from '../document/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow } from './choice';
 import { csvOf, hitsOf } from './list';
 import { exported } from './exporting';
@@ -60,13 +60,13 @@ test('a name with commas and quotes stays one name', () => {
 test('in a song bars count on, and each hit says its section and where in its bar it lies', () => {
   const song = DEMO_BEATS.find(({ song: { order } }) => order.length)!;
   const { pieces, beat } = made(song, { scope: 'song' });
-  const { layout } = pieces[0]!.plan;
+  const { timeline } = pieces[0]!.plan;
   const hits = hitsOf(pieces[0]!, beat);
-  expect(Math.max(...hits.map(({ bar }) => bar))).toBe(layout.bars.length);
+  expect(Math.max(...hits.map(({ bar }) => bar))).toBe(timeline.bars.length);
   const sections = new Set(song.song.sections.map(({ name }) => name));
   for (const { bar, beat: counted, tick, section } of hits) {
     expect(sections.has(section)).toBe(true);
-    const { from, meter } = layout.bars[bar - 1]!;
+    const { from, meter } = timeline.bars[bar - 1]!;
     expect(from + (counted - 1) * (3840 / meter.unit)).toBeCloseTo(tick, 0);
     expect(counted).toBeLessThan(meter.beats + 1);
   }

@@ -1,6 +1,6 @@
 import { unparse } from 'papaparse';
-import type { Beat } from '../beat/schema';
-import { lastAt, secondsAt, tempoAt } from '../song/tempoMap';
+import type { Beat } from '../document/schema';
+import { lastAt, secondsAt, tempoAt } from '../play/tempoMap';
 import type { Piece } from './pieces';
 
 const figure = (value: number, digits: number): number => Number(value.toFixed(digits)) + 0;
@@ -26,20 +26,20 @@ export interface ListedHit {
 
 /** Every hit of a piece where it sounds, in order of time. */
 export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
-  const { layout } = piece.plan;
-  const starts = layout.bars.map(({ from }) => from);
-  const spans = layout.spans.map(({ from }) => from);
-  const origin = secondsAt(layout.tempos, piece.range.from);
+  const { timeline } = piece.plan;
+  const starts = timeline.bars.map(({ from }) => from);
+  const spans = timeline.spans.map(({ from }) => from);
+  const origin = secondsAt(timeline.tempos, piece.range.from);
   const first = lastAt(starts, piece.range.from);
   return piece.notes().map((note) => {
     const tick = note.tick + piece.range.from;
     const at = lastAt(starts, tick + 1e-6);
-    const bar = layout.bars[at]!;
+    const bar = timeline.bars[at]!;
     const lane = beat.lanes[note.lane]!;
     return {
       bar: at - first + 1,
       beat: figure(1 + (tick - bar.from) / (3840 / bar.meter.unit), 4),
-      ms: figure((secondsAt(layout.tempos, tick) - origin) * 1000, 4),
+      ms: figure((secondsAt(timeline.tempos, tick) - origin) * 1000, 4),
       tick: figure(note.tick, 4),
       lane: lane.name,
       instrument: lane.instrument,
@@ -47,7 +47,8 @@ export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
       channel: note.channel,
       velocity: note.velocity,
       length: figure(note.length, 4),
-      section: layout.spans[lastAt(spans, note.rule + piece.range.from + 1e-6)]?.section?.name ?? piece.name,
+      section:
+        timeline.spans[lastAt(spans, note.gridTick + piece.range.from + 1e-6)]?.section?.name ?? piece.name,
     };
   });
 };
@@ -57,4 +58,4 @@ export const csvOf = (piece: Piece, beat: Beat): string =>
   `${unparse(hitsOf(piece, beat), { newline: '\n', escapeFormulae: true })}\n`;
 
 /** The tempo at a piece's start. */
-export const tempoOf = ({ plan, range }: Piece): number => tempoAt(plan.layout.tempos, range.from);
+export const tempoOf = ({ plan, range }: Piece): number => tempoAt(plan.timeline.tempos, range.from);

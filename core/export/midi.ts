@@ -1,11 +1,11 @@
-import { barTicks, beatTicks, type Meter } from '../beat/meter';
-import type { Beat, Lane } from '../beat/schema';
-import { fileNotes, type FileNotes } from '../midi/fileNotes';
-import { emptyColumns, ofLanes, type NoteColumns } from '../midi/noteColumns';
-import { writeSong } from '../midi/write';
-import type { Note } from '../play/play';
-import { songLanes } from '../song/play';
-import { lastAt } from '../song/tempoMap';
+import { lanesIn } from '../play/driver';
+import { barTicks, beatTicks, type Meter } from '../document/meter';
+import type { Beat, Lane } from '../document/schema';
+import { fileNotes, type FileNotes } from '../midi/write/fileNotes';
+import { emptyColumns, ofLanes, type NoteColumns } from '../midi/write/noteColumns';
+import { writeSong } from '../midi/write/write';
+import type { Note } from '../play/notes';
+import { lastAt } from '../play/tempoMap';
 import { QUARTER, type Channel, type Ticks } from '../units';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';
@@ -70,7 +70,7 @@ export const voicesOf = (
 
 /** The bars of a piece, told from its start. */
 export const barsOf = ({ plan, range }: Piece) =>
-  plan.layout.bars
+  plan.timeline.bars
     .filter(({ from }) => from >= range.from - 1e-6 && from < range.to - 1e-6)
     .map(({ from, meter }) => ({ from: from - range.from, meter }));
 
@@ -80,7 +80,7 @@ const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit
 const conductorOf = (piece: Piece, beat: Beat, ppq: number, shift: Ticks) => {
   const scale = ppq / QUARTER;
   const { plan, range, name } = piece;
-  const { tempos, spans } = plan.layout;
+  const { tempos, spans } = plan.timeline;
   const at = (tick: Ticks) =>
     Math.round((Math.max(0, tick - range.from) + (tick > range.from ? shift : 0)) * scale);
   const later = (tick: Ticks) => Math.round((tick - range.from + shift) * scale);
@@ -135,7 +135,7 @@ const notesOf = (
   let merged = 0;
   const playing = new Set<number>();
   function* played(): Generator<Note[], void, void> {
-    for (const notes of songLanes(piece.plan, piece.edges, piece.range, () => (merged += 1))) {
+    for (const notes of lanesIn(piece.plan, piece.edges, piece.range, () => (merged += 1))) {
       const at = notes[0]!.lane;
       playing.add(at);
       const channel = channelOf(how, beat.lanes[at]!, at);

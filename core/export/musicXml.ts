@@ -1,8 +1,8 @@
 import { XMLBuilder } from 'fast-xml-parser';
-import { feelOf } from '../beat/defaults';
-import { isCompound, type Meter } from '../beat/meter';
-import type { Beat } from '../beat/schema';
-import { lastAt, tempoAt } from '../song/tempoMap';
+import { feelOf } from '../document/defaults';
+import { isCompound, type Meter } from '../document/meter';
+import type { Beat } from '../document/schema';
+import { lastAt, tempoAt } from '../play/tempoMap';
 import { QUARTER } from '../units';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
@@ -331,7 +331,7 @@ const tempoMark = (bpm: number, words: Element[]): Element => {
 
 /** Swing is a matter of playing: it is said, not drawn. */
 const swingMark = (piece: Piece, beat: Beat): Element[] => {
-  const pattern = piece.plan.layout.stretches[0]?.pattern;
+  const pattern = piece.plan.timeline.regions[0]?.pattern;
   const feel = pattern && feelOf(beat, pattern);
   if (!feel || feel.base !== 'swing' || feel.off.includes('base') || feel.swing.percent === 50) return [];
   const notes = feel.swing.grid === '1/8' ? 'eighths' : 'sixteenths';
@@ -345,20 +345,20 @@ interface Marks {
 
 /** Names of sections and new tempos, by the bar that they stand over. */
 const marksOf = (piece: Piece): Marks => {
-  const { layout } = piece.plan;
+  const { timeline } = piece.plan;
   const starts = barsOf(piece).map(({ from }) => from + piece.range.from);
   const marks: Marks = { rehearsal: new Map(), tempo: new Map() };
   let last = NaN;
   starts.forEach((from, bar) => {
     const span =
-      layout.spans[
+      timeline.spans[
         lastAt(
-          layout.spans.map((one) => one.from),
+          timeline.spans.map((one) => one.from),
           from,
         )
       ];
     if (span?.section && Math.abs(span.from - from) < 1e-6) marks.rehearsal.set(bar, span.section.name);
-    const bpm = Math.round(tempoAt(layout.tempos, from) * 100) / 100;
+    const bpm = Math.round(tempoAt(timeline.tempos, from) * 100) / 100;
     if (bpm !== last) marks.tempo.set(bar, bpm);
     last = bpm;
   });

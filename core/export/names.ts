@@ -1,5 +1,5 @@
-import { fileName } from '../beat/text';
-import { meterText, type Meter } from '../beat/meter';
+import { fileName } from '../document/text';
+import { meterText, type Meter } from '../document/meter';
 import type { Bpm } from '../units';
 
 /** What a file's name may be made of. */

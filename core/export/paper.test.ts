@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { XMLParser } from 'fast-xml-parser';
-import { EMPTY_PART, newBeat, newHit, newLane, newPattern } from '../beat/defaults';
-import { gridTicks, type Grid } from '../beat/grid';
-import type { Meter } from '../beat/meter';
-import type { Beat, Hit, Part } from '../beat/schema';
+import { EMPTY_LANE_PATTERN, newBeat, newHit, newLane, newPattern } from '../document/defaults';
+import { gridTicks, type Grid } from '../document/grid';
+import type { Meter } from '../document/meter';
+import type { Beat, Hit, LanePattern } from '../document/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from './choice';
 import { exported } from './exporting';
 import { staffPlace } from './staff';
@@ -16,9 +16,9 @@ const list = (value: unknown): Xml[] =>
 const at = (steps: number[], change: Partial<Hit> = {}): Hit[] =>
   steps.map((step) => ({ ...newHit(step), ...change }));
 
-const beatOf = (parts: Record<string, Partial<Part>>, meter: Meter = { beats: 4, unit: 4 }): Beat => {
+const beatOf = (parts: Record<string, Partial<LanePattern>>, meter: Meter = { beats: 4, unit: 4 }): Beat => {
   const beat = newBeat('b', 'Quay', 1);
-  const full = Object.entries(parts).map(([id, part]) => [id, { ...EMPTY_PART, ...part }] as const);
+  const full = Object.entries(parts).map(([id, part]) => [id, { ...EMPTY_LANE_PATTERN, ...part }] as const);
   return {
     ...beat,
     lanes: [...beat.lanes, newLane('hat.pedal', 'hat.pedal')],

@@ -1,15 +1,18 @@
-import { newFeel } from '../beat/feelDefaults';
-import { INSTRUMENTS } from '../beat/instruments';
-import { barTicks } from '../beat/meter';
-import type { Beat, Pattern } from '../beat/schema';
-import { GENERAL_MIDI } from '../midi/drumMap';
-import { laneCrossings, writtenWith } from '../midi/laneMap';
-import { patternOf } from '../pattern/beatEdits';
-import type { LoopEdges, Note } from '../play/play';
-import { songFaults, type Span } from '../song/layout';
-import { planPasses, planSong, type SongPlan } from '../song/plan';
-import { songNotes, type Range } from '../song/play';
-import { held } from '../units';
+import { allNotes } from '../play/driver';
+import { planPasses, planSong } from '../play/timelinePlan';
+import { newFeel } from '../document/feelDefaults';
+import { INSTRUMENTS } from '../document/instruments';
+import { barTicks } from '../document/meter';
+import type { Beat, Pattern } from '../document/schema';
+import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
+import { laneCrossings, writtenWith } from '../midi/drumMap/laneMap';
+import { patternOf } from '../edit/beatEdits';
+import type { LoopEdges } from '../play/edges';
+import type { Note } from '../play/notes';
+import { songFaults, type Span } from '../play/timeline';
+import { type TimelinePlan } from '../play/timelinePlan';
+import { type Range } from '../play/driver';
+import { clamp } from '../units';
 import type { ExportHow, ExportWhat } from './choice';
 
 /** One stretch of music that is written by itself: a pattern, a section, a song or some bars of it. */
@@ -18,7 +21,7 @@ export interface Piece {
   name: string;
   /** Its number where there are several, from 1; null where it is alone. */
   number: number | null;
-  plan: SongPlan;
+  plan: TimelinePlan;
   range: Range;
   edges: LoopEdges;
   /** What it plays, in order of time: worked out when it is first asked for. Not to be changed. */
@@ -28,7 +31,7 @@ export interface Piece {
 /** A piece with its notes to be had. */
 export const newPiece = (of: Omit<Piece, 'notes'>): Piece => {
   let notes: Note[] | null = null;
-  return { ...of, notes: () => (notes ??= songNotes(of.plan, of.edges, of.range)) };
+  return { ...of, notes: () => (notes ??= allNotes(of.plan, of.edges, of.range)) };
 };
 
 /** The pieces, or a sentence for a person that says what is missing. */
@@ -56,7 +59,7 @@ export const asWritten = (beat: Beat, { map, straight }: Pick<ExportHow, 'map' |
   return straight ? straightened(mapped) : mapped;
 };
 
-const whole = (plan: SongPlan): Range => ({ from: 0, to: plan.layout.length });
+const whole = (plan: TimelinePlan): Range => ({ from: 0, to: plan.timeline.length });
 
 const ofPattern = (
   beat: Beat,
@@ -70,7 +73,7 @@ const ofPattern = (
 };
 
 /** A section's stretch of the song: in a loop its own early notes come round. */
-const ofSpans = (plan: SongPlan, spans: Span[], how: ExportHow, number: number | null): Piece => {
+const ofSpans = (plan: TimelinePlan, spans: Span[], how: ExportHow, number: number | null): Piece => {
   const first = spans[0]!;
   const last = spans[spans.length - 1]!;
   return newPiece({
@@ -84,24 +87,24 @@ const ofSpans = (plan: SongPlan, spans: Span[], how: ExportHow, number: number |
 
 /** The bars that there are of those that were asked for, from 1. @example heldBars({ from: 70, to: 90 }, 76) // { from: 70, to: 76 } */
 export const heldBars = ({ from, to }: ExportWhat['bars'], bars: number): ExportWhat['bars'] => {
-  const first = held(Math.round(from), 1, bars);
-  return { from: first, to: held(Math.round(to), first, bars) };
+  const first = clamp(Math.round(from), 1, bars);
+  return { from: first, to: clamp(Math.round(to), first, bars) };
 };
 
 const EMPTY_SONG = 'The song is empty: add a section on the Song screen, or choose a pattern.';
 
 const songPieces = (beat: Beat, how: ExportHow, what: ExportWhat): Pieces => {
   const plan = planSong(beat, { includeMuted: how.includeMuted });
-  const { layout } = plan;
-  if (layout.length <= 0) return fault(EMPTY_SONG);
-  const spansOf = (placeId: string) => layout.spans.filter(({ place }) => place?.id === placeId);
+  const { timeline } = plan;
+  if (timeline.length <= 0) return fault(EMPTY_SONG);
+  const spansOf = (placeId: string) => timeline.spans.filter(({ place }) => place?.id === placeId);
   const give = (pieces: Piece[]): Pieces => ({ ok: true, beat, pieces });
   if (how.scope === 'song')
     return give([newPiece({ name: 'Song', number: null, plan, range: whole(plan), edges: 'hold' })]);
   if (how.scope === 'range') {
-    const { from, to } = heldBars(what.bars, layout.bars.length);
-    const last = layout.bars[to - 1]!;
-    const range = { from: layout.bars[from - 1]!.from, to: last.from + barTicks(last.meter) };
+    const { from, to } = heldBars(what.bars, timeline.bars.length);
+    const last = timeline.bars[to - 1]!;
+    const range = { from: timeline.bars[from - 1]!.from, to: last.from + barTicks(last.meter) };
     return give([
       newPiece({
         name: from === to ? `bar-${from}` : `bars-${from}-${to}`,

@@ -1,4 +1,4 @@
-import { instrument, type InstrumentId } from '../beat/instruments';
+import { instrument, type InstrumentId } from '../document/instruments';
 
 /** Where a drum stands on the staff and with which head, as most printed drum parts have it. */
 export interface StaffPlace {

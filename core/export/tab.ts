@@ -1,5 +1,5 @@
-import { barTicks, meterText } from '../beat/meter';
-import type { Beat } from '../beat/schema';
+import { barTicks, meterText } from '../document/meter';
+import type { Beat } from '../document/schema';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
 import { tempoOf } from './list';

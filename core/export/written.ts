@@ -1,5 +1,5 @@
-import { barTicks, beatTicks, isCompound, type Meter } from '../beat/meter';
-import type { Beat } from '../beat/schema';
+import { barTicks, beatTicks, isCompound, type Meter } from '../document/meter';
+import type { Beat } from '../document/schema';
 import type { Ticks } from '../units';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
@@ -53,12 +53,12 @@ export const placedHits = (piece: Piece): PlacedHit[] => {
   const hits = new Map<string, PlacedHit>();
   const graces = new Map<string, number>();
   for (const note of piece.notes()) {
-    const key = `${note.part} ${note.lane} ${note.round} ${note.turn} ${note.place}`;
+    const key = `${note.regionIndex} ${note.lane} ${note.cycle} ${note.readIndex} ${note.hitIndex}`;
     if (note.stroke < 0) graces.set(key, (graces.get(key) ?? 0) + 1);
     else if (note.stroke > 0 && hits.has(key)) hits.get(key)!.roll = true;
     else
       hits.set(key, {
-        tick: note.rule,
+        tick: note.gridTick,
         lane: note.lane,
         velocity: note.velocity,
         grace: 0,

@@ -1,4 +1,4 @@
-import { barTicks, isCompound, type Meter } from '../beat/meter';
+import { barTicks, isCompound, type Meter } from '../document/meter';
 import type { Ticks } from '../units';
 
 /** A stretch of time with one meter. */

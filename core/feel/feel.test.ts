@@ -1,18 +1,18 @@
+import { notesIn } from '../play/driver';
+import { planLive } from '../play/timelinePlan';
 import fc from 'fast-check';
-import { newFeel } from '../beat/feelDefaults';
-import type { Feel, PlainFeel, Shape } from '../beat/feelSchema';
+import { newFeel } from '../document/feelDefaults';
+import type { Feel, PlainFeel, Shape } from '../document/feelSchema';
 import { feels } from '../arbitraries';
-import { gridTicks } from '../beat/grid';
-import { EMPTY_PART, newBeat, newHit } from '../beat/defaults';
-import { barTicks, meterText } from '../beat/meter';
-import { pulsesOf } from '../beat/pulses';
-import type { Beat, Hit } from '../beat/schema';
-import { planPattern } from '../play/plan';
-import { playWindow } from '../play/play';
+import { gridTicks } from '../document/grid';
+import { EMPTY_LANE_PATTERN, newBeat, newHit } from '../document/defaults';
+import { barTicks, meterText } from '../document/meter';
+import { pulsesOf } from '../document/pulses';
+import type { Beat, Hit } from '../document/schema';
 import { changingBars, steadyBars } from './bars';
-import { editFeel } from './edits';
-import { circularPink, normal, pinkNoise } from './noise';
-import { correlation, deviation, mean } from './performance';
+import { editFeel } from '../edit/feel';
+import { circularPink, normal, pinkNoise } from '../random/noise';
+import { correlation, deviation, mean } from '../analysis/performance';
 import { quantizer } from './quantize';
 import { slotOffsets, templateBend, templateForce } from './templateBend';
 import { TEMPLATES } from './templates';
@@ -125,7 +125,7 @@ describe('a template', () => {
     const part = { grid: '1/16', steps: null, rate: '1', direction: 'forward' } as const;
     const parts = Object.fromEntries(['kick', 'snare'].map((id) => [id, { ...part, hits: [newHit(2)] }]));
     const pattern = { ...beat.patterns[0]!, parts };
-    const notes = playWindow(planPattern({ ...beat, patterns: [pattern] }, pattern), 0, 960);
+    const notes = notesIn(planLive({ ...beat, patterns: [pattern] }, pattern), 0, 960);
     expect(notes.map(({ lane, tick }) => [beat.lanes[lane]!.id, tick])).toEqual([
       ['kick', 480],
       ['snare', 540],
@@ -159,14 +159,14 @@ describe('a template', () => {
       const steps = Math.round(bar / 240);
       const parts = {
         kick: {
-          ...EMPTY_PART,
+          ...EMPTY_LANE_PATTERN,
           grid: '1/16' as const,
           steps,
           hits: Array.from({ length: steps }, (_, at) => newHit(at)),
         },
       };
       const pattern = { ...beat.patterns[0]!, meter, bars: 1, parts };
-      const notes = playWindow(planPattern({ ...beat, patterns: [pattern] }, pattern), 0, 2 * bar);
+      const notes = notesIn(planLive({ ...beat, patterns: [pattern] }, pattern), 0, 2 * bar);
       const bars = [notes.slice(0, steps), notes.slice(steps)];
       expect(bars[1]!.map(({ tick }) => tick - bar)).toEqual(
         bars[0]!.map(({ tick }) => expect.closeTo(tick, 6)),
@@ -217,7 +217,7 @@ const steadyLane = (feel: Feel, change: Partial<Hit> = {}): Beat => {
     patterns: [{ ...beat.patterns[0]!, parts: { kick: { ...kick, hits: [...kick.hits] } } }],
   };
 };
-const heard = (beat: Beat, to: number) => playWindow(planPattern(beat, beat.patterns[0]!), 0, to);
+const heard = (beat: Beat, to: number) => notesIn(planLive(beat, beat.patterns[0]!), 0, to);
 const humanized = (change: Partial<PlainFeel['humanize']>): Feel => ({
   ...newFeel(),
   humanize: { ...newFeel().humanize, anew: true, ...change },
@@ -226,7 +226,7 @@ const HITS = 4096;
 const offsetsOf = (beat: Beat): number[] =>
   heard(beat, (HITS + 4) * 240)
     .slice(1, HITS + 1)
-    .map(({ tick, round }) => ms(tick - round * 240));
+    .map(({ tick, cycle }) => ms(tick - cycle * 240));
 const lag = (values: number[]) => correlation(values.slice(1).map((value, at) => [values[at]!, value]));
 
 describe('humanize', () => {
@@ -256,7 +256,7 @@ describe('humanize', () => {
   test('the same for every pass repeats itself, anew does not', () => {
     const offsets = (anew: boolean) => {
       const notes = heard(steadyLane(humanized({ timing: 6, anew })), 4 * 3840 + 480);
-      return notes.map(({ tick, round }) => tick - round * 240);
+      return notes.map(({ tick, cycle }) => tick - cycle * 240);
     };
     const same = offsets(false);
     expect(same[5]).toBeCloseTo(same[21]!, 6);
@@ -277,7 +277,7 @@ describe('humanize', () => {
     expect(more.find(({ step }) => step === 12)!.tick).toBe(few.find(({ step }) => step === 12)!.tick);
   });
 
-  test('in a loop, drift comes round: its last sixteenth is as near to its first as any is to its neighbour', () => {
+  test('in a loop, drift comes cycle: its last sixteenth is as near to its first as any is to its neighbour', () => {
     fc.assert(
       fc.property(fc.nat(), fc.integer({ min: 2, max: 96 }), (seed, n) => {
         const noise = circularPink(seed, 0, n);
@@ -307,11 +307,11 @@ describe('humanize', () => {
     const offsets = (random: 1 | 2) =>
       heard({ ...loop, random }, 3840)
         .filter(({ moved }) => !moved)
-        .map(({ tick, round }) => ({ round, off: ms(tick - round * 240) / 2 }));
+        .map(({ tick, cycle }) => ({ cycle, off: ms(tick - cycle * 240) / 2 }));
     const [pink, circular] = [pinkNoise(5, 0), circularPink(5, 0, 16)];
     expect(offsets(1).length).toBeGreaterThan(14);
-    for (const { round, off } of offsets(1)) expect(off).toBeCloseTo(pink(round % 16), 6);
-    for (const { round, off } of offsets(2)) expect(off).toBeCloseTo(circular(round % 16), 6);
+    for (const { cycle, off } of offsets(1)) expect(off).toBeCloseTo(pink(cycle % 16), 6);
+    for (const { cycle, off } of offsets(2)) expect(off).toBeCloseTo(circular(cycle % 16), 6);
   });
 
   test('normal and pink noise are centred, of one standard deviation, and held to three', () => {

@@ -1,10 +1,10 @@
-import { isStraight, gridTicks, type Grid } from '../beat/grid';
-import type { Feel, LaneFeel, PlainFeel, Swing } from '../beat/feelSchema';
-import type { DrumGroup, Stage } from '../beat/choices';
+import { isStraight, gridTicks, type Grid } from '../document/grid';
+import type { Feel, LaneFeel, PlainFeel, Swing } from '../document/feelSchema';
+import type { DrumGroup, Stage } from '../document/choices';
 import { QUARTER, type Ms, type Ticks } from '../units';
 import type { Bars } from './bars';
-import { circularPink, pinkNoise } from './noise';
-import { fold } from '../play/draw';
+import { circularPink, pinkNoise } from '../random/noise';
+import { fold } from '../random/draw';
 import { quantizer } from './quantize';
 import type { Humanizing, LaneStages, Stages } from './stages';
 import { swingBend, swingPercentAt } from './swing';

@@ -1,4 +1,4 @@
-import { gridTicks, type Grid } from '../beat/grid';
+import { gridTicks, type Grid } from '../document/grid';
 import type { Ticks } from '../units';
 import { barStart, type Bars } from './bars';
 

@@ -1,7 +1,7 @@
-import { drawOn, PURPOSE } from '../play/draw';
+import { drawOn, PURPOSE } from '../random/draw';
 import type { Ms, Ticks } from '../units';
 import { eachCluster, FLAM_MS } from './clusters';
-import { normal } from './noise';
+import { normal } from '../random/noise';
 
 /**
  * The stages of feel, in their order, for the strokes of one lane: the same code for what is heard, drawn and written,
@@ -20,14 +20,14 @@ export interface Struck {
   tie: Tie | null;
   /** The first stroke of its roll, which leads itself; null where there is no roll. */
   lead: Struck | null;
-  round: number;
+  cycle: number;
   step: number;
-  place: number;
+  hitIndex: number;
   stroke: number;
   /** False where chance leaves it out: it is carried along to be drawn, and moves no other. */
   sounds: boolean;
   /** The straight position that it belongs to. */
-  rule: Ticks;
+  gridTick: Ticks;
   /** The stroke that it has become one with, being less than 1 ms from it. */
   into: Struck | null;
   /** By how far timing noise moves it. */
@@ -90,8 +90,8 @@ const entered = (stages: Stages, stroke: Struck): Ticks =>
 /** Stages 1 to 3 for a stroke that goes through them by itself. */
 const bent = (stages: Stages, stroke: Struck): void => {
   const p = entered(stages, stroke);
-  const place = stages.bend(p);
-  stroke.tick = stages.ahead ? place + stages.ahead * stages.ticksPerMs(place) : place;
+  const hitIndex = stages.bend(p);
+  stroke.tick = stages.ahead ? hitIndex + stages.ahead * stages.ticksPerMs(hitIndex) : hitIndex;
   let v = stroke.velocity;
   if (stages.force) v *= stages.force(stroke.lead ? entered(stages, stroke.lead) : p);
   const { dynamics } = stages;
@@ -144,7 +144,7 @@ const tie = (stages: Stages, strokes: Struck[]): void => {
 };
 
 const byTick = (a: Struck, b: Struck): number =>
-  a.tick - b.tick || a.round - b.round || a.step - b.step || a.place - b.place || a.stroke - b.stroke;
+  a.tick - b.tick || a.cycle - b.cycle || a.step - b.step || a.hitIndex - b.hitIndex || a.stroke - b.stroke;
 
 const sorted = (strokes: Struck[]): Struck[] => {
   for (let i = 1; i < strokes.length; i++)
@@ -191,8 +191,8 @@ const STROKE = PURPOSE.stroke;
 
 const sixteenth = (tick: Ticks): number => Math.floor(tick / 240 + 0.5);
 
-const white = (h: Humanizing, { round, step, place, stroke }: Struck, purpose: number): number =>
-  normal(drawOn(h.key, h.every === Infinity ? round : 0, step, place, stroke, purpose));
+const white = (h: Humanizing, { cycle, step, hitIndex, stroke }: Struck, purpose: number): number =>
+  normal(drawOn(h.key, h.every === Infinity ? cycle : 0, step, hitIndex, stroke, purpose));
 
 const within = (tick: Ticks, every: Ticks): Ticks =>
   every === Infinity ? tick : tick - Math.floor(tick / every) * every;
@@ -271,10 +271,10 @@ const moveAll = (mains: Struck[]): void => {
 };
 
 /** Whether a stroke belongs to a step that begins at or after a loop's end. */
-export const isPast = ({ rule }: Struck, end: Ticks): boolean => rule >= end - 1e-6;
+export const isPast = ({ gridTick }: Struck, end: Ticks): boolean => gridTick >= end - 1e-6;
 
 /**
- * Takes the strokes of one lane through the stages, in place. In many short steps rather than one long function, which
+ * Takes the strokes of one lane through the stages, in hitIndex. In many short steps rather than one long function, which
  * the engine has been seen to give up on.
  *
  * @param strokes in any order, grace strokes with their main strokes; each gets where it sounds and how hard, and which

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Meter } from '../beat/meter';
+import type { Meter } from '../document/meter';
 import { swung } from './swing';
 
 const FOUR: Meter = { beats: 4, unit: 4 };

@@ -1,6 +1,6 @@
-import { gridTicks } from '../beat/grid';
-import type { Meter } from '../beat/meter';
-import type { Swing } from '../beat/schema';
+import { gridTicks } from '../document/grid';
+import type { Meter } from '../document/meter';
+import type { Swing } from '../document/schema';
 import type { Bpm, Ticks } from '../units';
 import { steadyBars, type Bars } from './bars';
 

@@ -1,7 +1,7 @@
-import type { DrumGroup } from '../beat/choices';
-import { gridTicks } from '../beat/grid';
-import type { Shape, Slot } from '../beat/feelSchema';
-import { held, type Ticks } from '../units';
+import type { DrumGroup } from '../document/choices';
+import { gridTicks } from '../document/grid';
+import type { Shape, Slot } from '../document/feelSchema';
+import { clamp, type Ticks } from '../units';
 import { barStart, type Bars } from './bars';
 
 /** A slot's offset is never carried past this part of a step. */
@@ -88,7 +88,7 @@ export const templateBend = (
 ): ((position: Ticks) => Ticks) => {
   const g = gridTicks(shape.grid);
   const slots = slotsFor(shape, group);
-  const moves = slotOffsets({ slots }).map((offset) => held(amount * offset, -MOST, MOST) * g);
+  const moves = slotOffsets({ slots }).map((offset) => clamp(amount * offset, -MOST, MOST) * g);
   const find = finder(g, moves.length, count);
   return (position) => {
     const { slot, next, along } = find(position);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { isRaw, parsed, shown, type Read } from '../beat/reading';
-import { shapeSchema, type Shape } from '../beat/feelSchema';
-import { GRIDS } from '../beat/grid';
+import { isRaw, parsed, shown, type Read } from '../document/reading';
+import { shapeSchema, type Shape } from '../document/feelSchema';
+import { GRIDS } from '../document/grid';
 import { TEMPLATE_VERSION } from './templateText';
 
 const fileSchema = shapeSchema.extend({

@@ -1,6 +1,6 @@
-import type { Shape } from '../beat/feelSchema';
-import { gridTicks } from '../beat/grid';
-import { barTicks, type Meter } from '../beat/meter';
+import type { Shape } from '../document/feelSchema';
+import { gridTicks } from '../document/grid';
+import { barTicks, type Meter } from '../document/meter';
 
 /** Meters that a template may be meant for, the likeliest first. */
 const LIKELY: Meter[] = [

@@ -1,4 +1,4 @@
-import type { Shape } from '../beat/feelSchema';
+import type { Shape } from '../document/feelSchema';
 
 /** The version of template files that this code reads and writes. */
 export const TEMPLATE_VERSION = 1;

@@ -1,6 +1,6 @@
-import type { Template } from '../beat/feelSchema';
-import type { Grid } from '../beat/grid';
-import type { Meter } from '../beat/meter';
+import type { Template } from '../document/feelSchema';
+import type { Grid } from '../document/grid';
+import type { Meter } from '../document/meter';
 
 /**
  * The templates that ship. Each is a line of offsets in percent of a step (late is positive) and one of velocities in

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newBeat, newHit, partOf } from '../beat/defaults';
+import { newBeat, newHit, lanePatternOf } from '../document/defaults';
 import {
   browse,
   countsOf,
@@ -18,7 +18,7 @@ import {
   keepersText,
   keepsFolder,
   keepsGroove,
-  NO_KEEPERS,
+  NO_FAVOURITES,
   turnFolder,
   turnGroove,
 } from './keepers';
@@ -88,7 +88,7 @@ describe('a list', () => {
 
 describe('keepers', () => {
   test('are marked and unmarked, written and read, and joined without doubles', () => {
-    const kept = turnFolder(turnGroove(NO_KEEPERS, { id: 'a', name: 'A' }), ['Pier', 'Night']);
+    const kept = turnFolder(turnGroove(NO_FAVOURITES, { id: 'a', name: 'A' }), ['Pier', 'Night']);
     expect([
       keepsGroove(kept, 'a'),
       keepsFolder(kept, ['Pier', 'Night']),
@@ -96,7 +96,7 @@ describe('keepers', () => {
     ]).toEqual([true, true, false]);
     expect(readKeepers(keepersText(kept))).toEqual({ ok: true, value: kept });
     expect(joinedKeepers(kept, kept)).toEqual(kept);
-    expect(turnFolder(turnGroove(kept, { id: 'a', name: 'A' }), ['Pier', 'Night'])).toEqual(NO_KEEPERS);
+    expect(turnFolder(turnGroove(kept, { id: 'a', name: 'A' }), ['Pier', 'Night'])).toEqual(NO_FAVOURITES);
     expect(readKeepers('no').ok || readKeepers('{"kind":"other"}').ok).toBe(false);
   });
 });
@@ -137,7 +137,7 @@ describe('likeness', () => {
   test('the pattern of a beat can be compared', () => {
     const beat = newBeat('b', 'B', 1);
     const on = (id: string, steps: number[]) => ({
-      ...partOf(beat.patterns[0]!, id),
+      ...lanePatternOf(beat.patterns[0]!, id),
       hits: steps.map((step) => newHit(step)),
     });
     const pattern = {

@@ -1,5 +1,5 @@
-import { INSTRUMENTS } from '../beat/instruments';
-import { meterText } from '../beat/meter';
+import { INSTRUMENTS } from '../document/instruments';
+import { meterText } from '../document/meter';
 import { feelWords, type GrooveRow } from './groove';
 
 /** What a list can be narrowed by. */

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { newBeat } from '../beat/defaults';
-import { EXPORT_DEFAULTS, exportPattern } from '../midi/exportPattern';
-import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap';
-import { openMidi } from '../midi/openFile';
-import { bringIn } from './bring';
+import { newBeat } from '../document/defaults';
+import { EXPORT_DEFAULTS, exportPattern } from '../export/exportPattern.mock';
+import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap/drumMap';
+import { openMidi } from '../midi/read/openFile';
+import { bringIn } from '../edit/bring';
 import { grooveFromMidi, type MidiReading } from './fromMidi';
 import { grooveTicks, hitCount, type Groove } from './groove';
 import { climbs, grooveOfFile, importFile, isHousekeeping, splitPath } from './importing';

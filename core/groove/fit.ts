@@ -1,8 +1,9 @@
-import { barTicks, type Meter } from '../beat/meter';
-import { gridTicks } from '../beat/grid';
-import type { Hit } from '../beat/schema';
-import { held, type Bpm, type Ticks } from '../units';
-import { grooveTicks, inOrder, placed, positionOf, type Groove, type GrooveLane } from './groove';
+import { inOrder, placed, positionOf } from '../document/position';
+import { barTicks, type Meter } from '../document/meter';
+import { gridTicks } from '../document/grid';
+import type { Hit } from '../document/schema';
+import { clamp, type Bpm, type Ticks } from '../units';
+import { grooveTicks, type Groove, type GrooveLane } from './groove';
 
 /** How much as fast as it was played a groove is taken. */
 export const TIMES = ['1/2', '2/3', '3/4', '1', '4/3', '3/2', '2'] as const;
@@ -43,7 +44,7 @@ export const wholeFitBars = ({ bars: own }: Pick<Groove, 'bars'>, { times, bars 
 
 /** A roll without a length of its own is one step long, and becomes shorter or longer with all else. */
 const lengthAt = ({ length, roll }: Hit, speed: number): number | null =>
-  length === null && !roll ? null : held((length ?? 1) / speed, 1e-3, 64);
+  length === null && !roll ? null : clamp((length ?? 1) / speed, 1e-3, 64);
 
 /** The hits of a lane at another speed, repeated until `length` is full; what begins beyond it is cut off. */
 const fittedHits = (lane: GrooveLane, speed: number, period: number, length: number): Hit[] => {

@@ -1,15 +1,16 @@
-import { EMPTY_PART } from '../beat/defaults';
-import { gridTicks, type Grid } from '../beat/grid';
-import { barTicks, type Meter } from '../beat/meter';
-import type { InstrumentId } from '../beat/instruments';
-import type { Hit } from '../beat/schema';
-import { findGrid } from '../feel/takeTemplate';
-import { measureSwing } from '../feel/measure';
-import type { DrumMap } from '../midi/drumMap';
-import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/readFile';
-import { held, QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
+import { inOrder, placed } from '../document/position';
+import { EMPTY_LANE_PATTERN } from '../document/defaults';
+import { gridTicks, type Grid } from '../document/grid';
+import { barTicks, type Meter } from '../document/meter';
+import type { InstrumentId } from '../document/instruments';
+import type { Hit } from '../document/schema';
+import { findGrid } from '../analysis/extractTemplate';
+import { measureSwing } from '../analysis/measure';
+import type { DrumMap } from '../midi/drumMap/drumMap';
+import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/readFile';
+import { clamp, QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
 import { withPedal } from './pedal';
-import { inOrder, placed, type Groove, type GrooveFeel, type GrooveLane, type Source } from './groove';
+import { type Groove, type GrooveFeel, type GrooveLane, type Source } from './groove';
 
 /** How a file is read as a groove. */
 export interface MidiReading {
@@ -107,8 +108,8 @@ const hitOf = (note: ReadNote, grid: Grid, scale: number, at: (tick: Ticks) => T
     // A hair before the bar line at the end: an early first beat of the next round.
     step: step * g >= total - 1e-6 ? 0 : step,
     nudge,
-    velocity: held(note.velocity, 1, 127),
-    length: held(length, scale / g, MOST_LENGTH),
+    velocity: clamp(note.velocity, 1, 127),
+    length: clamp(length, scale / g, MOST_LENGTH),
     chance: 1,
   };
 };
@@ -121,7 +122,7 @@ const feelIn = (file: MidiFile, grid: Grid): GrooveFeel => {
 };
 
 /** What keeps time in most music: the busiest of these. */
-const KEEPERS: InstrumentId[] = [
+const TIMEKEEPERS: InstrumentId[] = [
   'hat.closed',
   'ride',
   'shaker',
@@ -136,8 +137,8 @@ const KEEPERS: InstrumentId[] = [
 ];
 
 /** The instrument that keeps time: the one of those that do with the most hits. */
-export const busiestKeeper = (lanes: GrooveLane[]): InstrumentId | null => {
-  const timed = lanes.filter(({ instrument }) => KEEPERS.includes(instrument));
+export const busiestTimekeeper = (lanes: GrooveLane[]): InstrumentId | null => {
+  const timed = lanes.filter(({ instrument }) => TIMEKEEPERS.includes(instrument));
   const most = Math.max(0, ...timed.map(({ part }) => part.hits.length));
   return timed.find(({ part }) => part.hits.length === most)?.instrument ?? null;
 };
@@ -180,7 +181,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     doubles += apart.doubles;
     cut += apart.cut;
     const hits = apart.notes.map((note) => hitOf(note, partGrid, scale, at, bars * bar));
-    return { ...key, part: { ...EMPTY_PART, grid: partGrid, hits: inOrder(hits) } };
+    return { ...key, part: { ...EMPTY_LANE_PATTERN, grid: partGrid, hits: inOrder(hits) } };
   });
   const sorted = lanes.sort((a, b) => a.note - b.note || a.channel - b.channel);
   const groove: Groove = {
@@ -197,7 +198,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     tempos: [file.tempo * (1 - TEMPO_ROOM), file.tempo * (1 + TEMPO_ROOM)],
     feel: feelIn(file, grid),
     instruments: [...new Set(sorted.map(({ instrument }) => instrument))],
-    timekeeper: busiestKeeper(sorted),
+    timekeeper: busiestTimekeeper(sorted),
     tags: [],
     lanes: sorted,
   };

@@ -1,18 +1,21 @@
-import type { Beat, Pattern } from '../beat/schema';
-import { planPattern } from '../play/plan';
-import { playLoop } from '../play/play';
-import { EMPTY_PART, newHit } from '../beat/defaults';
-import { inOrder, placed, type Groove, type GrooveLane } from './groove';
+import { allNotes } from '../play/driver';
+import { planPasses } from '../play/timelinePlan';
+import { inOrder, placed } from '../document/position';
+import type { Beat, Pattern } from '../document/schema';
+import { EMPTY_LANE_PATTERN, newHit } from '../document/defaults';
+import { type Groove, type GrooveLane } from './groove';
 
 /** A pattern as it sounds on its first pass, as a groove: to be compared with others. */
 export const patternGroove = (beat: Beat, pattern: Pattern): Groove => {
-  const played = playLoop(planPattern(beat, pattern), 1);
+  const played = allNotes(planPasses(beat, pattern, 1), 'wrap');
   const lanes = beat.lanes.flatMap((lane, at): GrooveLane[] => {
     const hits = played
       .filter((note) => note.lane === at)
       .map(({ tick, velocity }) => ({ ...newHit(0, velocity), ...placed(tick, '1/16') }));
     const { instrument, note, channel } = lane;
-    return hits.length ? [{ instrument, note, channel, part: { ...EMPTY_PART, hits: inOrder(hits) } }] : [];
+    return hits.length
+      ? [{ instrument, note, channel, part: { ...EMPTY_LANE_PATTERN, hits: inOrder(hits) } }]
+      : [];
   });
   const feel = pattern.feel ?? beat.feel;
   const percent = feel.base === 'swing' ? feel.swing.percent : 50;

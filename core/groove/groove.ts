@@ -1,10 +1,8 @@
-import type { InstrumentId } from '../beat/instruments';
-import type { Meter } from '../beat/meter';
-import type { Hit, Part } from '../beat/schema';
+import type { InstrumentId } from '../document/instruments';
+import type { Meter } from '../document/meter';
+import type { LanePattern } from '../document/schema';
 import type { Bpm, Channel, MidiNote, Ticks } from '../units';
-import { barTicks } from '../beat/meter';
-import { gridTicks, type Grid } from '../beat/grid';
-import { held } from '../units';
+import { barTicks } from '../document/meter';
 
 /** What a groove is in its family. */
 export const KINDS = ['main', 'variation', 'fill', 'ending', 'percussion', 'file'] as const;
@@ -56,7 +54,7 @@ export interface GrooveLane {
   channel: Channel;
   /** Its map has no instrument for the note: it is kept, and goes by its number. */
   unknown?: true;
-  part: Part;
+  part: LanePattern;
 }
 
 /** A groove with its hits: they lie where they were played, so that it needs no feel of its own. */
@@ -70,25 +68,6 @@ export const grooveTicks = ({ meter, bars }: Pick<Groove, 'meter' | 'bars'>): Ti
 /** "Straight", "Swung 58 %" or "Triplet". */
 export const feelWords = ({ kind, percent }: GrooveFeel): string =>
   kind === 'swung' ? `Swung ${Math.round(percent)} %` : kind === 'triplet' ? 'Triplet' : 'Straight';
-
-/**
- * Step and nudge of a position: the step nearest to it, and the rest.
- *
- * @param position in ticks, from 0
- * @example placed(288, '1/16') // { step: 1, nudge: 0.2 }
- */
-export const placed = (position: Ticks, grid: Grid): Pick<Hit, 'step' | 'nudge'> => {
-  const at = position / gridTicks(grid);
-  const step = Math.max(0, Math.round(at));
-  return { step, nudge: held(at - step, -0.5, 0.5) };
-};
-
-/** In ticks from the groove's start. */
-export const positionOf = ({ step, nudge }: Pick<Hit, 'step' | 'nudge'>, grid: Grid): Ticks =>
-  (step + nudge) * gridTicks(grid);
-
-/** In order of time, as parts hold them. */
-export const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
 
 /** How many hits a groove has, in all its lanes. */
 export const hitCount = ({ lanes }: Pick<Groove, 'lanes'>): number =>

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { newBeat, newHit, partOf, patternTicks } from '../beat/defaults';
-import { newFeel } from '../beat/feelDefaults';
-import { barTicks, type Meter } from '../beat/meter';
-import { beatSchema, type Beat } from '../beat/schema';
+import { newBeat, newHit, lanePatternOf, patternTicks } from '../document/defaults';
+import { newFeel } from '../document/feelDefaults';
+import { barTicks, type Meter } from '../document/meter';
+import { beatSchema, type Beat } from '../document/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../export/choice';
 import { exported } from '../export/exporting';
-import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap';
-import { openMidi } from '../midi/openFile';
-import { bringIn } from './bring';
+import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap/drumMap';
+import { openMidi } from '../midi/read/openFile';
+import { bringIn } from '../edit/bring';
 import { piecesOf } from './fit';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove } from './groove';
@@ -125,7 +125,7 @@ test('a file that is taken in, brought in and written out has the same notes: an
         const blank = newBeat('b', 'Quay', 1);
         // Lanes that are played already keep their numbers.
         const parts = Object.fromEntries(
-          blank.lanes.map(({ id }) => [id, { ...partOf(blank.patterns[0]!, id), hits: [newHit(0)] }]),
+          blank.lanes.map(({ id }) => [id, { ...lanePatternOf(blank.patterns[0]!, id), hits: [newHit(0)] }]),
         );
         const before = used ? { ...blank, patterns: [{ ...blank.patterns[0]!, parts }] } : blank;
         const { beat, told: said } = bringIn(before, groove, { how: 'new', id: 'n', name: groove.name });
@@ -186,7 +186,7 @@ const named = (name: string) => builtInGrooves().find((groove) => groove.name ==
 
 test('laid over, what is there stays and sounds as it did; replacing replaces; other meters are told', () => {
   const blank = newBeat('b', 'Quay', 1);
-  const kick = { ...partOf(blank.patterns[0]!, 'kick'), hits: [newHit(1), newHit(7)] };
+  const kick = { ...lanePatternOf(blank.patterns[0]!, 'kick'), hits: [newHit(1), newHit(7)] };
   const own = { ...kick, steps: 5, hits: [newHit(0)] };
   const beat: Beat = {
     ...blank,
@@ -203,7 +203,7 @@ test('laid over, what is there stays and sounds as it did; replacing replaces; o
   const after = written(over.beat, 'a').filter((note) => note.split(' ')[2] === '36');
   expect(after).toEqual(expect.arrayContaining(before));
   expect(after.length).toBeGreaterThan(before.length);
-  expect(partOf(over.beat.patterns[0]!, 'hat.closed')).toEqual(own);
+  expect(lanePatternOf(over.beat.patterns[0]!, 'hat.closed')).toEqual(own);
   if (groove.lanes.some(({ instrument }) => instrument === 'hat.closed'))
     expect(over.told).toEqual(['Closed hat has a loop of its own: what was added lies on “Closed hat 2”.']);
   const replaced = bringIn(beat, groove, { how: 'replace', patternId: 'a' });

@@ -1,8 +1,8 @@
-import { count, listed } from '../beat/text';
-import type { DrumMap } from '../midi/drumMap';
-import { FILE_BOUNDS } from '../midi/limits';
-import { openMidi } from '../midi/openFile';
-import { drumsFirst, isMixed, midiPartsOf, withParts, type MidiPart } from '../midi/parts';
+import { count, listed } from '../document/text';
+import type { DrumMap } from '../midi/drumMap/drumMap';
+import { FILE_BOUNDS } from '../midi/read/limits';
+import { openMidi } from '../midi/read/openFile';
+import { drumsFirst, isMixed, midiPartsOf, withParts, type MidiPart } from '../midi/read/parts';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove, GrooveRow, Source } from './groove';
 import { likenessOf, type Likeness } from './likeness';

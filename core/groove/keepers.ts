@@ -1,25 +1,25 @@
 /** Grooves and folders that were marked to be found again. */
-export interface Keepers {
+export interface Favourites {
   /** By id; the name is for people, and for a list that is taken to where the groove is not. */
   grooves: { id: string; name: string }[];
   folders: string[][];
 }
 
-export const NO_KEEPERS: Keepers = { grooves: [], folders: [] };
+export const NO_FAVOURITES: Favourites = { grooves: [], folders: [] };
 
 const samePath = (a: string[], b: string[]): boolean =>
   a.length === b.length && a.every((one, at) => one === b[at]);
 
 /** Whether a groove is kept. */
-export const keepsGroove = ({ grooves }: Keepers, id: string): boolean =>
+export const keepsGroove = ({ grooves }: Favourites, id: string): boolean =>
   grooves.some((one) => one.id === id);
 
 /** Whether a folder is kept, by its path. */
-export const keepsFolder = ({ folders }: Keepers, path: string[]): boolean =>
+export const keepsFolder = ({ folders }: Favourites, path: string[]): boolean =>
   folders.some((one) => samePath(one, path));
 
 /** Marks a groove, or takes its mark away. */
-export const turnGroove = (keepers: Keepers, groove: { id: string; name: string }): Keepers => ({
+export const turnGroove = (keepers: Favourites, groove: { id: string; name: string }): Favourites => ({
   ...keepers,
   grooves: keepsGroove(keepers, groove.id)
     ? keepers.grooves.filter(({ id }) => id !== groove.id)
@@ -27,7 +27,7 @@ export const turnGroove = (keepers: Keepers, groove: { id: string; name: string 
 });
 
 /** Keeps a folder, or lets go of it. */
-export const turnFolder = (keepers: Keepers, path: string[]): Keepers => ({
+export const turnFolder = (keepers: Favourites, path: string[]): Favourites => ({
   ...keepers,
   folders: keepsFolder(keepers, path)
     ? keepers.folders.filter((one) => !samePath(one, path))
@@ -35,11 +35,11 @@ export const turnFolder = (keepers: Keepers, path: string[]): Keepers => ({
 });
 
 /** Keepers as the text of a file. */
-export const keepersText = (keepers: Keepers): string =>
+export const keepersText = (keepers: Favourites): string =>
   `${JSON.stringify({ kind: 'ruddik.keepers', version: 1, ...keepers }, null, 1)}\n`;
 
 /** Both lists, nothing twice. */
-export const joinedKeepers = (a: Keepers, b: Keepers): Keepers => ({
+export const joinedKeepers = (a: Favourites, b: Favourites): Favourites => ({
   grooves: [...a.grooves, ...b.grooves.filter(({ id }) => !keepsGroove(a, id))],
   folders: [...a.folders, ...b.folders.filter((path) => !keepsFolder(a, path))],
 });

@@ -1,9 +1,10 @@
-import { beatSchema } from '../beat/schema';
-import { newBeat } from '../beat/defaults';
-import { gridTicks } from '../beat/grid';
-import { barTicks } from '../beat/meter';
-import { grooveTicks, positionOf, type Groove } from './groove';
-import { groovePlayed } from './heard';
+import { positionOf } from '../document/position';
+import { beatSchema } from '../document/schema';
+import { newBeat } from '../document/defaults';
+import { gridTicks } from '../document/grid';
+import { barTicks } from '../document/meter';
+import { grooveTicks, type Groove } from './groove';
+import { grooveToBeat } from './grooveToBeat';
 import { builtInGrooves } from './library';
 import { readGrooves } from './text';
 
@@ -71,7 +72,7 @@ describe('the library', () => {
         expect(at).toBeLessThan(grooveTicks(groove) + gridTicks(part.grid) / 2);
       }
     }
-    const beat = groovePlayed(groove, newBeat('b', 'Beat', 1), {
+    const beat = grooveToBeat(groove, newBeat('b', 'Beat', 1), {
       tempo: groove.bpm,
       kit: 'quay',
       once: false,

@@ -1,7 +1,8 @@
-import { INSTRUMENTS, type InstrumentId, type Pigment } from '../beat/instruments';
-import { barTicks, meterText } from '../beat/meter';
+import { positionOf } from '../document/position';
+import { INSTRUMENTS, type InstrumentId, type Pigment } from '../document/instruments';
+import { barTicks, meterText } from '../document/meter';
 import type { Bpm, Ticks, Velocity } from '../units';
-import { positionOf, type Groove } from './groove';
+import { type Groove } from './groove';
 
 /** Cells of a bar: enough to tell sixteenths from triplets in four. */
 const CELLS = 48;

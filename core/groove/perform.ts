@@ -1,8 +1,9 @@
+import { positionOf } from '../document/position';
 import { steadyBars } from '../feel/bars';
-import type { Performance } from '../feel/performance';
-import { behaviours, type Example } from '../midi/guessMap';
+import type { Performance } from '../analysis/performance';
+import { behaviours, type Example } from '../analysis/guessMap';
 import { ticksPerMs } from '../units';
-import { grooveTicks, positionOf, type Groove } from './groove';
+import { grooveTicks, type Groove } from './groove';
 
 /** A groove as a performance, to be measured or to take a template from. Lanes go by their place in the groove. */
 export const groovePerformance = (groove: Groove): Performance => {

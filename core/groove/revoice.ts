@@ -1,8 +1,9 @@
-import { INSTRUMENTS, type InstrumentId } from '../beat/instruments';
-import { gridTicks } from '../beat/grid';
-import type { Hit } from '../beat/schema';
-import { held } from '../units';
-import { inOrder, placed, positionOf, type Groove, type GrooveLane } from './groove';
+import { inOrder, placed, positionOf } from '../document/position';
+import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
+import { gridTicks } from '../document/grid';
+import type { Hit } from '../document/schema';
+import { clamp } from '../units';
+import { type Groove, type GrooveLane } from './groove';
 import { keepTimeOn } from './timekeeper';
 
 /** What a groove is played with instead; the groove itself stays as it is. */
@@ -74,7 +75,7 @@ const merged = (lanes: (GrooveLane & { moved: boolean })[]): GrooveLane[] => {
 const louder = (hits: Hit[], factor: number): Hit[] =>
   factor === 1
     ? hits
-    : hits.map((hit) => ({ ...hit, velocity: held(Math.round(hit.velocity * factor), 1, 127) }));
+    : hits.map((hit) => ({ ...hit, velocity: clamp(Math.round(hit.velocity * factor), 1, 127) }));
 
 /** A groove played with other voices: first who keeps time, then each drum's articulation and level. */
 export const revoiced = (groove: Groove, { voices, levels, keeper }: Voicing): Groove => {

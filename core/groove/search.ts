@@ -1,6 +1,6 @@
-import type { InstrumentId } from '../beat/instruments';
-import { INSTRUMENTS } from '../beat/instruments';
-import { meterText } from '../beat/meter';
+import type { InstrumentId } from '../document/instruments';
+import { INSTRUMENTS } from '../document/instruments';
+import { meterText } from '../document/meter';
 import type { GrooveRow } from './groove';
 
 /** What people call the styles besides the names that they have here. */

@@ -1,14 +1,15 @@
+import { allNotes } from '../play/driver';
+import { planPasses } from '../play/timelinePlan';
+import { placed, positionOf } from '../document/position';
 import fc from 'fast-check';
-import { newBeat, newHit, partOf } from '../beat/defaults';
-import { beatSchema, type Beat } from '../beat/schema';
-import { barTicks } from '../beat/meter';
-import { gridTicks } from '../beat/grid';
-import { planPattern } from '../play/plan';
-import { playLoop } from '../play/play';
-import { bringIn } from './bring';
+import { newBeat, newHit, lanePatternOf } from '../document/defaults';
+import { beatSchema, type Beat } from '../document/schema';
+import { barTicks } from '../document/meter';
+import { gridTicks } from '../document/grid';
+import { bringIn } from '../edit/bring';
 import { fitGroove, tempoNote, TIMES, timesOf, type Times } from './fit';
-import { feelWords, grooveTicks, hitCount, placed, positionOf, type Groove } from './groove';
-import { besideBeat, grooveBar, groovePlayed } from './heard';
+import { feelWords, grooveTicks, hitCount, type Groove } from './groove';
+import { besideBeat, grooveBar, grooveToBeat } from './grooveToBeat';
 import { builtInGrooves } from './library';
 import { articulationsOf, PLAIN_VOICING, revoiced } from './revoice';
 import { keepTimeOn } from './timekeeper';
@@ -22,7 +23,7 @@ const beatAt = (tempo: number): Beat => ({ ...newBeat('b', 'Beat', 3), tempo });
 
 const played = (beat: Beat, patternId: string) => {
   const pattern = beat.patterns.find(({ id }) => id === patternId)!;
-  return playLoop(planPattern(beat, pattern), 1).map(({ lane, tick, velocity }) => ({
+  return allNotes(planPasses(beat, pattern, 1), 'wrap').map(({ lane, tick, velocity }) => ({
     lane: beat.lanes[lane]!.instrument,
     tick: Math.round(tick * 1000) / 1000,
     velocity,
@@ -123,7 +124,7 @@ describe('brought in', () => {
     const beat = beatAt(96);
     const pattern = {
       ...beat.patterns[0]!,
-      parts: { kick: { ...partOf(beat.patterns[0]!, 'kick'), hits: [newHit(1)] } },
+      parts: { kick: { ...lanePatternOf(beat.patterns[0]!, 'kick'), hits: [newHit(1)] } },
     };
     return {
       ...beat,
@@ -139,7 +140,7 @@ describe('brought in', () => {
         const { beat: done, told } = bringIn(beat, groove, { how: 'new', id: 'new', name: groove.name });
         expect(told).toEqual([]);
         expect(beatSchema.safeParse(done).error).toBeUndefined();
-        const alone = groovePlayed(groove, beat, { tempo: 96, kit: 'quay', once: false });
+        const alone = grooveToBeat(groove, beat, { tempo: 96, kit: 'quay', once: false });
         expect(byTime(played(done, 'new'))).toEqual(byTime(played(alone, alone.patterns[0]!.id)));
         expect(done.patterns[0]).toEqual(beat.patterns[0]);
       }),
@@ -174,7 +175,7 @@ describe('brought in', () => {
       patternId: 'a',
       instruments: ['hat.closed'],
     });
-    const hits = partOf(done.patterns[0]!, 'hat.closed').hits;
+    const hits = lanePatternOf(done.patterns[0]!, 'hat.closed').hits;
     expect(Math.max(...hits.map(({ step }) => step))).toBeGreaterThan(28);
     expect(hits.every(({ step, nudge }) => (step + nudge) * gridTicks('1/16') < 2 * 3840)).toBe(true);
     const lanes = Array.from({ length: 64 }, (_, at) => ({ ...beat.lanes[0]!, id: `l${at}` }));
@@ -190,21 +191,22 @@ describe('brought in', () => {
       patternId: 'a',
     });
     expect(done.lanes).toEqual(lanes);
-    expect(partOf(done.patterns[0]!, 'kick').hits.length).toBeGreaterThan(0);
+    expect(lanePatternOf(done.patterns[0]!, 'kick').hits.length).toBeGreaterThan(0);
   });
 });
 
 describe('heard beside the beat', () => {
   test('its bars fall on the bars of the pattern, however long either is; what is silenced is not heard', () => {
     const beat = { ...beatAt(120) };
-    const kick = { ...partOf(beat.patterns[0]!, 'kick'), hits: [newHit(0), newHit(8)] };
+    const kick = { ...lanePatternOf(beat.patterns[0]!, 'kick'), hits: [newHit(0), newHit(8)] };
     const pattern = { ...beat.patterns[0]!, parts: { kick } };
     const groove = fitGroove(named('Ferry deck'), { times: '1', bars: 2 });
     const both = besideBeat({ ...beat, patterns: [pattern] }, pattern, groove, []);
-    const plan = planPattern(both, both.patterns[0]!);
-    const passes = playLoop(plan, 4).filter(({ lane }) => lane >= beat.lanes.length);
-    const alone = groovePlayed(groove, beat, { tempo: 120, kit: 'quay', once: false });
-    const once = playLoop(planPattern(alone, alone.patterns[0]!), 2);
+    const passes = allNotes(planPasses(both, both.patterns[0]!, 4), 'wrap').filter(
+      ({ lane }) => lane >= beat.lanes.length,
+    );
+    const alone = grooveToBeat(groove, beat, { tempo: 120, kit: 'quay', once: false });
+    const once = allNotes(planPasses(alone, alone.patterns[0]!, 2), 'wrap');
     expect(passes.map(({ tick }) => Math.round(tick)).sort((a, b) => a - b)).toEqual(
       once.map(({ tick }) => Math.round(tick)).sort((a, b) => a - b),
     );
@@ -214,8 +216,8 @@ describe('heard beside the beat', () => {
 
   test('heard once, a silent bar follows; bars are counted', () => {
     const groove = named('Ferry deck');
-    const once = groovePlayed(groove, beatAt(120), { tempo: 120, kit: 'quay', once: true });
-    const notes = playLoop(planPattern(once, once.patterns[0]!), 1);
+    const once = grooveToBeat(groove, beatAt(120), { tempo: 120, kit: 'quay', once: true });
+    const notes = allNotes(planPasses(once, once.patterns[0]!, 1), 'wrap');
     expect(once.patterns[0]!.bars).toBe(groove.bars + 1);
     expect(Math.max(...notes.map(({ tick }) => tick))).toBeLessThan(grooveTicks(groove));
     expect(grooveBar({ ...groove, bars: 2 }, 4000)).toBe(1);

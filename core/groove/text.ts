@@ -1,15 +1,16 @@
-import { EMPTY_PART, newHit } from '../beat/defaults';
-import type { Read } from '../beat/file';
-import { GRIDS, gridTicks, type Grid } from '../beat/grid';
-import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../beat/instruments';
-import { barTicks, type Meter } from '../beat/meter';
-import type { Hit, Swing } from '../beat/schema';
+import { inOrder, placed } from '../document/position';
+import { EMPTY_LANE_PATTERN, newHit } from '../document/defaults';
+import type { Read } from '../document/file';
+import { GRIDS, gridTicks, type Grid } from '../document/grid';
+import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../document/instruments';
+import { barTicks, type Meter } from '../document/meter';
+import type { Hit, Swing } from '../document/schema';
 import { steadyBars } from '../feel/bars';
-import { normal } from '../feel/noise';
+import { normal } from '../random/noise';
 import { swingBend } from '../feel/swing';
-import { draw, hashText, PURPOSE } from '../play/draw';
-import { held, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
-import { inOrder, placed, type Groove, type GrooveFeel, type GrooveLane, type Kind } from './groove';
+import { draw, hashText, PURPOSE } from '../random/draw';
+import { clamp, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
+import { type Groove, type GrooveFeel, type GrooveLane, type Kind } from './groove';
 import { keepTimeOn } from './timekeeper';
 
 /**
@@ -257,7 +258,7 @@ const playedAt = (sheet: Sheet, instrument: InstrumentId, step: number): Ticks =
   const straight = step * gridTicks(grid);
   const bent = grid.endsWith('T') ? straight : swingBend(steadyBars(meter), swing)(straight);
   const noise = normal(draw(hashText(sheet.place), hashText(instrument), 0, step, 0, 0, PURPOSE.timing));
-  const ms = (sheet.late[instrument] ?? 0) + hands * held(noise, -2, 2) * 0.5;
+  const ms = (sheet.late[instrument] ?? 0) + hands * clamp(noise, -2, 2) * 0.5;
   // Nothing begins before the groove does.
   return Math.max(0, bent + ms * ticksPerMs(bpm));
 };
@@ -272,12 +273,17 @@ const laneFrom = (sheet: Sheet, instrument: InstrumentId, line: string, steps: n
       {
         ...hit,
         ...placed(playedAt(sheet, instrument, step), sheet.grid),
-        velocity: held(Math.round(hit.velocity + breath * 8), 1, 120),
+        velocity: clamp(Math.round(hit.velocity + breath * 8), 1, 120),
       },
     ];
   });
   const { note } = INSTRUMENTS[instrument];
-  return { instrument, note, channel: 10, part: { ...EMPTY_PART, grid: sheet.grid, hits: inOrder(hits) } };
+  return {
+    instrument,
+    note,
+    channel: 10,
+    part: { ...EMPTY_LANE_PATTERN, grid: sheet.grid, hits: inOrder(hits) },
+  };
 };
 
 /** How many steps of the family's grid there are: as many whole bars as the longest line fills. */

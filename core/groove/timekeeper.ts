@@ -1,9 +1,10 @@
-import { INSTRUMENTS, type InstrumentId } from '../beat/instruments';
-import { gridTicks } from '../beat/grid';
-import type { Hit } from '../beat/schema';
-import { mean } from '../feel/performance';
-import { held } from '../units';
-import { inOrder, placed, positionOf, type Groove, type GrooveLane } from './groove';
+import { inOrder, placed, positionOf } from '../document/position';
+import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
+import { gridTicks } from '../document/grid';
+import type { Hit } from '../document/schema';
+import { mean } from '../analysis/performance';
+import { clamp } from '../units';
+import { type Groove, type GrooveLane } from './groove';
 
 /** A place where time can be kept, and what its plain, its accented and its open strokes are played on. */
 interface Post {
@@ -55,7 +56,7 @@ const onGridOf = (lane: GrooveLane, like: GrooveLane): Hit[] => {
   }));
 };
 
-const harder = (hit: Hit): Hit => ({ ...hit, velocity: held(Math.round(hit.velocity * RINGING), 1, 127) });
+const harder = (hit: Hit): Hit => ({ ...hit, velocity: clamp(Math.round(hit.velocity * RINGING), 1, 127) });
 
 /** Joins what two lanes of one instrument play: of two hits on one step the louder stays. */
 const joined = (a: Hit[], b: Hit[]): Hit[] => {

@@ -1,16 +1,14 @@
-import { drumGroupOf } from '../beat/drumGroups';
-import { gridTicks } from '../beat/grid';
-import type { Meter } from '../beat/meter';
-import { barTicks } from '../beat/meter';
-import { feelOf, partOf, patternTicks, soundingLanes, stepsOf } from '../beat/defaults';
-import type { Beat, Direction, Feel, Hit, Lane, Part, Pattern } from '../beat/schema';
+import { drumGroupOf } from '../document/drumGroups';
+import { gridTicks } from '../document/grid';
+import { feelOf, lanePatternOf, patternTicks, stepsOf } from '../document/defaults';
+import type { Beat, Direction, Feel, Hit, Lane, LanePattern, Pattern } from '../document/schema';
 import { steadyBars } from '../feel/bars';
 import { laneStages, noiseReach, sharedPinks, type Pinks } from '../feel/lanePlan';
 import { LOOK_MS, ROOM_SHARE, type LaneStages } from '../feel/stages';
 import type { Bpm, Channel, MidiNote, Ticks, Velocity } from '../units';
 import { ticksPerMs } from '../units';
-import { hashText } from './draw';
-import { placesInRound, rateOf } from './reading';
+import { hashText } from '../random/draw';
+import { stepsInCycle, rateOf } from './reading';
 
 /** A lane made ready to be read for any window of time. */
 export interface LanePlan {
@@ -23,7 +21,7 @@ export interface LanePlan {
   steps: number;
   /** The length of a step as it is read, rate included. */
   step: Ticks;
-  roundTicks: Ticks;
+  cycleTicks: Ticks;
   direction: Direction;
   byStep: (Hit[] | undefined)[];
   /** The farthest that a stroke can stand from the start of its step, before or after, feel included. */
@@ -43,15 +41,7 @@ export interface LanePlan {
   seed: number;
 }
 
-/** A pattern made ready to be played. */
-export interface PlayPlan {
-  tempo: Bpm;
-  meter: Meter;
-  length: Ticks;
-  lanes: LanePlan[];
-}
-
-const sortedBySteps = (part: Part, steps: number): (Hit[] | undefined)[] => {
+const sortedBySteps = (part: LanePattern, steps: number): (Hit[] | undefined)[] => {
   const byStep: (Hit[] | undefined)[] = new Array<Hit[] | undefined>(steps).fill(undefined);
   for (const hit of part.hits) {
     if (hit.step >= steps) continue;
@@ -67,7 +57,7 @@ const sortedBySteps = (part: Part, steps: number): (Hit[] | undefined)[] => {
  * The off-beats of a lane: of quarters the steps that stand on a second eighth, of eighths on a second sixteenth; where no grid
  * is said, every second step.
  */
-const offbeatsOf = ({ grid, offbeatGrid }: Part): ((step: number) => boolean) => {
+const offbeatsOf = ({ grid, offbeatGrid }: LanePattern): ((step: number) => boolean) => {
   if (!offbeatGrid) return (step) => step % 2 === 1;
   const [g, pair] = [gridTicks(grid), gridTicks(offbeatGrid)];
   return (step) => {
@@ -77,7 +67,7 @@ const offbeatsOf = ({ grid, offbeatGrid }: Part): ((step: number) => boolean) =>
 };
 
 /** The farthest that a stroke can stand from its step before the feel. */
-const farthest = (part: Part, step: Ticks, tempo: Bpm): Ticks => {
+const farthest = (part: LanePattern, step: Ticks, tempo: Bpm): Ticks => {
   let roll = 0;
   let grace = 0;
   for (const hit of part.hits) {
@@ -98,7 +88,7 @@ const around = ({ a, b }: LaneStages, tempo: Bpm): Ticks => {
 };
 
 /** The mean velocity of the hits that the lane's loop has. */
-const meanVelocity = (part: Part, steps: number): Velocity => {
+const meanVelocity = (part: LanePattern, steps: number): Velocity => {
   let [sum, count] = [0, 0];
   for (const hit of part.hits)
     if (hit.step < steps) {
@@ -108,7 +98,7 @@ const meanVelocity = (part: Part, steps: number): Velocity => {
   return count ? sum / count : 0;
 };
 
-const longestOf = (part: Part, step: Ticks): Ticks =>
+const longestOf = (part: LanePattern, step: Ticks): Ticks =>
   part.hits.reduce((most, hit) => Math.max(most, (hit.length ?? 1) * step), step);
 
 /** What a song makes of a pattern at one place in it. Positions are those of the pattern, from its own start. */
@@ -144,10 +134,10 @@ export const planLane = (
   setting: Setting = alone(beat, pattern),
 ): LanePlan => {
   const most = ticksPerMs(setting.fastest);
-  const part = partOf(pattern, lane.id);
+  const part = lanePatternOf(pattern, lane.id);
   const steps = stepsOf(part, pattern);
   const step = gridTicks(part.grid) / rateOf(part.rate);
-  const places = placesInRound(part.direction, steps);
+  const places = stepsInCycle(part.direction, steps);
   const follows = part.steps === null && part.direction !== 'thereAndBack';
   const key = hashText(lane.id);
   const feel = laneStages(setting.feel, {
@@ -173,7 +163,7 @@ export const planLane = (
     channel: lane.channel,
     steps,
     step,
-    roundTicks: follows ? patternTicks(pattern) / rateOf(part.rate) : places * step,
+    cycleTicks: follows ? patternTicks(pattern) / rateOf(part.rate) : places * step,
     direction: part.direction,
     byStep: sortedBySteps(part, steps),
     reach: farthest(part, step, setting.fastest) + moved,
@@ -192,22 +182,3 @@ export interface PlanOptions {
   /** Play the muted lanes too, and those that a solo silences. */
   includeMuted?: boolean;
 }
-
-/**
- * Makes a pattern ready to be played. The plan depends on the beat alone, so it can be made once an edit and used for
- * every window of time.
- */
-export const planPattern = (beat: Beat, pattern: Pattern, options: PlanOptions = {}): PlayPlan => {
-  const pinks = sharedPinks();
-  return {
-    tempo: beat.tempo,
-    meter: pattern.meter,
-    length: patternTicks(pattern),
-    lanes: (options.includeMuted ? beat.lanes : soundingLanes(beat)).map((lane) =>
-      planLane(beat, pattern, lane, pinks),
-    ),
-  };
-};
-
-/** The length of a bar of the plan. */
-export const planBar = (plan: PlayPlan): Ticks => barTicks(plan.meter);

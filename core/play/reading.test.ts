@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { DIRECTIONS, RATES } from '../beat/choices';
-import { draw, hash, hashText } from './draw';
-import { placesInRound, rateOf, readingOrder } from './reading';
+import { DIRECTIONS, RATES } from '../document/choices';
+import { draw, hash, hashText } from '../random/draw';
+import { stepsInCycle, rateOf, readingOrder } from './reading';
 
 const steps = fc.integer({ min: 1, max: 64 });
 const seeds = fc.nat({ max: 0xffffffff });
@@ -21,7 +21,7 @@ describe('reading order', () => {
     fc.assert(
       fc.property(fc.constantFrom(...DIRECTIONS), steps, fc.nat(), seeds, (direction, n, round, seed) => {
         const order = readingOrder(direction, n, round, seed, 5);
-        expect(order).toHaveLength(placesInRound(direction, n));
+        expect(order).toHaveLength(stepsInCycle(direction, n));
         expect(order.filter((step) => step < 0 || step >= n)).toEqual([]);
         expect(readingOrder(direction, n, round, seed, 5)).toEqual(order);
       }),

@@ -1,5 +1,5 @@
-import type { Direction, Rate } from '../beat/schema';
-import { draw, PURPOSE } from './draw';
+import type { Direction, Rate } from '../document/schema';
+import { draw, PURPOSE } from '../random/draw';
 
 /** How many times as fast a lane is read. @example rateOf('2/3') // 0.6666666666666666 */
 export const rateOf = (rate: Rate): number => {
@@ -8,7 +8,7 @@ export const rateOf = (rate: Rate): number => {
 };
 
 /** How many places one round of a lane with `n` steps has: there and back plays the ends once. */
-export const placesInRound = (direction: Direction, n: number): number =>
+export const stepsInCycle = (direction: Direction, n: number): number =>
   direction === 'thereAndBack' && n > 1 ? 2 * n - 2 : n;
 
 const permutation = (n: number, key: (i: number) => number): number[] => {

@@ -1,7 +1,7 @@
-import type { Hit, Spacing } from '../beat/schema';
+import type { Hit, Spacing } from '../document/schema';
 import type { Struck } from '../feel/stages';
 import type { Ticks, Velocity } from '../units';
-import { draw, PURPOSE } from './draw';
+import { draw, PURPOSE } from '../random/draw';
 import { readingOrder } from './reading';
 import type { LanePlan } from './plan';
 
@@ -14,7 +14,7 @@ export interface Stroke extends Struck {
   /** Whether the sound ends with it. The strokes of a roll ring into one another. */
   cut: boolean;
   /** Which place of the round's reading order this is, from 0: some orders come to a step more than once. */
-  turn: number;
+  readIndex: number;
 }
 
 /** Another stroke of the same hit. Made as every stroke is: objects of one shape are worked through many times faster. */
@@ -26,16 +26,16 @@ const strokeLike = (
   stroke: number,
 ): Stroke =>
   newStroke(at, velocity, length, main.cut, {
-    rule: main.rule,
-    round: main.round,
-    turn: main.turn,
+    gridTick: main.gridTick,
+    cycle: main.cycle,
+    readIndex: main.readIndex,
     step: main.step,
-    place: main.place,
+    hitIndex: main.hitIndex,
     stroke,
     sounds: main.sounds,
   });
 
-type Identity = Pick<Stroke, 'rule' | 'round' | 'turn' | 'step' | 'place' | 'stroke' | 'sounds'>;
+type Identity = Pick<Stroke, 'gridTick' | 'cycle' | 'readIndex' | 'step' | 'hitIndex' | 'stroke' | 'sounds'>;
 
 /**
  * Nothing yet, and no whole number to the engine: where a field begins as a whole number and a fraction is put into it
@@ -48,7 +48,7 @@ const newStroke = (
   velocity: Velocity,
   length: Ticks | null,
   cut: boolean,
-  { rule, round, turn, step, place, stroke, sounds }: Identity,
+  { gridTick, cycle, readIndex, step, hitIndex, stroke, sounds }: Identity,
 ): Stroke => ({
   at,
   velocity,
@@ -56,17 +56,17 @@ const newStroke = (
   force: FRACTION,
   tie: null,
   lead: null,
-  round,
+  cycle,
   step,
-  place,
+  hitIndex,
   stroke,
   sounds,
   into: null,
   moved: FRACTION,
   length,
   cut,
-  rule,
-  turn,
+  gridTick,
+  readIndex,
 });
 
 const graceOf = (hit: Hit, main: Stroke): Stroke[] =>
@@ -107,33 +107,34 @@ const rollSpan = (lane: LanePlan, hit: Hit, at: Ticks, next: Ticks): Ticks =>
 
 const roundStrokes = (
   lane: LanePlan,
-  round: number,
+  cycle: number,
   from: Ticks,
   to: Ticks,
   take: (stroke: Stroke) => void,
 ): void => {
-  const start = round * lane.roundTicks;
+  const start = cycle * lane.cycleTicks;
   const order =
     lane.direction === 'forward'
       ? null
-      : readingOrder(lane.direction, lane.steps, round, lane.seed, lane.key);
+      : readingOrder(lane.direction, lane.steps, cycle, lane.seed, lane.key);
   const places = order ? order.length : lane.steps;
   const first = Math.max(0, Math.ceil((from - start) / lane.step - 1e-9));
   for (let i = first; i < places; i++) {
     const base = start + i * lane.step;
     if (base >= to) break;
-    if (base >= start + lane.roundTicks - 1e-6) break;
+    if (base >= start + lane.cycleTicks - 1e-6) break;
     const step = order ? order[i]! : i;
     const hits = lane.byStep[step];
-    if (hits) hits.forEach((hit, place) => giveHit(lane, hit, { base, round, step, place, i, order }, take));
+    if (hits)
+      hits.forEach((hit, hitIndex) => giveHit(lane, hit, { base, cycle, step, hitIndex, i, order }, take));
   }
 };
 
 interface Where {
   base: Ticks;
-  round: number;
+  cycle: number;
   step: number;
-  place: number;
+  hitIndex: number;
   i: number;
   order: number[] | null;
 }
@@ -142,12 +143,12 @@ interface Where {
 const nudgeOf = (lane: LanePlan, step: number): number =>
   lane.shift + (lane.isOffbeat(step) ? lane.offbeat : 0);
 
-const inPass = ({ passes }: Hit, round: number): boolean => !passes || passes.on.includes(round % passes.of);
+const inPass = ({ passes }: Hit, cycle: number): boolean => !passes || passes.on.includes(cycle % passes.of);
 
-/** Where the next hit of the lane in this round begins, or where the round ends. */
+/** Where the next hit of the lane in this round begins, or where the cycle ends. */
 const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
-  const start = where.round * lane.roundTicks;
-  const beside = lane.byStep[where.step]![where.place + 1];
+  const start = where.cycle * lane.cycleTicks;
+  const beside = lane.byStep[where.step]![where.hitIndex + 1];
   if (beside) return where.base + (beside.nudge + nudgeOf(lane, where.step)) * lane.step;
   const places = where.order ? where.order.length : lane.steps;
   for (let i = where.i + 1; i < places; i++) {
@@ -155,20 +156,20 @@ const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
     const hits = lane.byStep[step];
     if (hits) return start + (i + hits[0]!.nudge + nudgeOf(lane, step)) * lane.step;
   }
-  return start + lane.roundTicks;
+  return start + lane.cycleTicks;
 };
 
 const giveHit = (lane: LanePlan, hit: Hit, where: Where, take: (stroke: Stroke) => void): void => {
-  const { base, round, step, place } = where;
+  const { base, cycle, step, hitIndex } = where;
   const sounds =
-    inPass(hit, round) &&
-    (hit.chance >= 1 || draw(lane.seed, lane.key, round, step, place, 0, PURPOSE.chance) < hit.chance);
+    inPass(hit, cycle) &&
+    (hit.chance >= 1 || draw(lane.seed, lane.key, cycle, step, hitIndex, 0, PURPOSE.chance) < hit.chance);
   const main = newStroke(
     base + (hit.nudge + nudgeOf(lane, step)) * lane.step,
     hit.velocity,
     hit.length === null ? null : hit.length * lane.step,
     hit.length !== null && !hit.roll,
-    { rule: base, round, turn: where.i, step, place, stroke: 0, sounds },
+    { gridTick: base, cycle, readIndex: where.i, step, hitIndex, stroke: 0, sounds },
   );
   const strokes = hit.roll
     ? rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where)))
@@ -185,6 +186,6 @@ const giveHit = (lane: LanePlan, hit: Hit, where: Where, take: (stroke: Stroke) 
  * @param from included, to excluded, both from where play began
  */
 export const eachStroke = (lane: LanePlan, from: Ticks, to: Ticks, take: (stroke: Stroke) => void): void => {
-  const first = Math.max(0, Math.floor(from / lane.roundTicks));
-  for (let round = first; round * lane.roundTicks < to; round++) roundStrokes(lane, round, from, to, take);
+  const first = Math.max(0, Math.floor(from / lane.cycleTicks));
+  for (let cycle = first; cycle * lane.cycleTicks < to; cycle++) roundStrokes(lane, cycle, from, to, take);
 };

@@ -1,5 +1,5 @@
-import { instrument, type InstrumentId } from '../beat/instruments';
-import type { KitId } from '../beat/schema';
+import { instrument, type InstrumentId } from '../document/instruments';
+import type { KitId } from '../document/schema';
 import type { Clap, Metal, Recipe, Shaken, Skin, Snare, Wood } from './voices';
 
 /** The sounds of a kit, made and not recorded. */

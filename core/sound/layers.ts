@@ -1,4 +1,4 @@
-import type { InstrumentId } from '../beat/instruments';
+import type { InstrumentId } from '../document/instruments';
 import type { Velocity } from '../units';
 import type { Kit } from './kits';
 import { strike } from './voices';

@@ -1,5 +1,5 @@
-import { instrument } from '../beat/instruments';
-import type { Lane } from '../beat/schema';
+import { instrument } from '../document/instruments';
+import type { Lane } from '../document/schema';
 import type { Velocity } from '../units';
 import { layerOf, levelOf } from './layers';
 import type { MixNote } from './mixer';

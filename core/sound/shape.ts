@@ -1,4 +1,4 @@
-import type { Lane } from '../beat/schema';
+import type { Lane } from '../document/schema';
 
 /** How a lane changes the sound of its instrument. */
 export interface Shape {

@@ -1,5 +1,5 @@
-import { INSTRUMENT_IDS, INSTRUMENTS } from '../beat/instruments';
-import { newLane } from '../beat/defaults';
+import { INSTRUMENT_IDS, INSTRUMENTS } from '../document/instruments';
+import { newLane } from '../document/defaults';
 import { KITS, standIn } from './kits';
 import { layerOf, levelOf, makeSound } from './layers';
 import { createMixer, mix, replan, silence, type MixNote } from './mixer';

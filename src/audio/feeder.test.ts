@@ -1,13 +1,12 @@
-import { newFeel } from '../../core/beat/feelDefaults';
+import { notesIn } from '../../core/play/driver';
+import { planLive, planSong } from '../../core/play/timelinePlan';
+import { playable } from '../../core/play/playable';
+import { newFeel } from '../../core/document/feelDefaults';
 import fc from 'fast-check';
 import { beats } from '../../core/arbitraries';
-import { newBeat, newHit } from '../../core/beat/defaults';
-import type { Beat } from '../../core/beat/schema';
-import { setStep } from '../../core/pattern/hits';
-import { planPattern } from '../../core/play/plan';
-import { planSong } from '../../core/song/plan';
-import { patternPlayable, songPlayable } from '../../core/song/playable';
-import { playWindow } from '../../core/play/play';
+import { newBeat, newHit } from '../../core/document/defaults';
+import type { Beat } from '../../core/document/schema';
+import { setStep } from '../../core/edit/hits';
 import { CLICKS, clickNotes } from '../../core/sound/click';
 import {
   change,
@@ -35,8 +34,8 @@ const everyStep = (tempo = 120): Beat => {
   };
   return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
 };
-const plan = (beat: Beat) => patternPlayable(planPattern(beat, beat.patterns[0]!));
-const whole = (beat: Beat, to: number) => playWindow(planPattern(beat, beat.patterns[0]!), 0, to);
+const plan = (beat: Beat) => playable(planLive(beat, beat.patterns[0]!));
+const whole = (beat: Beat, to: number) => notesIn(planLive(beat, beat.patterns[0]!), 0, to);
 
 /** What the audio thread does with batches: begins each note at its frame, or as soon as it knows of it. */
 const createEar = () => {
@@ -126,7 +125,7 @@ describe('the feeder', () => {
           ear.take(change(feeder, swung(to), at));
           ear.take(wake(feeder, at + RATE));
           ear.listen(at + 2 * RATE, at);
-          const turns = ear.heard.map(({ note }) => note.round * 16 + note.step);
+          const turns = ear.heard.map(({ note }) => note.cycle * 16 + note.step);
           expect(turns).toEqual(Array.from({ length: turns.length }, (_, turn) => turn));
         },
       ),
@@ -220,7 +219,7 @@ describe('the feeder', () => {
     };
     const times = (notes: { note: PlannedNote }[]) => notes.map(({ note }) => note.frame / RATE);
     const hear = (from: number, loop: { from: number; to: number } | null, seconds: number) => {
-      const feeder = startFeeder(songPlayable(planSong(song()), from, loop), RATE, 0);
+      const feeder = startFeeder(playable(planSong(song()), { start: from, loop }), RATE, 0);
       const ear = createEar();
       for (let second = 0; second < seconds; second += 0.3) {
         ear.take(wake(feeder, second * RATE));
@@ -246,10 +245,10 @@ describe('the feeder', () => {
 
     test('another part that is repeated goes on from the same place', () => {
       const plan = planSong(song());
-      const feeder = startFeeder(songPlayable(plan, 0, { from: 0, to: 3840 }), RATE, 0);
+      const feeder = startFeeder(playable(plan, { start: 0, loop: { from: 0, to: 3840 } }), RATE, 0);
       wake(feeder, 0);
       // 4.5 s is the third time round, a quarter into the bar.
-      const batch = change(feeder, songPlayable(plan, 0, null), 4.5 * RATE);
+      const batch = change(feeder, playable(plan, { start: 0, loop: null }), 4.5 * RATE);
       expect(tickAt(feeder, (4.5 + CUT_SECONDS) * RATE)).toBeCloseTo(960 + CUT_SECONDS * 1920);
       expect(batch.notes[0]!.frame).toBe(4.625 * RATE);
       expect(feeder.plan.marks(3840, 4000)[0]).toMatchObject({ song: 3840, tick: 0, tempo: 60 });

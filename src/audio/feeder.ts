@@ -1,6 +1,6 @@
-import { barTicks } from '../../core/beat/meter';
-import type { Note } from '../../core/play/play';
-import type { Playable } from '../../core/song/playable';
+import { barTicks } from '../../core/document/meter';
+import type { Note } from '../../core/play/notes';
+import type { Playable } from '../../core/play/playable';
 import type { Frames, Ticks } from '../../core/units';
 
 /**
@@ -59,7 +59,7 @@ export const framesOf = ({ plan, rate }: Feeder, tick: Ticks, length: Ticks): Fr
   (plan.secondsAt(tick + length) - plan.secondsAt(tick)) * rate;
 
 const identity = (note: Note): string =>
-  `${note.part}/${note.lane}/${note.round}/${note.turn}/${note.place}/${note.stroke}`;
+  `${note.regionIndex}/${note.lane}/${note.cycle}/${note.readIndex}/${note.hitIndex}/${note.stroke}`;
 
 /**
  * Begins playing a plan, on a frame.

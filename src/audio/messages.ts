@@ -1,5 +1,5 @@
-import type { InstrumentId } from '../../core/beat/instruments';
-import type { Beat, KitId } from '../../core/beat/schema';
+import type { InstrumentId } from '../../core/document/instruments';
+import type { Beat, KitId } from '../../core/document/schema';
 import type { MixNote } from '../../core/sound/mixer';
 import type { Frames, Ticks, Velocity } from '../../core/units';
 

@@ -1,6 +1,6 @@
-import type { InstrumentId } from '../../core/beat/instruments';
-import type { Beat, KitId } from '../../core/beat/schema';
-import { patternOf } from '../../core/pattern/beatEdits';
+import type { InstrumentId } from '../../core/document/instruments';
+import type { Beat, KitId } from '../../core/document/schema';
+import { patternOf } from '../../core/edit/beatEdits';
 import { QUARTER, type Ms, type Seconds, type Ticks, type Velocity } from '../../core/units';
 import { newClock } from './clock';
 import type { SwitchAt } from './feeder';

@@ -15,7 +15,7 @@ export { SongScreen } from './song/SongScreen';
 import { shelf } from './grooves/shelf';
 import { words } from '../words/state';
 
-export { drumsFirst, isMixed } from '../../core/midi/parts';
+export { drumsFirst, isMixed } from '../../core/midi/read/parts';
 
 /** Looks whether all grooves that are kept are listed, and says so. */
 export const checkGrooves = async (): Promise<string> => {

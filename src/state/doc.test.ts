@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { newBeat } from '../../core/beat/defaults';
-import { isOn } from '../../core/pattern/hits';
-import { partOf } from '../../core/beat/defaults';
+import { newBeat } from '../../core/document/defaults';
+import { isOn } from '../../core/edit/hits';
+import { lanePatternOf } from '../../core/document/defaults';
 import {
   beatEdited,
   beatOpened,
@@ -69,7 +69,7 @@ test('a gesture is one step, a new one begins another, and at least 200 are kept
   state = docReducer(state, stepSet({ ...on, step: 0, on: false, gesture: 'two' }));
   expect(state.past).toHaveLength(2);
   state = docReducer(docReducer(state, undone()), undone());
-  expect(partOf(state.beat!.patterns[0]!, 'kick').hits).toEqual([]);
+  expect(lanePatternOf(state.beat!.patterns[0]!, 'kick').hits).toEqual([]);
   for (let i = 0; i < HISTORY + 50; i++) state = docReducer(state, tempoSet({ tempo: 100 + (i % 2) }));
   expect(HISTORY).toBeGreaterThanOrEqual(200);
   expect(state.past).toHaveLength(HISTORY);
@@ -82,7 +82,7 @@ test('what changes nothing is no step, and a new edit ends what could be redone'
   expect(state.future).toHaveLength(1);
   state = docReducer(state, stepSet({ ...on, step: 4, on: true }));
   expect(state.future).toEqual([]);
-  expect(isOn(partOf(state.beat!.patterns[0]!, 'kick'), 4)).toBe(true);
+  expect(isOn(lanePatternOf(state.beat!.patterns[0]!, 'kick'), 4)).toBe(true);
 });
 
 test('nothing is edited while no beat is open', () => {

@@ -1,11 +1,11 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
-import { partOf } from '../../core/beat/defaults';
-import type { Beat, Hit, Lane, Pattern, Swing } from '../../core/beat/schema';
-import { editFeel, type FeelEdit } from '../../core/feel/edits';
-import { changeFeel, patternOf, setLane, setPattern, setSwing, setTempo } from '../../core/pattern/beatEdits';
-import type * as Edits from '../../core/pattern/edits';
-import type { BeatEdit, PatternEdit } from '../../core/pattern/edits';
-import { setStep, setVelocity } from '../../core/pattern/hits';
+import { lanePatternOf } from '../../core/document/defaults';
+import type { Beat, Hit, Lane, Pattern, Swing } from '../../core/document/schema';
+import { editFeel, type FeelEdit } from '../../core/edit/feel';
+import { changeFeel, patternOf, setLane, setPattern, setSwing, setTempo } from '../../core/edit/beatEdits';
+import type * as Edits from '../../core/edit/edits';
+import type { BeatEdit, PatternEdit } from '../../core/edit/edits';
+import { setStep, setVelocity } from '../../core/edit/hits';
 import { patched, type Patch } from './patch';
 
 /** The open beat and its history. Beats are never changed in place, so the history shares what did not change. */
@@ -123,7 +123,7 @@ const remembering = (state: DocState, action: UnknownAction): DocState => {
   const { patternId, laneId, step, also = [] } = action.payload;
   const added = [patternId, ...also].flatMap((id): [string, Hit[]][] => {
     const pattern = state.beat!.patterns.find((one) => one.id === id);
-    const hits = pattern ? partOf(pattern, laneId).hits.filter((hit) => hit.step === step) : [];
+    const hits = pattern ? lanePatternOf(pattern, laneId).hits.filter((hit) => hit.step === step) : [];
     return hits.length ? [[stepKey(id, laneId, step), hits]] : [];
   });
   if (!added.length) return state;

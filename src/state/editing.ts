@@ -1,5 +1,5 @@
-import type { PatternEdit } from '../../core/pattern/edits';
-import { hitsOn, spotsOf, type Spot } from '../../core/pattern/spots';
+import type { PatternEdit } from '../../core/edit/edits';
+import { hitsOn, spotsOf, type Spot } from '../../core/edit/spots';
 import { patternsEdited, stepSet, velocitySet } from './doc';
 import { viewChanged } from './slices';
 import { selectPattern, type RootState, type Store } from './store';

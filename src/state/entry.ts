@@ -1,5 +1,5 @@
 import type { UnknownAction } from '@reduxjs/toolkit';
-import type { Beat } from '../../core/beat/schema';
+import type { Beat } from '../../core/document/schema';
 import {
   beatPatched,
   docReducer,

@@ -1,6 +1,6 @@
 /** Every call of the storage fails once, and all of them from some call on, in every flow: nothing is lost, and it is told. */
-import { addSection } from '../../core/song/edits';
-import { writeBeat } from '../../core/beat/text';
+import { addSection } from '../../core/edit/song';
+import { writeBeat } from '../../core/document/text';
 import { beatEdited, kitSet, stepSet, tempoSet } from './doc';
 import { channel, fromText, living, memory, open, second } from './keeper.mock';
 import type { KeyValue } from './storage';

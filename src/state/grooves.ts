@@ -1,8 +1,8 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { KitId } from '../../core/beat/schema';
-import type { DrumMap } from '../../core/beat/drumMapSchema';
+import type { KitId } from '../../core/document/schema';
+import type { DrumMap } from '../../core/document/drumMapSchema';
 import type { Filters, Sort } from '../../core/groove/catalogue';
-import { NO_KEEPERS, type Keepers } from '../../core/groove/keepers';
+import { NO_FAVOURITES, type Favourites } from '../../core/groove/keepers';
 import { words } from '../words/state';
 
 /** How grooves are looked through and heard. Kept from one visit to the next; not part of a beat. */
@@ -16,7 +16,7 @@ export interface GroovesState {
   down: boolean;
   /** The groove that was chosen last. */
   chosen: string | null;
-  keepers: Keepers;
+  keepers: Favourites;
   /** Sounds as soon as it is chosen. */
   atOnce: boolean;
   after: 'stop' | 'repeat' | 'next';
@@ -41,7 +41,7 @@ export const FIRST_GROOVES: GroovesState = {
   sort: 'name',
   down: false,
   chosen: null,
-  keepers: NO_KEEPERS,
+  keepers: NO_FAVOURITES,
   atOnce: true,
   after: 'repeat',
   tempo: 'beat',

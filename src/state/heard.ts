@@ -1,5 +1,5 @@
-import type { Beat } from '../../core/beat/schema';
-import { compared } from '../../core/feel/compare';
+import type { Beat } from '../../core/document/schema';
+import { compared } from '../../core/analysis/compare';
 import { wouldBe } from './doc';
 import type { Trial } from './slices';
 import { selectPattern, type RootState } from './store';
@@ -18,7 +18,7 @@ const withTrial = (beat: Beat, trial: Trial): Beat => {
 };
 
 /** The beat as it is heard and drawn: as it is, with what is tried, or while one compares without its feel or with another. */
-export const selectHeard = (state: RootState): Beat | null => {
+export const selectAudible = (state: RootState): Beat | null => {
   const { beat } = state.doc;
   const { compare, b, trial } = state.view;
   const pattern = selectPattern(state);

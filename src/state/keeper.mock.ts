@@ -1,6 +1,6 @@
-import type { Read } from '../../core/beat/reading';
-import { newBeat } from '../../core/beat/defaults';
-import * as file from '../../core/beat/file';
+import type { Read } from '../../core/document/reading';
+import { newBeat } from '../../core/document/defaults';
+import * as file from '../../core/document/file';
 import { memoryJournal } from './journal';
 import { createKeeper } from './keeper';
 import { loadEdits } from './lateEdits';

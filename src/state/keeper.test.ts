@@ -1,5 +1,5 @@
-import type { Beat } from '../../core/beat/schema';
-import { writeBeat } from '../../core/beat/text';
+import type { Beat } from '../../core/document/schema';
+import { writeBeat } from '../../core/document/text';
 import { stepSet, tempoSet, undone } from './doc';
 import { memoryJournal } from './journal';
 import { channel, demo, fromText, living, memory, open, second } from './keeper.mock';

@@ -1,9 +1,9 @@
-import type { ReadBeats } from '../../core/beat/file';
-import type { Read } from '../../core/beat/reading';
+import type { ReadBeats } from '../../core/document/file';
+import type { Read } from '../../core/document/reading';
 import { nanoid } from '@reduxjs/toolkit';
-import { newBeat } from '../../core/beat/defaults';
-import { numbered } from '../../core/beat/numbered';
-import type { Beat } from '../../core/beat/schema';
+import { newBeat } from '../../core/document/defaults';
+import { numbered } from '../../core/document/numbered';
+import type { Beat } from '../../core/document/schema';
 import { beatOpened, beatRenamed } from './doc';
 import type { Journal } from './journal';
 import { createLine, type Line } from './line';
@@ -29,7 +29,7 @@ export interface KeeperParts {
   life: { tab: string; alive: Alive };
   demos: Beat[];
   /** What reads a file: it is large, and needed only once there is something to check. */
-  fileFormat: () => Promise<Pick<typeof import('../../core/beat/file'), 'readBeat' | 'isNewer'>>;
+  fileFormat: () => Promise<Pick<typeof import('../../core/document/file'), 'readBeat' | 'isNewer'>>;
   loadEdits: () => Promise<void>;
   /** Has something done when what was seen at once is on the screen. */
   soon: (work: () => void) => void;

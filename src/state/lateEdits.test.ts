@@ -1,5 +1,5 @@
-import { newBeat } from '../../core/beat/defaults';
-import type { PatternEdit } from '../../core/pattern/edits';
+import { newBeat } from '../../core/document/defaults';
+import type { PatternEdit } from '../../core/edit/edits';
 
 const CLEAR: PatternEdit = { edit: 'clearLanes', args: { laneIds: ['kick'] } };
 
@@ -18,7 +18,7 @@ const page = () => {
       throw new Error('refused');
     }
     await new Promise<void>((resolve) => (come = resolve));
-    doc.giveEdits(jest.requireActual<typeof import('../../core/pattern/edits')>('../../core/pattern/edits'));
+    doc.giveEdits(jest.requireActual<typeof import('../../core/edit/edits')>('../../core/pattern/edits'));
   });
   const late = createLateEdits({ load: fetched, wait: () => Promise.resolve() });
   const store = configureStore({

@@ -8,7 +8,7 @@ let loading: Promise<void> | null = null;
 /** Fetches the edits beyond a tap on a step, where they are not there yet; after a failure it can be asked again. */
 export const loadEdits = (): Promise<void> => {
   if (hasEdits()) return Promise.resolve();
-  loading ??= import('../../core/pattern/edits').then(giveEdits).catch((fault: unknown) => {
+  loading ??= import('../../core/edit/edits').then(giveEdits).catch((fault: unknown) => {
     loading = null;
     throw fault;
   });

@@ -1,4 +1,4 @@
-import type { Beat } from '../../core/beat/schema';
+import type { Beat } from '../../core/document/schema';
 import { docMerged, docReducer, type DocState } from './doc';
 import { anyNeedsEdits, entryOf, type Entry } from './entry';
 import type { Journal } from './journal';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newBeat } from '../../core/beat/defaults';
+import { newBeat } from '../../core/document/defaults';
 import {
   docReducer,
   initialDoc,

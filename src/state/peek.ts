@@ -1,4 +1,4 @@
-import type { Beat } from '../../core/beat/schema';
+import type { Beat } from '../../core/document/schema';
 import { anyNeedsEdits, beatWith } from './entry';
 import { readLogged, type Item } from './log';
 import type { BeatSummary } from './slices';
@@ -7,7 +7,7 @@ import { words } from '../words/state';
 
 /** What reads a beat: both are large, and fetched when there is something to read. */
 interface PeekParts {
-  fileFormat: () => Promise<Pick<typeof import('../../core/beat/file'), 'readBeat' | 'isNewer'>>;
+  fileFormat: () => Promise<Pick<typeof import('../../core/document/file'), 'readBeat' | 'isNewer'>>;
   loadEdits: () => Promise<void>;
 }
 

@@ -1,4 +1,4 @@
-import type { Beat } from '../../core/beat/schema';
+import type { Beat } from '../../core/document/schema';
 import { newerSummary, peekAt, type Peeked } from './peek';
 import { libraryRead, summarySet, type BeatSummary } from './slices';
 import * as disk from './storage';
@@ -11,7 +11,7 @@ export interface ReaderParts {
   store: Store;
   storage: KeyValue;
   say: Say;
-  fileFormat: () => Promise<Pick<typeof import('../../core/beat/file'), 'readBeat' | 'isNewer'>>;
+  fileFormat: () => Promise<Pick<typeof import('../../core/document/file'), 'readBeat' | 'isNewer'>>;
   loadEdits: () => Promise<void>;
   now: () => number;
 }

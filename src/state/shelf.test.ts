@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { importFile } from '../../core/groove/importing';
-import { GENERAL_MIDI } from '../../core/midi/drumMap';
+import { GENERAL_MIDI } from '../../core/midi/drumMap/drumMap';
 import { FIRST_GROOVES, fittingGrooves, groovesChanged } from './grooves';
 import { forgetFiles, keepFiles, readFile, readImported } from './importedFiles';
 import { createShelf } from './shelf';

@@ -5,8 +5,8 @@ import { grooveOfFile, importFile, type Indexed } from '../../core/groove/import
 import { builtInGrooves } from '../../core/groove/library';
 import { likenessOf, type Likeness } from '../../core/groove/likeness';
 import { examplesFrom } from '../../core/groove/perform';
-import { GENERAL_MIDI, type DrumMap } from '../../core/midi/drumMap';
-import type { Example } from '../../core/midi/guessMap';
+import { GENERAL_MIDI, type DrumMap } from '../../core/midi/drumMap/drumMap';
+import type { Example } from '../../core/analysis/guessMap';
 import { Index } from 'flexsearch';
 import { folderBytes, readFolder, type FolderState } from './folder';
 import { forgetFiles, keepFiles, keepIndexed, readFile, readImported } from './importedFiles';

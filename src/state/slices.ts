@@ -1,13 +1,13 @@
-import type { NoteNames } from '../../core/beat/noteName';
+import type { NoteNames } from '../../core/document/noteName';
 import type { ExportHow } from '../../core/export/choice';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
-import type { Feel } from '../../core/beat/feelSchema';
-import type { Beat, Pattern } from '../../core/beat/schema';
-import type { Compared } from '../../core/feel/compare';
-import type { Box, Clip } from '../../core/pattern/clip';
-import type { BeatEdit, PatternEdit } from '../../core/pattern/edits';
-import type { Spot } from '../../core/pattern/spots';
+import type { Feel } from '../../core/document/feelSchema';
+import type { Beat, Pattern } from '../../core/document/schema';
+import type { Compared } from '../../core/analysis/compare';
+import type { Box, Clip } from '../../core/edit/clip';
+import type { BeatEdit, PatternEdit } from '../../core/edit/edits';
+import type { Spot } from '../../core/edit/spots';
 import { beatOpened } from './doc';
 
 /** What can be done and is not plain: opening a string, dragging in it, choosing by a held finger, comparing by a key. */

@@ -1,4 +1,4 @@
-import { newBeat } from '../../core/beat/defaults';
+import { newBeat } from '../../core/document/defaults';
 import { readLogged } from './log';
 import { fittingSettings, settingsOf } from './settings';
 import * as disk from './storage';

@@ -1,6 +1,6 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
-import { meterText } from '../../core/beat/meter';
-import type { Beat } from '../../core/beat/schema';
+import { meterText } from '../../core/document/meter';
+import type { Beat } from '../../core/document/schema';
 import { browserJournal, type Journal } from './journal';
 import IndexedStorage, { type Asked, type Got } from './indexedStorage';
 import { alone, begin, logKeys, rewrite } from './log';

@@ -1,7 +1,7 @@
 import { configureStore, type Middleware, type UnknownAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import { feelOf } from '../../core/beat/defaults';
-import { patternOf } from '../../core/pattern/beatEdits';
+import { feelOf } from '../../core/document/defaults';
+import { patternOf } from '../../core/edit/beatEdits';
 import { docReducer, isDocAction, type DocState } from './doc';
 import { createLateEdits } from './lateEdits';
 import { groovesReducer } from './grooves';

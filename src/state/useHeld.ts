@@ -1,4 +1,4 @@
-import { held } from '../../core/units';
+import { clamp } from '../../core/units';
 import { noticed } from './slices';
 import { useDo } from './store';
 import { words } from '../words/state';
@@ -7,7 +7,7 @@ import { words } from '../words/state';
 export const useHeld = () => {
   const act = useDo();
   return (asked: number, least: number, most: number, what: string): number => {
-    const kept = held(Math.round(asked * 100) / 100, least, most);
+    const kept = clamp(Math.round(asked * 100) / 100, least, most);
     if (kept !== Math.round(asked * 100) / 100)
       act(
         noticed({

@@ -1,8 +1,8 @@
 import { useLayoutEffect, useRef } from 'react';
-import { instrument } from '../../core/beat/instruments';
-import { partOf, patternTicks, stepsOf } from '../../core/beat/defaults';
-import { gridTicks } from '../../core/beat/grid';
-import type { Lane, Pattern } from '../../core/beat/schema';
+import { instrument } from '../../core/document/instruments';
+import { lanePatternOf, patternTicks, stepsOf } from '../../core/document/defaults';
+import { gridTicks } from '../../core/document/grid';
+import type { Lane, Pattern } from '../../core/document/schema';
 import { useInk } from './ink';
 
 interface BeadPictureProps {
@@ -23,11 +23,11 @@ export const BeadPicture = ({ pattern, lanes, width, height }: BeadPictureProps)
     canvas.current!.width = width * ratio;
     canvas.current!.height = height * ratio;
     brush.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const shown = lanes.filter(({ id }) => partOf(pattern, id).hits.length);
+    const shown = lanes.filter(({ id }) => lanePatternOf(pattern, id).hits.length);
     const row = height / Math.max(1, shown.length);
     const total = patternTicks(pattern);
     shown.forEach((lane, at) => {
-      const part = partOf(pattern, lane.id);
+      const part = lanePatternOf(pattern, lane.id);
       brush.fillStyle = ink[lane.pigment ?? instrument(lane.instrument).pigment];
       for (const hit of part.hits) {
         if (hit.step >= stepsOf(part, pattern)) continue;

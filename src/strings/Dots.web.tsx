@@ -1,4 +1,4 @@
-import type { Dot } from '../../core/feel/takeTemplate';
+import type { Dot } from '../../core/analysis/extractTemplate';
 import './pictures.css';
 import { words } from '../words/strings';
 

@@ -1,8 +1,9 @@
-import { INSTRUMENTS } from '../../core/beat/instruments';
+import { positionOf } from '../../core/document/position';
+import { INSTRUMENTS } from '../../core/document/instruments';
 import './pictures.css';
 import { Words } from '../ui/Words';
-import { barTicks, beatTicks } from '../../core/beat/meter';
-import { grooveTicks, positionOf, type Groove, type GrooveLane } from '../../core/groove/groove';
+import { barTicks, beatTicks } from '../../core/document/meter';
+import { grooveTicks, type Groove, type GrooveLane } from '../../core/groove/groove';
 import { words } from '../words/strings';
 
 const ROW = 20;

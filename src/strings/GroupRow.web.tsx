@@ -1,9 +1,9 @@
-import { count } from '../../core/beat/text';
-import type { Group, Lane } from '../../core/beat/schema';
+import { count } from '../../core/document/text';
+import type { Group, Lane } from '../../core/document/schema';
 import { beatEdited } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { selectPattern, useApp, useDo } from '../state/store';
-import { spotsOf } from '../../core/pattern/spots';
+import { spotsOf } from '../../core/edit/spots';
 import { Icon } from '../ui/Icon';
 import { words } from '../words/strings';
 

@@ -1,7 +1,7 @@
-import { SWING } from '../../core/beat/choices';
+import { SWING } from '../../core/document/choices';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Swing } from '../../core/beat/feelSchema';
-import { gridTicks } from '../../core/beat/grid';
+import type { Swing } from '../../core/document/feelSchema';
+import { gridTicks } from '../../core/document/grid';
 import { INSET } from './geometry';
 import { figure } from '../ui/figures';
 import './pictures.css';

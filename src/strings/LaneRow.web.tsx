@@ -1,6 +1,6 @@
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
-import { instrument } from '../../core/beat/instruments';
-import type { Lane } from '../../core/beat/schema';
+import { instrument } from '../../core/document/instruments';
+import type { Lane } from '../../core/document/schema';
 import type { Ticks } from '../../core/units';
 import { strikeLane } from '../audio/player';
 import { laneChanged } from '../state/doc';

@@ -1,6 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Roll } from '../../core/beat/schema';
-import { held } from '../../core/units';
+import type { Roll } from '../../core/document/schema';
+import { clamp } from '../../core/units';
 import './pictures.css';
 import { words } from '../words/strings';
 
@@ -19,12 +19,12 @@ export const RollHand = ({ roll, onChange }: RollHandProps) => {
   const levels = roll.levels;
   const set = (at: number, level: number, name?: string) =>
     onChange(
-      levels.map((one, i) => (i === at ? Math.round(held(level, 0, MOST) * 100) / 100 : one)),
+      levels.map((one, i) => (i === at ? Math.round(clamp(level, 0, MOST) * 100) / 100 : one)),
       name,
     );
   const draw = (event: PointerEvent) => {
     const { left, top, width, height } = box.current!.getBoundingClientRect();
-    const at = held(Math.floor(((event.clientX - left) / width) * levels.length), 0, levels.length - 1);
+    const at = clamp(Math.floor(((event.clientX - left) / width) * levels.length), 0, levels.length - 1);
     set(at, (1 - (event.clientY - top) / height) * MOST, gesture.current);
   };
   const keys = (event: KeyboardEvent, at: number) => {

@@ -1,7 +1,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Slot, Template } from '../../core/beat/feelSchema';
+import type { Slot, Template } from '../../core/document/feelSchema';
 import { slotOffsets } from '../../core/feel/templateBend';
-import { held } from '../../core/units';
+import { clamp } from '../../core/units';
 import { percent } from '../ui/figures';
 import { Para } from '../ui/Words';
 import './pictures.css';
@@ -37,14 +37,14 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
     const { at, gesture } = drag.current;
     const x = ((event.clientX - box.left) / box.width) * WIDTH;
     const y = ((event.clientY - box.top) / box.height) * HEIGHT;
-    const offset = held(Math.round((x / step - at - 0.5) * 100) / 100, -0.5, 0.5);
-    set(at, { offset, velocity: held(1 - (y - TOP) / (HEIGHT - 2 * TOP), 0.01, 1) }, gesture);
+    const offset = clamp(Math.round((x / step - at - 0.5) * 100) / 100, -0.5, 0.5);
+    set(at, { offset, velocity: clamp(1 - (y - TOP) / (HEIGHT - 2 * TOP), 0.01, 1) }, gesture);
   };
   const press = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const at = Math.floor(((event.clientX - box.left) / box.width) * slots.length);
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { at: held(at, 0, slots.length - 1), gesture: `slot ${event.timeStamp}` };
+    drag.current = { at: clamp(at, 0, slots.length - 1), gesture: `slot ${event.timeStamp}` };
     move(event);
   };
   const keys = (at: number) => (event: KeyboardEvent) => {
@@ -52,8 +52,8 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
     const sideways = { ArrowLeft: -0.01, ArrowRight: 0.01 }[event.key];
     const up = { ArrowUp: 0.02, ArrowDown: -0.02 }[event.key];
     if (event.key === 'Delete' || event.key === 'Backspace') set(at, null);
-    else if (sideways) set(at, { ...slot, offset: held(slot.offset + sideways, -0.5, 0.5) }, `slot ${at}`);
-    else if (up) set(at, { ...slot, velocity: held(slot.velocity + up, 0.01, 1) }, `slot ${at}`);
+    else if (sideways) set(at, { ...slot, offset: clamp(slot.offset + sideways, -0.5, 0.5) }, `slot ${at}`);
+    else if (up) set(at, { ...slot, velocity: clamp(slot.velocity + up, 0.01, 1) }, `slot ${at}`);
     else return;
     event.preventDefault();
   };

@@ -11,10 +11,10 @@ import {
   type RefObject,
   type ReactNode,
 } from 'react';
-import { partOf, patternTicks, soundingLanes } from '../../core/beat/defaults';
-import { gridTicks } from '../../core/beat/grid';
-import { barTicks, beatTicks } from '../../core/beat/meter';
-import type { Beat, Pattern } from '../../core/beat/schema';
+import { lanePatternOf, patternTicks, soundingLanes } from '../../core/document/defaults';
+import { gridTicks } from '../../core/document/grid';
+import { barTicks, beatTicks } from '../../core/document/meter';
+import type { Beat, Pattern } from '../../core/document/schema';
 import { planLane, type LanePlan } from '../../core/play/plan';
 import { readingOrder } from '../../core/play/reading';
 import type { Ticks } from '../../core/units';
@@ -111,7 +111,7 @@ let ownPlans: { beat: Beat; pattern: Pattern; plans: LanePlan[] } | null = null;
 const plansOfOwn = (beat: Beat, pattern: Pattern): LanePlan[] => {
   if (ownPlans?.beat === beat && ownPlans.pattern === pattern) return ownPlans.plans;
   const own = beat.lanes.filter(({ id }) => {
-    const part = partOf(pattern, id);
+    const part = lanePatternOf(pattern, id);
     return part.hits.length && (part.steps !== null || part.rate !== '1' || part.direction !== 'forward');
   });
   ownPlans = { beat, pattern, plans: own.map((lane) => planLane(beat, pattern, lane)) };
@@ -126,9 +126,9 @@ const ownPlaces = (tick: Ticks): { lane: number; step: number }[] | null => {
   const plans = plansOfOwn(beat, pattern);
   if (!plans.length) return null;
   return plans.map((plan) => {
-    const round = Math.floor(tick / plan.roundTicks);
+    const round = Math.floor(tick / plan.cycleTicks);
     const order = readingOrder(plan.direction, plan.steps, round, plan.seed, plan.key);
-    const turn = Math.floor((tick - round * plan.roundTicks) / plan.step);
+    const turn = Math.floor((tick - round * plan.cycleTicks) / plan.step);
     return { lane: plan.index, step: order[Math.min(turn, order.length - 1)]! };
   });
 };
@@ -188,7 +188,7 @@ const useTops = (
 const PasteLine = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) => {
   const at = useApp(({ view }) => (view.clip ? view.pasteAt : null));
   if (!at || !beat.lanes.some(({ id }) => id === at.laneId)) return null;
-  const tick = at.step * gridTicks(partOf(pattern, at.laneId).grid);
+  const tick = at.step * gridTicks(lanePatternOf(pattern, at.laneId).grid);
   if (tick > patternTicks(pattern)) return null;
   return (
     <span

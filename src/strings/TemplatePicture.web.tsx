@@ -1,4 +1,4 @@
-import type { Shape } from '../../core/beat/feelSchema';
+import type { Shape } from '../../core/document/feelSchema';
 import './pictures.css';
 import { slotOffsets } from '../../core/feel/templateBend';
 

@@ -1,8 +1,8 @@
-import { partOf, patternTicks } from '../../core/beat/defaults';
-import { gridTicks } from '../../core/beat/grid';
-import { barTicks } from '../../core/beat/meter';
-import { copyHits, moveHits, pasteHits, type Box } from '../../core/pattern/clip';
-import { spotsWithin, type Spot } from '../../core/pattern/spots';
+import { lanePatternOf, patternTicks } from '../../core/document/defaults';
+import { gridTicks } from '../../core/document/grid';
+import { barTicks } from '../../core/document/meter';
+import { copyHits, moveHits, pasteHits, type Box } from '../../core/edit/clip';
+import { spotsWithin, type Spot } from '../../core/edit/spots';
 import { editShown } from '../state/editing';
 import { noticed, viewChanged } from '../state/slices';
 import { selectPattern, type Store } from '../state/store';
@@ -40,7 +40,7 @@ export const selectAll = (store: Store): void =>
 /** The step of a lane that begins at a time, or as near to it as can be told: a clip may lie between steps. */
 const spotAt = (store: Store, laneId: string, tick: number): Spot => ({
   laneId,
-  step: tick / gridTicks(partOf(selectPattern(store.getState())!, laneId).grid),
+  step: tick / gridTicks(lanePatternOf(selectPattern(store.getState())!, laneId).grid),
 });
 
 /** Copies, with the empty edges of what was drawn around it; says so where there is nothing to copy. The line goes behind it. */
@@ -62,8 +62,8 @@ export const copyChosen = (store: Store, spots: Spot[]): boolean => {
   return true;
 };
 
-const firstOf = (pattern: Parameters<typeof partOf>[0], spots: Spot[]): number =>
-  Math.min(...spots.map(({ laneId, step }) => step * gridTicks(partOf(pattern, laneId).grid)));
+const firstOf = (pattern: Parameters<typeof lanePatternOf>[0], spots: Spot[]): number =>
+  Math.min(...spots.map(({ laneId, step }) => step * gridTicks(lanePatternOf(pattern, laneId).grid)));
 
 /** Pastes at a step, and selects what was pasted; says what was cut, or why nothing fits. */
 export const pasteAt = (store: Store, at: Spot): void => {
@@ -73,7 +73,7 @@ export const pasteAt = (store: Store, at: Spot): void => {
   const pasted = pasteHits(selectPattern(state)!, clip, at, laneIdsOf(store));
   if (!pasted.ok) return void say(store, pasted.error);
   editShown(store, { edit: 'pasteHits', args: { clip, at } });
-  const from = at.step * gridTicks(partOf(pasted.pattern, at.laneId).grid);
+  const from = at.step * gridTicks(lanePatternOf(pasted.pattern, at.laneId).grid);
   store.dispatch(
     viewChanged({
       spots: pasted.spots,
@@ -90,7 +90,7 @@ export const moveChosen = (store: Store, spots: Spot[], steps: number, down: num
   const pattern = selectPattern(state)!;
   const [first] = spots;
   if (!first) return;
-  const by = steps * gridTicks(partOf(pattern, first.laneId).grid);
+  const by = steps * gridTicks(lanePatternOf(pattern, first.laneId).grid);
   const moved = moveHits(pattern, spots, by, down, laneIdsOf(store));
   if (!moved.ok) return void say(store, moved.error);
   editShown(store, { edit: 'moveHits', args: { spots, by, lanes: down } });

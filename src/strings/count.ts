@@ -1,4 +1,4 @@
-import { barTicks, beatTicks, isCompound, type Meter } from '../../core/beat/meter';
+import { barTicks, beatTicks, isCompound, type Meter } from '../../core/document/meter';
 import type { Ticks } from '../../core/units';
 
 export interface Count {

@@ -1,17 +1,17 @@
-import { newFeel } from '../../core/beat/feelDefaults';
+import { allNotes } from '../../core/play/driver';
+import { planPasses } from '../../core/play/timelinePlan';
+import { newFeel } from '../../core/document/feelDefaults';
 import fc from 'fast-check';
 import { beats } from '../../core/arbitraries';
-import { newBeat, newHit } from '../../core/beat/defaults';
-import type { Beat, Part } from '../../core/beat/schema';
-import { planPattern } from '../../core/play/plan';
-import { playLoop } from '../../core/play/play';
-import { setStep } from '../../core/pattern/hits';
+import { newBeat, newHit } from '../../core/document/defaults';
+import type { Beat, LanePattern } from '../../core/document/schema';
+import { setStep } from '../../core/edit/hits';
 import { countBar } from './count';
 import { createDrawings, drawLane } from './drawing';
 
-const withKick = (part: Partial<Part>, percent = 50): Beat => {
+const withKick = (part: Partial<LanePattern>, percent = 50): Beat => {
   const beat = newBeat('b', 'B', 1);
-  const kick: Part = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [], ...part };
+  const kick: LanePattern = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [], ...part };
   return {
     ...beat,
     feel: newFeel({ percent, grid: '1/16' }),
@@ -28,7 +28,9 @@ test('without the glass, every bead stands at the tick that is exported', () => 
       const drawn = [...cells.flatMap((cell) => cell.beads), ...repeats].map((bead) => bead.x);
       // Added up in another order, a figure may differ in its last digits.
       const isDrawn = (tick: number) => drawn.some((x) => Math.abs(x - tick) < 1e-6);
-      const heard = playLoop(planPattern(beat, pattern), 1).filter((note) => note.lane === 0 && !note.moved);
+      const heard = allNotes(planPasses(beat, pattern, 1), 'wrap').filter(
+        (note) => note.lane === 0 && !note.moved,
+      );
       expect(heard.filter((note) => !isDrawn(note.tick))).toEqual([]);
     }),
   );

@@ -1,8 +1,8 @@
-import { feelOf, partOf, patternTicks } from '../../core/beat/defaults';
-import type { Beat, Hit, Lane, Pattern } from '../../core/beat/schema';
-import { planLane, type LanePlan, type PlayPlan } from '../../core/play/plan';
-import { bendOf, drawnStrokes, type Drawn } from '../../core/play/play';
-import { held, type Ticks } from '../../core/units';
+import { feelOf, lanePatternOf, patternTicks } from '../../core/document/defaults';
+import type { Beat, Hit, Lane, Pattern } from '../../core/document/schema';
+import { planLane, type LanePlan } from '../../core/play/plan';
+import { bendOf, drawnStrokes, type Drawn } from '../../core/play/notes';
+import { clamp, type Ticks } from '../../core/units';
 
 /** A bead: where a stroke sounds and how hard. Positions are in ticks from the pattern's start. */
 export interface Bead {
@@ -47,15 +47,15 @@ export interface LaneDrawing {
 const magnified = (stroke: Drawn, base: Ticks, step: Ticks, glass: number): Ticks => {
   const left = stroke.tick - base;
   const most = Math.max(Math.abs(left), 0.45 * step);
-  return base + held(left * glass, -most, most);
+  return base + clamp(left * glass, -most, most);
 };
 
 const beadOf = (stroke: Drawn, hit: Hit | undefined, base: Ticks, step: Ticks, glass: number): Bead => ({
   x: magnified(stroke, base, step, glass),
-  rule: stroke.rule,
+  rule: stroke.gridTick,
   velocity: stroke.velocity,
   step: stroke.step,
-  place: stroke.place,
+  place: stroke.hitIndex,
   stroke: stroke.stroke,
   chance: (hit?.chance ?? 1) * (hit?.passes ? new Set(hit.passes.on).size / hit.passes.of : 1),
   small: stroke.stroke !== 0 || hit?.roll !== undefined,
@@ -97,25 +97,21 @@ const writtenBead = (cell: Cell): Bead => ({
 
 /** What there is to draw of one lane in one pattern. */
 export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number): LaneDrawing => {
-  const part = partOf(pattern, lane.id);
+  const part = lanePatternOf(pattern, lane.id);
   const lanePlan = planLane(beat, pattern, lane);
-  const plan: PlayPlan = {
-    tempo: beat.tempo,
-    meter: pattern.meter,
-    length: patternTicks(pattern),
-    lanes: [lanePlan],
-  };
+  const length = patternTicks(pattern);
   const bend = bendOf(lanePlan);
-  const loop = lanePlan.roundTicks;
-  const shown = Math.min(lanePlan.steps, Math.ceil(plan.length / lanePlan.step - 1e-9));
+  const loop = lanePlan.cycleTicks;
+  const shown = Math.min(lanePlan.steps, Math.ceil(length / lanePlan.step - 1e-9));
   const order = readOnce(lanePlan, shown);
   const cells = emptyCells(lanePlan, order);
   const bySpot = new Map(cells.map((cell, at) => [at, cell]));
   const repeats: Bead[] = [];
-  for (const stroke of drawnStrokes(plan, lanePlan)) {
-    const hit = lanePlan.byStep[stroke.step]?.[stroke.place];
-    const bead = beadOf(stroke, hit, bend(stroke.rule), lanePlan.step, glass);
-    const cell = stroke.rule < loop - 1e-6 ? bySpot.get(Math.round(stroke.rule / lanePlan.step)) : undefined;
+  for (const stroke of drawnStrokes(lanePlan, length)) {
+    const hit = lanePlan.byStep[stroke.step]?.[stroke.hitIndex];
+    const bead = beadOf(stroke, hit, bend(stroke.gridTick), lanePlan.step, glass);
+    const cell =
+      stroke.gridTick < loop - 1e-6 ? bySpot.get(Math.round(stroke.gridTick / lanePlan.step)) : undefined;
     if (cell?.step === stroke.step && !wanders(lanePlan)) cell.beads.push(bead);
     else repeats.push(bead);
   }
@@ -124,7 +120,7 @@ export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number
     cell.velocity = hits.reduce((most, hit) => Math.max(most, hit.velocity), 0);
     if (cell.velocity && wanders(lanePlan)) cell.beads = [writtenBead(cell)];
   }
-  return { cells, hands: cells, repeats, knot: part.steps !== null && loop < plan.length ? loop : null };
+  return { cells, hands: cells, repeats, knot: part.steps !== null && loop < length ? loop : null };
 };
 
 const sameBead = (a: Bead, b: Bead | undefined): boolean =>
@@ -181,7 +177,7 @@ export const createDrawings = (): ((
 ) => LaneDrawing) => {
   const kept = new Map<string, Kept>();
   return (beat, pattern, lane, glass) => {
-    const part = partOf(pattern, lane.id);
+    const part = lanePatternOf(pattern, lane.id);
     const key = [beat.id, part, feelOf(beat, pattern), pattern.meter, pattern.bars, beat.tempo, glass];
     const before = kept.get(lane.id);
     if (before?.key.every((one, at) => one === key[at])) return before.drawing;

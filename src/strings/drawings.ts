@@ -1,9 +1,9 @@
-import { partOf } from '../../core/beat/defaults';
-import type { Hit, Lane } from '../../core/beat/schema';
-import { differences } from '../../core/pattern/patterns';
-import type { Spot } from '../../core/pattern/spots';
-import { patternOf } from '../../core/pattern/beatEdits';
-import { selectHeard } from '../state/heard';
+import { lanePatternOf } from '../../core/document/defaults';
+import type { Hit, Lane } from '../../core/document/schema';
+import { differences } from '../../core/edit/patterns';
+import type { Spot } from '../../core/edit/spots';
+import { patternOf } from '../../core/edit/beatEdits';
+import { selectAudible } from '../state/heard';
 import { selectPattern, type RootState } from '../state/store';
 import { createDrawings, type LaneDrawing } from './drawing';
 
@@ -11,7 +11,7 @@ const drawingOf = createDrawings();
 
 /** What is drawn of a lane in the pattern shown: the same object until something of it changes. */
 export const laneDrawing = (state: RootState, lane: Lane): LaneDrawing | null => {
-  const beat = selectHeard(state);
+  const beat = selectAudible(state);
   if (!beat || !selectPattern(state)) return null;
   return drawingOf(beat, patternOf(beat, state.view.patternId), lane, state.view.glass);
 };
@@ -44,7 +44,7 @@ export const markedSteps = (state: RootState, laneId: string): ReadonlySet<numbe
   const pattern = selectPattern(state);
   const parent = state.doc.beat?.patterns.find(({ id }) => id === pattern?.parent);
   if (!pattern || !parent) return NONE;
-  const [now, before] = [partOf(pattern, laneId).hits, partOf(parent, laneId).hits];
+  const [now, before] = [lanePatternOf(pattern, laneId).hits, lanePatternOf(parent, laneId).hits];
   const kept = marks.get(laneId);
   if (kept?.now === now && kept.before === before) return kept.steps;
   const steps = differences(pattern, parent, laneId);

@@ -1,6 +1,6 @@
-import { patternTicks, soundingLanes } from '../../core/beat/defaults';
-import { instrument, type Material } from '../../core/beat/instruments';
-import { barTicks, beatTicks } from '../../core/beat/meter';
+import { patternTicks, soundingLanes } from '../../core/document/defaults';
+import { instrument, type Material } from '../../core/document/instruments';
+import { barTicks, beatTicks } from '../../core/document/meter';
 import { selectBeat, selectPattern, type RootState } from '../state/store';
 import { laneDrawing } from './drawings';
 import { INSET, LANE_HEIGHT, namesWidth } from './geometry';

@@ -1,4 +1,4 @@
-import type { Spot } from '../../core/pattern/spots';
+import type { Spot } from '../../core/edit/spots';
 
 export type Doing = 'nothing' | 'paint' | 'velocity' | 'nudge' | 'move' | 'length' | 'line' | 'box' | 'done';
 

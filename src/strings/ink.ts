@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { Pigment } from '../../core/beat/instruments';
+import type { Pigment } from '../../core/document/instruments';
 
 const NAMES = [
   'ground',

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
-import { newBeat, newHit } from '../../core/beat/defaults';
-import type { Beat, Hit, Part } from '../../core/beat/schema';
-import { sloped } from '../../core/pattern/strokes';
+import { newBeat, newHit } from '../../core/document/defaults';
+import type { Beat, Hit, LanePattern } from '../../core/document/schema';
+import { sloped } from '../../core/edit/strokes';
 import { createBoard } from './board';
 import { drawLane } from './drawing';
 import { beadSize, beadTop, INSET } from './geometry';
@@ -42,9 +42,9 @@ const createBrush = () => {
   return { brush: brush as unknown as CanvasRenderingContext2D, done };
 };
 
-const withKick = (hits: Hit[], part: Partial<Part> = {}): Beat => {
+const withKick = (hits: Hit[], part: Partial<LanePattern> = {}): Beat => {
   const beat = newBeat('b', 'B', 1);
-  const kick: Part = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits, ...part };
+  const kick: LanePattern = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits, ...part };
   return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
 };
 const painted = (beat: Beat, how: Partial<Look> = {}, lit: number[] = [], at: number | null = null) => {

@@ -1,4 +1,4 @@
-import type { Material } from '../../core/beat/instruments';
+import type { Material } from '../../core/document/instruments';
 import type { Ticks } from '../../core/units';
 import type { Bead, Cell } from './drawing';
 import { beadSize, beadTop, heightOf, INSET, OPEN_HEIGHT } from './geometry';

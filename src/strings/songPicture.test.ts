@@ -1,7 +1,7 @@
-import { gridTicks } from '../../core/beat/grid';
-import { PIGMENTS } from '../../core/beat/choices';
-import type { Beat } from '../../core/beat/schema';
-import { layoutSong } from '../../core/song/layout';
+import { gridTicks } from '../../core/document/grid';
+import { PIGMENTS } from '../../core/document/choices';
+import type { Beat } from '../../core/document/schema';
+import { songTimeline } from '../../core/play/timeline';
 import { DEMO_BEATS } from '../../demo/beats';
 import { numberEvery, paintTile, pixelOf, rowsOf } from './songPicture';
 
@@ -12,7 +12,7 @@ test('a colour is the same pixel, however short it is written', () => {
 
 test('a lane that plays anywhere in the song has a row; numbers never run into one another', () => {
   const beat = DEMO_BEATS[0]!;
-  const rows = rowsOf(beat, layoutSong(beat));
+  const rows = rowsOf(beat, songTimeline(beat));
   expect([...rows.keys()]).toEqual(beat.lanes.map(({ id }) => id).filter((id) => rows.has(id)));
   expect(rows.size).toBe(10);
   for (const points of [0.5, 2, 9, 40]) expect(numberEvery(points) * points).toBeGreaterThanOrEqual(34);
@@ -44,7 +44,7 @@ PIGMENTS.forEach((name, at) => (INK[name] = `#${(0x404040 + at * 0x111111).toStr
 
 const tile = (beat: Beat, [from, to]: [number, number], scale: number) => {
   const [width, height] = [Math.round((to - from) * scale), 120];
-  const layout = layoutSong(beat);
+  const layout = songTimeline(beat);
   const rows = rowsOf(beat, layout);
   const { brush, pixels, words } = brushOf(width, height);
   paintTile(brush, layout, rows, INK, { scale, top: 20, height: 80 }, [from, to], 1);
@@ -63,10 +63,10 @@ const tile = (beat: Beat, [from, to]: [number, number], scale: number) => {
 
 test('every lane of a bar is dyed where it is hit, and nowhere else; numbers and times are written', () => {
   const beat = DEMO_BEATS.find(({ song }) => song.order.length)!;
-  const bar = layoutSong(beat).bars[0]!;
+  const bar = songTimeline(beat).bars[0]!;
   const scale = 0.25;
   const { dyed, words, layout, rows } = tile(beat, [0, 3840], scale);
-  const [stretch] = layout.stretches;
+  const [stretch] = layout.regions;
   const silent = stretch!.span.section!.silent;
   for (const lane of rows.keys()) {
     const part = stretch!.pattern!.parts[lane];

@@ -1,12 +1,12 @@
-import { partOf, patternTicks, stepsOf } from '../../core/beat/defaults';
-import { gridTicks } from '../../core/beat/grid';
-import { instrument, type Pigment } from '../../core/beat/instruments';
-import type { Beat, Lane, Pattern } from '../../core/beat/schema';
+import { lanePatternOf, patternTicks, stepsOf } from '../../core/document/defaults';
+import { gridTicks } from '../../core/document/grid';
+import { instrument, type Pigment } from '../../core/document/instruments';
+import type { Beat, Lane, Pattern } from '../../core/document/schema';
 import { rateOf } from '../../core/play/reading';
-import { barTicks } from '../../core/beat/meter';
-import type { Layout, Stretch } from '../../core/song/layout';
-import { lastAt, secondsAt, tickAtSeconds } from '../../core/song/tempoMap';
-import { timeWords } from '../../core/song/time';
+import { barTicks } from '../../core/document/meter';
+import type { Timeline, Region } from '../../core/play/timeline';
+import { lastAt, secondsAt, tickAtSeconds } from '../../core/play/tempoMap';
+import { timeWords } from '../../core/play/time';
 import type { Ticks } from '../../core/units';
 
 /** Strings seen from afar: painted in the page or in a worker. */
@@ -24,7 +24,7 @@ const dots = new WeakMap<Pattern, Dot[]>();
 
 /** The hits of one lane over the length of the pattern, its own loop repeated. */
 const laneDots = (pattern: Pattern, lane: string): Dot[] => {
-  const part = partOf(pattern, lane);
+  const part = lanePatternOf(pattern, lane);
   const step = gridTicks(part.grid) / rateOf(part.rate);
   const steps = stepsOf(part, pattern);
   const total = patternTicks(pattern);
@@ -53,9 +53,9 @@ export interface Row {
 }
 
 /** The lanes that play anywhere in the song, from above. */
-export const rowsOf = (beat: Beat, layout: Layout): Map<string, Row> => {
+export const rowsOf = (beat: Beat, layout: Timeline): Map<string, Row> => {
   const used = new Set(
-    layout.stretches.flatMap(({ pattern }) =>
+    layout.regions.flatMap(({ pattern }) =>
       Object.entries(pattern?.parts ?? {})
         .filter(([, part]) => part.hits.length)
         .map(([lane]) => lane),
@@ -108,7 +108,7 @@ const fill = (sheet: Sheet, x: number, y: number, width: number, height: number,
 
 const drawStretch = (
   sheet: Sheet,
-  stretch: Stretch,
+  stretch: Region,
   rows: Map<string, Row>,
   pixel: Record<Pigment, number>,
   { scale, top, height }: Measures,
@@ -152,7 +152,7 @@ const timeEvery = (secondPoints: number): number =>
 /** Minutes and seconds below the strings. */
 const paintTimes = (
   brush: Brush,
-  { tempos, length }: Layout,
+  { tempos, length }: Timeline,
   ink: Record<string, string>,
   { scale, top, height }: Measures,
   from: Ticks,
@@ -170,16 +170,16 @@ const paintTimes = (
 };
 
 /** The bars that begin within a stretch of time, each with whether its number is written. */
-const barsWithin = ({ bars }: Layout, [from, to]: [Ticks, Ticks], scale: number) => {
+const barsWithin = ({ bars }: Timeline, [from, to]: [Ticks, Ticks], scale: number) => {
   const every = numberEvery((bars[0] ? barTicks(bars[0].meter) : 3840) * scale);
-  const out: { bar: Layout['bars'][number]; at: number; numbered: boolean }[] = [];
+  const out: { bar: Timeline['bars'][number]; at: number; numbered: boolean }[] = [];
   for (let at = lastAt(starts(bars), from - 3840 * 2); at < bars.length && bars[at]!.from < to; at++)
     out.push({ bar: bars[at]!, at, numbered: at % every === 0 });
   return out;
 };
 
-const begun = new WeakMap<Layout['bars'], Ticks[]>();
-const starts = (bars: Layout['bars']): Ticks[] => {
+const begun = new WeakMap<Timeline['bars'], Ticks[]>();
+const starts = (bars: Timeline['bars']): Ticks[] => {
   const known = begun.get(bars) ?? bars.map(({ from }) => from);
   begun.set(bars, known);
   return known;
@@ -192,7 +192,7 @@ const starts = (bars: Layout['bars']): Ticks[] => {
  */
 export const paintTile = (
   brush: Brush,
-  layout: Layout,
+  layout: Timeline,
   rows: Map<string, Row>,
   ink: Record<string, string>,
   measures: Measures,
@@ -221,7 +221,7 @@ export const paintTile = (
   const row = height / Math.max(1, rows.size);
   for (const { at } of rows.values())
     fill(sheet, 0, top + (at + 0.5) * row, (Math.min(to, layout.length) - from) * scale, 0.5, pixel.line);
-  for (const stretch of layout.stretches)
+  for (const stretch of layout.regions)
     if (stretch.from < to && stretch.from + stretch.length > from)
       drawStretch(sheet, stretch, rows, pixel, measures, [from, to]);
   brush.putImageData(image, 0, 0);

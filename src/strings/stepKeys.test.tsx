@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { fireEvent, render, screen } from '@testing-library/react';
-import { newBeat, partOf } from '../../core/beat/defaults';
-import { patternOf } from '../../core/pattern/beatEdits';
-import { setStep } from '../../core/pattern/hits';
+import { newBeat, lanePatternOf } from '../../core/document/defaults';
+import { patternOf } from '../../core/edit/beatEdits';
+import { setStep } from '../../core/edit/hits';
 import { beatOpened, undone } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
@@ -36,7 +36,7 @@ const Board = () => (
 );
 
 const view = () => store.getState().view;
-const part = (lane: string) => partOf(patternOf(store.getState().doc.beat!, null), lane);
+const part = (lane: string) => lanePatternOf(patternOf(store.getState().doc.beat!, null), lane);
 const steps = (lane: string) => part(lane).hits.map(({ step }) => step);
 const cell = (name: string) => screen.getByRole('button', { name });
 const at = () => document.activeElement?.getAttribute('aria-label');

@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from 'react';
-import { partOf } from '../../core/beat/defaults';
-import { digitVelocity, isOn } from '../../core/pattern/hits';
-import { hitsOn, type Spot } from '../../core/pattern/spots';
+import { lanePatternOf } from '../../core/document/defaults';
+import { digitVelocity, isOn } from '../../core/edit/hits';
+import { hitsOn, type Spot } from '../../core/edit/spots';
 import { strikeLane } from '../audio/player';
 import { laneChanged } from '../state/doc';
 import { editShown, setStepShown, setVelocityShown } from '../state/editing';
@@ -95,7 +95,7 @@ const walk = (event: KeyboardEvent, place: Place): boolean => {
 const editStep = (event: KeyboardEvent, store: Store, { laneId, step, cell }: Place): boolean => {
   const pattern = selectPattern(store.getState());
   if (!cell || !pattern) return false;
-  const on = isOn(partOf(pattern, laneId), step);
+  const on = isOn(lanePatternOf(pattern, laneId), step);
   const where = { laneId, step };
   if (event.key === 'Enter' || event.key === ' ') {
     if (!event.repeat) setStepShown(store, { ...where, on: !on });

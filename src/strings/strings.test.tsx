@@ -1,12 +1,12 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat, partOf } from '../../core/beat/defaults';
-import { setStep, setVelocity } from '../../core/pattern/hits';
+import { newBeat, lanePatternOf } from '../../core/document/defaults';
+import { setStep, setVelocity } from '../../core/edit/hits';
 import { beatOpened } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { store } from '../state/session';
-import { patternOf } from '../../core/pattern/beatEdits';
+import { patternOf } from '../../core/edit/beatEdits';
 import { Strings } from './Strings';
 import { selectBeat, selectPattern, useApp } from '../state/store';
 
@@ -37,7 +37,7 @@ const Screen = () => {
 
 const step = (lane: string, number: number) =>
   screen.getByRole('checkbox', { name: `${lane}, step ${number}` });
-const kick = () => partOf(patternOf(store.getState().doc.beat!, null), 'kick').hits;
+const kick = () => lanePatternOf(patternOf(store.getState().doc.beat!, null), 'kick').hits;
 const on = (element: HTMLElement) => element.getAttribute('aria-checked') === 'true';
 
 beforeEach(() => {

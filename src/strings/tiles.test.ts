@@ -1,4 +1,4 @@
-import { newBeat } from '../../core/beat/defaults';
+import { newBeat } from '../../core/document/defaults';
 import type { PictureAsked, SongPicture } from '../workers/pictureWorker';
 import { askTile } from './tiles';
 

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
-import { newBeat, partOf } from '../../core/beat/defaults';
-import { patternOf } from '../../core/pattern/beatEdits';
-import { setStep } from '../../core/pattern/hits';
+import { newBeat, lanePatternOf } from '../../core/document/defaults';
+import { patternOf } from '../../core/edit/beatEdits';
+import { setStep } from '../../core/edit/hits';
 import { beatOpened, undone } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
@@ -26,7 +26,7 @@ const LEFT = 100;
 const WIDTH = (3840 + AROUND) * POINTS;
 const SPACE = 200;
 
-const part = (lane: string) => partOf(patternOf(store.getState().doc.beat!, null), lane);
+const part = (lane: string) => lanePatternOf(patternOf(store.getState().doc.beat!, null), lane);
 const steps = (lane: string) => part(lane).hits.map(({ step }) => step);
 const view = () => store.getState().view;
 /** The middle of a step, in points of the page. */

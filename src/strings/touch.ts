@@ -1,10 +1,10 @@
 import { hintDone } from '../state/hints';
-import { partOf, patternTicks } from '../../core/beat/defaults';
+import { lanePatternOf, patternTicks } from '../../core/document/defaults';
 import { planLane } from '../../core/play/plan';
-import { isOn } from '../../core/pattern/hits';
-import { gridTicks } from '../../core/beat/grid';
-import { hitsOn, sameSpot, type Spot } from '../../core/pattern/spots';
-import { held, ticksPerMs } from '../../core/units';
+import { isOn } from '../../core/edit/hits';
+import { gridTicks } from '../../core/document/grid';
+import { hitsOn, sameSpot, type Spot } from '../../core/edit/spots';
+import { clamp, ticksPerMs } from '../../core/units';
 import { editShown, setStepShown } from '../state/editing';
 import { viewChanged } from '../state/slices';
 import type { Store } from '../state/store';
@@ -60,7 +60,7 @@ export const createTouch = (store: Store): Touch => {
   let tapped: (Spot & { at: number }) | null = null;
 
   const shown = () => selectPattern(store.getState())!;
-  const part = (laneId: string) => partOf(shown(), laneId);
+  const part = (laneId: string) => lanePatternOf(shown(), laneId);
   const look = (change: Parameters<typeof viewChanged>[0]) => store.dispatch(viewChanged(change));
 
   const put = (laneId: string, step: number, on: boolean, gesture?: string) => {
@@ -196,7 +196,8 @@ export const createTouch = (store: Store): Touch => {
     if (one.leaving) return say(one, words.letGoToTakeIt);
     hintDone(store, 'drag');
     const rate = one.fine ? FINE : 1;
-    const by = Math.round(held(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127)) - one.velocity;
+    const by =
+      Math.round(clamp(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127)) - one.velocity;
     editShown(store, { edit: 'shiftVelocities', args: { spots: dragged(one), by } }, one.gesture, true);
     const velocity = velocityNow(one);
     say(one, words.velocityVelocity(velocity));
@@ -210,7 +211,7 @@ export const createTouch = (store: Store): Touch => {
     hintDone(store, 'drag');
     const glass = store.getState().view.glass;
     const ticks = (((x - one.x) / points) * wide) / glass;
-    const asked = held(one.nudge + ticks / step, -0.5, 0.5) - one.nudge;
+    const asked = clamp(one.nudge + ticks / step, -0.5, 0.5) - one.nudge;
     const ms = (asked * step) / ticksPerMs(beat.tempo);
     editShown(store, { edit: 'nudgeByMs', args: { spots: dragged(one), ms } }, one.gesture, true);
     const nudge = hitsOn(shown(), [own(one)])[0]?.hit.nudge ?? one.nudge + asked;
@@ -245,7 +246,7 @@ export const createTouch = (store: Store): Touch => {
 
   const drawLength = (one: Grip, x: number) => {
     const { points, step } = scale(one.lane, one.laneId);
-    const length = held((one.length ?? 1) + (x - one.x) / points / step, 0.1, 64);
+    const length = clamp((one.length ?? 1) + (x - one.x) / points / step, 0.1, 64);
     editShown(store, { edit: 'setLengths', args: { spots: dragged(one), length } }, one.gesture);
     say(one, words.lengthStepsLong(length.toFixed(2)));
   };
@@ -254,7 +255,7 @@ export const createTouch = (store: Store): Touch => {
     const step = stepUnder(one, x);
     if (step === null) return;
     const { box } = scale(one.lane, one.laneId);
-    const velocity = Math.round(held(127 - (y - box.top - 14) / VELOCITY_POINTS, 1, 127));
+    const velocity = Math.round(clamp(127 - (y - box.top - 14) / VELOCITY_POINTS, 1, 127));
     const steps = step === one.last ? [step] : between(one.last, step);
     const spots = steps.map((each) => ({ laneId: one.laneId, step: each }));
     editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } }, one.gesture);

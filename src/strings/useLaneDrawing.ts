@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState, type RefObject } from 'react';
-import type { Lane } from '../../core/beat/schema';
+import type { Lane } from '../../core/document/schema';
 import { store } from '../state/session';
 import { useApp } from '../state/store';
 import type { LaneDrawing } from './drawing';

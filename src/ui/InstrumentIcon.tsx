@@ -1,5 +1,5 @@
 import { Path, Svg } from 'react-native-svg';
-import type { InstrumentId } from '../../core/beat/instruments';
+import type { InstrumentId } from '../../core/document/instruments';
 
 /**
  * A small drawing for each instrument, on a field of 24 by 24. Relatives share a drawing and differ by a mark: a wedge up or

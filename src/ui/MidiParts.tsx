@@ -1,6 +1,6 @@
 import { CheckBox } from './CheckBox';
 import { Chips } from './Layout';
-import type { MidiPart } from '../../core/midi/parts';
+import type { MidiPart } from '../../core/midi/read/parts';
 import { words } from '../words/ui';
 
 interface MidiPartsProps {

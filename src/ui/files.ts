@@ -1,6 +1,6 @@
 import { saveAs } from 'file-saver';
-import { fileName, writeBeat } from '../../core/beat/text';
-import type { Beat } from '../../core/beat/schema';
+import { fileName, writeBeat } from '../../core/document/text';
+import type { Beat } from '../../core/document/schema';
 
 export const saveText = (text: string, name: string): void =>
   saveAs(new Blob([text], { type: 'application/json' }), name);

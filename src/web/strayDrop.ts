@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { listed } from '../../core/beat/text';
+import { listed } from '../../core/document/text';
 import { store } from '../state/session';
 import { noticed } from '../state/slices';
 import { words } from '../words/web';

@@ -1,4 +1,4 @@
-import { count } from '../../core/beat/text';
+import { count } from '../../core/document/text';
 
 /** What the Song screen says. */
 export const words = {

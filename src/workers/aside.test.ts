@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { deserialize, serialize } from 'node:v8';
 import { TEMPLATES } from '../../core/feel/templates';
-import { templateMidi } from '../../core/midi/templateMidi';
+import { templateMidi } from '../../core/midi/convert/templateMidi';
 import { readAside, MOST_MS } from './aside';
 import { read as readHere } from './readers';
 

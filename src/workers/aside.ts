@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { Read } from '../../core/beat/file';
+import type { Read } from '../../core/document/file';
 import type { read as readHere, Readers } from './readers';
 import { words } from '../words/workers';
 

@@ -1,5 +1,5 @@
-import type { Read } from '../../core/beat/file';
-import type { FeelReport } from '../../core/feel/measure';
+import type { Read } from '../../core/document/file';
+import type { FeelReport } from '../../core/analysis/measure';
 import type { ReportSource } from './reportOf';
 import type { ReportAsked, ReportGiven } from './reportWorker';
 

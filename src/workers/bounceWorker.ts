@@ -2,7 +2,7 @@
 import { bounce, newSounds, type BounceHow } from '../../core/export/bounce';
 import type { ExportHow, ExportWhat } from '../../core/export/choice';
 import { exported, pathOf } from '../../core/export/exporting';
-import type { Beat } from '../../core/beat/schema';
+import type { Beat } from '../../core/document/schema';
 import { words } from '../words/workers';
 
 export interface BounceAsked {

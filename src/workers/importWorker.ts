@@ -10,7 +10,7 @@ import {
   type LeftOut,
   type TakenIn,
 } from '../../core/groove/importing';
-import type { DrumMap } from '../../core/midi/drumMap';
+import type { DrumMap } from '../../core/midi/drumMap/drumMap';
 import { unpack, type Unpacked } from './unzip';
 import { words } from '../words/workers';
 

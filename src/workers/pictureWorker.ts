@@ -1,6 +1,6 @@
 /** Paints the song tile by tile away from the page, and hands each tile over as an image. */
-import type { Beat } from '../../core/beat/schema';
-import { layoutSong, type Layout } from '../../core/song/layout';
+import type { Beat } from '../../core/document/schema';
+import { songTimeline, type Timeline } from '../../core/play/timeline';
 import { paintTile, rowsOf, type Measures, type Row } from '../strings/songPicture';
 
 export interface SongPicture {
@@ -25,7 +25,7 @@ export interface PictureGiven {
 
 interface Shown extends SongPicture {
   key: number;
-  layout: Layout;
+  layout: Timeline;
   rows: Map<string, Row>;
 }
 
@@ -69,7 +69,7 @@ const work = async (): Promise<void> => {
 onmessage = ({ data }: MessageEvent<PictureAsked>) => {
   if (data.type === 'song') {
     const { key, song } = data;
-    const layout = layoutSong(song.beat);
+    const layout = songTimeline(song.beat);
     shown = { ...song, key, layout, rows: rowsOf(song.beat, layout) };
     wanted = [];
   } else if (data.key === shown?.key) {

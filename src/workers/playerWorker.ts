@@ -1,9 +1,9 @@
 /** Feeds the mixer, away from the page: it is woken by the audio thread, so that nothing the page does makes it late. */
-import { patternOf } from '../../core/pattern/beatEdits';
-import { planPattern } from '../../core/play/plan';
-import { planSong } from '../../core/song/plan';
-import { patternPlayable, songPlayable, type Playable } from '../../core/song/playable';
-import type { Beat, Lane } from '../../core/beat/schema';
+import { planLive, planSong } from '../../core/play/timelinePlan';
+import { playable } from '../../core/play/playable';
+import { patternOf } from '../../core/edit/beatEdits';
+import { type Playable } from '../../core/play/playable';
+import type { Beat, Lane } from '../../core/document/schema';
 import { KITS, standIn } from '../../core/sound/kits';
 import { makeSound } from '../../core/sound/layers';
 import { isPlain, shapeLayers, shapeOf, type Shape } from '../../core/sound/shape';
@@ -21,7 +21,7 @@ import {
   type Batch,
   type Feeder,
 } from '../audio/feeder';
-import { beatTicks } from '../../core/beat/meter';
+import { beatTicks } from '../../core/document/meter';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
 import type { MixNote } from '../../core/sound/mixer';
 import type { Frames, Ticks } from '../../core/units';
@@ -80,8 +80,8 @@ const soundKey = (beat: Beat, lane: Lane) => {
 
 const plan = (): Playable => {
   const { beat, song, patternId } = state;
-  if (song) return songPlayable(planSong(beat!), song.from, song.loop);
-  return patternPlayable(planPattern(beat!, patternOf(beat!, patternId)), patternId);
+  if (song) return playable(planSong(beat!), { start: song.from, loop: song.loop });
+  return playable(planLive(beat!, patternOf(beat!, patternId)));
 };
 
 /** The sounds that the beat needs and that are not made yet. */

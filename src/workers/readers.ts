@@ -1,18 +1,18 @@
 /** All that reads what comes from outside, for the worker that does it. */
-import { bareName } from '../../core/beat/text';
-import { readBeats } from '../../core/beat/file';
-import type { Shape } from '../../core/beat/feelSchema';
-import type { Read } from '../../core/beat/file';
-import { findGrid, takeTemplate } from '../../core/feel/takeTemplate';
+import { bareName } from '../../core/document/text';
+import { readBeats } from '../../core/document/file';
+import type { Shape } from '../../core/document/feelSchema';
+import type { Read } from '../../core/document/file';
+import { findGrid, extractTemplate } from '../../core/analysis/extractTemplate';
 import { readTemplate } from '../../core/feel/templateFile';
 import { readKeepers } from '../../core/groove/keepersFile';
-import { isMidi } from '../../core/midi/chunks';
-import { readDrumMap } from '../../core/midi/drumMapFile';
-import { guessMap, type Guess } from '../../core/midi/guessMap';
-import { readMapCsv, readMidnam } from '../../core/midi/mapFiles';
-import { openMidi } from '../../core/midi/openFile';
-import { performanceOf, readMidi, type MidiFile } from '../../core/midi/readFile';
-import { beatFromMidi, midiParts } from '../../core/song/fromMidi';
+import { isMidi } from '../../core/midi/read/chunks';
+import { readDrumMap } from '../../core/midi/drumMap/drumMapFile';
+import { guessMap, type Guess } from '../../core/analysis/guessMap';
+import { readMapCsv, readMidnam } from '../../core/midi/drumMap/mapFiles';
+import { openMidi } from '../../core/midi/read/openFile';
+import { performanceOf, readMidi, type MidiFile } from '../../core/midi/read/readFile';
+import { beatFromMidi, midiParts } from '../../core/edit/beatFromMidi';
 import { words } from '../words/workers';
 
 /** The notes of a MIDI file, to take a template from. */
@@ -32,7 +32,7 @@ const openTemplate = (name: string, bytes: Uint8Array): Read<Shape & { about?: s
   const file = readNotes(name, bytes);
   if (!file.ok) return file;
   const performance = performanceOf(file.value);
-  const shape = takeTemplate(bareName(name), performance, {
+  const shape = extractTemplate(bareName(name), performance, {
     grid: findGrid(performance),
     length: performance.length,
   });

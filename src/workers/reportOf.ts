@@ -1,14 +1,14 @@
-import type { Shape } from '../../core/beat/feelSchema';
-import type { Beat } from '../../core/beat/schema';
-import { reportFeel, type FeelReport } from '../../core/feel/measure';
+import type { Shape } from '../../core/document/feelSchema';
+import type { Beat } from '../../core/document/schema';
+import { reportFeel, type FeelReport } from '../../core/analysis/measure';
 import { ticksPerMs } from '../../core/units';
 import type { Groove } from '../../core/groove/groove';
 import { groovePerformance } from '../../core/groove/perform';
-import type { Performance } from '../../core/feel/performance';
-import { performanceOf, readMidi } from '../../core/midi/readFile';
-import { patternOf } from '../../core/pattern/beatEdits';
-import { patternPerformance, shapePerformance } from '../../core/play/performance';
-import type { Read } from '../../core/beat/file';
+import type { Performance } from '../../core/analysis/performance';
+import { performanceOf, readMidi } from '../../core/midi/read/readFile';
+import { patternOf } from '../../core/edit/beatEdits';
+import { patternPerformance, shapePerformance } from '../../core/analysis/patternPerformance';
+import type { Read } from '../../core/document/file';
 import { words } from '../words/workers';
 
 /** What a report may be asked of. */

@@ -2,7 +2,7 @@ import { Para } from '../../ui/Words';
 import { Chips } from '../../ui/Layout';
 import { useState } from 'react';
 import { nanoid } from '@reduxjs/toolkit';
-import type { MidiPart } from '../../../core/midi/parts';
+import type { MidiPart } from '../../../core/midi/read/parts';
 import { keeper, store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { Chip } from '../../ui/Chip';

@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
-import { readBeats } from '../../../core/beat/file';
+import { readBeats } from '../../../core/document/file';
 import { act, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
+import { newBeat } from '../../../core/document/defaults';
 import { beatOpened } from '../../state/doc';
 import { store } from '../../state/session';
 import { libraryRead } from '../../state/slices';

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { Beat } from '../../../core/beat/schema';
+import type { Beat } from '../../../core/document/schema';
 import { setPlayed, startPlaying, stopPlaying } from '../../audio/player';
 import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';

@@ -8,9 +8,9 @@ import { Group, Chips } from '../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { type ComponentProps } from 'react';
-import type { Beat } from '../../../core/beat/schema';
-import { listed } from '../../../core/beat/text';
-import { EXPORT_BOUNDS } from '../../../core/midi/exportPattern';
+import type { Beat } from '../../../core/document/schema';
+import { listed } from '../../../core/document/text';
+import { EXPORT_BOUNDS } from '../../../core/export/exportPattern.mock';
 import {
   DEPTHS,
   KIND_NAMES,
@@ -22,9 +22,9 @@ import {
   type ExportWhat,
 } from '../../../core/export/choice';
 import { TOKENS } from '../../../core/export/names';
-import { layoutSong } from '../../../core/song/layout';
-import { patternOf } from '../../../core/pattern/beatEdits';
-import { GENERAL_MIDI } from '../../../core/midi/drumMap';
+import { songTimeline } from '../../../core/play/timeline';
+import { patternOf } from '../../../core/edit/beatEdits';
+import { GENERAL_MIDI } from '../../../core/midi/drumMap/drumMap';
 import { useApp } from '../../state/store';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
@@ -94,7 +94,7 @@ const Figure = ({ label, about, under, value, least, most, step = 1, onChange }:
 };
 
 const Bars = ({ beat, what, onWhat }: ChoicesProps) => {
-  const bars = Math.max(1, layoutSong(beat).bars.length);
+  const bars = Math.max(1, songTimeline(beat).bars.length);
   const from = Math.min(what.bars.from, bars);
   const to = Math.max(from, Math.min(what.bars.to, bars));
   return (

@@ -9,8 +9,8 @@ import { ScreenHead } from '../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useDeferredValue, useEffect, useMemo, useState, type DragEvent } from 'react';
-import type { Beat } from '../../../core/beat/schema';
-import { count, listed } from '../../../core/beat/text';
+import type { Beat } from '../../../core/document/schema';
+import { count, listed } from '../../../core/document/text';
 import {
   heldHow,
   HOW_DEFAULTS,

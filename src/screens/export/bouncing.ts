@@ -1,6 +1,6 @@
 import { newBounceWorker } from '../../workers/makers';
 import { useEffect, useRef, useState } from 'react';
-import type { Beat } from '../../../core/beat/schema';
+import type { Beat } from '../../../core/document/schema';
 import type { BounceAsked, BounceGiven } from '../../workers/bounceWorker';
 import { words } from '../../words/export';
 

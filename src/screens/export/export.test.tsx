@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
-import { readNotes } from '../../../core/midi/readBack';
-import { setStep } from '../../../core/pattern/hits';
+import { newBeat } from '../../../core/document/defaults';
+import { readNotes } from '../../../core/midi/read/readBack';
+import { setStep } from '../../../core/edit/hits';
 import { beatEdited, beatOpened, laneChanged } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';

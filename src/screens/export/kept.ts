@@ -1,5 +1,5 @@
 import { heldHow, type ExportHow } from '../../../core/export/choice';
-import { numbered } from '../../../core/beat/numbered';
+import { numbered } from '../../../core/document/numbered';
 import { browserStorage } from '../../state/storage';
 
 /** Choices that were kept by name, for any beat. */

@@ -3,7 +3,7 @@ import { Items, Item, Chips, Group } from '../../ui/Layout';
 import { Words, Para } from '../../ui/Words';
 import { styles } from './styles';
 import { useEffect, useState } from 'react';
-import { byChance, type Compared } from '../../../core/feel/compare';
+import { byChance, type Compared } from '../../../core/analysis/compare';
 import { store } from '../../state/session';
 import { viewChanged, type BlindTest as Test } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';

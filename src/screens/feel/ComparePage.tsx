@@ -1,7 +1,7 @@
 import { Group, Chips } from '../../ui/Layout';
 import { Hold } from '../../ui/Hold';
 import { Para } from '../../ui/Words';
-import type { Compared } from '../../../core/feel/compare';
+import type { Compared } from '../../../core/analysis/compare';
 import { selectAgainst, viewChanged } from '../../state/slices';
 
 import { useApp, useDo } from '../../state/store';

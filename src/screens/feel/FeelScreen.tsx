@@ -7,7 +7,7 @@ import { DropFiles } from '../../web/DropFiles';
 import { Para, Words } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { isMidi } from '../../../core/midi/chunks';
+import { isMidi } from '../../../core/midi/read/chunks';
 import { useKept } from '../../ui/useKept';
 import { useEffect, useState } from 'react';
 import { swingPercentAt } from '../../../core/feel/swing';

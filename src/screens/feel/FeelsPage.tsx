@@ -4,10 +4,10 @@ import { Para, Words } from '../../ui/Words';
 import { View } from 'react-native';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
-import type { Feel, NamedFeel } from '../../../core/beat/feelSchema';
-import type { Beat, Lane, Pattern } from '../../../core/beat/schema';
-import { plainOf } from '../../../core/feel/edits';
-import { writtenIn } from '../../../core/pattern/writeIn';
+import type { Feel, NamedFeel } from '../../../core/document/feelSchema';
+import type { Beat, Lane, Pattern } from '../../../core/document/schema';
+import { plainOf } from '../../../core/edit/feel';
+import { committedFeel } from '../../../core/edit/commitFeel';
 import { beatEdited } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
@@ -176,7 +176,7 @@ const WriteIn = ({ beat, pattern, lane }: Pick<FeelsPageProps, 'beat' | 'pattern
     );
   };
   const ask = (laneId: string | null, what: string) => {
-    const { told } = writtenIn(beat, pattern.id, laneId, single);
+    const { told } = committedFeel(beat, pattern.id, laneId, single);
     if (told.length) setAsked({ laneId, what, told });
     else write(laneId, what);
   };

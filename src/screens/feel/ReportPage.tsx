@@ -4,10 +4,10 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { Heading, Para } from '../../ui/Words';
 import { useEffect, useMemo, useState } from 'react';
-import type { Read } from '../../../core/beat/file';
-import type { Template } from '../../../core/beat/feelSchema';
-import type { Beat, Pattern } from '../../../core/beat/schema';
-import type { FeelReport, LaneReport } from '../../../core/feel/measure';
+import type { Read } from '../../../core/document/file';
+import type { Template } from '../../../core/document/feelSchema';
+import type { Beat, Pattern } from '../../../core/document/schema';
+import type { FeelReport, LaneReport } from '../../../core/analysis/measure';
 import {
   aheadText,
   compareReports,
@@ -16,9 +16,9 @@ import {
   oneFigure,
   summaryLines,
   unlikeTerms,
-} from '../../../core/feel/reportText';
+} from '../../../core/analysis/reportText';
 import { TEMPLATES } from '../../../core/feel/templates';
-import { instrumentOf } from '../../../core/beat/instruments';
+import { instrumentOf } from '../../../core/document/instruments';
 import type { ReportSource } from '../../workers/reportOf';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';

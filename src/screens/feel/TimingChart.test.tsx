@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { render, screen, within } from '@testing-library/react';
-import { newBeat } from '../../../core/beat/defaults';
-import type { TimingDot } from '../../../core/play/performance';
+import { newBeat } from '../../../core/document/defaults';
+import type { TimingDot } from '../../../core/analysis/patternPerformance';
 import { shapeOf } from './lanePoint';
 import { reachOf, TimingChart } from './TimingChart';
 

@@ -1,10 +1,10 @@
 import { StyleSheet, View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';
-import { beatTicks } from '../../../core/beat/meter';
-import type { Lane, Pattern } from '../../../core/beat/schema';
+import { beatTicks } from '../../../core/document/meter';
+import type { Lane, Pattern } from '../../../core/document/schema';
 import { steadyBars } from '../../../core/feel/bars';
 import type { Ms, Ticks } from '../../../core/units';
-import type { TimingDot } from '../../../core/play/performance';
+import type { TimingDot } from '../../../core/analysis/patternPerformance';
 import { dyeOf, Point, shapeOf } from './lanePoint';
 import { colour, font } from '../../ui/tokens';
 import { Fitted } from '../../ui/Fitted';

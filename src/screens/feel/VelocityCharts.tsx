@@ -3,9 +3,9 @@ import { Para } from '../../ui/Words';
 import { styles } from './styles';
 import { BarChart } from 'react-native-gifted-charts';
 import { steadyBars } from '../../../core/feel/bars';
-import { mean } from '../../../core/feel/performance';
-import type { Pattern } from '../../../core/beat/schema';
-import type { TimingDot } from '../../../core/play/performance';
+import { mean } from '../../../core/analysis/performance';
+import type { Pattern } from '../../../core/document/schema';
+import type { TimingDot } from '../../../core/analysis/patternPerformance';
 import { colour, font } from '../../ui/tokens';
 import { words } from '../../words/feel';
 

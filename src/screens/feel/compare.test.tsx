@@ -4,7 +4,7 @@ import { beat, choose, feel, fileOf, give, look, openFeel, page, press } from '.
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { store } from '../../state/session';
-import { selectHeard } from '../../state/heard';
+import { selectAudible } from '../../state/heard';
 
 // The whole screen is rendered, which takes a busy machine its time.
 jest.setTimeout(240000);
@@ -18,10 +18,10 @@ describe('comparing', () => {
     const hold = screen.getByRole('button', { name: 'Hold to hear it without any feel' });
     fireEvent.keyDown(hold, { key: ' ' });
     expect(store.getState().view.compare).toBe('bare');
-    expect(selectHeard(store.getState())!.patterns[0]!.feel!.swing.percent).toBe(50);
+    expect(selectAudible(store.getState())!.patterns[0]!.feel!.swing.percent).toBe(50);
     expect(screen.getByRole('status').textContent).toBe('Without feel');
     fireEvent.keyUp(hold, { key: ' ' });
-    expect(selectHeard(store.getState())).toBe(beat());
+    expect(selectAudible(store.getState())).toBe(beat());
     fireEvent.keyDown(window, { key: 'c' });
     expect(store.getState().view.compare).toBe('bare');
     fireEvent.keyUp(window, { key: 'c' });

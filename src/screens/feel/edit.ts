@@ -1,4 +1,4 @@
-import type { FeelEdit } from '../../../core/feel/edits';
+import type { FeelEdit } from '../../../core/edit/feel';
 import { feelEdited } from '../../state/doc';
 import { store } from '../../state/session';
 

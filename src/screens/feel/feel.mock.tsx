@@ -1,8 +1,8 @@
 import { act, configure, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
-import type { Feel } from '../../../core/beat/feelSchema';
-import { setStep, setVelocity } from '../../../core/pattern/hits';
+import { newBeat } from '../../../core/document/defaults';
+import type { Feel } from '../../../core/document/feelSchema';
+import { setStep, setVelocity } from '../../../core/edit/hits';
 import { beatOpened } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';

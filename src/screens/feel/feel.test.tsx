@@ -18,7 +18,7 @@ import {
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { writeTemplate } from '../../../core/feel/templateText';
-import { templateMidi } from '../../../core/midi/templateMidi';
+import { templateMidi } from '../../../core/midi/convert/templateMidi';
 import { beatEdited, redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 

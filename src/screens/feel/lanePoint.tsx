@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import { INSTRUMENTS } from '../../../core/beat/instruments';
-import type { Lane } from '../../../core/beat/schema';
+import { INSTRUMENTS } from '../../../core/document/instruments';
+import type { Lane } from '../../../core/document/schema';
 
 /** What a lane's points look like, by what its instrument is made of, as on the strings. */
 const SHAPES = ['round', 'square', 'diamond', 'bar', 'ring'] as const;

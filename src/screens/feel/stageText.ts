@@ -1,8 +1,8 @@
 import { figure, percent } from '../../ui/figures';
-import type { Stage } from '../../../core/beat/choices';
-import type { Feel, LaneFeel } from '../../../core/beat/feelSchema';
-import type { Grid } from '../../../core/beat/grid';
-import type { Lane } from '../../../core/beat/schema';
+import type { Stage } from '../../../core/document/choices';
+import type { Feel, LaneFeel } from '../../../core/document/feelSchema';
+import type { Grid } from '../../../core/document/grid';
+import type { Lane } from '../../../core/document/schema';
 import { words } from '../../words/feel';
 
 /** What each stage of a feel does now, in one line. */

@@ -1,12 +1,12 @@
-import type { Read } from '../../../core/beat/file';
-import type { Shape } from '../../../core/beat/feelSchema';
-import type { DrumGroup } from '../../../core/beat/choices';
-import { GROUP_NAMES } from '../../../core/beat/drumGroups';
-import { barTicks, meterText } from '../../../core/beat/meter';
-import { bareName, listed } from '../../../core/beat/text';
+import type { Read } from '../../../core/document/file';
+import type { Shape } from '../../../core/document/feelSchema';
+import type { DrumGroup } from '../../../core/document/choices';
+import { GROUP_NAMES } from '../../../core/document/drumGroups';
+import { barTicks, meterText } from '../../../core/document/meter';
+import { bareName, listed } from '../../../core/document/text';
 import { meterOfShape } from '../../../core/feel/templateMeter';
-import type { Performance } from '../../../core/feel/performance';
-import { performanceOf, readMidi } from '../../../core/midi/readFile';
+import type { Performance } from '../../../core/analysis/performance';
+import { performanceOf, readMidi } from '../../../core/midi/read/readFile';
 import { readAside } from '../../workers/aside';
 import { words } from '../../words/feel';
 

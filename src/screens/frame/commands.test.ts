@@ -1,8 +1,8 @@
 import { findCommands } from './findCommand';
 import { COMMANDS } from './commands';
 import { store } from '../../state/session';
-import { newBeat, newPattern, partOf } from '../../../core/beat/defaults';
-import { patternOf } from '../../../core/pattern/beatEdits';
+import { newBeat, newPattern, lanePatternOf } from '../../../core/document/defaults';
+import { patternOf } from '../../../core/edit/beatEdits';
 import { beatOpened } from '../../state/doc';
 import { loadEdits } from '../../state/lateEdits';
 import { viewChanged } from '../../state/slices';
@@ -45,13 +45,13 @@ describe('done', () => {
     const pattern = newPattern('p', 'A');
     const lane = beat.lanes[0]!.id;
     const hit = { step: 0, nudge: 0, velocity: 96 };
-    const filled = { ...pattern, parts: { [lane]: { ...partOf(pattern, lane), hits: [hit] } } };
+    const filled = { ...pattern, parts: { [lane]: { ...lanePatternOf(pattern, lane), hits: [hit] } } };
     store.dispatch(beatOpened({ beat: { ...beat, patterns: [filled] } as typeof beat }));
     store.dispatch(viewChanged({ spots: [], cursor: null, openLane: null, patternId: 'p', scope: 'hits' }));
   });
   const hits = () => {
     const { beat } = store.getState().doc;
-    return partOf(patternOf(beat!, 'p'), beat!.lanes[0]!.id).hits;
+    return lanePatternOf(patternOf(beat!, 'p'), beat!.lanes[0]!.id).hits;
   };
 
   test('with no hit selected, it is said what to do first, and nothing is changed', () => {

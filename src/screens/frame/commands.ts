@@ -1,7 +1,7 @@
 import { nanoid } from '@reduxjs/toolkit';
-import type { PatternEdit } from '../../../core/pattern/edits';
-import { GRACES, PRESS_ROLL, sloped } from '../../../core/pattern/strokes';
-import type { Spot } from '../../../core/pattern/spots';
+import type { PatternEdit } from '../../../core/edit/edits';
+import { GRACES, PRESS_ROLL, sloped } from '../../../core/edit/strokes';
+import type { Spot } from '../../../core/edit/spots';
 import { strikeLane } from '../../audio/player';
 import { beatEdited, laneChanged, redone, swingSet, undone } from '../../state/doc';
 import { editShown, targetOf } from '../../state/editing';

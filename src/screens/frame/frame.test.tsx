@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
-import { addPattern } from '../../../core/pattern/patterns';
+import { newBeat } from '../../../core/document/defaults';
+import { addPattern } from '../../../core/edit/patterns';
 import { beatOpened, tempoSet } from '../../state/doc';
 import { offer } from '../../state/offers';
 import { store } from '../../state/session';

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, render, screen } from '@testing-library/react';
-import { newBeat } from '../../../core/beat/defaults';
+import { newBeat } from '../../../core/document/defaults';
 import { beatOpened } from '../../state/doc';
 import { store } from '../../state/session';
 import { Mishap } from './Mishap';

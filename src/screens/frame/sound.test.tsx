@@ -1,13 +1,13 @@
 /** @jest-environment jsdom */
 import { act, render } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
-import { addPattern } from '../../../core/pattern/patterns';
+import { newBeat } from '../../../core/document/defaults';
+import { addPattern } from '../../../core/edit/patterns';
 import { beatOpened, tempoSet } from '../../state/doc';
 import { store } from '../../state/session';
 import { songViewed, viewChanged } from '../../state/slices';
 import { giveSongClock } from '../../state/songClock';
-import type { Beat } from '../../../core/beat/schema';
+import type { Beat } from '../../../core/document/schema';
 import { togglePlay, useClick, useSongEnd, useSound } from './sound';
 
 const mockTold: [string, ...unknown[]][] = [];

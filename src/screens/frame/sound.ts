@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
-import { barTicks } from '../../../core/beat/meter';
-import type { Beat } from '../../../core/beat/schema';
+import { barTicks } from '../../../core/document/meter';
+import type { Beat } from '../../../core/document/schema';
 import {
   playedSongTick,
   setMetronome,
@@ -10,7 +10,7 @@ import {
   stopPlaying,
   switchPattern,
 } from '../../audio/player';
-import { selectHeard } from '../../state/heard';
+import { selectAudible } from '../../state/heard';
 import { songClock } from '../../state/songClock';
 import { selectPattern, useApp } from '../../state/store';
 import { noticed, viewChanged } from '../../state/slices';
@@ -32,7 +32,7 @@ let last = 0;
 const handOver = (): void => {
   const { view } = store.getState();
   const song = view.song.playing && !view.audition ? view.song : null;
-  const beat = view.audition?.beat ?? song?.tried ?? selectHeard(store.getState());
+  const beat = view.audition?.beat ?? song?.tried ?? selectAudible(store.getState());
   const patternId = view.audition?.patternId ?? view.patternId;
   const now = [beat, patternId, song?.from, song?.loop];
   if (!beat || now.every((one, at) => one === given[at])) return;

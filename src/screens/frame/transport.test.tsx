@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
+import { newBeat } from '../../../core/document/defaults';
 import { beatOpened, laneChanged, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed, songViewed, viewChanged } from '../../state/slices';

@@ -4,8 +4,8 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { nanoid } from '@reduxjs/toolkit';
 import { useMemo } from 'react';
-import { INSTRUMENTS, type InstrumentId } from '../../../core/beat/instruments';
-import { bringIn, type Bring } from '../../../core/groove/bring';
+import { INSTRUMENTS, type InstrumentId } from '../../../core/document/instruments';
+import { bringIn, type Bring } from '../../../core/edit/bring';
 import {
   fittedBars,
   MOST_BARS,
@@ -19,8 +19,8 @@ import {
 import { revoiced } from '../../../core/groove/revoice';
 import type { Groove } from '../../../core/groove/groove';
 import { groovePerformance } from '../../../core/groove/perform';
-import { findGrid, takeTemplate } from '../../../core/feel/takeTemplate';
-import { oneFigure } from '../../../core/feel/reportText';
+import { findGrid, extractTemplate } from '../../../core/analysis/extractTemplate';
+import { oneFigure } from '../../../core/analysis/reportText';
 import { beatEdited, tempoSet } from '../../state/doc';
 import { offer } from '../../state/offers';
 import { store } from '../../state/session';
@@ -69,7 +69,7 @@ const FitChoice = ({ groove }: { groove: Groove }) => {
 
 const takeFeel = (groove: Groove): string => {
   const performance = groovePerformance(groove);
-  const shape = takeTemplate(groove.name.slice(0, 80), performance, {
+  const shape = extractTemplate(groove.name.slice(0, 80), performance, {
     grid: findGrid(performance),
     length: performance.length,
   });

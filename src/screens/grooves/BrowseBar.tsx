@@ -15,7 +15,7 @@ import {
   type Field,
   type Shown,
 } from '../../../core/groove/catalogue';
-import { count } from '../../../core/beat/text';
+import { count } from '../../../core/document/text';
 import type { GrooveRow } from '../../../core/groove/groove';
 import { groovesChanged, type GroovesState } from '../../state/grooves';
 import { useApp, useDo } from '../../state/store';

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { styles } from './styles';
 import type { Groove } from '../../../core/groove/groove';
-import { GENERAL_MIDI } from '../../../core/midi/drumMap';
+import { GENERAL_MIDI } from '../../../core/midi/drumMap/drumMap';
 import { noticed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';

@@ -3,7 +3,7 @@ import { Chip } from '../../ui/Chip';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useEffect, useRef } from 'react';
-import { barTicks, beatTicks } from '../../../core/beat/meter';
+import { barTicks, beatTicks } from '../../../core/document/meter';
 import type { Groove } from '../../../core/groove/groove';
 import { IconButton } from '../../ui/IconButton';
 import { play, progress, shaped, stopHearing, useHeard } from './audition';

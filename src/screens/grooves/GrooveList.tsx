@@ -14,7 +14,7 @@ import {
   type DragEvent,
   type KeyboardEvent,
 } from 'react';
-import { meterText } from '../../../core/beat/meter';
+import { meterText } from '../../../core/document/meter';
 import { keeperWords, SORT_NAMES, type Folder, type Sort } from '../../../core/groove/catalogue';
 import { feelWords, type GrooveRow } from '../../../core/groove/groove';
 import { drag } from '../../ui/dragged';

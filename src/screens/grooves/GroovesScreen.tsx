@@ -7,7 +7,7 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { useKept } from '../../ui/useKept';
 import { useEffect, useMemo, useState } from 'react';
-import { count } from '../../../core/beat/text';
+import { count } from '../../../core/document/text';
 import {
   browse,
   foldersIn,

@@ -1,9 +1,9 @@
 import { Group, Chips } from '../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { KIT_IDS } from '../../../core/beat/choices';
+import { KIT_IDS } from '../../../core/document/choices';
 import { KITS } from '../../../core/sound/kits';
-import { TEMPO, held } from '../../../core/units';
+import { TEMPO, clamp } from '../../../core/units';
 import { groovesChanged, type GroovesState } from '../../state/grooves';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -95,7 +95,7 @@ export const HearOptions = () => {
               {...TEMPO}
               under={words.bpm}
               width={72}
-              onChange={(value) => set({ hand: held(Math.round(value), TEMPO.least, TEMPO.most) })}
+              onChange={(value) => set({ hand: clamp(Math.round(value), TEMPO.least, TEMPO.most) })}
             />
           ) : null}
           <Choice

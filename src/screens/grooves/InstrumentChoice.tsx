@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { Select } from '../../ui/Select';
 import { styles } from './styles';
-import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from '../../../core/beat/instruments';
+import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from '../../../core/document/instruments';
 
 interface InstrumentChoiceProps {
   label: string;

@@ -4,7 +4,7 @@ import { Words } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import type { Catalogue } from '../../../core/groove/catalogue';
-import { joinedKeepers, keepersText, type Keepers } from '../../../core/groove/keepers';
+import { joinedKeepers, keepersText, type Favourites } from '../../../core/groove/keepers';
 import { groovesChanged } from '../../state/grooves';
 import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
@@ -15,7 +15,7 @@ import { readAside } from '../../workers/aside';
 import { words } from '../../words/grooves';
 
 interface KeepersFileProps {
-  keepers: Keepers;
+  keepers: Favourites;
   rows: Catalogue;
 }
 

@@ -3,10 +3,10 @@ import { Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useEffect, useState } from 'react';
-import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/beat/instruments';
-import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/drumMap';
-import { noteName } from '../../../core/beat/noteName';
-import { held } from '../../../core/units';
+import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/document/instruments';
+import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/drumMap/drumMap';
+import { noteName } from '../../../core/document/noteName';
+import { clamp } from '../../../core/units';
 import { cancelLearning, learnNote } from '../../audio/noteInput';
 import { noticed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
@@ -89,7 +89,7 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
           most={127}
           under={noteName(note, names) || words.note}
           width={72}
-          onChange={(value) => setNote(held(Math.round(value), 0, 127))}
+          onChange={(value) => setNote(clamp(Math.round(value), 0, 127))}
         />
         <InstrumentChoice
           label={words.noteNotePlays(note)}

@@ -5,10 +5,16 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { useState } from 'react';
 import type { Groove } from '../../../core/groove/groove';
-import { drumMapText, GENERAL_MIDI, isPlayable, shifted, type DrumMap } from '../../../core/midi/drumMap';
-import { midnamText } from '../../../core/midi/mapFiles';
-import type { MapPreview } from '../../../core/midi/mapPreview';
-import { fileName } from '../../../core/beat/text';
+import {
+  drumMapText,
+  GENERAL_MIDI,
+  isPlayable,
+  shifted,
+  type DrumMap,
+} from '../../../core/midi/drumMap/drumMap';
+import { midnamText } from '../../../core/midi/drumMap/mapFiles';
+import type { MapPreview } from '../../../core/midi/drumMap/mapPreview';
+import { fileName } from '../../../core/document/text';
 import { groovesChanged } from '../../state/grooves';
 import { offer } from '../../state/offers';
 import { store } from '../../state/session';

@@ -1,7 +1,7 @@
 import { Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { INSTRUMENTS, type InstrumentId } from '../../../core/beat/instruments';
+import { INSTRUMENTS, type InstrumentId } from '../../../core/document/instruments';
 import type { Groove } from '../../../core/groove/groove';
 import { articulationsOf, LEVEL_RANGE, PLAIN_VOICING } from '../../../core/groove/revoice';
 import { keepTimeOn, POSTS } from '../../../core/groove/timekeeper';

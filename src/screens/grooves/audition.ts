@@ -1,9 +1,9 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { fitGroove, type Fit } from '../../../core/groove/fit';
 import { grooveTicks, type Groove } from '../../../core/groove/groove';
-import { besideBeat, groovePlayed } from '../../../core/groove/heard';
+import { besideBeat, grooveToBeat } from '../../../core/groove/grooveToBeat';
 import { PLAIN_VOICING, revoiced, type Voicing } from '../../../core/groove/revoice';
-import { INSTRUMENT_IDS } from '../../../core/beat/instruments';
+import { INSTRUMENT_IDS } from '../../../core/document/instruments';
 import {
   playedPattern,
   playedTick,
@@ -64,7 +64,7 @@ const auditionOf = (groove: Groove) => {
     const silent = beat.lanes.filter(({ name }) => silenced.includes(name)).map(({ id }) => id);
     return { beat: besideBeat(beat, pattern, groove, silent), patternId: pattern.id };
   }
-  const played = groovePlayed(groove, beat, {
+  const played = grooveToBeat(groove, beat, {
     tempo: tempoFor(groove),
     kit: kit === 'beat' ? beat.kit : kit,
     once: after !== 'repeat',

@@ -2,11 +2,11 @@
 import { keep } from '../../ui/useKept';
 import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat } from '../../../core/beat/defaults';
+import { newBeat } from '../../../core/document/defaults';
 import { keepersText } from '../../../core/groove/keepers';
-import { GENERAL_MIDI, drumMapText } from '../../../core/midi/drumMap';
-import { readDrumMap } from '../../../core/midi/drumMapFile';
-import { readMidnam } from '../../../core/midi/mapFiles';
+import { GENERAL_MIDI, drumMapText } from '../../../core/midi/drumMap/drumMap';
+import { readDrumMap } from '../../../core/midi/drumMap/drumMapFile';
+import { readMidnam } from '../../../core/midi/drumMap/mapFiles';
 import { SIMULATED_NOTE } from '../../audio/noteInput';
 import { beatOpened } from '../../state/doc';
 import { FIRST_GROOVES, groovesChanged } from '../../state/grooves';

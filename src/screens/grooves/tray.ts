@@ -1,5 +1,5 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { MOST, SONG } from '../../../core/beat/choices';
+import { MOST, SONG } from '../../../core/document/choices';
 import type { Groove, GrooveRow } from '../../../core/groove/groove';
 import { beatEdited } from '../../state/doc';
 import { store } from '../../state/session';

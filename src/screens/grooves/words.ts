@@ -1,4 +1,4 @@
-import { meterText } from '../../../core/beat/meter';
+import { meterText } from '../../../core/document/meter';
 import { keeperWords } from '../../../core/groove/catalogue';
 import { feelWords, type GrooveRow } from '../../../core/groove/groove';
 

@@ -1,4 +1,4 @@
-import type { Lane } from '../../../core/beat/schema';
+import type { Lane } from '../../../core/document/schema';
 import { laneChanged } from '../../state/doc';
 import { useDo } from '../../state/store';
 import { Range } from '../../ui/Range';

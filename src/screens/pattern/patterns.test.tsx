@@ -2,11 +2,11 @@
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
-import { newBeat, partOf } from '../../../core/beat/defaults';
-import { setStep } from '../../../core/pattern/hits';
+import { newBeat, lanePatternOf } from '../../../core/document/defaults';
+import { setStep } from '../../../core/edit/hits';
 import { beatEdited, beatOpened, patternsEdited, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { selectHeard } from '../../state/heard';
+import { selectAudible } from '../../state/heard';
 import { libraryRead, noticed, viewChanged } from '../../state/slices';
 import { SayContext } from '../../ui/say';
 import { BringSheet } from './BringSheet';
@@ -76,7 +76,7 @@ describe('the patterns of a beat', () => {
     press('Show A');
     press('Variation of A');
     expect(shown()).toMatchObject({ parent: 'a', name: 'C of A' });
-    expect(partOf(shown(), 'kick').hits).toHaveLength(1);
+    expect(lanePatternOf(shown(), 'kick').hits).toHaveLength(1);
     expect(screen.getByText(/varies A/)).toBeTruthy();
   });
 
@@ -96,7 +96,7 @@ describe('the patterns of a beat', () => {
     );
     type('Bars', '1');
     type('Bars', '2');
-    expect(partOf(shown(), 'kick').hits).toHaveLength(8);
+    expect(lanePatternOf(shown(), 'kick').hits).toHaveLength(8);
     type('Beats of a bar', '7');
     fireEvent.change(screen.getByRole('combobox', { name: 'Note value of a beat' }), {
       target: { value: '8' },
@@ -123,7 +123,7 @@ describe('the patterns of a beat', () => {
   test('the same twice is twice as long', () => {
     press('Twice as long, the same twice');
     expect(shown().bars).toBe(2);
-    expect(partOf(shown(), 'kick').hits.map(({ step }) => step)).toEqual([0, 16]);
+    expect(lanePatternOf(shown(), 'kick').hits.map(({ step }) => step)).toEqual([0, 16]);
   });
 
   test('a preset that is used fills the pattern, brings its lanes, and one undo takes both back', () => {
@@ -138,24 +138,24 @@ describe('the patterns of a beat', () => {
 
   test('presets are heard one in the place of the other, and left or used', () => {
     const before = beat();
-    const heard = () => selectHeard(store.getState())!;
+    const heard = () => selectAudible(store.getState())!;
     preset('hands-only');
     press('Hear it');
     expect(played).toHaveBeenCalledTimes(1);
     preset('quay-march');
     expect(heard().lanes.some(({ instrument }) => instrument === 'conga.open')).toBe(false);
-    expect(partOf(heard().patterns[0]!, 'snare').hits).toHaveLength(16);
+    expect(lanePatternOf(heard().patterns[0]!, 'snare').hits).toHaveLength(16);
     press('Leave it');
     expect(beat()).toBe(before);
     expect(heard()).toBe(before);
     preset('quay-march');
     press('Use it');
     expect(screen.queryByRole('button', { name: 'Use it' })).toBeNull();
-    expect(partOf(shown(), 'snare').hits).toHaveLength(16);
+    expect(lanePatternOf(shown(), 'snare').hits).toHaveLength(16);
     // What was used is not touched by the next try.
     preset('hands-only');
     press('Leave it');
-    expect(partOf(shown(), 'snare').hits).toHaveLength(16);
+    expect(lanePatternOf(shown(), 'snare').hits).toHaveLength(16);
   });
 
   test('an edit is sent to all that are chosen', () => {

@@ -4,13 +4,13 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { nanoid } from '@reduxjs/toolkit';
 import { use, useState } from 'react';
-import type { Beat, Section } from '../../../core/beat/schema';
-import { barTicks } from '../../../core/beat/meter';
+import type { Beat, Section } from '../../../core/document/schema';
+import { barTicks } from '../../../core/document/meter';
 import { builtInGrooves } from '../../../core/groove/library';
 import type { Groove } from '../../../core/groove/groove';
-import { fillsFor, type FillOffer } from '../../../core/song/fills';
-import { takeFill } from '../../../core/song/takeFill';
-import { layoutSong } from '../../../core/song/layout';
+import { fillsFor, type FillOffer } from '../../../core/edit/fills';
+import { takeFill } from '../../../core/edit/takeFill';
+import { songTimeline } from '../../../core/play/timeline';
 import { store } from '../../state/session';
 import { songViewed } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
@@ -24,7 +24,7 @@ let library: Groove[] | null = null;
 
 /** The last two bars of a section's first time, to hear a fill in its place. */
 const placeToHear = (beat: Beat, sectionId: string) => {
-  const layout = layoutSong(beat);
+  const layout = songTimeline(beat);
   const span = layout.spans.find(({ section }) => section?.id === sectionId);
   const bars = layout.bars.filter(({ from }) => span && from >= span.from && from < span.from + span.length);
   const next = layout.bars.find(({ from }) => span && from === span.from + span.length);

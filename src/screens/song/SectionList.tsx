@@ -3,11 +3,11 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { Cover } from '../../ui/Cover';
 import { nanoid } from '@reduxjs/toolkit';
-import type { Beat, Section } from '../../../core/beat/schema';
-import { SONG } from '../../../core/beat/choices';
-import { atHand } from '../../../core/song/forms';
-import { colourOf, freeSectionName, newEntry, SECTION_NAMES } from '../../../core/song/edits';
-import { songFaults, type Layout } from '../../../core/song/layout';
+import type { Beat, Section } from '../../../core/document/schema';
+import { SONG } from '../../../core/document/choices';
+import { atHand } from '../../../core/edit/forms';
+import { colourOf, freeSectionName, newEntry, SECTION_NAMES } from '../../../core/edit/song';
+import { songFaults, type Timeline } from '../../../core/play/timeline';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { SortableLater } from '../../web/SortableLater';
@@ -37,7 +37,7 @@ const marks = (beat: Beat, section: Section): string =>
 
 interface SectionListProps {
   beat: Beat;
-  layout: Layout;
+  layout: Timeline;
   chosen: string | null;
   onChoose: (placeId: string) => void;
   onForms: () => void;

@@ -5,16 +5,16 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { useKept } from '../../ui/useKept';
 import { use, useEffect, useMemo, useState } from 'react';
-import { barTicks, beatTicks } from '../../../core/beat/meter';
-import type { Beat } from '../../../core/beat/schema';
-import { count } from '../../../core/beat/text';
-import { barAt, layoutSong, spanAt, type Layout, type Span } from '../../../core/song/layout';
-import { secondsAt } from '../../../core/song/tempoMap';
+import { barTicks, beatTicks } from '../../../core/document/meter';
+import type { Beat } from '../../../core/document/schema';
+import { count } from '../../../core/document/text';
+import { barAt, songTimeline, spanAt, type Timeline, type Span } from '../../../core/play/timeline';
+import { secondsAt } from '../../../core/play/tempoMap';
 import type { Ticks } from '../../../core/units';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { songViewed } from '../../state/slices';
-import { timeWords } from '../../../core/song/time';
+import { timeWords } from '../../../core/play/time';
 import { giveSongClock } from '../../state/songClock';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -28,7 +28,7 @@ import { FormsSheet } from './FormsSheet';
 import { LivePage } from './LivePage';
 import { SectionEditor } from './SectionEditor';
 import { SectionList } from './SectionList';
-import { placeWords, Timeline } from '../../strings/Timeline';
+import { placeWords, TimelineView } from '../../strings/TimelineView';
 import { TrayPage } from './TrayPage';
 import { words } from '../../words/song';
 
@@ -42,7 +42,7 @@ type Page = (typeof PAGES)[number]['id'];
 const ZOOMS = [1, 2, 4, 8, 16, 32];
 
 /** A place as it is counted. @example countedAt(layout, 4800) // "2.2.1" */
-export const countedAt = (layout: Layout, tick: Ticks): string => {
+export const countedAt = (layout: Timeline, tick: Ticks): string => {
   const at = barAt(layout, tick);
   const bar = layout.bars[at];
   if (!bar) return '1.1.1';
@@ -52,7 +52,7 @@ export const countedAt = (layout: Layout, tick: Ticks): string => {
 };
 
 /** The frame shows where the song is, and stops at its end. */
-const useClock = (layout: Layout) => {
+const useClock = (layout: Timeline) => {
   useEffect(() => {
     giveSongClock({
       length: layout.length,
@@ -77,7 +77,7 @@ const useShown = () => {
   }, [act]);
 };
 
-const Head = ({ beat, layout }: { beat: Beat; layout: Layout }) => {
+const Head = ({ beat, layout }: { beat: Beat; layout: Timeline }) => {
   const canUndo = useApp((state) => state.doc.past.length > 0);
   const canRedo = useApp((state) => state.doc.future.length > 0);
   const act = useDo();
@@ -101,7 +101,7 @@ const Head = ({ beat, layout }: { beat: Beat; layout: Layout }) => {
 };
 
 /** Where a span that was dragged comes to lie among the places. */
-const placeIndexAt = (layout: Layout, beat: Beat, moved: Span, tick: Ticks): number => {
+const placeIndexAt = (layout: Timeline, beat: Beat, moved: Span, tick: Ticks): number => {
   const others = beat.song.order.filter(({ id }) => id !== moved.place?.id);
   let at = 0;
   for (const place of others) {
@@ -114,7 +114,7 @@ const placeIndexAt = (layout: Layout, beat: Beat, moved: Span, tick: Ticks): num
 };
 
 /** What is repeated: a section, what was chosen along the bar numbers, or nothing. */
-const LoopChips = ({ layout, at }: { layout: Layout; at: Ticks }) => {
+const LoopChips = ({ layout, at }: { layout: Timeline; at: Ticks }) => {
   const loop = useApp(({ view }) => view.song.loop);
   const act = useDo();
   const span = spanAt(layout, at);
@@ -159,7 +159,7 @@ const useSeek = () => {
 };
 
 const Whole = ({ beat }: { beat: Beat }) => {
-  const layout = useMemo(() => layoutSong(beat), [beat]);
+  const layout = useMemo(() => songTimeline(beat), [beat]);
   const wide = useWide();
   const [page, setPage] = useKept<Page>('song page', 'sections');
   const [zoom, setZoom] = useState(0);
@@ -193,7 +193,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
       <Head beat={beat} layout={layout} />
       {layout.length > 0 ? (
         <>
-          <Timeline
+          <TimelineView
             beat={beat}
             layout={layout}
             zoom={ZOOMS[zoom]!}

@@ -1,4 +1,4 @@
-import type { BeatEdit } from '../../../core/pattern/edits';
+import type { BeatEdit } from '../../../core/edit/edits';
 import { beatEdited } from '../../state/doc';
 import { store } from '../../state/session';
 

@@ -5,8 +5,8 @@ import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { DEMO_BEATS } from '../../../demo/beats';
-import { layoutSong } from '../../../core/song/layout';
-import type { Beat } from '../../../core/beat/schema';
+import { songTimeline } from '../../../core/play/timeline';
+import type { Beat } from '../../../core/document/schema';
 import { beatOpened, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed, songViewed, viewChanged } from '../../state/slices';
@@ -128,7 +128,7 @@ describe('the song at a glance', () => {
   });
 
   test('places are counted in the meter of their bar', () => {
-    const layout = layoutSong(LANTERN);
+    const layout = songTimeline(LANTERN);
     expect([countedAt(layout, 0), countedAt(layout, 3840 + 960 + 240)]).toEqual(['1.1.1', '2.2.2']);
   });
 });

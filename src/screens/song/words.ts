@@ -1,8 +1,14 @@
-import type { Beat, Place, Section } from '../../../core/beat/schema';
-import { count } from '../../../core/beat/text';
-import { entryBars, entryPattern, sectionBars, sectionTicks, type Layout } from '../../../core/song/layout';
-import { secondsAt } from '../../../core/song/tempoMap';
-import { timeWords } from '../../../core/song/time';
+import type { Beat, Place, Section } from '../../../core/document/schema';
+import { count } from '../../../core/document/text';
+import {
+  entryBars,
+  entryPattern,
+  sectionBars,
+  sectionTicks,
+  type Timeline,
+} from '../../../core/play/timeline';
+import { secondsAt } from '../../../core/play/tempoMap';
+import { timeWords } from '../../../core/play/time';
 import { words } from '../../words/song';
 
 /** What a section plays, in words. @example "A ×2, B 4 bars" */
@@ -17,7 +23,7 @@ export const playsWords = (beat: Beat, { entries }: Section): string =>
     .join('; ') || words.nothingYet;
 
 /** How long a place is: bars, and minutes and seconds. */
-export const lengthWords = (beat: Beat, section: Section, place: Place, layout: Layout): string => {
+export const lengthWords = (beat: Beat, section: Section, place: Place, layout: Timeline): string => {
   const bars = sectionBars(beat, section) * place.times;
   const spans = layout.spans.filter((span) => span.place?.id === place.id);
   const first = spans[0];

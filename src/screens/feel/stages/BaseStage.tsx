@@ -1,12 +1,12 @@
 import { Para } from '../../../ui/Words';
 import { Chips, Group } from '../../../ui/Layout';
-import { BASES, SWING, type Base } from '../../../../core/beat/choices';
-import type { Feel, Follow, Swing, Template } from '../../../../core/beat/feelSchema';
-import { familyOf, FAMILY_NAMES, lanesOfFamily } from '../../../../core/beat/families';
-import type { Lane } from '../../../../core/beat/schema';
+import { BASES, SWING, type Base } from '../../../../core/document/choices';
+import type { Feel, Follow, Swing, Template } from '../../../../core/document/feelSchema';
+import { familyOf, FAMILY_NAMES, lanesOfFamily } from '../../../../core/document/families';
+import type { Lane } from '../../../../core/document/schema';
 import { swingDelay, swingName, swingPercentAt, swingRatio, SWING_MARKS } from '../../../../core/feel/swing';
-import type { SwingChange } from '../../../../core/feel/edits';
-import { meterText } from '../../../../core/beat/meter';
+import type { SwingChange } from '../../../../core/edit/feel';
+import { meterText } from '../../../../core/document/meter';
 import { meterOfShape } from '../../../../core/feel/templateMeter';
 import { TEMPLATES } from '../../../../core/feel/templates';
 import { ticksPerMs } from '../../../../core/units';

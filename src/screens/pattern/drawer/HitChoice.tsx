@@ -1,11 +1,11 @@
 import { Chips } from '../../../ui/Layout';
 import { Para } from '../../../ui/Words';
 import { styles } from './styles';
-import { partOf } from '../../../../core/beat/defaults';
-import { gridTicks } from '../../../../core/beat/grid';
-import { barTicks } from '../../../../core/beat/meter';
-import type { Lane, Pattern } from '../../../../core/beat/schema';
-import type { Spot } from '../../../../core/pattern/spots';
+import { lanePatternOf } from '../../../../core/document/defaults';
+import { gridTicks } from '../../../../core/document/grid';
+import { barTicks } from '../../../../core/document/meter';
+import type { Lane, Pattern } from '../../../../core/document/schema';
+import type { Spot } from '../../../../core/edit/spots';
 import type { Target } from '../../../state/editing';
 import { viewChanged, type ViewState } from '../../../state/slices';
 import { store } from '../../../state/session';
@@ -36,7 +36,7 @@ const about = (target: Target, lane: Lane | undefined, count: number): string =>
 
 /** Where the line stands, counted as people do. */
 const placeText = (pattern: Pattern, { laneId, step }: Spot): string => {
-  const g = gridTicks(partOf(pattern, laneId).grid);
+  const g = gridTicks(lanePatternOf(pattern, laneId).grid);
   const bar = barTicks(pattern.meter);
   const tick = step * g;
   const inBar = (tick % bar) / g;
@@ -51,7 +51,7 @@ export const Clipboard = ({ spots }: { spots: Spot[] }) => {
   const { clip, openLane, pasteAt: line, cursor } = useApp((state) => state.view);
   const known = (at: Spot | null) => (at && lanes.some(({ id }) => id === at.laneId) ? at : null);
   const at = known(line) ?? known(cursor) ?? { laneId: openLane ?? lanes[0]!.id, step: 0 };
-  const bar = barTicks(pattern.meter) / gridTicks(partOf(pattern, at.laneId).grid);
+  const bar = barTicks(pattern.meter) / gridTicks(lanePatternOf(pattern, at.laneId).grid);
   const move = (by: number) =>
     act(viewChanged({ pasteAt: { laneId: at.laneId, step: Math.max(0, at.step + by) } }));
   return (
@@ -127,7 +127,7 @@ export const Selecting = () => {
   const act = useDo();
   const pattern = useApp(selectPattern)!;
   const { spots, openLane, cursor, eraser, hearEdits } = useApp((state) => state.view);
-  const g = cursor ? gridTicks(partOf(pattern, cursor.laneId).grid) : 0;
+  const g = cursor ? gridTicks(lanePatternOf(pattern, cursor.laneId).grid) : 0;
   const bar = cursor ? Math.floor((cursor.step * g) / barTicks(pattern.meter) + 1e-9) : 0;
   return (
     <Chips label={words.select}>

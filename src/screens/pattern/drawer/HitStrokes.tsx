@@ -1,16 +1,9 @@
 import { Group, Chips } from '../../../ui/Layout';
 import { View } from 'react-native';
-import type { Hit, Spacing } from '../../../../core/beat/schema';
-import { SPACINGS } from '../../../../core/beat/choices';
-import type { Spot } from '../../../../core/pattern/spots';
-import {
-  GRACES,
-  graceName,
-  PRESS_ROLL,
-  sloped,
-  STROKES,
-  withStrokes,
-} from '../../../../core/pattern/strokes';
+import type { Hit, Spacing } from '../../../../core/document/schema';
+import { SPACINGS } from '../../../../core/document/choices';
+import type { Spot } from '../../../../core/edit/spots';
+import { GRACES, graceName, PRESS_ROLL, sloped, STROKES, withStrokes } from '../../../../core/edit/strokes';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';

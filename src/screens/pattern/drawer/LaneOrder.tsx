@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import { instrument } from '../../../../core/beat/instruments';
-import type { Lane } from '../../../../core/beat/schema';
+import { instrument } from '../../../../core/document/instruments';
+import type { Lane } from '../../../../core/document/schema';
 import { beatEdited } from '../../../state/doc';
 import { useDo } from '../../../state/store';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';

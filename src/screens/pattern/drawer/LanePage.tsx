@@ -1,21 +1,22 @@
+import { STEPS } from '../../../../core/document/choices';
 import { LaneOrder } from './LaneOrder';
 import { Named } from '../../../ui/Named';
 import { Group, Figures, Chips } from '../../../ui/Layout';
 import { Para } from '../../../ui/Words';
 import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useState } from 'react';
-import { partOf, stepsOf } from '../../../../core/beat/defaults';
-import { GRIDS, type Grid } from '../../../../core/beat/grid';
-import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/beat/instruments';
-import { DIRECTIONS, PIGMENTS, RATES, type OFFBEAT_GRIDS } from '../../../../core/beat/choices';
-import type { Direction, Lane, Part, Rate } from '../../../../core/beat/schema';
-import { heldNote, splitOff } from '../../../../core/pattern/lanes';
-import { meetAgain, meetText } from '../../../../core/pattern/meet';
-import { hiddenHits, STEPS } from '../../../../core/pattern/parts';
-import { noteName, type NoteNames } from '../../../../core/beat/noteName';
+import { lanePatternOf, stepsOf } from '../../../../core/document/defaults';
+import { GRIDS, type Grid } from '../../../../core/document/grid';
+import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/document/instruments';
+import { DIRECTIONS, PIGMENTS, RATES, type OFFBEAT_GRIDS } from '../../../../core/document/choices';
+import type { Direction, Lane, LanePattern, Rate } from '../../../../core/document/schema';
+import { heldNote, splitOff } from '../../../../core/edit/lanes';
+import { polymeterBars, polymeterText } from '../../../../core/play/polymeter';
+import { hiddenHits } from '../../../../core/edit/parts';
+import { noteName, type NoteNames } from '../../../../core/document/noteName';
 import { planLane } from '../../../../core/play/plan';
 import { ticksPerMs } from '../../../../core/units';
-import { LANE_PRESETS } from '../../../../core/pattern/presets';
+import { LANE_PRESETS } from '../../../../core/edit/presets';
 import { beatEdited, laneChanged } from '../../../state/doc';
 import { keeper, store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
@@ -59,10 +60,10 @@ const Reading = ({ lane }: { lane: Lane }) => {
   const beat = useApp(selectBeat)!;
   const pattern = useApp(selectPattern)!;
   const [keepTime, setKeepTime] = useState(true);
-  const part = partOf(pattern, lane.id);
+  const part = lanePatternOf(pattern, lane.id);
   const steps = stepsOf(part, pattern);
   const stepMs = planLane(beat, pattern, lane).step / ticksPerMs(beat.tempo);
-  const set = (change: Partial<Omit<Part, 'hits'>>, gesture?: string) =>
+  const set = (change: Partial<Omit<LanePattern, 'hits'>>, gesture?: string) =>
     edit('setPart', { laneIds: [lane.id], change }, gesture);
   const setSteps = (asked: number, gesture?: string) => {
     set({ steps: Math.round(asked) }, gesture);
@@ -145,7 +146,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
         ]}
         onChange={(of) => of !== 'steps' && set({ offbeatGrid: of as (typeof OFFBEAT_GRIDS)[number] })}
       />
-      <Para quiet>{meetText(meetAgain(beat, pattern), pattern.bars)}</Para>
+      <Para quiet>{polymeterText(polymeterBars(beat, pattern), pattern.bars)}</Para>
     </Group>
   );
 };
@@ -180,7 +181,7 @@ const Turning = ({ lane }: { lane: Lane }) => {
       );
   };
   const double = () => {
-    if (stepsOf(partOf(pattern, lane.id), pattern) * 2 > STEPS.most)
+    if (stepsOf(lanePatternOf(pattern, lane.id), pattern) * 2 > STEPS.most)
       act(noticed({ text: words.aLaneHasAtMost, subject: 'steps' }));
     else edit('double', { laneIds });
   };

@@ -6,11 +6,11 @@ import { Chips } from '../../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { use, useEffect, useRef, useState } from 'react';
-import { beatTicks } from '../../../../core/beat/meter';
-import { instrument } from '../../../../core/beat/instruments';
-import type { Lane } from '../../../../core/beat/schema';
-import { heldTempo } from '../../../../core/pattern/beatEdits';
-import { held, ticksPerMs } from '../../../../core/units';
+import { beatTicks } from '../../../../core/document/meter';
+import { instrument } from '../../../../core/document/instruments';
+import type { Lane } from '../../../../core/document/schema';
+import { heldTempo } from '../../../../core/edit/beatEdits';
+import { clamp, ticksPerMs } from '../../../../core/units';
 import { hearNotes, type NoteIn } from '../../../audio/noteInput';
 import { heardAt } from '../../../audio/player';
 import { tempoSet } from '../../../state/doc';
@@ -37,7 +37,7 @@ const isText = (target: EventTarget | null): boolean =>
 
 /** How hard a pad is struck at a height of it, from its foot to its top; by a key, always the same. */
 const velocityAt = (height: number | null): number =>
-  height === null ? 100 : Math.round(held(27 + height * 100, 20, 127));
+  height === null ? 100 : Math.round(clamp(27 + height * 100, 20, 127));
 
 /** @example lateText(-41) // "41 ms early" */
 const lateText = (ms: number): string => (ms === 0 ? words.onTime : words.msMs(Math.abs(ms), ms));

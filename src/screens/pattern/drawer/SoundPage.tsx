@@ -1,5 +1,5 @@
 import { Group } from '../../../ui/Layout';
-import type { Lane } from '../../../../core/beat/schema';
+import type { Lane } from '../../../../core/document/schema';
 import { laneChanged } from '../../../state/doc';
 import { useDo } from '../../../state/store';
 import { Range } from '../../../ui/Range';

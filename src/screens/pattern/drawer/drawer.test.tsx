@@ -2,12 +2,12 @@
 import { slideTo } from '../../../ui/slide.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat, partOf } from '../../../../core/beat/defaults';
-import type { Hit, Part } from '../../../../core/beat/schema';
-import { patternOf } from '../../../../core/pattern/beatEdits';
-import { setStep, setVelocity } from '../../../../core/pattern/hits';
+import { newBeat, lanePatternOf } from '../../../../core/document/defaults';
+import type { Hit, LanePattern } from '../../../../core/document/schema';
+import { patternOf } from '../../../../core/edit/beatEdits';
+import { setStep, setVelocity } from '../../../../core/edit/hits';
 import { beatEdited, beatOpened, undone } from '../../../state/doc';
-import { selectHeard } from '../../../state/heard';
+import { selectAudible } from '../../../state/heard';
 import { store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
 import { PlayContext } from '../../../ui/playing';
@@ -33,7 +33,7 @@ jest.mock('../../../state/session', () => {
 
 const mockToggled = jest.fn();
 const pattern = () => patternOf(store.getState().doc.beat!, null);
-const part = (laneId = 'kick'): Part => partOf(pattern(), laneId);
+const part = (laneId = 'kick'): LanePattern => lanePatternOf(pattern(), laneId);
 const hit = (at = 0, laneId = 'kick'): Hit => part(laneId).hits[at]!;
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
 const slide = slideTo;
@@ -224,7 +224,7 @@ describe('the lane', () => {
   });
 
   test('presets are heard one after the other: used it is one edit, left nothing was changed', () => {
-    const heard = () => selectHeard(store.getState())!.patterns[0]!.parts['kick']!.hits;
+    const heard = () => selectAudible(store.getState())!.patterns[0]!.parts['kick']!.hits;
     const before = store.getState().doc.beat;
     choose('Preset for Kick', 'kick.four-on-the-floor');
     expect(heard()).toHaveLength(4);
@@ -347,7 +347,7 @@ describe('the pads', () => {
     mockHeard = 4 * 240;
     mockPattern = 'a';
     key('KeyS');
-    const of = (id: string) => partOf(patternOf(store.getState().doc.beat!, id), 'snare').hits;
+    const of = (id: string) => lanePatternOf(patternOf(store.getState().doc.beat!, id), 'snare').hits;
     expect(of('a').map(({ step }) => step)).toEqual([4]);
     expect(of('next')).toEqual([]);
     mockPattern = 'next';

@@ -1,4 +1,4 @@
-import type { PatternEdit } from '../../../../core/pattern/edits';
+import type { PatternEdit } from '../../../../core/edit/edits';
 import { store } from '../../../state/session';
 import { editShown } from '../../../state/editing';
 

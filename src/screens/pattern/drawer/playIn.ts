@@ -1,13 +1,13 @@
 import type { Velocity } from '../../../../core/units';
 import { ticksPerMs } from '../../../../core/units';
 import { heardAt, strikeLane } from '../../../audio/player';
-import type { PatternEdit } from '../../../../core/pattern/edits';
+import type { PatternEdit } from '../../../../core/edit/edits';
 import { patternsEdited } from '../../../state/doc';
 import { editShown } from '../../../state/editing';
 import { viewChanged, type PlayInSettings } from '../../../state/slices';
 import { selectPattern, type Store } from '../../../state/store';
-import { gridTicks } from '../../../../core/beat/grid';
-import { partOf, stepsOf } from '../../../../core/beat/defaults';
+import { gridTicks } from '../../../../core/document/grid';
+import { lanePatternOf, stepsOf } from '../../../../core/document/defaults';
 
 /** How what is played is taken down. */
 export type PlayIn = PlayInSettings & { latency: number };
@@ -62,7 +62,7 @@ export const nextStep = (store: Store): void => {
   const pattern = selectPattern(state)!;
   const laneId = state.view.cursor?.laneId ?? state.view.openLane;
   if (!laneId) return;
-  const steps = stepsOf(partOf(pattern, laneId), pattern);
+  const steps = stepsOf(lanePatternOf(pattern, laneId), pattern);
   store.dispatch(viewChanged({ cursor: { laneId, step: ((state.view.cursor?.step ?? 0) + 1) % steps } }));
 };
 
@@ -70,7 +70,7 @@ export const nextStep = (store: Store): void => {
 export const enterStep = (store: Store, laneId: string, velocity: Velocity): void => {
   const state = store.getState();
   const pattern = selectPattern(state)!;
-  const { grid, ...part } = partOf(pattern, laneId);
+  const { grid, ...part } = lanePatternOf(pattern, laneId);
   const step = (state.view.cursor?.step ?? 0) % stepsOf({ grid, ...part }, pattern);
   const hits = [{ step: 0, nudge: 0, velocity, length: null, chance: 1 }];
   const clip = { length: gridTicks(grid), rows: [{ down: 0, grid, hits }] };

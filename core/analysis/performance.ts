@@ -1,0 +1,82 @@
+import type { Meter } from '../document/meter';
+import { QUARTER, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
+import type { Bars } from '../feel/bars';
+import { eachCluster } from '../feel/clusters';
+
+/** One note of a performance: of a file, a pattern as it sounds, or a recording. */
+export interface Performed {
+  at: Ticks;
+  velocity: Velocity;
+  /** Which lane it belongs to: in a file, one channel and number. */
+  lane: string;
+}
+
+/** Notes with what is needed to measure them. */
+export interface Performance {
+  notes: Performed[];
+  bars: Bars;
+  ticksPerMs: (position: Ticks) => number;
+  /** A whole number of bars. */
+  length: Ticks;
+  /** What the first bar is in. */
+  meter: Meter;
+}
+
+/** The notes by lane, each in order of time. */
+export const byLane = (notes: Performed[]): Map<string, Performed[]> => {
+  const lanes = new Map<string, Performed[]>();
+  for (const note of notes) {
+    const list = lanes.get(note.lane);
+    if (list) list.push(note);
+    else lanes.set(note.lane, [note]);
+  }
+  for (const list of lanes.values()) list.sort((a, b) => a.at - b.at);
+  return lanes;
+};
+
+/** One note for each flam, drag or ruff: the main one. All others stay. */
+export const mainNotes = (performance: Performance): Performed[] =>
+  [...byLane(performance.notes).values()].flatMap((list) => {
+    const gone = new Set<number>();
+    eachCluster(list, performance.ticksPerMs, (from, to, main) => {
+      for (let i = from; i < to; i++) if (i !== main) gone.add(i);
+    });
+    return list.filter((_, at) => !gone.has(at));
+  });
+
+/** The arithmetic mean; 0 of nothing. @example mean([1, 2, 6]) // 3 */
+export const mean = (values: number[]): number =>
+  values.length ? values.reduce((sum, value) => sum + value, 0) / values.length : 0;
+
+/** The middle of some values, the mean of the two middle ones; 0 of none. @example median([3, 1, 2]) // 2 */
+export const median = (values: number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  const half = Math.floor(sorted.length / 2);
+  return sorted.length % 2 ? sorted[half]! : sorted.length ? (sorted[half - 1]! + sorted[half]!) / 2 : 0;
+};
+
+/** The standard deviation of all values there are. */
+export const deviation = (values: number[]): number => {
+  const middle = mean(values);
+  return Math.sqrt(mean(values.map((value) => (value - middle) ** 2)));
+};
+
+/** Pearson's correlation, -1 to 1; 0 where one of them does not vary. */
+export const correlation = (pairs: [number, number][]): number => {
+  const [a, b] = [mean(pairs.map(([x]) => x)), mean(pairs.map(([, y]) => y))];
+  let [both, first, second] = [0, 0, 0];
+  for (const [x, y] of pairs) {
+    both += (x - a) * (y - b);
+    first += (x - a) ** 2;
+    second += (y - b) ** 2;
+  }
+  return first > 1e-12 && second > 1e-12 ? both / Math.sqrt(first * second) : 0;
+};
+
+/** The tempo at a position. */
+export const bpmAt = ({ ticksPerMs }: Performance, position: Ticks): Bpm =>
+  (ticksPerMs(position) * 60000) / QUARTER;
+
+/** A distance in ticks at a position, in ms. */
+export const msAt = ({ ticksPerMs }: Performance, position: Ticks, distance: Ticks): Ms =>
+  distance / ticksPerMs(position);

@@ -1,0 +1,42 @@
+/** What there is to choose from in a beat: apart from the schema, which is large and needed only for reading files. */
+export const DIRECTIONS = ['forward', 'backward', 'thereAndBack', 'random', 'walk'] as const;
+export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as const;
+/** Whose off-beats a lane may nudge: those of quarters are the second eighth of each, and so on. */
+export const OFFBEAT_GRIDS = ['1/4', '1/8', '1/16'] as const;
+export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
+export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
+/** What the hits of a pattern follow. */
+export const BASES = ['straight', 'swing', 'template'] as const;
+/** The stages of feel, in their order. */
+export const STAGES = ['quantize', 'base', 'ahead', 'dynamics', 'humanize'] as const;
+export type Base = (typeof BASES)[number];
+export type Stage = (typeof STAGES)[number];
+export const KIT_IDS = ['quay', 'lantern'] as const;
+
+/** What the swing of a feel may be, in percent; 50 is straight, below it the off-steps come early. */
+export const SWING = { least: 40, most: 75 } as const;
+
+/** The groups of drums that a template may have a curve of its own for. */
+export const DRUM_GROUPS = ['kick', 'snare', 'hat', 'cymbal', 'tom', 'hand', 'shaken'] as const;
+export type DrumGroup = (typeof DRUM_GROUPS)[number];
+
+/** What a fill takes the place of at the end of a section. */
+export const OVERS = ['bar', 'beat'] as const;
+
+/** How much a song may hold. */
+export const SONG = { tray: 256, sections: 128, places: 512, entries: 64, times: 64, bars: 64 } as const;
+
+/** How many of each a beat may hold, and how long a name may be. */
+export const MOST = {
+  lanes: 64,
+  patterns: 256,
+  groups: 32,
+  name: 80,
+  slots: 1024,
+  seeds: 200,
+  feels: 64,
+  templates: 256,
+} as const;
+
+/** How many steps a lane's own loop has. */
+export const STEPS = { least: 1, most: 64 } as const;

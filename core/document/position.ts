@@ -1,0 +1,22 @@
+import { clamp, type Ticks } from '../units';
+import { gridTicks, type Grid } from './grid';
+import type { Hit } from './schema';
+
+/**
+ * Step and nudge of a position: the step nearest to it, and the rest.
+ *
+ * @param position in ticks, from 0
+ * @example placed(288, '1/16') // { step: 1, nudge: 0.2 }
+ */
+export const placed = (position: Ticks, grid: Grid): Pick<Hit, 'step' | 'nudge'> => {
+  const at = position / gridTicks(grid);
+  const step = Math.max(0, Math.round(at));
+  return { step, nudge: clamp(at - step, -0.5, 0.5) };
+};
+
+/** In ticks from the groove's start. */
+export const positionOf = ({ step, nudge }: Pick<Hit, 'step' | 'nudge'>, grid: Grid): Ticks =>
+  (step + nudge) * gridTicks(grid);
+
+/** In order of time, as parts hold them. */
+export const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - b.step - b.nudge);

@@ -1,0 +1,195 @@
+import { id } from './idSchema';
+import { z } from 'zod';
+import { TEMPO } from '../units';
+import { drumMapSchema } from './drumMapSchema';
+import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
+import { DIRECTIONS, KIT_IDS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS } from './choices';
+import { GRIDS } from './grid';
+import { INSTRUMENT_IDS } from './instruments';
+import { meterSchema } from './meterSchema';
+import { songSchema, trayItemSchema } from './songSchema';
+import { VERSION } from './version';
+
+const name = z.string().trim().min(1).max(MOST.name);
+const velocity = z.int().min(1).max(127);
+/** A fraction of a hit's velocity: so that a loud stroke of the softest hit can be told too. */
+const strokeLevel = z.number().min(0).max(127);
+
+/** The strokes that a hit is split into. `levels` are fractions of the hit's velocity, one a stroke. */
+export const rollSchema = z.strictObject({
+  /** Above 0 the strokes come closer together towards the end, below 0 they spread. */
+  curve: z.number().min(-1).max(1),
+  levels: z.array(strokeLevel).min(2).max(16),
+  /** How pairs of strokes divide their time: 1 : 1, 2 : 1 or 3 : 1. Left out, it is even. */
+  spacing: z.enum(SPACINGS).optional(),
+});
+
+/** One grace stroke before a hit. */
+export const graceSchema = z.strictObject({
+  /** How long before the main stroke, in ms, whatever the tempo. */
+  before: z.number().min(1).max(200),
+  /** A fraction of the main stroke's velocity. */
+  level: strokeLevel,
+});
+
+/** A hit sounds at (step + nudge) steps of its lane's grid: programmed, recorded and imported hits are one kind of thing. */
+export const hitSchema = z.strictObject({
+  /** From 0. */
+  step: z.int().min(0).max(4095),
+  /** Fraction of a step, always forward in time. */
+  nudge: z.number().min(-0.5).max(0.5),
+  velocity,
+  /** In steps; null rings out, and is one step long in a file. */
+  length: z.number().positive().max(64).nullable(),
+  chance: z.number().min(0).max(1),
+  /** On which rounds of a cycle it sounds, counted from 0; left out, on all. */
+  passes: z
+    .strictObject({ of: z.int().min(2).max(8), on: z.array(z.int().min(0).max(7)).min(1).max(8) })
+    .optional(),
+  roll: rollSchema.optional(),
+  grace: z.array(graceSchema).min(1).max(3).optional(),
+});
+
+/** What one lane plays in one pattern. */
+export const partSchema = z.strictObject({
+  grid: z.enum(GRIDS),
+  /** The length of the lane's own loop in steps; null follows the pattern's length. */
+  steps: z.int().min(1).max(64).nullable(),
+  /** How many times as fast as written the lane is read. */
+  rate: z.enum(RATES),
+  direction: z.enum(DIRECTIONS),
+  /** Fraction of a step by which all steps are nudged together, and by which the off-beats are besides. */
+  shift: z.number().min(-0.5).max(0.5).optional(),
+  offbeat: z.number().min(-0.5).max(0.5).optional(),
+  /** Whose off-beats: of eighths the “&”; left out, every second step of the lane. */
+  offbeatGrid: z.enum(OFFBEAT_GRIDS).optional(),
+  /** In order of position. Those beyond the loop's end are kept and not played. */
+  hits: z.array(hitSchema).max(8192),
+});
+
+/** One outcome of an operation of chance: nothing that was rolled is lost. */
+export const takeSchema = z.strictObject({
+  id,
+  name,
+  /** Which operation it came from, in words. */
+  how: z.string().max(80),
+  seed: z.int().min(0).max(0xffffffff),
+  kept: z.boolean(),
+  parts: z.record(id, partSchema),
+  /** The lanes that it is for; left out, all. */
+  lanes: z.array(id).optional(),
+});
+
+export const patternSchema = z.strictObject({
+  id,
+  name,
+  pigment: z.enum(PIGMENTS).optional(),
+  /** The pattern that it is a variation of. */
+  parent: id.optional(),
+  meter: meterSchema,
+  bars: z.int().min(1).max(16),
+  /** By lane id; a lane without a part is silent. */
+  parts: z.record(id, partSchema),
+  /** Its own feel; left out, it follows the beat's. */
+  feel: feelSchema.optional(),
+  takes: z.array(takeSchema).optional(),
+  /** How many takes there have been: no name is given twice. */
+  taken: z.int().min(0).optional(),
+  /** The take that the parts were last taken from. */
+  take: id.optional(),
+});
+
+export const laneSchema = z.strictObject({
+  /** Given once: what is drawn at random for a lane depends on it. */
+  id,
+  name,
+  instrument: z.enum(INSTRUMENT_IDS),
+  note: z.int().min(0).max(127),
+  channel: z.int().min(1).max(16),
+  /** 0 silent, 1 as it is, 2 twice as strong. */
+  level: z.number().min(0).max(2),
+  /** -1 left to 1 right. */
+  pan: z.number().min(-1).max(1),
+  mute: z.boolean(),
+  solo: z.boolean(),
+  /** Its own dye; left out, that of its instrument. */
+  pigment: z.enum(PIGMENTS).optional(),
+  /** The id of the group that it is in. */
+  group: id.optional(),
+  /** Lanes of one choke group silence one another; 0 is none, left out it is as the instrument has it. */
+  choke: z.int().min(0).max(8).optional(),
+  /** In semitones. */
+  tune: z.number().min(-24).max(24).optional(),
+  /** How much of its ringing is left, 1 is all. */
+  decay: z.number().min(0.02).max(1).optional(),
+  /** In Hz; left out, open. */
+  lowPass: z.number().min(100).max(20000).optional(),
+  highPass: z.number().min(20).max(8000).optional(),
+});
+
+export const groupSchema = z.strictObject({ id, name, folded: z.boolean() });
+
+/** The document. */
+export const beatSchema = z
+  .strictObject({
+    kind: z.literal('ruddik.beat'),
+    version: z.literal(VERSION),
+    id,
+    name,
+    tempo: z.number().min(TEMPO.least).max(TEMPO.most),
+    kit: z.enum(KIT_IDS),
+    /** What its notes mean to whom it is written for; left out, General MIDI. */
+    map: drumMapSchema.optional(),
+    feel: feelSchema,
+    /** Feels and templates that were kept with the beat. */
+    feels: z.array(namedFeelSchema).max(MOST.feels),
+    templates: z.array(templateSchema).max(MOST.templates),
+    /** Everything drawn at random follows from it. */
+    seed: z.int().min(0).max(0xffffffff),
+    /** The version of what is drawn at random: 2 lets the drift of a loop come round. */
+    random: z.union([z.literal(1), z.literal(2)]),
+    /** The velocities that one tap gives. */
+    levels: z.strictObject({ ghost: velocity, normal: velocity, accent: velocity }),
+    groups: z.array(groupSchema).max(MOST.groups),
+    lanes: z.array(laneSchema).min(1).max(MOST.lanes),
+    patterns: z.array(patternSchema).min(1).max(MOST.patterns),
+    /** Patterns set aside for the song. */
+    tray: z.array(trayItemSchema).max(SONG.tray),
+    song: songSchema,
+  })
+  .superRefine((beat, ctx) => {
+    const twice = (ids: string[]) => ids.findIndex((one, at) => ids.indexOf(one) !== at);
+    for (const list of ['lanes', 'patterns', 'groups'] as const) {
+      const at = twice(beat[list].map((one) => one.id));
+      if (at >= 0)
+        ctx.addIssue({ code: 'custom', path: [list, at, 'id'], message: 'has the id of an earlier one' });
+    }
+    const lanes = new Set(beat.lanes.map((lane) => lane.id));
+    beat.patterns.forEach((pattern, at) => {
+      for (const lane of Object.keys(pattern.parts)) {
+        if (!lanes.has(lane))
+          ctx.addIssue({
+            code: 'custom',
+            path: ['patterns', at, 'parts', lane],
+            message: 'is for a lane that the beat does not have',
+          });
+      }
+    });
+  });
+
+export type Roll = z.infer<typeof rollSchema>;
+export type Grace = z.infer<typeof graceSchema>;
+export type Hit = z.infer<typeof hitSchema>;
+export type LanePattern = z.infer<typeof partSchema>;
+export type Pattern = z.infer<typeof patternSchema>;
+export type Take = z.infer<typeof takeSchema>;
+export type Group = z.infer<typeof groupSchema>;
+export type Levels = Beat['levels'];
+export type Spacing = (typeof SPACINGS)[number];
+export type Lane = z.infer<typeof laneSchema>;
+export type { Feel, Swing } from './feelSchema';
+export type { Entry, Fill, Place, Section, Song, TrayItem } from './songSchema';
+export type KitId = (typeof KIT_IDS)[number];
+export type Direction = (typeof DIRECTIONS)[number];
+export type Rate = (typeof RATES)[number];
+export type Beat = z.infer<typeof beatSchema>;

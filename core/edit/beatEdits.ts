@@ -1,0 +1,65 @@
+import type { Beat, Feel, Lane, Pattern, Swing } from '../document/schema';
+import { editFeel } from './feel';
+import type { Bpm } from '../units';
+import { SWING } from '../document/choices';
+import { clamp, TEMPO } from '../units';
+
+export { SWING };
+
+/** What a wish became, and whether it had to be held to its range. */
+export interface Held {
+  value: number;
+  held: boolean;
+}
+
+const within = (value: number, least: number, most: number): Held => {
+  const kept = clamp(value, least, most);
+  return { value: kept, held: kept !== value };
+};
+
+/** A tempo held to 20..300 BPM, to a hundredth. @example heldTempo(500) // { value: 300, held: true } */
+export const heldTempo = (bpm: Bpm): Held => within(Math.round(bpm * 100) / 100, TEMPO.least, TEMPO.most);
+
+/** A swing held to 40..75 %, to a hundredth. */
+export const heldSwing = (percent: number): Held =>
+  within(Math.round(percent * 100) / 100, SWING.least, SWING.most);
+
+/** Sets the tempo in BPM, held to 20 to 300. */
+export const setTempo = (beat: Beat, bpm: Bpm): Beat => ({ ...beat, tempo: heldTempo(bpm).value });
+
+/** Changes the feel that a pattern is played with: its own, or the beat's. */
+export const changeFeel = (beat: Beat, patternId: string | null, change: (feel: Feel) => Feel): Beat => {
+  const pattern = patternOf(beat, patternId);
+  if (!pattern.feel) return { ...beat, feel: change(beat.feel) };
+  return setPattern(beat, { ...pattern, feel: change(pattern.feel) });
+};
+
+/** Turns the swing of the feel that a pattern is played with. */
+export const setSwing = (beat: Beat, patternId: string | null, change: Partial<Swing>): Beat =>
+  changeFeel(beat, patternId, (feel) =>
+    editFeel(feel, {
+      edit: 'setSwing',
+      args: {
+        change: {
+          ...change,
+          ...(change.percent !== undefined && { percent: heldSwing(change.percent).value }),
+        },
+      },
+    }),
+  );
+
+/** Changes one lane; the others stay the same objects. */
+export const setLane = (beat: Beat, laneId: string, change: Partial<Omit<Lane, 'id'>>): Beat => ({
+  ...beat,
+  lanes: beat.lanes.map((lane) => (lane.id === laneId ? { ...lane, ...change } : lane)),
+});
+
+/** Puts a changed pattern in the place of the one with its id. */
+export const setPattern = (beat: Beat, pattern: Pattern): Beat => ({
+  ...beat,
+  patterns: beat.patterns.map((one) => (one.id === pattern.id ? pattern : one)),
+});
+
+/** The pattern with an id, or the first one. */
+export const patternOf = (beat: Beat, id: string | null): Pattern =>
+  beat.patterns.find((pattern) => pattern.id === id) ?? beat.patterns[0]!;

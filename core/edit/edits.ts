@@ -1,0 +1,334 @@
+import { lanePatternOf, stepsOf } from '../document/defaults';
+import { gridTicks, type Grid } from '../document/grid';
+import type { InstrumentId } from '../document/instruments';
+import type { Meter } from '../document/meter';
+import type {
+  Beat,
+  Entry,
+  Fill,
+  Grace,
+  Group,
+  Hit,
+  Lane,
+  Levels,
+  LanePattern,
+  Pattern,
+  Place,
+  Roll,
+  Section,
+  Song,
+  Take,
+  TrayItem,
+} from '../document/schema';
+import type { DrumMap } from '../document/drumMapSchema';
+import type { Feel, NamedFeel, Template } from '../document/feelSchema';
+import { bringIn, type Bring } from './bring';
+import type { Groove } from '../groove/groove';
+import { writtenWith, type MapChoice } from '../midi/drumMap/laneMap';
+import * as song from './song';
+import type { SectionChange } from './song';
+import type { FillOffer } from './fills';
+import { takeFill } from './takeFill';
+import { rateOf } from '../play/reading';
+import { ticksPerMs } from '../units';
+import { setPattern } from './beatEdits';
+import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from '../make/chance';
+import {
+  changeKeptFeel,
+  dropFeel,
+  dropTemplate,
+  keepFeel,
+  keepTemplate,
+  ownFeel,
+  setBlend,
+  useFeel,
+} from './feels';
+import {
+  addLane,
+  bringLanes,
+  groupLanes,
+  moveLane,
+  removeLane,
+  setGroup,
+  setGroupLanes,
+  ungroup,
+} from './lanes';
+import * as parts from './parts';
+import {
+  addPattern,
+  copyBar,
+  copyPattern,
+  duplicatePattern,
+  movedTo,
+  removePattern,
+  repeatBars,
+  setBars,
+  setMeter,
+} from './patterns';
+import { applyLanePreset, applyPatternPreset, LANE_PRESETS, PATTERN_PRESETS } from './presets';
+import { eraseBetween, recordHit, type Played } from './record';
+import * as spots from './spots';
+import { commitFeel } from './commitFeel';
+import { moveHits, pasteHits, type Clip } from './clip';
+import type { Spot } from './spots';
+
+/**
+ * Every edit by name, so that an edit is plain data: it can be sent to several patterns, named in the history and replayed.
+ * An edit that cannot be made gives back what it was given.
+ */
+
+interface OnLanes {
+  laneIds: string[];
+}
+
+const each = (
+  pattern: Pattern,
+  laneIds: string[],
+  change: (now: Pattern, laneId: string) => Pattern | null,
+) => laneIds.reduce((now, laneId) => change(now, laneId) ?? now, pattern);
+
+/** Edits of one pattern; the beat is there to be looked at. */
+export const PATTERN_EDITS = {
+  setVelocities: (pattern: Pattern, a: { spots: Spot[]; to: number }) =>
+    spots.setVelocities(pattern, a.spots, a.to),
+  rampVelocities: (pattern: Pattern, a: { spots: Spot[]; from: number; to: number }) =>
+    spots.rampVelocities(pattern, a.spots, a.from, a.to),
+  scaleVelocities: (pattern: Pattern, a: { spots: Spot[]; factor: number }) =>
+    spots.scaleVelocities(pattern, a.spots, a.factor),
+  compressVelocities: (pattern: Pattern, a: { spots: Spot[]; ratio: number }) =>
+    spots.compressVelocities(pattern, a.spots, a.ratio),
+  /** By the same amount, so that differences stay. */
+  shiftVelocities: (pattern: Pattern, a: { spots: Spot[]; by: number }) =>
+    spots.shiftVelocities(pattern, a.spots, a.by),
+  nudgeHits: (pattern: Pattern, a: { spots: Spot[]; by: number }) => spots.nudgeHits(pattern, a.spots, a.by),
+  /** By so many ms, the same in every lane. */
+  nudgeByMs: (pattern: Pattern, a: { spots: Spot[]; ms: number }, beat: Beat) =>
+    spots.nudgeTogether(pattern, a.spots, a.ms * ticksPerMs(beat.tempo), (laneId) => {
+      const { grid, rate } = lanePatternOf(pattern, laneId);
+      return gridTicks(grid) / rateOf(rate);
+    }),
+  setNudges: (pattern: Pattern, a: { spots: Spot[]; to: number }) => spots.setNudges(pattern, a.spots, a.to),
+  setLengths: (pattern: Pattern, a: { spots: Spot[]; length: number | null }) =>
+    spots.setLengths(pattern, a.spots, a.length),
+  lengthsToNext: (pattern: Pattern, a: { spots: Spot[] }) => spots.lengthsToNext(pattern, a.spots),
+  setChances: (pattern: Pattern, a: { spots: Spot[]; chance: number }) =>
+    spots.setChances(pattern, a.spots, a.chance),
+  setPasses: (pattern: Pattern, a: { spots: Spot[]; passes: Hit['passes'] | null }) =>
+    spots.setPasses(pattern, a.spots, a.passes),
+  setRolls: (pattern: Pattern, a: { spots: Spot[]; roll: Roll | null }) =>
+    spots.setRolls(pattern, a.spots, a.roll),
+  setGraces: (pattern: Pattern, a: { spots: Spot[]; grace: Grace[] | null }) =>
+    spots.setGraces(pattern, a.spots, a.grace),
+  removeHits: (pattern: Pattern, a: { spots: Spot[] }) => spots.removeHits(pattern, a.spots),
+  pasteHits: (pattern: Pattern, a: { clip: Clip; at: Spot }, beat: Beat) => {
+    const pasted = pasteHits(
+      pattern,
+      a.clip,
+      a.at,
+      beat.lanes.map(({ id }) => id),
+    );
+    return pasted.ok ? pasted.pattern : pattern;
+  },
+  moveHits: (pattern: Pattern, a: { spots: Spot[]; by: number; lanes: number }, beat: Beat) => {
+    const lanes = beat.lanes.map(({ id }) => id);
+    const moved = moveHits(pattern, a.spots, a.by, a.lanes, lanes);
+    return moved.ok ? moved.pattern : pattern;
+  },
+  recordHit: (pattern: Pattern, a: Played, beat: Beat) =>
+    beat.lanes.some(({ id }) => id === a.laneId) ? recordHit(beat, pattern, a) : pattern,
+  eraseBetween: (pattern: Pattern, a: { laneId: string; from: number; to: number }, beat: Beat) =>
+    eraseBetween(beat, pattern, a.laneId, a.from, a.to),
+  fillEvery: (pattern: Pattern, a: OnLanes & { every: number; from: number; to: number }) =>
+    each(pattern, a.laneIds, (now, laneId) => spots.fillEvery(now, laneId, a.every, a.from, a.to)),
+  setPart: (pattern: Pattern, a: OnLanes & { change: Partial<Omit<LanePattern, 'hits'>> }) =>
+    each(pattern, a.laneIds, (now, laneId) => parts.setPart(now, laneId, a.change)),
+  regrid: (pattern: Pattern, a: OnLanes & { grid: Grid }) =>
+    each(pattern, a.laneIds, (now, laneId) => parts.regrid(now, laneId, a.grid)),
+  copyBar: (pattern: Pattern, a: { from: number; to: number }) => copyBar(pattern, a.from, a.to),
+  rotate: (pattern: Pattern, a: OnLanes & { by: number }) =>
+    each(pattern, a.laneIds, (now, laneId) => parts.rotate(now, laneId, a.by)),
+  shift: (pattern: Pattern, a: OnLanes & { by: number }) =>
+    each(pattern, a.laneIds, (now, laneId) => parts.shift(now, laneId, a.by)),
+  reverse: (pattern: Pattern, a: OnLanes) => each(pattern, a.laneIds, parts.reverse),
+  mirror: (pattern: Pattern, a: OnLanes) => each(pattern, a.laneIds, parts.mirror),
+  double: (pattern: Pattern, a: OnLanes) => each(pattern, a.laneIds, parts.double),
+  halve: (pattern: Pattern, a: OnLanes) => each(pattern, a.laneIds, parts.halve),
+  stretch: (pattern: Pattern, a: OnLanes & { factor: number }) =>
+    each(pattern, a.laneIds, (now, laneId) => parts.stretch(now, laneId, a.factor)),
+  thin: (pattern: Pattern, a: OnLanes) => each(pattern, a.laneIds, parts.thin),
+  thicken: (pattern: Pattern, a: OnLanes) => each(pattern, a.laneIds, parts.thicken),
+  clearLanes: (pattern: Pattern, a: OnLanes) => each(pattern, a.laneIds, parts.clearLane),
+  randomize: (pattern: Pattern, a: OnLanes & { seed: number; id: string; keep: Held }) =>
+    rolled(
+      pattern,
+      a.laneIds,
+      (part, steps, laneId) => randomized(part, steps, laneId, a.seed, a.keep),
+      'Rolled anew',
+      a.seed,
+      a.id,
+    ),
+  vary: (pattern: Pattern, a: OnLanes & { seed: number; id: string; share: number }) =>
+    rolled(
+      pattern,
+      a.laneIds,
+      (part, steps, laneId) => varied(part, steps, laneId, a.seed, a.share),
+      `Varied by ${Math.round(a.share * 100)} %`,
+      a.seed,
+      a.id,
+    ),
+  recall: (pattern: Pattern, a: { takeId: string; id: string }) => recalled(pattern, a.takeId, a.id),
+  changeTake: (pattern: Pattern, a: { takeId: string; change: Partial<Pick<Take, 'name' | 'kept'>> }) =>
+    changeTake(pattern, a.takeId, a.change),
+  dropTake: (pattern: Pattern, a: { takeId: string }) => dropTake(pattern, a.takeId),
+  rename: (pattern: Pattern, a: { name: string }) => ({ ...pattern, name: a.name.trim() || pattern.name }),
+  recolour: (pattern: Pattern, a: { pigment: NonNullable<Pattern['pigment']> }) => ({
+    ...pattern,
+    pigment: a.pigment,
+  }),
+  setMeter: (pattern: Pattern, a: { meter: Meter }) => setMeter(pattern, a.meter),
+  setBars: (pattern: Pattern, a: { bars: number }) => setBars(pattern, a.bars),
+  repeatBars: (pattern: Pattern, _a: object) =>
+    repeatBars(pattern, (laneId) => stepsOf(lanePatternOf(pattern, laneId), pattern)) ?? pattern,
+  /** @param asWritten grid and length come with it too */
+  lanePreset: (pattern: Pattern, a: { laneId: string; presetId: string; asWritten?: boolean }) => {
+    const preset = LANE_PRESETS.find(({ id }) => id === a.presetId);
+    return preset ? applyLanePreset(pattern, a.laneId, preset, a.asWritten) : pattern;
+  },
+};
+
+const presetLanes = (beat: Beat, presetId: string): Beat => {
+  const preset = PATTERN_PRESETS.find(({ id }) => id === presetId);
+  if (!preset) return beat;
+  return applyPatternPreset(beat, beat.patterns[0]!, preset).missing.reduce((now, id) => {
+    let laneId: string = id;
+    while (now.lanes.some((lane) => lane.id === laneId)) laneId += '+';
+    return addLane(now, laneId, id);
+  }, beat);
+};
+
+/** Edits of the beat as a whole. */
+export const BEAT_EDITS = {
+  setLevels: (beat: Beat, a: { levels: Partial<Levels> }) => ({
+    ...beat,
+    levels: { ...beat.levels, ...a.levels },
+  }),
+  addPattern: (beat: Beat, a: { id: string; like: Pattern }) => addPattern(beat, a.id, a.like),
+  duplicatePattern: (beat: Beat, a: { id: string; from: string }) => duplicatePattern(beat, a.id, a.from),
+  removePattern: (beat: Beat, a: { id: string }) => removePattern(beat, a.id),
+  movePattern: (beat: Beat, a: { id: string; to: number }) => ({
+    ...beat,
+    patterns: movedTo(beat.patterns, a.id, a.to),
+  }),
+  /** Also adds the lanes that the preset needs and the beat does not have. */
+  patternPreset: (beat: Beat, a: { patternId: string; presetId: string }) => {
+    const preset = PATTERN_PRESETS.find(({ id }) => id === a.presetId);
+    const pattern = beat.patterns.find(({ id }) => id === a.patternId);
+    if (!preset || !pattern) return beat;
+    const ready = presetLanes(beat, a.presetId);
+    return setPattern(ready, applyPatternPreset(ready, pattern, preset).pattern);
+  },
+  addLane: (beat: Beat, a: { id: string; instrument: InstrumentId }) => addLane(beat, a.id, a.instrument),
+  /** Copies a pattern of the beat under the name of its own. */
+  copyPattern: (beat: Beat, a: { id: string; pattern: Pattern }) => copyPattern(beat, a.id, a.pattern),
+  removeLane: (beat: Beat, a: { laneId: string }) => removeLane(beat, a.laneId),
+  moveLane: (beat: Beat, a: { laneId: string; to: number }) => moveLane(beat, a.laneId, a.to),
+  shiftNotes: (beat: Beat, a: { by: number }) => ({
+    ...beat,
+    lanes: beat.lanes.every(({ note }) => note + a.by >= 0 && note + a.by <= 127)
+      ? beat.lanes.map((lane) => ({ ...lane, note: lane.note + a.by }))
+      : beat.lanes,
+  }),
+  groupLanes: (beat: Beat, a: { id: string; name: string; laneIds: string[] }) =>
+    groupLanes(beat, a.id, a.name, a.laneIds),
+  ungroup: (beat: Beat, a: { groupId: string }) => ungroup(beat, a.groupId),
+  setGroup: (beat: Beat, a: { groupId: string; change: Partial<Pick<Group, 'name' | 'folded'>> }) =>
+    setGroup(beat, a.groupId, a.change),
+  setGroupLanes: (beat: Beat, a: { groupId: string; change: Partial<Omit<Lane, 'id'>> }) =>
+    setGroupLanes(beat, a.groupId, a.change),
+  clearSilenced: (beat: Beat, _a: object) => ({
+    ...beat,
+    lanes: beat.lanes.map((lane) => (lane.mute || lane.solo ? { ...lane, mute: false, solo: false } : lane)),
+  }),
+  bringLanes: (
+    beat: Beat,
+    a: { patternId: string; from: Beat; laneIds: string[]; ids: Record<string, string> },
+  ) => bringLanes(beat, a.patternId, a.from, a.laneIds, (laneId) => a.ids[laneId] ?? laneId),
+  ownFeel: (beat: Beat, a: { patternId: string; own: boolean }) => ownFeel(beat, a.patternId, a.own),
+  useFeel: (beat: Beat, a: { patternId: string; feel: Feel }) => useFeel(beat, a.patternId, a.feel),
+  keepFeel: (beat: Beat, a: { id: string; name: string; patternId: string }) =>
+    keepFeel(beat, a.id, a.name, a.patternId),
+  changeKeptFeel: (beat: Beat, a: { id: string; change: Partial<Omit<NamedFeel, 'id'>> }) =>
+    changeKeptFeel(beat, a.id, a.change),
+  dropFeel: (beat: Beat, a: { id: string }) => dropFeel(beat, a.id),
+  setBlend: (beat: Beat, a: { patternId: string; blend: Feel['blend'] | null }) =>
+    setBlend(beat, a.patternId, a.blend),
+  keepTemplate: (beat: Beat, a: { template: Template }) => keepTemplate(beat, a.template),
+  dropTemplate: (beat: Beat, a: { id: string }) => dropTemplate(beat, a.id),
+  bringGroove: (beat: Beat, a: { groove: Groove; bring: Bring }) => bringIn(beat, a.groove, a.bring).beat,
+  useMap: (beat: Beat, a: { map: DrumMap; choice: MapChoice }) => writtenWith(beat, a.map, a.choice),
+  toTray: (beat: Beat, a: TrayItem) => song.toTray(beat, a),
+  grooveToTray: (beat: Beat, a: { groove: Groove; patternId: string; id: string }) =>
+    song.grooveToTray(beat, a.groove, a.patternId, a.id),
+  fromTray: (beat: Beat, a: { id: string }) => song.fromTray(beat, a.id),
+  renameInTray: (beat: Beat, a: { id: string; name: string }) => song.renameInTray(beat, a.id, a.name),
+  moveInTray: (beat: Beat, a: { id: string; to: number }) => song.moveInTray(beat, a.id, a.to),
+  setSong: (beat: Beat, a: { song: Song }) => ({ ...beat, song: a.song }),
+  addSection: (beat: Beat, a: { section: Section; placeId: string; at: number | null }) =>
+    song.addSection(beat, a.section, a.placeId, a.at),
+  changeSection: (beat: Beat, a: { id: string; change: SectionChange }) =>
+    song.changeSection(beat, a.id, a.change),
+  addEntry: (beat: Beat, a: { sectionId: string; entry: Entry }) => song.addEntry(beat, a.sectionId, a.entry),
+  changeEntry: (
+    beat: Beat,
+    a: { sectionId: string; entryId: string; change: Parameters<typeof song.changeEntry>[3] },
+  ) => song.changeEntry(beat, a.sectionId, a.entryId, a.change),
+  removeEntry: (beat: Beat, a: { sectionId: string; entryId: string }) =>
+    song.removeEntry(beat, a.sectionId, a.entryId),
+  moveEntry: (beat: Beat, a: { sectionId: string; entryId: string; to: number }) =>
+    song.moveEntry(beat, a.sectionId, a.entryId, a.to),
+  takeFill: (beat: Beat, a: { sectionId: string; offer: FillOffer; patternId: string; over: Fill['over'] }) =>
+    takeFill(beat, a.sectionId, a.offer, a.patternId, a.over),
+  linkSection: (beat: Beat, a: { place: Place; at: number | null }) => song.linkSection(beat, a.place, a.at),
+  duplicateSection: (beat: Beat, a: { placeId: string; sectionId: string; newPlaceId: string }) =>
+    song.duplicateSection(beat, a.placeId, a.sectionId, a.newPlaceId),
+  ownSection: (beat: Beat, a: { placeId: string; sectionId: string }) =>
+    song.ownSection(beat, a.placeId, a.sectionId),
+  movePlace: (beat: Beat, a: { placeId: string; to: number }) => song.movePlace(beat, a.placeId, a.to),
+  repeatPlace: (beat: Beat, a: { placeId: string; times: number }) =>
+    song.repeatPlace(beat, a.placeId, a.times),
+  removePlace: (beat: Beat, a: { placeId: string }) => song.removePlace(beat, a.placeId),
+  writeIn: (beat: Beat, a: { patternId: string; laneId: string | null; single: boolean }) =>
+    commitFeel(beat, a.patternId, a.laneId, a.single),
+};
+
+export type PatternEdits = typeof PATTERN_EDITS;
+export type BeatEdits = typeof BEAT_EDITS;
+export type PatternEdit = {
+  [K in keyof PatternEdits]: { edit: K; args: Parameters<PatternEdits[K]>[1] };
+}[keyof PatternEdits];
+export type BeatEdit = {
+  [K in keyof BeatEdits]: { edit: K; args: Parameters<BeatEdits[K]>[1] };
+}[keyof BeatEdits];
+
+/** A take may know lanes that are gone, an edit may be meant for one: a beat holds no part without its lane. */
+const onlyLanes = (pattern: Pattern, beat: Beat): Pattern => {
+  const lanes = new Set(beat.lanes.map(({ id }) => id));
+  const entries = Object.entries(pattern.parts);
+  const known = entries.filter(([laneId]) => lanes.has(laneId));
+  return known.length === entries.length ? pattern : { ...pattern, parts: Object.fromEntries(known) };
+};
+
+/** Makes one edit in each of several patterns. */
+export const editPatterns = (beat: Beat, patternIds: string[], { edit, args }: PatternEdit): Beat => {
+  const make = PATTERN_EDITS[edit] as (pattern: Pattern, args: unknown, beat: Beat) => Pattern;
+  return patternIds.reduce((now, id) => {
+    const pattern = now.patterns.find((one) => one.id === id);
+    if (!pattern) return now;
+    const out = make(pattern, args, now);
+    return out === pattern ? now : setPattern(now, onlyLanes(out, now));
+  }, beat);
+};
+
+/** Makes one edit of the beat. */
+export const editBeat = (beat: Beat, { edit, args }: BeatEdit): Beat =>
+  (BEAT_EDITS[edit] as (beat: Beat, args: unknown) => Beat)(beat, args);

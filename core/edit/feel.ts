@@ -1,0 +1,158 @@
+import { SWING, type Base, type Stage } from '../document/choices';
+import type { Feel, Follow, LaneFeel, PlainFeel, Swing } from '../document/feelSchema';
+import { clamp, type Ms } from '../units';
+
+/** Every change of a feel by its name, as plain data. A value out of its range is held to it. */
+
+const OFFSET: { least: Ms; most: Ms } = { least: -100, most: 100 };
+
+/** The ranges of what is set by hand. */
+export const FEEL_RANGES = {
+  swing: SWING,
+  offset: OFFSET,
+  amount: { least: 0, most: 1.5 },
+  level: { least: 0, most: 2 },
+  scale: { least: 0, most: 3 },
+  timing: { least: 0, most: 50 },
+  velocity: { least: 0, most: 40 },
+  share: { least: 0, most: 1 },
+} as const;
+
+type Range = keyof typeof FEEL_RANGES;
+
+const within = (value: number, range: Range): number =>
+  clamp(value, FEEL_RANGES[range].least, FEEL_RANGES[range].most);
+
+/** Which range each figure of a part of the feel is held to. */
+const holding = <T extends object>(change: T, ranges: Partial<Record<keyof T, Range>>): T => {
+  const out = { ...change };
+  for (const key of Object.keys(ranges) as (keyof T)[]) {
+    const value = out[key];
+    if (typeof value === 'number') out[key] = within(value, ranges[key]!) as T[keyof T];
+  }
+  return out;
+};
+
+/** A template that is chosen anew is counted from the bar lines, however the one before it was. */
+const setFollow = ({ runsOn, ...now }: Follow, change: Partial<Follow>): Follow => ({
+  ...now,
+  ...(runsOn && change.template === undefined && { runsOn }),
+  ...holding(change, { timing: 'amount', velocity: 'amount' }),
+});
+
+/** A change of a swing; `withTempo: null` lets it go by its percent again, and so does a percent. */
+export type SwingChange = Partial<Omit<Swing, 'withTempo'>> & { withTempo?: number | null | undefined };
+
+const changedSwing = ({ withTempo, ...now }: Swing, change: SwingChange): Swing => {
+  const { withTempo: asked, ...rest } = holding(change, { percent: 'swing', withTempo: 'share' });
+  const amount = asked === undefined ? (rest.percent === undefined ? withTempo : undefined) : asked;
+  return { ...now, ...rest, ...(amount != null && { withTempo: amount }) };
+};
+
+/** A lane's own settings without those that say nothing. */
+const tidied = (lane: LaneFeel): LaneFeel | null => {
+  const left = Object.entries(lane).filter(([, value]) => value !== undefined);
+  return left.length ? (Object.fromEntries(left) as LaneFeel) : null;
+};
+
+/** A change of a lane's own settings; `undefined` gives a setting back to all lanes. */
+export type LaneFeelChange = { [K in keyof LaneFeel]?: LaneFeel[K] | undefined };
+
+const setLane = (feel: PlainFeel, laneId: string, change: LaneFeelChange): PlainFeel => {
+  const kept = holding(change, {
+    offset: 'offset',
+    contrast: 'level',
+    level: 'level',
+    timing: 'scale',
+    velocity: 'scale',
+  });
+  const lane = tidied({ ...feel.lanes[laneId], ...kept } as LaneFeel);
+  const { [laneId]: _, ...others } = feel.lanes;
+  return { ...feel, lanes: lane ? { ...others, [laneId]: lane } : others };
+};
+
+/** A base that is set while its stage is passed by would not be heard. */
+const heardAgain = (feel: PlainFeel): PlainFeel =>
+  feel.off.includes('base') ? { ...feel, off: feel.off.filter((one) => one !== 'base') } : feel;
+
+const MOST_TAKES = 200;
+
+/** Edits of a feel; each gives a new one. */
+export const FEEL_EDITS = {
+  /** Passes a stage by, or takes it up again. */
+  passBy: (feel: PlainFeel, a: { stage: Stage; off: boolean }): PlainFeel => {
+    const others = feel.off.filter((one) => one !== a.stage);
+    return { ...feel, off: a.off ? [...others, a.stage] : others };
+  },
+  setQuantize: (feel: PlainFeel, a: { change: Partial<PlainFeel['quantize']> }): PlainFeel => ({
+    ...feel,
+    quantize: { ...feel.quantize, ...holding(a.change, { strength: 'share', window: 'share' }) },
+  }),
+  /** A base that is chosen is heard: the stage takes part again. */
+  setBase: (feel: PlainFeel, a: { base: Base }): PlainFeel => ({ ...heardAgain(feel), base: a.base }),
+  /** A swing that is set is heard: the base becomes swing. */
+  setSwing: (feel: PlainFeel, a: { change: SwingChange }): PlainFeel => ({
+    ...heardAgain(feel),
+    base: 'swing',
+    swing: changedSwing(feel.swing, a.change),
+  }),
+  setTemplate: (feel: PlainFeel, a: { change: Partial<Follow> }): PlainFeel => ({
+    ...heardAgain(feel),
+    base: 'template',
+    template: setFollow(feel.template, a.change),
+  }),
+  setLaneSwing: (feel: PlainFeel, a: { laneId: string; change: SwingChange }): PlainFeel =>
+    setLane(heardAgain(feel), a.laneId, {
+      base: 'swing',
+      swing: changedSwing(feel.lanes[a.laneId]?.swing ?? feel.swing, a.change),
+    }),
+  setLaneTemplate: (feel: PlainFeel, a: { laneIds: string[]; change: Partial<Follow> }): PlainFeel =>
+    a.laneIds.reduce(
+      (now, laneId) =>
+        setLane(now, laneId, {
+          base: 'template',
+          template: setFollow(now.lanes[laneId]?.template ?? now.template, a.change),
+        }),
+      heardAgain(feel),
+    ),
+  setLanes: (feel: PlainFeel, a: { laneIds: string[]; change: LaneFeelChange }): PlainFeel =>
+    a.laneIds.reduce((now, laneId) => setLane(now, laneId, a.change), feel),
+  setLevel: (feel: PlainFeel, a: { level: number }): PlainFeel => ({
+    ...feel,
+    level: within(a.level, 'level'),
+  }),
+  setHumanize: (
+    feel: PlainFeel,
+    a: { change: Partial<Pick<PlainFeel['humanize'], 'timing' | 'velocity' | 'drift' | 'anew'>> },
+  ): PlainFeel => ({
+    ...feel,
+    humanize: {
+      ...feel.humanize,
+      ...holding(a.change, { timing: 'timing', velocity: 'velocity', drift: 'share' }),
+    },
+  }),
+  /** Another take, or one had before: every seed is kept. */
+  setTake: (feel: PlainFeel, a: { seed: number }): PlainFeel => {
+    const { takes } = feel.humanize;
+    const all = takes.includes(a.seed) ? takes : [...takes, a.seed].slice(-MOST_TAKES);
+    return { ...feel, humanize: { ...feel.humanize, seed: a.seed, takes: all } };
+  },
+} as const;
+
+export type FeelEdit = {
+  [K in keyof typeof FEEL_EDITS]: { edit: K; args: Parameters<(typeof FEEL_EDITS)[K]>[1] };
+}[keyof typeof FEEL_EDITS];
+
+/**
+ * Makes an edit of a feel by its name; what it is blended with stays.
+ *
+ * @example editFeel(feel, { edit: 'setLevel', args: { level: 3 } }).level // 2
+ */
+export const editFeel = (feel: Feel, { edit, args }: FeelEdit): Feel => {
+  const { blend, ...plain } = feel;
+  const edited = (FEEL_EDITS[edit] as (feel: PlainFeel, args: unknown) => PlainFeel)(plain, args);
+  return blend ? { ...edited, blend } : edited;
+};
+
+/** A feel without what it is blended with. */
+export const plainOf = ({ blend: _, ...feel }: Feel): PlainFeel => feel;

@@ -1,0 +1,165 @@
+import { withLanePattern } from '../document/defaults';
+import { STEPS } from '../document/choices';
+import { lanePatternOf, stepsOf } from '../document/defaults';
+import type { Hit, LanePattern, Pattern } from '../document/schema';
+import { gridTicks, type Grid } from '../document/grid';
+import { clamp } from '../units';
+
+/** Changes of a whole lane's part. */
+
+const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
+
+/** Changes the hits within the loop; those beyond its end are kept as they are. */
+const within = (pattern: Pattern, laneId: string, change: (hits: Hit[], steps: number) => Hit[]): Pattern => {
+  const part = lanePatternOf(pattern, laneId);
+  const steps = stepsOf(part, pattern);
+  const inside = part.hits.filter(({ step }) => step < steps);
+  if (!inside.length) return pattern;
+  const beyond = part.hits.filter(({ step }) => step >= steps);
+  return withLanePattern(pattern, laneId, { ...part, hits: inOrder([...change(inside, steps), ...beyond]) });
+};
+
+/** Sets how a part is read; hits stay at their steps. */
+export const setPart = (
+  pattern: Pattern,
+  laneId: string,
+  change: Partial<Omit<LanePattern, 'hits'>>,
+): Pattern => {
+  const part = lanePatternOf(pattern, laneId);
+  const steps =
+    change.steps == null ? change.steps : Math.round(clamp(change.steps, STEPS.least, STEPS.most));
+  return withLanePattern(pattern, laneId, { ...part, ...change, ...(steps !== undefined && { steps }) });
+};
+
+const wrapped = (step: number, steps: number): number => ((step % steps) + steps) % steps;
+
+/** Turns a lane round its loop. @example rotate(pattern, 'kick', 1) // every hit a step later, the last one first */
+export const rotate = (pattern: Pattern, laneId: string, by: number): Pattern =>
+  within(pattern, laneId, (hits, steps) =>
+    hits.map((hit) => ({ ...hit, step: wrapped(hit.step + by, steps) })),
+  );
+
+/** Moves a lane by steps; what leaves its loop is gone, and comes back with undo. */
+export const shift = (pattern: Pattern, laneId: string, by: number): Pattern =>
+  within(pattern, laneId, (hits, steps) =>
+    hits.map((hit) => ({ ...hit, step: hit.step + by })).filter(({ step }) => step >= 0 && step < steps),
+  );
+
+/** The last step comes first. Nudges stay as they are: they run forward in time. */
+export const reverse = (pattern: Pattern, laneId: string): Pattern =>
+  within(pattern, laneId, (hits, steps) => hits.map((hit) => ({ ...hit, step: steps - 1 - hit.step })));
+
+/** The second half becomes the first one read backward. */
+export const mirror = (pattern: Pattern, laneId: string): Pattern =>
+  within(pattern, laneId, (hits, steps) => {
+    const first = hits.filter(({ step }) => step < steps / 2);
+    const back = first.map((hit) => ({ ...hit, step: steps - 1 - hit.step }));
+    return [...first, ...back.filter(({ step }) => step >= steps / 2)];
+  });
+
+/** The same twice: a loop twice as long. @returns null where it would have more than 64 steps */
+export const double = (pattern: Pattern, laneId: string): Pattern | null => {
+  const part = lanePatternOf(pattern, laneId);
+  const steps = stepsOf(part, pattern);
+  if (2 * steps > STEPS.most) return null;
+  const inside = part.hits.filter(({ step }) => step < steps);
+  const again = inside.map((hit) => ({ ...hit, step: hit.step + steps }));
+  return withLanePattern(pattern, laneId, {
+    ...part,
+    steps: 2 * steps,
+    hits: inOrder([...inside, ...again]),
+  });
+};
+
+/** Half as long; what lies beyond is kept and comes back when the loop is made longer. */
+export const halve = (pattern: Pattern, laneId: string): Pattern => {
+  const part = lanePatternOf(pattern, laneId);
+  return withLanePattern(pattern, laneId, {
+    ...part,
+    steps: Math.round(clamp(stepsOf(part, pattern) / 2 - 0.5, STEPS.least, STEPS.most)),
+  });
+};
+
+const placed = (position: number): Pick<Hit, 'step' | 'nudge'> => {
+  const step = Math.max(0, Math.round(position));
+  return { step, nudge: clamp(position - step, -0.5, 0.5) + 0 };
+};
+
+const stretched = (hit: Hit, factor: number, from = 0): Hit => ({
+  ...hit,
+  ...placed(from + (hit.step + hit.nudge) * factor),
+  length: hit.length === null ? null : clamp(hit.length * factor, 0.05, 64),
+});
+
+/**
+ * Half time and double time as a drummer means them, within the same loop: half time takes twice as long for everything, and
+ * what does not fit into the loop any more is left out; double time takes half as long, and plays it twice. Hits beyond the
+ * loop's end are in no one's way and stay where they are.
+ *
+ * @param factor 2 for half time, 0.5 for double time
+ */
+export const stretch = (pattern: Pattern, laneId: string, factor: number): Pattern =>
+  within(pattern, laneId, (hits, steps) => {
+    const once = hits.map((hit) => stretched(hit, factor));
+    if (factor >= 1) return once.filter(({ step }) => step < steps);
+    const again = hits.map((hit) => stretched(hit, factor, steps * factor));
+    return [...once, ...again].filter(({ step }) => step < steps);
+  });
+
+/** How many hits of a lane lie beyond its end: kept, and not played. */
+export const hiddenHits = (pattern: Pattern, laneId: string): number => {
+  const part = lanePatternOf(pattern, laneId);
+  const steps = stepsOf(part, pattern);
+  return part.hits.filter(({ step }) => step >= steps).length;
+};
+
+/**
+ * Another grid while hits keep their time: each takes the step that is nearest, and the rest as nudge. Lengths keep theirs;
+ * a loop of its own keeps its length as nearly as whole steps can.
+ */
+export const regrid = (pattern: Pattern, laneId: string, grid: Grid): Pattern => {
+  const part = lanePatternOf(pattern, laneId);
+  const scale = gridTicks(part.grid) / gridTicks(grid);
+  if (scale === 1) return pattern;
+  const hits = part.hits.map((hit) => stretched(hit, scale));
+  const steps = part.steps === null ? null : Math.round(clamp(part.steps * scale, STEPS.least, STEPS.most));
+  const { shift, offbeat, ...rest } = part;
+  return withLanePattern(pattern, laneId, {
+    ...rest,
+    grid,
+    steps,
+    hits: inOrder(hits.filter(({ step }) => step < 4096)),
+    ...(shift !== undefined && { shift: clamp(shift * scale, -0.5, 0.5) }),
+    ...(offbeat !== undefined && { offbeat: clamp(offbeat * scale, -0.5, 0.5) }),
+  });
+};
+
+/** Leaves out the softest third, at least one hit. */
+export const thin = (pattern: Pattern, laneId: string): Pattern =>
+  within(pattern, laneId, (hits) => {
+    const bySoftness = [...hits].sort((a, b) => a.velocity - b.velocity || b.step - a.step);
+    const gone = new Set(bySoftness.slice(0, Math.max(1, Math.round(hits.length / 3))));
+    return hits.filter((hit) => !gone.has(hit));
+  });
+
+/** Adds a soft hit halfway to the next one, where there is room. */
+export const thicken = (pattern: Pattern, laneId: string): Pattern =>
+  within(pattern, laneId, (hits, steps) => {
+    const taken = new Set(hits.map(({ step }) => step));
+    const added = hits.flatMap((hit, at) => {
+      const next = hits[at + 1]?.step ?? steps + hits[0]!.step;
+      const step = wrapped(hit.step + Math.floor((next - hit.step) / 2), steps);
+      if (next - hit.step < 2 || taken.has(step)) return [];
+      taken.add(step);
+      const { roll: _roll, grace: _grace, ...plain } = hit;
+      return [{ ...plain, step, nudge: 0, velocity: Math.max(1, Math.round(hit.velocity * 0.55)) }];
+    });
+    return [...hits, ...added];
+  });
+
+/** Takes all hits of a lane away within the pattern’s length. */
+export const clearLane = (pattern: Pattern, laneId: string): Pattern => within(pattern, laneId, () => []);
+
+/** Takes all hits of all lanes away within the pattern’s length. */
+export const clearAll = (pattern: Pattern): Pattern =>
+  Object.keys(pattern.parts).reduce((now, laneId) => clearLane(now, laneId), pattern);

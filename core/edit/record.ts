@@ -1,0 +1,93 @@
+import { withLanePattern } from '../document/defaults';
+import { newHit, lanePatternOf } from '../document/defaults';
+import type { Beat, Hit, Pattern } from '../document/schema';
+import { laneOffset } from '../feel/lanePlan';
+import { planLane, type LanePlan } from '../play/plan';
+import { bendOf } from '../play/notes';
+import { readingOrder } from '../play/reading';
+import { clamp, ticksPerMs, type Ticks, type Velocity } from '../units';
+
+/** Playing in: what was played keeps its exact time as nudge. */
+
+/** The position that the base feel takes to `sounding`: found by halving, since the feel keeps order. */
+const beforeFeel = (bend: (position: Ticks) => Ticks, sounding: Ticks): Ticks => {
+  let [low, high] = [sounding - 960, sounding + 960];
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2;
+    if (bend(middle) < sounding) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+};
+
+export interface Played {
+  laneId: string;
+  /** Where it sounded, from where play began. */
+  tick: Ticks;
+  velocity: Velocity;
+  /** 0 keeps the exact time, 1 puts it on the grid. */
+  quantize: number;
+}
+
+/** How many places of its reading order a lane comes to in one round. */
+const placesOf = (plan: LanePlan): number => Math.max(1, Math.ceil(plan.cycleTicks / plan.step - 1e-6));
+
+/** The step that a lane reads at a place of a round; places beyond it belong to the next one. */
+const stepRead = (plan: LanePlan, round: number, place: number): number => {
+  const places = placesOf(plan);
+  const at = Math.max(0, round * places + place);
+  const order = readingOrder(plan.direction, plan.steps, Math.floor(at / places), plan.seed, plan.key);
+  return order[at % places]!;
+};
+
+/** The step and nudge at which a hit sounds at a tick, whichever way the lane is read. */
+export const placePlayed = (
+  beat: Beat,
+  pattern: Pattern,
+  { laneId, tick, quantize }: Played,
+): Pick<Hit, 'step' | 'nudge'> => {
+  const lane = beat.lanes.find(({ id }) => id === laneId)!;
+  const plan = planLane(beat, pattern, lane);
+  const round = Math.max(0, Math.floor(tick / plan.cycleTicks));
+  const bend = bendOf(plan);
+  const meant = tick - laneOffset(plan.feel) * ticksPerMs(beat.tempo);
+  const place = (beforeFeel(bend, meant) - round * plan.cycleTicks) / plan.step - plan.shift;
+  const nearest = Math.round(place);
+  const step = stepRead(plan, round, nearest);
+  const own = plan.isOffbeat(step) ? plan.offbeat : 0;
+  return { step, nudge: clamp((place - nearest - own) * (1 - clamp(quantize, 0, 1)), -0.5, 0.5) + 0 };
+};
+
+/** Two hits of a step that are nearer than this, in steps, are one. */
+const SAME = 0.12;
+
+/** Adds what was played; a hit at the same place gives way to it. */
+export const recordHit = (beat: Beat, pattern: Pattern, played: Played): Pattern => {
+  const { step, nudge } = placePlayed(beat, pattern, played);
+  const part = lanePatternOf(pattern, played.laneId);
+  const kept = part.hits.filter((hit) => hit.step !== step || Math.abs(hit.nudge - nudge) > SAME);
+  const hit = { ...newHit(step, Math.round(clamp(played.velocity, 1, 127))), nudge };
+  const hits = [...kept, hit].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
+  return withLanePattern(pattern, played.laneId, { ...part, hits });
+};
+
+/** Takes away what a lane plays between two moments. @param from included, to excluded, from where play began */
+export const eraseBetween = (
+  beat: Beat,
+  pattern: Pattern,
+  laneId: string,
+  from: Ticks,
+  to: Ticks,
+): Pattern => {
+  const lane = beat.lanes.find(({ id }) => id === laneId);
+  if (!lane || to <= from) return pattern;
+  const plan = planLane(beat, pattern, lane);
+  const gone = new Set<number>();
+  for (let at = Math.floor(Math.max(0, from) / plan.step); at * plan.step < to; at++) {
+    const round = Math.floor((at * plan.step) / plan.cycleTicks + 1e-9);
+    gone.add(stepRead(plan, round, Math.round(at - (round * plan.cycleTicks) / plan.step)));
+  }
+  const part = lanePatternOf(pattern, laneId);
+  const hits = part.hits.filter(({ step }) => !gone.has(step));
+  return hits.length === part.hits.length ? pattern : withLanePattern(pattern, laneId, { ...part, hits });
+};

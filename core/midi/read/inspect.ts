@@ -1,0 +1,73 @@
+import { instrumentOf } from '../../document/instruments';
+import { meterText } from '../../document/meter';
+import type { Read } from '../../document/file';
+import { nextBarLine } from '../../feel/bars';
+import { measureSwing } from '../../analysis/measure';
+import type { Bpm, MidiNote } from '../../units';
+import { openMidi } from './openFile';
+import { performanceOf, wholeBars, type MidiFile } from './readFile';
+
+/** What there is to know of a file before it is heard. */
+export interface Inspected {
+  format: number;
+  ppq: number;
+  /** The first tempo. */
+  bpm: Bpm;
+  /** How many tempos come after it. */
+  tempoChanges: number;
+  /** @example "4/4" */
+  timeSignature: string;
+  bars: number;
+  notes: number;
+  swing: { percent: number; grid: string; hits: number } | null;
+  /** By note number, the lowest first. */
+  instruments: { note: MidiNote; name: string; hits: number }[];
+  warnings: string[];
+}
+
+/** How many bars there are, meters that change counted as they come. */
+const barsOf = (file: MidiFile): number => {
+  const length = wholeBars(file);
+  let count = 0;
+  for (let at = 0; at < length - 1e-6; count++) {
+    at = Math.max(at + 1e-3, nextBarLine(file.bars.at(at), at));
+  }
+  return count;
+};
+
+const rounded = (value: number): number => Math.round(value * 100) / 100;
+
+const instrumentsOf = ({ notes }: MidiFile): Inspected['instruments'] => {
+  const hits = new Map<MidiNote, number>();
+  for (const { note } of notes) hits.set(note, (hits.get(note) ?? 0) + 1);
+  return [...hits]
+    .sort(([a], [b]) => a - b)
+    .map(([note, count]) => ({ note, name: instrumentOf(note) ?? `note ${note}`, hits: count }));
+};
+
+/**
+ * Looks into a MIDI file.
+ *
+ * @returns what it holds, or a sentence that says why it cannot be read
+ */
+export const inspectMidi = (bytes: Uint8Array): Read<Inspected> => {
+  const opened = openMidi(bytes);
+  if (!opened.ok) return opened;
+  const { file, warnings } = opened.value;
+  const swing = file.notes.length ? measureSwing(performanceOf(file)) : null;
+  return {
+    ok: true,
+    value: {
+      format: file.format,
+      ppq: rounded(file.ppq),
+      bpm: rounded(file.tempo),
+      tempoChanges: file.tempoChanges,
+      timeSignature: meterText(file.meter),
+      bars: barsOf(file),
+      notes: file.notes.length,
+      swing: swing && { percent: rounded(swing.percent), grid: swing.grid, hits: swing.notes },
+      instruments: instrumentsOf(file),
+      warnings,
+    },
+  };
+};

@@ -1,0 +1,249 @@
+import { parseMidi, type MidiData, type MidiEvent } from 'midi-file';
+import type { Read } from '../../document/file';
+import type { Meter } from '../../document/meter';
+import { changingBars, nextBarLine, type Bars } from '../../feel/bars';
+import type { Performance } from '../../analysis/performance';
+import { readChunks } from './chunks';
+import { beyondBounds, FILE_BOUNDS, MOST_TICKS } from './limits';
+import {
+  QUARTER,
+  ticksPerMs,
+  type Bpm,
+  type Channel,
+  type MidiNote,
+  type Ticks,
+  type Velocity,
+} from '../../units';
+
+/** A note of a file, with the events that it came from. */
+export interface ReadNote {
+  track: number;
+  /** Ticks of the file. */
+  start: number;
+  end: number;
+  note: MidiNote;
+  channel: Channel;
+  velocity: Velocity;
+  /** Its events' places in the track; a note that is never let go has no end. */
+  on: number;
+  off: number | null;
+}
+
+/** A Standard MIDI File with its notes found. */
+export interface MidiFile {
+  format: number;
+  ppq: number;
+  tracks: MidiEvent[][];
+  /** In order of track, then of time. */
+  notes: ReadNote[];
+  /** Where each track ends, in ticks of the file. */
+  ends: number[];
+  bars: Bars;
+  meter: Meter;
+  /** The first tempo, and how many come after it. */
+  tempo: Bpm;
+  tempoChanges: number;
+  /** At a position of 960 to the quarter. */
+  ticksPerMs: (position: Ticks) => number;
+}
+
+const fault = (error: string): { ok: false; error: string } => ({ ok: false, error });
+
+/** What the package would take for whole though it is not. */
+const shapeFault = (bytes: Uint8Array): string | null => {
+  if (bytes.length === 0) return 'It is empty.';
+  const id = (at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
+  if (bytes.length < 14 || id(0) !== 'MThd') return 'It is not a MIDI file.';
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const tracks = view.getUint16(10);
+  if (view.getUint16(12) & 0x8000)
+    return 'It counts time in film frames (SMPTE), which has no beats to move notes by.';
+  if (view.getUint16(12) === 0) return 'It says that a quarter note has no ticks.';
+  let at = 8 + view.getUint32(4);
+  for (let track = 0; track < tracks; track++) {
+    if (at + 8 > bytes.length) return `It ends before its track ${track + 1} of ${tracks}.`;
+    if (id(at) !== 'MTrk') return `Its track ${track + 1} does not begin as a track does.`;
+    at += 8 + view.getUint32(at + 4);
+    if (at > bytes.length) return `It is cut short in its track ${track + 1} of ${tracks}.`;
+  }
+  return tracks ? null : 'It has no tracks.';
+};
+
+const whole = ({ tracks }: MidiData): boolean =>
+  tracks.every((events) => events.every(({ deltaTime, type }) => deltaTime >= 0 && type !== undefined));
+
+/** The notes of one track: an end belongs to the earliest open start of its number. */
+const trackNotes = (events: MidiEvent[], track: number): { notes: ReadNote[]; end: number } => {
+  const notes: ReadNote[] = [];
+  // Notes that wait for their end, and how many of them have had it: a file may hold very many that never end.
+  const open = new Map<number, { waiting: ReadNote[]; ended: number }>();
+  let tick = 0;
+  events.forEach((event, at) => {
+    tick += event.deltaTime;
+    if (event.type !== 'noteOn' && event.type !== 'noteOff') return;
+    const key = event.channel * 128 + event.noteNumber;
+    const same = open.get(key) ?? { waiting: [], ended: 0 };
+    open.set(key, same);
+    if (event.type === 'noteOn') {
+      const note: ReadNote = {
+        track,
+        start: tick,
+        end: -1,
+        note: event.noteNumber,
+        channel: event.channel + 1,
+        velocity: event.velocity,
+        on: at,
+        off: null,
+      };
+      notes.push(note);
+      same.waiting.push(note);
+    } else {
+      const first = same.waiting[same.ended];
+      if (!first) return;
+      first.end = tick;
+      first.off = at;
+      same.ended += 1;
+    }
+  });
+  for (const note of notes) if (note.end < 0) note.end = tick;
+  return { notes, end: tick };
+};
+
+interface Change<T> {
+  at: Ticks;
+  value: T;
+}
+
+/** What a kind of event says over time, in order; tracks of a file run side by side. */
+const changes = <T>(
+  tracks: MidiEvent[][],
+  scale: number,
+  of: (event: MidiEvent) => T | null,
+): Change<T>[] => {
+  const found: Change<T>[] = [];
+  for (const events of tracks) {
+    let tick = 0;
+    for (const event of events) {
+      tick += event.deltaTime;
+      const value = of(event);
+      if (value !== null) found.push({ at: tick * scale, value });
+    }
+  }
+  return found.sort((a, b) => a.at - b.at).slice(0, FILE_BOUNDS.changes);
+};
+
+const UNITS = [2, 4, 8, 16];
+
+const meterOf = (event: MidiEvent): Meter | null =>
+  event.type === 'timeSignature' && event.numerator > 0 && UNITS.includes(event.denominator)
+    ? { beats: event.numerator, unit: event.denominator as Meter['unit'] }
+    : null;
+
+const tempoOf = (event: MidiEvent): number | null =>
+  event.type === 'setTempo' && event.microsecondsPerBeat > 0 ? 60e6 / event.microsecondsPerBeat : null;
+
+const COMMON: Meter = { beats: 4, unit: 4 };
+const TEMPO = 120;
+
+const tempoAt = (tempos: Change<number>[]): ((position: Ticks) => number) => {
+  if (tempos.length < 2) {
+    const rate = ticksPerMs(tempos[0]?.value ?? TEMPO);
+    // The only tempo, but one that comes later than the start leaves what is before it at 120.
+    const from = tempos[0]?.at ?? 0;
+    return from > 0 ? (position) => (position < from ? ticksPerMs(TEMPO) : rate) : () => rate;
+  }
+  return (position) => {
+    let [low, high] = [-1, tempos.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (tempos[middle]!.at <= position) low = middle;
+      else high = middle - 1;
+    }
+    return ticksPerMs(low < 0 ? TEMPO : tempos[low]!.value);
+  };
+};
+
+/**
+ * Reads a Standard MIDI File. No time signature means 4/4, no tempo 120 BPM.
+ *
+ * @returns the file, or a sentence for a person that says why it cannot be read; it never throws
+ */
+export const readMidi = (bytes: Uint8Array): Read<MidiFile> => {
+  const wrong = shapeFault(bytes);
+  if (wrong) return fault(wrong);
+  // The package runs on for ever in a track whose last event is longer than the track.
+  const chunks = readChunks(bytes);
+  if (!chunks.ok) return chunks;
+  if (chunks.value.warnings.some((warning) => /breaks off/.test(warning)))
+    return fault('It is damaged: one of its events is cut short.');
+  let data: MidiData;
+  try {
+    data = parseMidi(bytes);
+  } catch {
+    return fault('It is damaged: one of its events could not be read.');
+  }
+  if (!whole(data)) return fault('It is damaged: one of its events is cut short.');
+  const file = fileOf(data, data.header.ticksPerBeat!);
+  const beyond = beyondBounds(file);
+  return beyond ? fault(beyond) : { ok: true, value: file };
+};
+
+/**
+ * What the events of a file say.
+ *
+ * @param ppq ticks a quarter
+ */
+export const fileOf = (data: MidiData, ppq: number): MidiFile => {
+  const scale = QUARTER / ppq;
+  const meters = changes(data.tracks, scale, meterOf);
+  const first = meters[0] && meters[0].at === 0 ? [] : [{ at: 0, value: COMMON }];
+  const all = [...first, ...meters].filter(({ at }, index, list) => list[index + 1]?.at !== at);
+  const read = data.tracks.map(trackNotes);
+  const tempos = changes(data.tracks, scale, tempoOf);
+  return {
+    format: data.header.format,
+    ppq,
+    tracks: data.tracks,
+    notes: read.flatMap(({ notes }) => notes),
+    ends: read.map(({ end }) => end),
+    bars: changingBars(all.map(({ at, value }) => ({ at, meter: value }))),
+    meter: all[0]!.value,
+    tempo: tempos[0]?.value ?? TEMPO,
+    tempoChanges: Math.max(0, tempos.length - 1),
+    ticksPerMs: tempoAt(tempos),
+  };
+};
+
+/** A lane of a file: one channel and number. */
+export const laneOfNote = ({ channel, note }: Pick<ReadNote, 'channel' | 'note'>): string =>
+  `${channel}/${note}`;
+
+/** Where the bar that a position lies in ends. */
+const barEnd = (bars: Bars, position: Ticks): Ticks => nextBarLine(bars.at(position), position);
+
+/**
+ * The whole bars of a file: up to the end of the bar that the last note begins in, or to where its tracks end if that is
+ * on a later bar line.
+ */
+export const wholeBars = (file: MidiFile): Ticks => {
+  const scale = QUARTER / file.ppq;
+  const last = file.notes.reduce((most, { start }) => Math.max(most, start), 0) * scale;
+  const end = file.ends.reduce((most, one) => Math.max(most, one), 0) * scale;
+  const length = barEnd(file.bars, last);
+  const lastBar = barEnd(file.bars, Math.max(0, end - 1e-6));
+  // Silence beyond all bounds at the end is not counted.
+  return Math.abs(lastBar - end) < 1e-6 && end <= MOST_TICKS ? Math.max(length, end) : length;
+};
+
+/** The notes of a file as a performance to be measured, or to take a template from. */
+export const performanceOf = (file: MidiFile): Performance => ({
+  notes: file.notes.map((note) => ({
+    at: (note.start * QUARTER) / file.ppq,
+    velocity: note.velocity,
+    lane: laneOfNote(note),
+  })),
+  bars: file.bars,
+  meter: file.meter,
+  ticksPerMs: file.ticksPerMs,
+  length: wholeBars(file),
+});

@@ -1,0 +1,160 @@
+import { baseBend } from '../feel/lanePlan';
+import { feelStrokes, isPast } from '../feel/stages';
+import type { Channel, MidiNote, Ticks, Velocity } from '../units';
+import { clamp } from '../units';
+import { endedByNext } from './edges';
+import type { LanePlan } from './plan';
+import { eachStroke, type Stroke } from './strokes';
+
+/** A stroke as it sounds. */
+export interface Note {
+  /** From where play began. */
+  tick: Ticks;
+  /** To its end, or to the lane's next note. */
+  length: Ticks;
+  /** Whether the sound ends with its length; otherwise it rings out. */
+  cut: boolean;
+  velocity: Velocity;
+  note: MidiNote;
+  channel: Channel;
+  /** The lane's place in the beat, from 0. */
+  lane: number;
+  cycle: number;
+  readIndex: number;
+  /** From 0. */
+  step: number;
+  hitIndex: number;
+  stroke: number;
+  /** The straight position of its step. */
+  gridTick: Ticks;
+  /** Which region of its timeline it is of, from 0. */
+  regionIndex: number;
+  /** True where the note would have sounded before the start and is held there, or was carried round a loop's end. */
+  moved: boolean;
+}
+
+/** From a position of a lane to where its base feel takes it: also for the touch cells, which bend as the beads do. */
+export const bendOf = (lane: LanePlan): ((position: Ticks) => Ticks) => baseBend(lane.feel);
+
+const velocityOf = ({ force }: Stroke): Velocity => clamp(Math.round(force), 1, 127);
+
+const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
+  tick: stroke.tick,
+  length: stroke.length ?? lane.step,
+  cut: stroke.cut,
+  velocity: velocityOf(stroke),
+  note: lane.note,
+  channel: lane.channel,
+  lane: lane.index,
+  cycle: stroke.cycle,
+  readIndex: stroke.readIndex,
+  step: stroke.step,
+  hitIndex: stroke.hitIndex,
+  stroke: stroke.stroke,
+  gridTick: stroke.gridTick,
+  regionIndex: 0,
+  moved: false,
+});
+
+/** By time; what sounds together, by lane. */
+export const inOrder = (a: Note, b: Note): number =>
+  a.tick - b.tick || a.lane - b.lane || a.cycle - b.cycle || a.readIndex - b.readIndex || a.stroke - b.stroke;
+
+/** Sorts in place; a lane's notes mostly are in order as they come, which is found out much faster than sorted. */
+export const sorted = (notes: Note[]): Note[] => {
+  for (let i = 1; i < notes.length; i++)
+    if (inOrder(notes[i - 1]!, notes[i]!) > 0) return notes.sort(inOrder);
+  return notes;
+};
+
+const felt = (lane: LanePlan, from: Ticks, to: Ticks, end: Ticks): Stroke[] => {
+  const strokes: Stroke[] = [];
+  eachStroke(lane, from, to, (stroke) => strokes.push(stroke));
+  feelStrokes(lane.feel, strokes, end);
+  return strokes;
+};
+
+/** Told of a stroke that has become one with another. */
+export type Merged = (gridTick: Ticks) => void;
+
+const laneNotes = (
+  lane: LanePlan,
+  from: Ticks,
+  to: Ticks,
+  end: Ticks = Infinity,
+  onMerged?: Merged,
+): Note[] => {
+  const notes: Note[] = [];
+  for (const stroke of felt(lane, from, to, end)) {
+    if (!stroke.sounds || isPast(stroke, end)) continue;
+    if (stroke.into) onMerged?.(stroke.gridTick);
+    else notes.push(noteOf(lane, stroke));
+  }
+  return endedByNext(sorted(notes));
+};
+
+/** Every stroke of a lane's first so many cycles with what the feel makes of it, whether chance lets it sound or not. */
+export const feltCycles = (lane: LanePlan, cycles: number): Stroke[] =>
+  felt(lane, 0, cycles * lane.cycleTicks + margin(lane), Infinity).filter(({ cycle }) => cycle < cycles);
+
+/** Every stroke of a lane whose step begins before `end`, with what the feel makes of it. */
+export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
+  felt(lane, 0, end + margin(lane), end).filter((stroke) => !isPast(stroke, end));
+
+/**
+ * The notes of a lane whose steps begin within a part of its pattern. What the feel carries over the edges of that part
+ * sounds there.
+ *
+ * @param begin where the part begins, from the pattern's own start: included, `end` excluded; Infinity has no end
+ * @param rollsEnd whether a roll ends with the part
+ * @param from the window that is asked for: the notes that sound in it are given, and some around it
+ * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
+ */
+export const regionNotes = (
+  lane: LanePlan,
+  begin: Ticks,
+  end: Ticks,
+  from: Ticks = -Infinity,
+  to: Ticks = Infinity,
+  rollsEnd = true,
+  onMerged?: Merged,
+): Note[] => {
+  const own: Merged = (gridTick) => gridTick >= begin - 1e-6 && gridTick < end - 1e-6 && onMerged?.(gridTick);
+  const first = Math.max(0, begin - margin(lane), from - margin(lane));
+  const last = Math.min(end, to) + margin(lane);
+  return laneNotes(lane, first, last, end, own).filter(
+    ({ gridTick, stroke, tick }) => gridTick >= begin - 1e-6 && !(rollsEnd && stroke > 0 && tick >= end),
+  );
+};
+
+/** How far around a window strokes may stand that have to do with it. */
+export const margin = (lane: LanePlan): Ticks => lane.reach + lane.around;
+
+/** A hit as it is drawn: where its stroke sounds in the pattern's first pass, whether chance lets it sound or not. */
+export interface Drawn {
+  step: number;
+  hitIndex: number;
+  stroke: number;
+  /** The straight grid's position of its step. */
+  gridTick: Ticks;
+  /** Where it sounds. */
+  tick: Ticks;
+  velocity: Velocity;
+}
+
+/** What a lane plays over the pattern's length from the start, for the eye: every stroke, none merged or held. */
+export const drawnStrokes = (lane: LanePlan, length: Ticks): Drawn[] => {
+  const drawn: Drawn[] = [];
+  for (const stroke of felt(lane, 0, length + margin(lane), length)) {
+    if (isPast(stroke, length)) continue;
+    drawn.push({
+      step: stroke.step,
+      hitIndex: stroke.hitIndex,
+      stroke: stroke.stroke,
+      gridTick: stroke.gridTick,
+      tick: stroke.tick,
+      velocity: velocityOf(stroke),
+    });
+  }
+  return drawn;
+};

@@ -1,0 +1,119 @@
+import { draw, drawOn, fold, PURPOSE } from './draw';
+
+/** No draw goes farther than this many standard deviations. */
+const MOST = 3;
+
+const LOW = 0.02425;
+
+const tail = (u: number): number => {
+  const q = Math.sqrt(-2 * Math.log(u));
+  return (
+    (((((-7.784894002430293e-3 * q - 3.223964580411365e-1) * q - 2.400758277161838) * q - 2.549732539343734) *
+      q +
+      4.374664141464968) *
+      q +
+      2.938163982698783) /
+    ((((7.784695709041462e-3 * q + 3.224671290700398e-1) * q + 2.445134137142996) * q + 3.754408661907416) *
+      q +
+      1)
+  );
+};
+
+/**
+ * The standard normal value below which a share of all values lies, by P. J. Acklam's rational approximation (relative
+ * error below 1.2e-9), held to ±3. One draw gives one value, as a keyed draw must.
+ *
+ * @param u above 0 and below 1
+ * @example normal(0.5) // 0
+ */
+export const normal = (u: number): number => {
+  if (u < LOW) return u <= 0 ? -MOST : Math.max(-MOST, tail(u));
+  if (u > 1 - LOW) return Math.min(MOST, -tail(1 - u));
+  const q = u - 0.5;
+  const r = q * q;
+  return (
+    ((((((-3.969683028665376e1 * r + 2.209460984245205e2) * r - 2.759285104469687e2) * r +
+      1.38357751867269e2) *
+      r -
+      3.066479806614716e1) *
+      r +
+      2.506628277459239) *
+      q) /
+    (((((-5.447609879822406e1 * r + 1.615858368580409e2) * r - 1.556989798598866e2) * r +
+      6.680131188771972e1) *
+      r -
+      1.328068155288572e1) *
+      r +
+      1)
+  );
+};
+
+const VOICES = 9;
+const DRIFT = PURPOSE.drift;
+
+/**
+ * 1/f noise of mean 0 and standard deviation 1, held to ±3, over the sixteenths of the timeline: the sum of nine white
+ * noises, of which the k-th is drawn anew every 2^k sixteenths (R. Voss's way, as M. Gardner described it in Scientific
+ * American, April 1978), each with a phase of its own drawn from the seed.
+ *
+ * @param lane 0 for the kit's, a lane's key for one of its own
+ * @returns from the number of a sixteenth to its value
+ */
+export const pinkNoise = (seed: number, lane: number): ((j: number) => number) => {
+  const periods = Array.from({ length: VOICES }, (_, k) => 2 ** k);
+  const phases = periods.map((period, k) => Math.floor(draw(seed, lane, k, 0, PURPOSE.driftPhase) * period));
+  // A voice is drawn anew only where its value changes: mostly two of the nine from one sixteenth to the next.
+  const drawn = periods.map(() => NaN);
+  const values = new Float64Array(VOICES);
+  const key = fold(fold(0, seed), lane);
+  const known = new Map<number, number>();
+  const sum = (j: number): number => {
+    let all = 0;
+    for (let k = 0; k < VOICES; k++) {
+      const which = Math.floor((j + phases[k]!) / periods[k]!);
+      if (which !== drawn[k]) {
+        drawn[k] = which;
+        values[k] = normal(drawOn(key, k, which, 0, 0, DRIFT));
+      }
+      all += values[k]!;
+    }
+    return Math.max(-MOST, Math.min(MOST, all / 3));
+  };
+  return (j) => {
+    const before = known.get(j);
+    if (before !== undefined) return before;
+    if (known.size > MOST_KNOWN) known.clear();
+    const value = sum(j);
+    known.set(j, value);
+    return value;
+  };
+};
+
+/**
+ * 1/f noise that comes round: as `pinkNoise`, but its voices are counted modulo the loop, those longer than the loop are left
+ * out, and the sum has mean 0 and standard deviation 1 over the loop, held to ±3.
+ *
+ * @param lane 0 for the kit's, a lane's key for one of its own
+ * @param n the length of the loop in sixteenths, 1 or more
+ * @returns from the number of a sixteenth, counted modulo n, to its value; 0 throughout where nothing varies
+ */
+export const circularPink = (seed: number, lane: number, n: number): ((j: number) => number) => {
+  const key = fold(fold(0, seed), lane);
+  const sums = new Float64Array(n);
+  for (let k = 0; k < VOICES && 2 ** k <= n; k++) {
+    const period = 2 ** k;
+    const phase = Math.floor(draw(seed, lane, k, 0, PURPOSE.driftPhase) * period);
+    for (let j = 0; j < n; j++)
+      sums[j]! += normal(drawOn(key, k, Math.floor(((j + phase) % n) / period), 0, 0, DRIFT));
+  }
+  let mean = 0;
+  for (const sum of sums) mean += sum / n;
+  let variance = 0;
+  for (const sum of sums) variance += (sum - mean) ** 2 / n;
+  const scale = variance > 1e-18 ? 1 / Math.sqrt(variance) : 0;
+  const values = sums.map((sum) => Math.max(-MOST, Math.min(MOST, (sum - mean) * scale)));
+  return (j) => values[((j % n) + n) % n]!;
+};
+
+/** Lanes come to the same sixteenths one after another. */
+const MOST_KNOWN = 65536;
