@@ -6,7 +6,7 @@ import { playable } from '../core/play/playable';
 import { parseMidi, writeMidi } from 'midi-file';
 import { EXPORT_DEFAULTS, exportPattern } from '../core/export/exportPattern.mock';
 import { inspectMidi } from '../core/midi/read/inspect';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 import type { Beat } from '../core/document/schema';
 import { DEMO_BEATS } from '../demo/beats';
 import { change, frameAt, startFeeder, wake, type PlannedNote } from '../src/audio/feeder';

@@ -10,7 +10,7 @@ import { writeBeat } from '../core/document/text';
 import type { Beat } from '../core/document/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../core/export/choice';
 import { exported } from '../core/export/exporting';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 import { secondsAt } from '../core/play/tempoMap';
 import { DEMO_BEATS } from '../demo/beats';
 import { browse } from '../scripts/browse';

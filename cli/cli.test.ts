@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { unzipSync } from 'fflate';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 
 const ROOT = path.resolve(__dirname, '..');
 const folder = mkdtempSync(path.join(tmpdir(), 'ruddik-'));

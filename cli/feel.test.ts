@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseMidi, writeMidi, type MidiEvent } from 'midi-file';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 
 const ROOT = path.resolve(__dirname, '..');
 const folder = mkdtempSync(path.join(tmpdir(), 'ruddik-feel-'));

@@ -7,7 +7,7 @@ import type { Grid } from '../core/document/grid';
 import { readTemplate } from '../core/feel/templateFile';
 import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
 import { feelFile, type FeelFileOptions } from '../core/midi/convert/feelFile';
-import { performanceOf, wholeBars, type MidiFile } from '../core/midi/read/readFile';
+import { performanceOf, wholeBars, type MidiFile } from '../core/midi/read/midiFile';
 import type { MidiNote, Ms } from '../core/units';
 import { InputFault } from './fault';
 import { bytesOf, isFolder, makeFolder, midiFilesIn, midiOf, textOf, warn, writeOut } from './files';

@@ -1,7 +1,7 @@
+import { readMidiFile } from '../core/midi/read/readMidi';
 import { mkdir, readdir, readFile, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import type { MidiFile } from '../core/midi/read/readFile';
-import { readMidi } from '../core/midi/read/readFile';
+import type { MidiFile } from '../core/midi/read/midiFile';
 import { InputFault } from './fault';
 
 const REASONS: Record<string, string> = {
@@ -34,7 +34,7 @@ export const writeOut = (file: string, data: Uint8Array | string): Promise<void>
   });
 
 export const midiOf = async (file: string): Promise<MidiFile> => {
-  const midi = readMidi(await bytesOf(file));
+  const midi = readMidiFile(await bytesOf(file));
   if (!midi.ok) throw new InputFault(`“${file}” could not be read. ${midi.error}`);
   return midi.value;
 };

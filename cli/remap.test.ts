@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { openMidi } from '../core/midi/read/openFile';
+import { readMidi } from '../core/midi/read/readMidi';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'ruddik-map-'));
 const at = (name: string) => path.join(folder, name);
@@ -17,7 +17,7 @@ const run = (...args: string[]) =>
   );
 
 const notesOf = (name: string) => {
-  const opened = openMidi(new Uint8Array(readFileSync(at(name))));
+  const opened = readMidi(new Uint8Array(readFileSync(at(name))), 'lenient');
   return opened.ok
     ? opened.value.file.notes.map(({ start, end, note, velocity }) => [start, end, note, velocity])
     : [];

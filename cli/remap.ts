@@ -1,7 +1,7 @@
 import { Command } from 'commander';
 import type { DrumMap } from '../core/midi/drumMap/drumMap';
 import { INSTRUMENTS, type InstrumentId } from '../core/document/instruments';
-import { openMidi } from '../core/midi/read/openFile';
+import { readMidi } from '../core/midi/read/readMidi';
 import { remapFile, type Remapped } from '../core/midi/convert/remap';
 import { InputFault } from './fault';
 import { bytesOf, warn, writeOut } from './files';
@@ -31,7 +31,7 @@ interface Given {
 
 const run = async (input: string, output: string, given: Given): Promise<void> => {
   const [from, to] = [await mapNamed(given.from), await mapNamed(given.to)];
-  const opened = openMidi(await bytesOf(input));
+  const opened = readMidi(await bytesOf(input), 'lenient');
   if (!opened.ok) throw new InputFault(`“${input}” could not be read. ${opened.error}`);
   const done = remapFile(opened.value, from, to, given);
   await writeOut(output, done.bytes);

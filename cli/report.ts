@@ -2,7 +2,7 @@ import { Command } from 'commander';
 import type { Grid } from '../core/document/grid';
 import { reportFeel, type FeelReport } from '../core/analysis/measure';
 import { compareLines, reportLines } from '../core/analysis/reportText';
-import { performanceOf } from '../core/midi/read/readFile';
+import { performanceOf } from '../core/midi/read/midiFile';
 import { instrumentOf } from '../core/document/instruments';
 import { InputFault } from './fault';
 import { midiOf } from './files';

@@ -3,7 +3,7 @@ import { Command } from 'commander';
 import { gridTicks, type Grid } from '../core/document/grid';
 import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
 import { writeTemplate } from '../core/feel/templateText';
-import { laneOfNote, performanceOf, wholeBars } from '../core/midi/read/readFile';
+import { laneOfNote, performanceOf, wholeBars } from '../core/midi/read/midiFile';
 
 import { InputFault } from './fault';
 import { midiOf, writeOut } from './files';

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { templateMidi } from '../core/midi/convert/templateMidi';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 import { TEMPLATES } from '../core/feel/templates';
 import { beadX, button, bytesOf, downloaded, openApp, saved, setField, setSlider } from './app';
 

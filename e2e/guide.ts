@@ -1,6 +1,6 @@
 /** The guide, as someone would do it who has never seen the app. */
 import { expect, test, type Page } from '@playwright/test';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 import { button, bytesOf, downloaded, patternShown, step } from './app';
 import type { Hand } from './hand';
 

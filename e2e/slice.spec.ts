@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 import { beadX, button, bytesOf, downloaded, openApp, setField, step } from './app';
 
 test('a first visit: hear the demo beat, change it, swing it, export exactly what was heard', async ({

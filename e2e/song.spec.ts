@@ -1,6 +1,6 @@
 import { unzipSync } from 'fflate';
 import { expect, test, type Page } from '@playwright/test';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 import { bytesOf, button, downloaded, openApp, saved } from './app';
 
 const toSong = async (page: Page) => {

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { readNotes } from '../core/midi/read/readBack';
+import { readNotes } from '../core/midi/read/readBack.mock';
 import { button, bytesOf, downloaded, openApp, patternShown, step } from './app';
 
 /** Opens a lane, and the page of the drawer below it. */

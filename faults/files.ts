@@ -1,4 +1,5 @@
 /** Mutated files and documents through every reader, and on through playing and writing. */
+import { readMidiFile } from '../core/midi/read/readMidi';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
@@ -11,11 +12,11 @@ import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
 import { readTemplate } from '../core/feel/templateFile';
 import { bringIn } from '../core/edit/bring';
 import { grooveOfFile } from '../core/groove/importing';
-import { readKeepers } from '../core/groove/keepersFile';
+import { readFavourites } from '../core/groove/favouritesFile';
 import { GENERAL_MIDI } from '../core/midi/drumMap/drumMap';
 import { readDrumMap } from '../core/midi/drumMap/drumMapFile';
 import { inspectMidi } from '../core/midi/read/inspect';
-import { performanceOf, readMidi } from '../core/midi/read/readFile';
+import { performanceOf } from '../core/midi/read/midiFile';
 import { patternPerformance } from '../core/analysis/patternPerformance';
 import { beatFromMidi } from '../core/edit/beatFromMidi';
 import { newBeat } from '../core/document/defaults';
@@ -90,7 +91,7 @@ export const READERS: Record<string, (bytes: Uint8Array) => (() => void) | undef
     return read.ok ? () => works(read.value.beat) : undefined;
   },
   template: (bytes) => {
-    const read = readMidi(bytes);
+    const read = readMidiFile(bytes);
     if (!read.ok || !read.value.notes.length) return undefined;
     const played = performanceOf(read.value);
     measureSwing(played);
@@ -213,7 +214,7 @@ export const others = (count: number, seed = 3, longest = LONGEST): Tried => {
     '{"kind":"ruddik.drumMap","version":1,"name":"A","notes":[{"note":36,"instrument":"kick"}]}',
     '{"kind":"ruddik.keepers","version":1,"grooves":[],"folders":[]}',
   ];
-  const readers = { template: readTemplate, map: readDrumMap, keepers: readKeepers };
+  const readers = { template: readTemplate, map: readDrumMap, keepers: readFavourites };
   for (let at = 0; at < count; at++) {
     const text = JSON.stringify(changed(JSON.parse(texts[at % 3]!), random)) ?? '';
     const cut = random(5) === 0 ? text.slice(0, random(text.length + 1)) : text;

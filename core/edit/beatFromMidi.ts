@@ -8,9 +8,9 @@ import { barTicks, type Meter } from '../document/meter';
 import type { Beat, Entry, Hit, Lane, LanePattern, Pattern, Place, Section } from '../document/schema';
 import { UNKNOWN } from '../groove/fromMidi';
 import { GENERAL_MIDI, instrumentIn, type DrumMap } from '../midi/drumMap/drumMap';
-import { openMidi } from '../midi/read/openFile';
+import { readMidi } from '../midi/read/readMidi';
 import { midiPartsOf, textOf, trackNames, withParts, type MidiPart } from '../midi/read/parts';
-import { wholeBars, type MidiFile, type ReadNote } from '../midi/read/readFile';
+import { wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
 import { clamp, QUARTER, type Ticks } from '../units';
 import { colourOf, freeSectionName } from './song';
 import { barsOfFile, runsOf, type BarOfFile, type Run } from '../midi/convert/midiBars';
@@ -222,7 +222,7 @@ const temposOf = (
 
 /** The parts that the notes of a file's bytes are on, the drums first. */
 export const midiParts = (bytes: Uint8Array): Read<MidiPart[]> => {
-  const opened = openMidi(bytes);
+  const opened = readMidi(bytes, 'lenient');
   return opened.ok ? { ok: true, value: midiPartsOf(opened.value.file) } : opened;
 };
 
@@ -273,7 +273,7 @@ export const beatFromMidi = (
   map: DrumMap = GENERAL_MIDI,
   only?: readonly string[],
 ): Read<MidiBeat> => {
-  const opened = openMidi(bytes);
+  const opened = readMidi(bytes, 'lenient');
   if (!opened.ok) return opened;
   const { warnings } = opened.value;
   const file = withParts(opened.value.file, only);

@@ -9,7 +9,7 @@ import { EMPTY_LANE_PATTERN, newBeat, newHit } from '../document/defaults';
 import type { Beat } from '../document/schema';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { fileNotes } from '../midi/write/fileNotes';
-import { readNotes } from '../midi/read/readBack';
+import { readNotes } from '../midi/read/readBack.mock';
 import { beatFromMidi } from '../edit/beatFromMidi';
 import { bounce, bounceVoices, newSounds, tooLarge, waveOf } from './bounce';
 import { CHANNELS, HOW_DEFAULTS, heldHow, SCOPES, SPLITS, WHAT_DEFAULTS, type ExportHow } from './choice';

@@ -8,7 +8,7 @@ import { newBeat, newHit } from '../document/defaults';
 import type { Beat } from '../document/schema';
 import { EXPORT_DEFAULTS, exportPattern } from './exportPattern.mock';
 import { fileNotes } from '../midi/write/fileNotes';
-import { readNotes } from '../midi/read/readBack';
+import { readNotes } from '../midi/read/readBack.mock';
 
 const LANTERN = DEMO_BEATS[0]!;
 const options = fc.record({

@@ -14,15 +14,15 @@ import {
 import { patternGroove } from './fromPattern';
 import type { GrooveRow } from './groove';
 import {
-  joinedKeepers,
-  keepersText,
+  joinedFavourites,
+  favouritesText,
   keepsFolder,
   keepsGroove,
   NO_FAVOURITES,
-  turnFolder,
-  turnGroove,
-} from './keepers';
-import { readKeepers } from './keepersFile';
+  toggleFolder,
+  toggleGroove,
+} from './favourites';
+import { readFavourites } from './favouritesFile';
 import { builtInGrooves } from './library';
 import { alike, feelAgrees, goesWith, likenessOf } from './likeness';
 
@@ -88,16 +88,18 @@ describe('a list', () => {
 
 describe('keepers', () => {
   test('are marked and unmarked, written and read, and joined without doubles', () => {
-    const kept = turnFolder(turnGroove(NO_FAVOURITES, { id: 'a', name: 'A' }), ['Pier', 'Night']);
+    const kept = toggleFolder(toggleGroove(NO_FAVOURITES, { id: 'a', name: 'A' }), ['Pier', 'Night']);
     expect([
       keepsGroove(kept, 'a'),
       keepsFolder(kept, ['Pier', 'Night']),
       keepsFolder(kept, ['Pier']),
     ]).toEqual([true, true, false]);
-    expect(readKeepers(keepersText(kept))).toEqual({ ok: true, value: kept });
-    expect(joinedKeepers(kept, kept)).toEqual(kept);
-    expect(turnFolder(turnGroove(kept, { id: 'a', name: 'A' }), ['Pier', 'Night'])).toEqual(NO_FAVOURITES);
-    expect(readKeepers('no').ok || readKeepers('{"kind":"other"}').ok).toBe(false);
+    expect(readFavourites(favouritesText(kept))).toEqual({ ok: true, value: kept });
+    expect(joinedFavourites(kept, kept)).toEqual(kept);
+    expect(toggleFolder(toggleGroove(kept, { id: 'a', name: 'A' }), ['Pier', 'Night'])).toEqual(
+      NO_FAVOURITES,
+    );
+    expect(readFavourites('no').ok || readFavourites('{"kind":"other"}').ok).toBe(false);
   });
 });
 

@@ -3,7 +3,7 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 import { newBeat } from '../document/defaults';
 import { EXPORT_DEFAULTS, exportPattern } from '../export/exportPattern.mock';
 import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap/drumMap';
-import { openMidi } from '../midi/read/openFile';
+import { readMidi } from '../midi/read/readMidi';
 import { bringIn } from '../edit/bring';
 import { grooveFromMidi, type MidiReading } from './fromMidi';
 import { grooveTicks, hitCount, type Groove } from './groove';
@@ -48,7 +48,7 @@ const fileOf = (notes: Given[], ppq: number, more: MidiEvent[] = [], end?: numbe
 };
 
 const opened = (bytes: Uint8Array) => {
-  const read = openMidi(bytes);
+  const read = readMidi(bytes, 'lenient');
   if (!read.ok) throw new Error(read.error);
   return read.value.file;
 };

@@ -7,7 +7,7 @@ import type { Hit } from '../document/schema';
 import { findGrid } from '../analysis/extractTemplate';
 import { measureSwing } from '../analysis/measure';
 import type { DrumMap } from '../midi/drumMap/drumMap';
-import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/readFile';
+import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
 import { clamp, QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
 import { withPedal } from './pedal';
 import { type Groove, type GrooveFeel, type GrooveLane, type Source } from './groove';

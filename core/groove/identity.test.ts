@@ -7,7 +7,7 @@ import { beatSchema, type Beat } from '../document/schema';
 import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../export/choice';
 import { exported } from '../export/exporting';
 import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap/drumMap';
-import { openMidi } from '../midi/read/openFile';
+import { readMidi } from '../midi/read/readMidi';
 import { bringIn } from '../edit/bring';
 import { piecesOf } from './fit';
 import { grooveFromMidi } from './fromMidi';
@@ -66,7 +66,7 @@ const fileOf = (notes: Given[], meters: { at: number; meter: Meter }[], end: num
 };
 
 const grooveOf = (bytes: Uint8Array, map: DrumMap = GENERAL_MIDI): Groove => {
-  const read = openMidi(bytes);
+  const read = readMidi(bytes, 'lenient');
   if (!read.ok) throw new Error(read.error);
   return grooveFromMidi(read.value.file, {
     id: 'a',
@@ -84,7 +84,7 @@ const told = ({ at, channel, note, velocity }: Given) => `${at} ${channel} ${not
 const written = (beat: Beat, patternId: string, from = 0): string[] => {
   const out = exported(beat, HOW_DEFAULTS, { ...WHAT_DEFAULTS, patternId });
   if (!out.ok) throw new Error(out.error);
-  const read = openMidi(out.value.files[0]!.data as Uint8Array);
+  const read = readMidi(out.value.files[0]!.data as Uint8Array, 'lenient');
   if (!read.ok) throw new Error(read.error);
   return read.value.file.notes.map(({ start, channel, note, velocity }) =>
     told({ at: start + from, channel, note, velocity }),

@@ -1,7 +1,7 @@
 import { count, listed } from '../document/text';
 import type { DrumMap } from '../midi/drumMap/drumMap';
 import { FILE_BOUNDS } from '../midi/read/limits';
-import { openMidi } from '../midi/read/openFile';
+import { readMidi } from '../midi/read/readMidi';
 import { drumsFirst, isMixed, midiPartsOf, withParts, type MidiPart } from '../midi/read/parts';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove, GrooveRow, Source } from './groove';
@@ -64,7 +64,7 @@ export const grooveOfFile = (
   bytes: Uint8Array,
   { path, source, map, followTempo = false, only }: FileReading,
 ): { ok: true; groove: Groove; taken: TakenIn } | { ok: false; error: string } => {
-  const opened = openMidi(bytes);
+  const opened = readMidi(bytes, 'lenient');
   if (!opened.ok) return opened;
   const { folders, name } = splitPath(path);
   const parts = midiPartsOf(opened.value.file);

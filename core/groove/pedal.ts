@@ -1,7 +1,7 @@
 import type { MidiEvent } from 'midi-file';
 import type { InstrumentId } from '../document/instruments';
 import { instrumentIn, type DrumMap } from '../midi/drumMap/drumMap';
-import type { MidiFile, ReadNote } from '../midi/read/readFile';
+import type { MidiFile, ReadNote } from '../midi/read/midiFile';
 import type { Channel } from '../units';
 
 /** The controller that electronic hats send how far they are shut on. */

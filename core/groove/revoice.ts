@@ -13,10 +13,10 @@ export interface Voicing {
   /** How much of its velocity each has: 1 is as it was. */
   levels: Partial<Record<InstrumentId, number>>;
   /** Where the time is kept; null is where it was. */
-  keeper: InstrumentId | null;
+  timekeeper: InstrumentId | null;
 }
 
-export const PLAIN_VOICING: Voicing = { voices: {}, levels: {}, keeper: null };
+export const PLAIN_VOICING: Voicing = { voices: {}, levels: {}, timekeeper: null };
 
 export const LEVEL_RANGE = { least: 0.25, most: 2 } as const;
 
@@ -78,7 +78,7 @@ const louder = (hits: Hit[], factor: number): Hit[] =>
     : hits.map((hit) => ({ ...hit, velocity: clamp(Math.round(hit.velocity * factor), 1, 127) }));
 
 /** A groove played with other voices: first who keeps time, then each drum's articulation and level. */
-export const revoiced = (groove: Groove, { voices, levels, keeper }: Voicing): Groove => {
+export const revoiced = (groove: Groove, { voices, levels, timekeeper: keeper }: Voicing): Groove => {
   const moved = keeper ? keepTimeOn(groove, keeper) : groove;
   const lanes = moved.lanes.map((lane) => {
     const as = voices[lane.instrument] ?? lane.instrument;

@@ -101,7 +101,7 @@ describe('other voices', () => {
     const other = revoiced(groove, {
       voices: { snare: 'snare.rimshot' },
       levels: { snare: 0.5 },
-      keeper: null,
+      timekeeper: null,
     });
     expect(JSON.stringify(groove)).toBe(before);
     expect(laneOf(other, 'snare.rimshot')!.part.hits[0]!.velocity).toBe(

@@ -64,7 +64,7 @@ export interface Target {
  * the hit on the step that the hand or the keys were on last in the open lane. Never more than was asked for.
  */
 export const targetOf = (state: RootState): Target => {
-  const { spots, cursor, openLane, scope } = state.view;
+  const { selection: spots, cursor, openLane, scope } = state.view;
   const pattern = selectPattern(state);
   if (!pattern) return { kind: 'none', spots: [] };
   if (scope === 'all')

@@ -2,7 +2,7 @@
 import { addSection } from '../../core/edit/song';
 import { writeBeat } from '../../core/document/text';
 import { beatEdited, kitSet, stepSet, tempoSet } from './doc';
-import { channel, fromText, living, memory, open, second } from './keeper.mock';
+import { channel, fromText, living, memory, open, second } from './persistence.mock';
 import type { KeyValue } from './storage';
 
 type Page = Awaited<ReturnType<typeof open>>;
@@ -53,31 +53,31 @@ const faulty = () => {
 };
 
 const FLOWS: Record<string, (page: Page) => Promise<unknown>> = {
-  edit: async ({ store, keeper }) => {
+  edit: async ({ store, persistence }) => {
     store.dispatch(stepSet({ patternId: 'a', laneId: 'kick', step: 3, on: true }));
     store.dispatch(tempoSet({ tempo: 133 }));
-    await keeper.flush();
+    await persistence.flush();
   },
-  new: ({ keeper }) => keeper.create(),
-  open: async ({ store, keeper }) => {
+  new: ({ persistence }) => persistence.create(),
+  open: async ({ store, persistence }) => {
     store.dispatch(tempoSet({ tempo: 99 }));
-    await keeper.open('second');
+    await persistence.open('second');
     store.dispatch(tempoSet({ tempo: 88 }));
   },
-  delete: ({ keeper }) => keeper.remove('second'),
-  'delete the open one': ({ keeper }) => keeper.remove('demo'),
-  'undo delete': async ({ keeper }) => {
-    await keeper.remove('second');
-    await keeper.restore('second');
+  delete: ({ persistence }) => persistence.remove('second'),
+  'delete the open one': ({ persistence }) => persistence.remove('demo'),
+  'undo delete': async ({ persistence }) => {
+    await persistence.remove('second');
+    await persistence.restore('second');
   },
-  import: ({ keeper }) =>
-    keeper.bringIn('x.json', fromText(writeBeat({ ...second, id: 'third', name: 'Third' }))),
-  rename: ({ keeper }) => keeper.rename('second', 'Rain'),
-  kit: async ({ store, keeper }) => {
+  import: ({ persistence }) =>
+    persistence.bringIn('x.json', fromText(writeBeat({ ...second, id: 'third', name: 'Third' }))),
+  rename: ({ persistence }) => persistence.rename('second', 'Rain'),
+  kit: async ({ store, persistence }) => {
     store.dispatch(kitSet({ kit: 'lantern' }));
-    await keeper.flush();
+    await persistence.flush();
   },
-  song: async ({ store, keeper }) => {
+  song: async ({ store, persistence }) => {
     const section = {
       id: 's',
       name: 'Verse',
@@ -86,7 +86,7 @@ const FLOWS: Record<string, (page: Page) => Promise<unknown>> = {
       silent: [],
     } as unknown as Parameters<typeof addSection>[1];
     store.dispatch(beatEdited({ edit: { edit: 'addSection', args: { section, placeId: 'p', at: null } } }));
-    await keeper.flush();
+    await persistence.flush();
   },
 };
 
@@ -107,7 +107,7 @@ describe.each(Object.keys(FLOWS))('%s', (flow) => {
       const first = await open(clean.storage, channel()());
       const begun = clean.state.calls;
       await FLOWS[flow]!(first);
-      await first.keeper.flush();
+      await first.persistence.flush();
       first.kill();
       const calls = clean.state.calls - begun;
       expect(calls).toBeGreaterThan(0);
@@ -118,7 +118,7 @@ describe.each(Object.keys(FLOWS))('%s', (flow) => {
         const before = storage.data.get('beat/second');
         Object.assign(state, { way, at: state.calls + at });
         await FLOWS[flow]!(page);
-        await page.keeper.flush();
+        await page.persistence.flush();
         const live = page.beat();
         const told = page.texts();
         const where = [flow, way, at];
@@ -127,7 +127,7 @@ describe.each(Object.keys(FLOWS))('%s', (flow) => {
         state.at = Infinity;
         page.kill();
         const next = await open(memory(storage.data), channel()(), page.journal);
-        const again = await next.keeper.beat(live.id);
+        const again = await next.persistence.beat(live.id);
         expect([...where, again]).toEqual([...where, live]);
         for (const id of ['demo', 'second'])
           if (MAY_GO[flow] !== id)
@@ -138,7 +138,7 @@ describe.each(Object.keys(FLOWS))('%s', (flow) => {
             ...where,
             page.state().notices.some(({ subject }) => subject === 'removed/second'),
           ]).toEqual([...where, true]);
-          await page.keeper.restore('second');
+          await page.persistence.restore('second');
           expect(JSON.parse(storage.data.get('beat/second')!)).toEqual(JSON.parse(before!));
         }
         next.kill();

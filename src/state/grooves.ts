@@ -2,7 +2,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { KitId } from '../../core/document/schema';
 import type { DrumMap } from '../../core/document/drumMapSchema';
 import type { Filters, Sort } from '../../core/groove/catalogue';
-import { NO_FAVOURITES, type Favourites } from '../../core/groove/keepers';
+import { NO_FAVOURITES, type Favourites } from '../../core/groove/favourites';
 import { words } from '../words/state';
 
 /** How grooves are looked through and heard. Kept from one visit to the next; not part of a beat. */

@@ -2,8 +2,8 @@ import { afterPaint } from '../web/afterPaint';
 import { inBrowser } from '../web/inBrowser';
 import { DEMO_BEATS } from '../../demo/beats';
 import { browserJournal } from './journal';
-import { createKeeper } from './keeper';
-import { loadEdits } from './lateEdits';
+import { createPersistence } from './persistence';
+import { loadEdits } from './deferredEdits';
 import { browserLife } from './recover';
 import { browserStorage } from './storage';
 import { createStore } from './store';
@@ -20,7 +20,7 @@ export const tellScreenReady = (): void => screenIsReady();
 /** What reads beats that are kept: fetched when the first one is there to be read. */
 const formats = () => import('../../core/formats');
 
-export const keeper = createKeeper({
+export const persistence = createPersistence({
   store,
   storage: browserStorage(),
   journal: browserJournal(),
@@ -46,6 +46,6 @@ async function isFull(): Promise<boolean | null> {
 let booting: Promise<void> | null = null;
 
 /** Loads what the app comes back to; begun once, as early as the page can. */
-export const boot = (): Promise<void> => (booting ??= keeper.boot());
+export const boot = (): Promise<void> => (booting ??= persistence.boot());
 
 if (inBrowser) void boot();

@@ -27,7 +27,7 @@ export interface ViewState {
   theme: 'system' | 'night' | 'day';
   playing: boolean;
   /** The steps chosen on the strings. */
-  spots: Spot[];
+  selection: Spot[];
   /** The step that the hand or the keys were on last. */
   cursor: Spot | null;
   /** The box that was drawn around them, with its empty edges; null where there was none. */
@@ -147,7 +147,7 @@ const initialView: ViewState = {
   glass: 2,
   theme: 'system',
   playing: false,
-  spots: [],
+  selection: [],
   box: null,
   scope: 'hits',
   eraser: false,
@@ -178,7 +178,7 @@ const initialView: ViewState = {
 };
 
 const NOTHING_SELECTED = {
-  spots: [],
+  selection: [],
   box: null,
   cursor: null,
   pasteAt: null,
@@ -191,7 +191,7 @@ const NOTHING_SELECTED = {
 const following = (state: ViewState, change: Partial<ViewState>): ViewState => {
   const turned = change.patternId !== undefined && change.patternId !== state.patternId;
   const opened = change.openLane !== undefined && change.openLane !== state.openLane;
-  const selected = change.spots !== undefined && change.box === undefined;
+  const selected = change.selection !== undefined && change.box === undefined;
   return {
     ...state,
     ...(turned && NOTHING_SELECTED),

@@ -3,7 +3,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import { feelOf } from '../../core/document/defaults';
 import { patternOf } from '../../core/edit/beatEdits';
 import { docReducer, isDocAction, type DocState } from './doc';
-import { createLateEdits } from './lateEdits';
+import { createDeferredEdits } from './deferredEdits';
 import { groovesReducer } from './grooves';
 import { libraryReducer, noticesReducer, viewReducer } from './slices';
 
@@ -11,7 +11,7 @@ import { libraryReducer, noticesReducer, viewReducer } from './slices';
 export type EditHearer = (before: DocState, action: UnknownAction, after: DocState) => void;
 
 export const createStore = () => {
-  const late = createLateEdits();
+  const late = createDeferredEdits();
   let hear: EditHearer = () => undefined;
   const recorder: Middleware<object, { doc: DocState }> =
     ({ getState }) =>

@@ -7,7 +7,7 @@ export type Say = (text: string, more?: Partial<Parameters<typeof noticed>[0]>) 
 
 export const TAKE_IT = { label: words.saveBeatToAFile, does: { kind: 'saveBeat' } } as const;
 
-/** What the keeper says: in general, and of a storage that does not take something. */
+/** What the persistence says: in general, and of a storage that does not take something. */
 export const createTrouble = (
   store: Store,
   isFull: () => Promise<boolean | null>,

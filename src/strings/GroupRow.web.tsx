@@ -35,7 +35,7 @@ export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
         onClick={() =>
           act(
             viewChanged({
-              spots: inside.flatMap(({ id }) => spotsOf(pattern, id)),
+              selection: inside.flatMap(({ id }) => spotsOf(pattern, id)),
               openLane: inside[0]?.id ?? null,
               drawer: 'hits',
             }),

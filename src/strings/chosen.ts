@@ -18,7 +18,7 @@ const laneIdsOf = (store: Store): string[] => store.getState().doc.beat!.lanes.m
 export const selectBox = (store: Store, box: Box): void => {
   const pattern = selectPattern(store.getState())!;
   const spots = spotsWithin(pattern, box.laneIds, box.from, box.to);
-  store.dispatch(viewChanged({ spots, box, scope: 'hits' }));
+  store.dispatch(viewChanged({ selection: spots, box, scope: 'hits' }));
 };
 
 /** @param bar which bar, from 0 */
@@ -76,7 +76,7 @@ export const pasteAt = (store: Store, at: Spot): void => {
   const from = at.step * gridTicks(lanePatternOf(pasted.pattern, at.laneId).grid);
   store.dispatch(
     viewChanged({
-      spots: pasted.spots,
+      selection: pasted.spots,
       pasteAt: spotAt(store, at.laneId, from + clip.length),
       scope: 'hits',
     }),
@@ -94,7 +94,7 @@ export const moveChosen = (store: Store, spots: Spot[], steps: number, down: num
   const moved = moveHits(pattern, spots, by, down, laneIdsOf(store));
   if (!moved.ok) return void say(store, moved.error);
   editShown(store, { edit: 'moveHits', args: { spots, by, lanes: down } });
-  store.dispatch(viewChanged({ spots: moved.spots }));
+  store.dispatch(viewChanged({ selection: moved.spots }));
   if (moved.told.length) say(store, moved.told.join(' '));
 };
 
@@ -105,5 +105,5 @@ export const duplicateChosen = (store: Store, spots: Spot[]): void => {
 
 export const removeChosen = (store: Store, spots: Spot[]): void => {
   editShown(store, { edit: 'removeHits', args: { spots } });
-  store.dispatch(viewChanged({ spots: [] }));
+  store.dispatch(viewChanged({ selection: [] }));
 };

@@ -3,7 +3,7 @@ import type { Hit, Lane } from '../../core/document/schema';
 import { differences } from '../../core/edit/patterns';
 import type { Spot } from '../../core/edit/spots';
 import { patternOf } from '../../core/edit/beatEdits';
-import { selectAudible } from '../state/heard';
+import { selectAudible } from '../state/audible';
 import { selectPattern, type RootState } from '../state/store';
 import { createDrawings, type LaneDrawing } from './drawing';
 
@@ -23,11 +23,11 @@ let chosenByLane = new Map<string, Set<number>>();
 
 /** The chosen steps of a lane: the same set as long as the choice is the same. */
 export const chosenSteps = ({ view }: RootState, laneId: string): ReadonlySet<number> => {
-  if (view.spots !== lastSpots) {
+  if (view.selection !== lastSpots) {
     const before = chosenByLane;
-    lastSpots = view.spots;
+    lastSpots = view.selection;
     chosenByLane = new Map();
-    for (const spot of view.spots)
+    for (const spot of view.selection)
       chosenByLane.set(spot.laneId, (chosenByLane.get(spot.laneId) ?? new Set()).add(spot.step));
     for (const [lane, steps] of chosenByLane) {
       const old = before.get(lane);

@@ -53,7 +53,7 @@ beforeEach(() => {
     made.patterns[0]!,
   );
   store.dispatch(beatOpened({ beat: { ...made, patterns: [pattern] } }));
-  store.dispatch(viewChanged({ patternId: 'a', spots: [], clip: null, cursor: null, openLane: null }));
+  store.dispatch(viewChanged({ patternId: 'a', selection: [], clip: null, cursor: null, openLane: null }));
   render(<Board />);
   cell('kick 0').focus();
 });
@@ -108,14 +108,14 @@ test('letters work the lane, wherever in it the focus is', () => {
 
 test('Shift and arrows choose; a copy is pasted where the focus is, on another lane too', () => {
   for (let i = 0; i < 4; i++) key('ArrowRight', { shiftKey: true });
-  expect(view().spots.map(({ step }) => step)).toEqual([0, 1, 2, 3, 4]);
+  expect(view().selection.map(({ step }) => step)).toEqual([0, 1, 2, 3, 4]);
   key('c', { metaKey: true });
   key('Escape');
-  expect(view().spots).toEqual([]);
+  expect(view().selection).toEqual([]);
   cell('snare 2').focus();
   key('v', { ctrlKey: true });
   expect(steps('snare')).toEqual([2, 6]);
-  expect(view().spots.every(({ laneId }) => laneId === 'snare')).toBe(true);
+  expect(view().selection.every(({ laneId }) => laneId === 'snare')).toBe(true);
 });
 
 test('cut takes off what it copies; what is empty is not copied, and that is said', () => {
@@ -124,7 +124,7 @@ test('cut takes off what it copies; what is empty is not copied, and that is sai
   expect(steps('kick')).toEqual([]);
   store.dispatch(undone());
   expect(steps('kick')).toEqual([0, 4]);
-  store.dispatch(viewChanged({ spots: [] }));
+  store.dispatch(viewChanged({ selection: [] }));
   cell('clap 3').focus();
   key('c', { ctrlKey: true });
   expect(said()).toMatch(/^Nothing was copied: there is no hit/);
@@ -145,7 +145,7 @@ test('a duplicate lies right after what is chosen', () => {
 test('Alt and arrows move hits along their lane and to the next, and no further than fits', () => {
   key('ArrowRight', { altKey: true });
   expect(steps('kick')).toEqual([1, 4]);
-  expect(view().spots).toEqual([{ laneId: 'kick', step: 1 }]);
+  expect(view().selection).toEqual([{ laneId: 'kick', step: 1 }]);
   key('ArrowDown', { altKey: true });
   expect([steps('kick'), steps('snare')]).toEqual([[4], [1]]);
   key('ArrowLeft', { altKey: true });

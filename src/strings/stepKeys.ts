@@ -104,7 +104,7 @@ const editStep = (event: KeyboardEvent, store: Store, { laneId, step, cell }: Pl
   }
   if (!/^[1-9]$/.test(event.key) || event.shiftKey) return false;
   const velocity = digitVelocity(Number(event.key));
-  const { spots } = store.getState().view;
+  const { selection: spots } = store.getState().view;
   if (spots.length) editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } });
   else if (on) setVelocityShown(store, { ...where, velocity });
   else setStepShown(store, { ...where, on: true, velocity });
@@ -162,7 +162,7 @@ const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolea
 
 /** What the keys are about: what is chosen, or the step in focus. */
 const aimed = (store: Store, { laneId, step }: Place): Spot[] => {
-  const { spots } = store.getState().view;
+  const { selection: spots } = store.getState().view;
   return spots.length ? spots : step >= 0 ? [{ laneId, step }] : [];
 };
 
@@ -186,13 +186,15 @@ const moveOrExtend = (event: KeyboardEvent, store: Store, place: Place): boolean
     return true;
   }
   if (!event.shiftKey) return false;
-  const { spots } = store.getState().view;
+  const { selection: spots } = store.getState().view;
   walk(event, place);
   const now = placeOf(document.activeElement!);
   const both = [place, ...(now ? [now] : [])].map(({ laneId, step }) => ({ laneId, step }));
   const known = new Set(spots.map(({ laneId, step }) => `${step} ${laneId}`));
   store.dispatch(
-    viewChanged({ spots: [...spots, ...both.filter(({ laneId, step }) => !known.has(`${step} ${laneId}`))] }),
+    viewChanged({
+      selection: [...spots, ...both.filter(({ laneId, step }) => !known.has(`${step} ${laneId}`))],
+    }),
   );
   return true;
 };
@@ -213,7 +215,7 @@ const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean =
       if (hitsOn(pattern, spots).length) removeChosen(store, spots);
       return true;
     case 'Escape':
-      store.dispatch(viewChanged({ spots: [] }));
+      store.dispatch(viewChanged({ selection: [] }));
       return true;
     default:
       return false;

@@ -53,7 +53,7 @@ beforeEach(() => {
   };
   const beat = newBeat('b', 'Quay', 1);
   const withHit = setVelocity(setStep(beat.patterns[0]!, 'kick', 4, true), 'kick', 4, 70);
-  store.dispatch(viewChanged({ openLane: null, patternId: 'a', spots: [], cursor: null }));
+  store.dispatch(viewChanged({ openLane: null, patternId: 'a', selection: [], cursor: null }));
   store.dispatch(beatOpened({ beat: { ...beat, patterns: [withHit] } }));
   render(
     <Provider store={store}>
@@ -128,7 +128,7 @@ test('hits are chosen by keys, copied, moved, nudged and taken off', () => {
     fireEvent.keyDown(document.activeElement!, { key, ...more });
   step('Kick', 5).focus();
   press('a', { ctrlKey: true });
-  expect(store.getState().view.spots).toEqual([{ laneId: 'kick', step: 4 }]);
+  expect(store.getState().view.selection).toEqual([{ laneId: 'kick', step: 4 }]);
   press('c', { ctrlKey: true });
   press('ArrowRight', { altKey: true });
   expect(kick().map((hit) => hit.step)).toEqual([5]);
@@ -142,10 +142,10 @@ test('hits are chosen by keys, copied, moved, nudged and taken off', () => {
   press('Delete');
   expect(on(step('Snare', 7))).toBe(false);
   press('Escape');
-  expect(store.getState().view.spots).toEqual([]);
+  expect(store.getState().view.selection).toEqual([]);
   step('Snare', 16).focus();
   press('ArrowLeft', { shiftKey: true });
-  expect(store.getState().view.spots.map((spot) => spot.step)).toEqual([15, 14]);
+  expect(store.getState().view.selection.map((spot) => spot.step)).toEqual([15, 14]);
 });
 
 test('keys walk, put hits, set velocities and work the lane', () => {

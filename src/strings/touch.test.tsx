@@ -82,7 +82,7 @@ const open = (lane: string | null, on: [string, number][]): void => {
   const made = newBeat('b', 'Quay', 1);
   const pattern = on.reduce((one, [id, step]) => setStep(one, id, step, true), made.patterns[0]!);
   store.dispatch(beatOpened({ beat: { ...made, tempo: 120, patterns: [pattern] } }));
-  store.dispatch(viewChanged({ patternId: 'a', spots: [], cursor: null, openLane: lane, glass: 1 }));
+  store.dispatch(viewChanged({ patternId: 'a', selection: [], cursor: null, openLane: lane, glass: 1 }));
   build(lane);
   touch = createTouch(store);
 };
@@ -151,11 +151,11 @@ describe('on closed strings', () => {
     ]);
     down('kick', 0, FINGER);
     jest.advanceTimersByTime(500);
-    expect(view().spots).toEqual([{ laneId: 'kick', step: 0 }]);
+    expect(view().selection).toEqual([{ laneId: 'kick', step: 0 }]);
     expect(touch.holds()).toBe(true);
     touch.move(event(x(8), y('snare'), FINGER));
     touch.up(event(x(8), y('snare'), FINGER));
-    expect(view().spots.map(({ laneId, step }) => `${laneId} ${step}`)).toEqual([
+    expect(view().selection.map(({ laneId, step }) => `${laneId} ${step}`)).toEqual([
       'kick 0',
       'kick 8',
       'snare 4',
@@ -172,10 +172,10 @@ describe('on closed strings', () => {
       down('kick', step, { shiftKey: true });
       touch.up(event(x(step), y('kick'), { shiftKey: true }));
     }
-    expect(view().spots.map(({ step }) => step)).toEqual([0, 4]);
+    expect(view().selection.map(({ step }) => step)).toEqual([0, 4]);
     down('kick', 0, { shiftKey: true });
     touch.up(event(x(0), y('kick'), { shiftKey: true }));
-    expect(view().spots.map(({ step }) => step)).toEqual([4]);
+    expect(view().selection.map(({ step }) => step)).toEqual([4]);
     expect(steps('kick')).toEqual([0, 4]);
   });
 
@@ -266,7 +266,7 @@ describe('on an open string', () => {
   test('a tap selects the hit, a second one on the heels of it takes it off', () => {
     touch.up(event(x(4), y('kick', BEAD)));
     expect(steps('kick')).toEqual([4]);
-    expect(view().spots).toMatchObject([{ laneId: 'kick', step: 4 }]);
+    expect(view().selection).toMatchObject([{ laneId: 'kick', step: 4 }]);
     down('kick', 4, { timeStamp: 900 }, BEAD);
     touch.up(event(x(4), y('kick', BEAD), { timeStamp: 960 }));
     expect(steps('kick')).toEqual([4]);
@@ -280,7 +280,7 @@ describe('on an open string', () => {
     down('kick', 9, { timeStamp: 3000 });
     touch.up(event(x(9), y('kick'), { timeStamp: 3050 }));
     expect(steps('kick')).toEqual([4, 9]);
-    expect(view().spots).toMatchObject([{ laneId: 'kick', step: 9 }]);
+    expect(view().selection).toMatchObject([{ laneId: 'kick', step: 9 }]);
   });
 });
 
@@ -306,7 +306,7 @@ test('the chosen hits are nudged together with the one that is dragged', () => {
   ]);
   store.dispatch(
     viewChanged({
-      spots: [
+      selection: [
         { laneId: 'kick', step: 4 },
         { laneId: 'kick', step: 8 },
       ],

@@ -101,10 +101,10 @@ export const createTouch = (store: Store): Touch => {
   };
 
   const choose = (spot: Spot) => {
-    const { spots } = store.getState().view;
+    const { selection: spots } = store.getState().view;
     const same = (one: Spot) => one.laneId === spot.laneId && one.step === spot.step;
     look({
-      spots: spots.some(same) ? spots.filter((one) => !same(one)) : [...spots, spot],
+      selection: spots.some(same) ? spots.filter((one) => !same(one)) : [...spots, spot],
       cursor: spot,
       scope: 'hits',
     });
@@ -114,7 +114,7 @@ export const createTouch = (store: Store): Touch => {
   const own = ({ laneId, step, place, count }: Grip): Spot =>
     count > 1 ? { laneId, step, place } : { laneId, step };
 
-  const selectOnly = (spot: Spot) => look({ spots: [spot], cursor: spot, pasteAt: spot, scope: 'hits' });
+  const selectOnly = (spot: Spot) => look({ selection: [spot], cursor: spot, pasteAt: spot, scope: 'hits' });
 
   /** A tap in the open string: on a hit it selects, twice it takes off; on an empty step it adds one. */
   const tapOpen = (one: Grip, time: number) => {
@@ -133,7 +133,7 @@ export const createTouch = (store: Store): Touch => {
     }
     if (one.count > 1) editShown(store, { edit: 'removeHits', args: { spots: [spot] } });
     else put(one.laneId, one.step, false);
-    look({ spots: [] });
+    look({ selection: [] });
   };
 
   const begin = (event: PointerEvent, cell: HTMLElement): Grip => {
@@ -144,7 +144,7 @@ export const createTouch = (store: Store): Touch => {
     const place = under?.bead.place ?? 0;
     const hits = part(laneId).hits.filter((hit) => hit.step === step);
     const hit = [...hits].sort((a, b) => a.nudge - b.nudge)[place];
-    const { spots } = store.getState().view;
+    const { selection: spots } = store.getState().view;
     return {
       id: event.pointerId,
       lane,
@@ -185,7 +185,7 @@ export const createTouch = (store: Store): Touch => {
   };
 
   /** The selected hits go together with the one that is dragged, each by the same amount. */
-  const dragged = (one: Grip): Spot[] => (one.selected ? store.getState().view.spots : [own(one)]);
+  const dragged = (one: Grip): Spot[] => (one.selected ? store.getState().view.selection : [own(one)]);
 
   const velocityNow = (one: Grip): number => hitsOn(shown(), [own(one)])[0]?.hit.velocity ?? one.velocity;
 
@@ -286,7 +286,7 @@ export const createTouch = (store: Store): Touch => {
       for (const { step } of inside ?? []) spots.push({ laneId: lane.dataset['lane']!, step });
     }
     const box = laneIds.length && to > from ? { laneIds, from: Math.max(0, from), to } : null;
-    look({ spots, box, scope: 'hits' });
+    look({ selection: spots, box, scope: 'hits' });
   };
 
   const decide = (one: Grip, dx: number, dy: number) => {
@@ -329,13 +329,13 @@ export const createTouch = (store: Store): Touch => {
     const { steps, down } = one.moved;
     const lanes = store.getState().doc.beat!.lanes.map(({ id }) => id);
     const by = steps * gridTicks(part(one.laneId).grid);
-    const spots = store.getState().view.spots.flatMap(({ laneId, step }) => {
+    const spots = store.getState().view.selection.flatMap(({ laneId, step }) => {
       const target = lanes[lanes.indexOf(laneId) + down];
       if (target === undefined) return [];
       const tick = step * gridTicks(part(laneId).grid) + by;
       return [{ laneId: target, step: Math.round(tick / gridTicks(part(target).grid)) }];
     });
-    if (hitsOn(shown(), spots).length) look({ spots });
+    if (hitsOn(shown(), spots).length) look({ selection: spots });
   };
 
   return {
@@ -383,7 +383,7 @@ export const createTouch = (store: Store): Touch => {
       else if (one.doing === 'nothing') toggle(one.laneId, one.step);
       if (one.leaving) {
         editShown(store, { edit: 'removeHits', args: { spots: dragged(one) } }, one.gesture, true);
-        look({ spots: [] });
+        look({ selection: [] });
       }
       settle(one);
       if (one.doing !== 'box' && !one.moved) cursorTo(one);

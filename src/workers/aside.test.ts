@@ -42,7 +42,7 @@ beforeEach(() => {
 afterEach(() => jest.useRealTimers());
 
 const read = async (text: string) => {
-  const reading = readAside('readKeepers', text);
+  const reading = readAside('readFavourites', text);
   await jest.advanceTimersByTimeAsync(MOST_MS + 1);
   return reading;
 };

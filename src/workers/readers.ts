@@ -1,23 +1,24 @@
 /** All that reads what comes from outside, for the worker that does it. */
+import { readMidiFile } from '../../core/midi/read/readMidi';
 import { bareName } from '../../core/document/text';
 import { readBeats } from '../../core/document/file';
 import type { Shape } from '../../core/document/feelSchema';
 import type { Read } from '../../core/document/file';
 import { findGrid, extractTemplate } from '../../core/analysis/extractTemplate';
 import { readTemplate } from '../../core/feel/templateFile';
-import { readKeepers } from '../../core/groove/keepersFile';
+import { readFavourites } from '../../core/groove/favouritesFile';
 import { isMidi } from '../../core/midi/read/chunks';
 import { readDrumMap } from '../../core/midi/drumMap/drumMapFile';
 import { guessMap, type Guess } from '../../core/analysis/guessMap';
 import { readMapCsv, readMidnam } from '../../core/midi/drumMap/mapFiles';
-import { openMidi } from '../../core/midi/read/openFile';
-import { performanceOf, readMidi, type MidiFile } from '../../core/midi/read/readFile';
+import { readMidi } from '../../core/midi/read/readMidi';
+import { performanceOf, type MidiFile } from '../../core/midi/read/midiFile';
 import { beatFromMidi, midiParts } from '../../core/edit/beatFromMidi';
 import { words } from '../words/workers';
 
 /** The notes of a MIDI file, to take a template from. */
 const readNotes = (name: string, bytes: Uint8Array): Read<MidiFile> => {
-  const file = readMidi(bytes);
+  const file = readMidiFile(bytes);
   if (!file.ok) return { ok: false, error: words.nameCouldNotBeRead(name, file.error) };
   if (!file.value.notes.length) return { ok: false, error: words.nameHasNoNotesSo(name) };
   return file;
@@ -41,14 +42,14 @@ const openTemplate = (name: string, bytes: Uint8Array): Read<Shape & { about?: s
 
 /** What the notes of a file are likely to be. */
 const guess = (bytes: Uint8Array, examples: Parameters<typeof guessMap>[1]): Read<Guess[]> => {
-  const opened = openMidi(bytes);
+  const opened = readMidi(bytes, 'lenient');
   return opened.ok ? { ok: true, value: guessMap(performanceOf(opened.value.file), examples) } : opened;
 };
 
 export const readers = {
   readBeats: (text: string): Read<ReturnType<typeof readBeats>> => ({ ok: true, value: readBeats(text) }),
   readTemplate,
-  readKeepers,
+  readFavourites,
   readDrumMap,
   readMidnam,
   readMapCsv,

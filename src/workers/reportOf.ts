@@ -1,3 +1,4 @@
+import { readMidiFile } from '../../core/midi/read/readMidi';
 import type { Shape } from '../../core/document/feelSchema';
 import type { Beat } from '../../core/document/schema';
 import { reportFeel, type FeelReport } from '../../core/analysis/measure';
@@ -5,7 +6,7 @@ import { ticksPerMs } from '../../core/units';
 import type { Groove } from '../../core/groove/groove';
 import { groovePerformance } from '../../core/groove/perform';
 import type { Performance } from '../../core/analysis/performance';
-import { performanceOf, readMidi } from '../../core/midi/read/readFile';
+import { performanceOf } from '../../core/midi/read/midiFile';
 import { patternOf } from '../../core/edit/beatEdits';
 import { patternPerformance, shapePerformance } from '../../core/analysis/patternPerformance';
 import type { Read } from '../../core/document/file';
@@ -30,7 +31,7 @@ const performed = (source: ReportSource): Read<Performance> => {
     const { shape, bpm = 120 } = source;
     return { ok: true, value: { ...shapePerformance(shape), ticksPerMs: () => ticksPerMs(bpm) } };
   }
-  const file = readMidi(source.bytes);
+  const file = readMidiFile(source.bytes);
   return file.ok ? { ok: true, value: performanceOf(file.value) } : file;
 };
 

@@ -5,7 +5,7 @@ import { laneStages, sharedPinks, type Pinks } from '../../feel/lanePlan';
 import { feelStrokes, type Struck } from '../../feel/stages';
 import { hashText } from '../../random/draw';
 import { clamp, QUARTER, type MidiNote, type Ms, type Ticks } from '../../units';
-import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/readFile';
+import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/midiFile';
 import { eventBytes, joinedTracks, noteBytes, varInt, type NoteEvent } from '../write/wholeTracks';
 
 /** What is to be done with a file's notes. */

@@ -1,7 +1,7 @@
 import type { MidiEvent } from 'midi-file';
 import type { MidiNote } from '../../units';
 import { crossings, type DrumMap, type NoteCrossing } from '../drumMap/drumMap';
-import type { OpenedFile } from '../read/openFile';
+import type { OpenedFile } from '../read/readMidi';
 import { joinedTracks, trackOf } from '../write/wholeTracks';
 
 /** What is done with notes that the other map has nothing for. */

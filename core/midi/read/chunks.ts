@@ -1,6 +1,13 @@
 import type { Read } from '../../document/file';
 import { wholeEvents } from './wholeEvents';
 
+/** What is wrong with a file, as a clause: "track 2 breaks off". */
+export interface Damage {
+  what: string;
+  /** What was done about it, where it is mended. */
+  mended?: string;
+}
+
 /** What stands in a file's chunks, and what was wrong with them. */
 export interface Chunks {
   format: number;
@@ -8,7 +15,7 @@ export interface Chunks {
   division: number;
   /** The events of each track that are whole, ended properly. */
   tracks: Uint8Array[];
-  warnings: string[];
+  damage: Damage[];
 }
 
 const fault = (error: string): { ok: false; error: string } => ({ ok: false, error });
@@ -61,7 +68,7 @@ export const readChunks = (bytes: Uint8Array): Read<Chunks> => {
   const [format, said, division] = [view.getUint16(8), view.getUint16(10), view.getUint16(12)];
   if (division === 0) return fault('It says that a quarter note has no ticks.');
   const tracks: Uint8Array[] = [];
-  const warnings: string[] = [];
+  const damage: Damage[] = [];
   let at = HEAD + view.getUint32(4);
   while (at + HEAD <= bytes.length) {
     const [id, length, from] = [idAt(bytes, at), view.getUint32(at + 4), at + HEAD];
@@ -70,17 +77,18 @@ export const readChunks = (bytes: Uint8Array): Read<Chunks> => {
       continue;
     }
     const end = trackEnd(bytes, from, length);
-    const name = `Track ${tracks.length + 1}`;
+    const name = `track ${tracks.length + 1}`;
     if (end !== from + length)
-      warnings.push(`${name} is ${end < from + length ? 'shorter' : 'longer'} than it says.`);
+      damage.push({ what: `${name} is ${end < from + length ? 'shorter' : 'longer'} than it says` });
     const { track, followed } = wholeTrack(bytes, from, end);
-    if (!followed) warnings.push(`${name} breaks off; what stands before that was read.`);
+    if (!followed) damage.push({ what: `${name} breaks off`, mended: 'what stands before that was read' });
     tracks.push(track);
     at = end;
   }
   if (!tracks.length) return fault('It has no tracks.');
-  if (tracks.length !== said) warnings.push(`It says that it has ${said} tracks, and has ${tracks.length}.`);
-  return { ok: true, value: { format, division, tracks, warnings } };
+  if (tracks.length !== said)
+    damage.push({ what: `it says that it has ${said} tracks, and has ${tracks.length}` });
+  return { ok: true, value: { format, division, tracks, damage } };
 };
 
 /**

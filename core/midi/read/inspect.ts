@@ -4,8 +4,8 @@ import type { Read } from '../../document/file';
 import { nextBarLine } from '../../feel/bars';
 import { measureSwing } from '../../analysis/measure';
 import type { Bpm, MidiNote } from '../../units';
-import { openMidi } from './openFile';
-import { performanceOf, wholeBars, type MidiFile } from './readFile';
+import { readMidi } from './readMidi';
+import { performanceOf, wholeBars, type MidiFile } from './midiFile';
 
 /** What there is to know of a file before it is heard. */
 export interface Inspected {
@@ -51,7 +51,7 @@ const instrumentsOf = ({ notes }: MidiFile): Inspected['instruments'] => {
  * @returns what it holds, or a sentence that says why it cannot be read
  */
 export const inspectMidi = (bytes: Uint8Array): Read<Inspected> => {
-  const opened = openMidi(bytes);
+  const opened = readMidi(bytes, 'lenient');
   if (!opened.ok) return opened;
   const { file, warnings } = opened.value;
   const swing = file.notes.length ? measureSwing(performanceOf(file)) : null;

@@ -1,5 +1,5 @@
 import { QUARTER, type Ticks } from '../../units';
-import type { MidiFile } from './readFile';
+import type { MidiFile } from './midiFile';
 
 /**
  * What is taken in of a file, at the most: written here once, for every reader. A file within these can be worked through

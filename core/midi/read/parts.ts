@@ -1,5 +1,5 @@
 import type { Channel } from '../../units';
-import type { MidiFile, ReadNote } from './readFile';
+import type { MidiFile, ReadNote } from './midiFile';
 
 /** What one channel of one track of a file plays. */
 export interface MidiPart {

@@ -16,7 +16,7 @@ import { Skeleton } from '../../ui/Skeleton';
 import { hearBeat, stopBeat, useStopped } from './hear';
 import { StyleSheet, View } from 'react-native';
 import { fileName, writeBeats } from '../../../core/document/text';
-import { keeper } from '../../state/session';
+import { persistence } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo } from '../../state/store';
 import { Action } from '../../ui/Action';
@@ -65,7 +65,7 @@ const useContent = ({ id, saved, newer }: BeatSummary): Beat | null => {
   useEffect(() => {
     if (newer) return;
     let wanted = true;
-    void keeper.beat(id).then((beat) => wanted && setContent(beat));
+    void persistence.beat(id).then((beat) => wanted && setContent(beat));
     return () => {
       wanted = false;
     };
@@ -85,14 +85,14 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
   const heard = useApp(({ view }) => view.audition?.beat.id === beat.id);
   const save = async () => {
     if (beat.newer) {
-      const text = await keeper.textOf(beat.id);
+      const text = await persistence.textOf(beat.id);
       if (text !== null) saveText(text, `${fileName(beat.name)}.ruddik.json`);
       return;
     }
-    const whole = await keeper.beat(beat.id);
+    const whole = await persistence.beat(beat.id);
     if (!whole) return;
     saveBeatFile(whole);
-    if (isOpen) keeper.taken(whole);
+    if (isOpen) persistence.taken(whole);
   };
   return (
     <ListItem containerStyle={[styles.item, styles.line]}>
@@ -129,7 +129,7 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
           label={words.duplicateBeat(beat.name)}
           iconOnly
           icon={<Icon name="copy" />}
-          onPress={() => void keeper.duplicate(beat.id)}
+          onPress={() => void persistence.duplicate(beat.id)}
         />
         <Action
           label={words.saveBeatToAFile(beat.name)}
@@ -142,7 +142,7 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
           iconOnly
           tone="danger"
           icon={<Icon name="remove" />}
-          onPress={() => void keeper.remove(beat.id)}
+          onPress={() => void persistence.remove(beat.id)}
         />
       </View>
     </ListItem>
@@ -163,7 +163,7 @@ const AsideItem = ({ aside }: { aside: SetAside }) => (
         iconOnly
         icon={<Icon name="download" />}
         onPress={() =>
-          void keeper.asideText(aside.key).then((text) => saveText(text, `${aside.name}.json.txt`))
+          void persistence.asideText(aside.key).then((text) => saveText(text, `${aside.name}.json.txt`))
         }
       />
       <Action
@@ -171,7 +171,7 @@ const AsideItem = ({ aside }: { aside: SetAside }) => (
         iconOnly
         tone="danger"
         icon={<Icon name="remove" />}
-        onPress={() => void keeper.removeAside(aside.key)}
+        onPress={() => void persistence.removeAside(aside.key)}
       />
     </View>
   </ListItem>
@@ -205,7 +205,10 @@ const Stored = () => {
   const look = async () => {
     setBusy(true);
     const { checkGrooves } = await import('../later');
-    const found = [await keeper.check().catch(() => words.theBrowsersStorageCannotBe), await checkGrooves()];
+    const found = [
+      await persistence.check().catch(() => words.theBrowsersStorageCannotBe),
+      await checkGrooves(),
+    ];
     setTold(found.join(' '));
     setBusy(false);
   };
@@ -230,13 +233,13 @@ const useFiles = (onDone: () => void) => {
   const ask: Ask = (name, parts, chosen) =>
     new Promise<string[] | null>((answer) => setAsked({ name, parts, chosen, answer }));
   const take = async (files: Iterable<File>) => {
-    const before = keeper.openId();
+    const before = persistence.openId();
     for (const file of files) {
-      if (file.size > LARGEST_FILE) keeper.refuse(file.name, words.itIsLargerThan64);
+      if (file.size > LARGEST_FILE) persistence.refuse(file.name, words.itIsLargerThan64);
       else if (/\.midi?$/i.test(file.name)) await takeMidi(file, ask);
-      else await keeper.bringIn(file.name, await readAside('readBeats', await file.text()));
+      else await persistence.bringIn(file.name, await readAside('readBeats', await file.text()));
     }
-    if (keeper.openId() !== before) onDone();
+    if (persistence.openId() !== before) onDone();
   };
   const { field, choose } = useFileField({
     label: words.beatFile,
@@ -264,11 +267,11 @@ export const BeatsScreen = () => {
   useStopped();
 
   const open = async (id: string) => {
-    if (id === openId || (await keeper.open(id))) toPattern();
+    if (id === openId || (await persistence.open(id))) toPattern();
   };
   const saveAll = async () => {
     const day = new Date().toISOString().slice(0, 10);
-    saveText(writeBeats(await keeper.all()), `all-beats-${day}.ruddik.json`);
+    saveText(writeBeats(await persistence.all()), `all-beats-${day}.ruddik.json`);
   };
 
   return (
@@ -291,7 +294,7 @@ export const BeatsScreen = () => {
               label={words.newBeat}
               kind="filled"
               icon={<Icon name="new" />}
-              onPress={() => void keeper.create().then(toPattern)}
+              onPress={() => void persistence.create().then(toPattern)}
             />
             <Action
               label={words.openAFile}

@@ -3,7 +3,7 @@ import { Chips } from '../../ui/Layout';
 import { useState } from 'react';
 import { nanoid } from '@reduxjs/toolkit';
 import type { MidiPart } from '../../../core/midi/read/parts';
-import { keeper, store } from '../../state/session';
+import { persistence, store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { Chip } from '../../ui/Chip';
 import { MidiParts } from '../../ui/MidiParts';
@@ -21,14 +21,14 @@ export const takeMidi = async (file: File, ask: Ask): Promise<void> => {
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
   const bytes = new Uint8Array(await file.arrayBuffer());
   const parts = await readAside('midiParts', bytes);
-  if (!parts.ok) return keeper.refuse(file.name, parts.error);
+  if (!parts.ok) return persistence.refuse(file.name, parts.error);
   // Where all of it is drums, or nothing says what is, there is nothing to choose.
   const mixed = isMixed(parts.value);
   const chosen = mixed ? await ask(file.name, parts.value, drumsFirst(parts.value)) : null;
   if (mixed && !chosen) return;
   const read = await readAside('beatFromMidi', bytes, name, nanoid(), seed, undefined, chosen ?? undefined);
-  if (!read.ok) return keeper.refuse(file.name, read.error);
-  await keeper.bringIn(file.name, { ok: true, value: { beats: [read.value.beat], faults: [] } });
+  if (!read.ok) return persistence.refuse(file.name, read.error);
+  await persistence.bringIn(file.name, { ok: true, value: { beats: [read.value.beat], faults: [] } });
   const { warnings } = read.value;
   if (warnings.length)
     store.dispatch(noticed({ text: `${file.name}: ${warnings.join(' ')}`, subject: 'file' }));

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { keeper } from '../../state/session';
+import { persistence } from '../../state/session';
 import type { BeatSummary } from '../../state/slices';
 import { Action } from '../../ui/Action';
 import { Dialog } from '../../ui/Dialog';
@@ -14,7 +14,7 @@ export const RenameSheet = ({ beat, onClose }: { beat: BeatSummary; onClose: () 
   const fault = trimmed ? '' : words.aBeatNeedsAName;
   const rename = () => {
     if (fault) return;
-    void keeper.rename(beat.id, trimmed);
+    void persistence.rename(beat.id, trimmed);
     onClose();
   };
   return (

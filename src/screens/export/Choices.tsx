@@ -28,7 +28,7 @@ import { GENERAL_MIDI } from '../../../core/midi/drumMap/drumMap';
 import { useApp } from '../../state/store';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
-import { useHeld } from '../../state/useHeld';
+import { useClamped } from '../../state/useClamped';
 import { words } from '../../words/export';
 
 export interface ChoicesProps {
@@ -76,7 +76,7 @@ interface FigureProps {
 }
 
 const Figure = ({ label, about, under, value, least, most, step = 1, onChange }: FigureProps) => {
-  const within = useHeld();
+  const within = useClamped();
   return (
     <Setting title={label} about={about}>
       <NumberField

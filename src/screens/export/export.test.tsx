@@ -2,7 +2,7 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
-import { readNotes } from '../../../core/midi/read/readBack';
+import { readNotes } from '../../../core/midi/read/readBack.mock';
 import { setStep } from '../../../core/edit/hits';
 import { beatEdited, beatOpened, laneChanged } from '../../state/doc';
 import { store } from '../../state/session';

@@ -21,7 +21,7 @@ import { useWide } from '../../ui/useWide';
 import { ChartsPage } from './ChartsPage';
 import { ComparePage } from './ComparePage';
 import { FeelsPage } from './FeelsPage';
-import { Hinge } from '../../strings/Hinge';
+import { SwingHandle } from '../../strings/SwingHandle';
 import { ReportPage } from './ReportPage';
 import { StagesPage } from './StagesPage';
 import { TemplatesPage } from './TemplatesPage';
@@ -68,7 +68,7 @@ const Head = () => {
             label={words.patternShown}
             value={shown}
             options={patterns.map(({ id, name }) => ({ value: id, name }))}
-            onChange={(patternId) => act(viewChanged({ patternId, spots: [], cursor: null }))}
+            onChange={(patternId) => act(viewChanged({ patternId, selection: [], cursor: null }))}
           />
         ) : null
       }
@@ -120,7 +120,7 @@ const Board = ({ wide }: { wide: boolean }) => {
       onBar={noBar}
       hinge={
         swung ? (
-          <Hinge
+          <SwingHandle
             swing={{ ...feel.swing, percent: swingPercentAt(feel.swing, beat.tempo) }}
             onSwing={swingTo}
           />

@@ -4,7 +4,7 @@ import { beat, choose, feel, fileOf, give, look, openFeel, page, press } from '.
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { store } from '../../state/session';
-import { selectAudible } from '../../state/heard';
+import { selectAudible } from '../../state/audible';
 
 // The whole screen is rendered, which takes a busy machine its time.
 jest.setTimeout(240000);

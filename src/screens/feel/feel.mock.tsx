@@ -89,7 +89,7 @@ export const openFeel = (): void => {
   pattern = setVelocity(setStep(pattern, 'kick', 0, true), 'kick', 0, 110);
   store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
   store.dispatch(
-    viewChanged({ patternId: 'a', openLane: null, spots: [], cursor: null, compare: null, b: null }),
+    viewChanged({ patternId: 'a', openLane: null, selection: [], cursor: null, compare: null, b: null }),
   );
   render(
     <Provider store={store}>

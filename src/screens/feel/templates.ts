@@ -1,3 +1,4 @@
+import { readMidiFile } from '../../../core/midi/read/readMidi';
 import type { Read } from '../../../core/document/file';
 import type { Shape } from '../../../core/document/feelSchema';
 import type { DrumGroup } from '../../../core/document/choices';
@@ -6,7 +7,7 @@ import { barTicks, meterText } from '../../../core/document/meter';
 import { bareName, listed } from '../../../core/document/text';
 import { meterOfShape } from '../../../core/feel/templateMeter';
 import type { Performance } from '../../../core/analysis/performance';
-import { performanceOf, readMidi } from '../../../core/midi/read/readFile';
+import { performanceOf } from '../../../core/midi/read/midiFile';
 import { readAside } from '../../workers/aside';
 import { words } from '../../words/feel';
 
@@ -20,7 +21,7 @@ export interface Source {
 export const sourceOf = async (name: string, bytes: Uint8Array): Promise<Read<Source>> => {
   const checked = await readAside('checkNotes', name, bytes);
   if (!checked.ok) return checked;
-  const file = readMidi(bytes);
+  const file = readMidiFile(bytes);
   return file.ok
     ? { ok: true, value: { name: bareName(name), performance: performanceOf(file.value) } }
     : file;

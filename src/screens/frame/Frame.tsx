@@ -3,7 +3,7 @@ import { styles } from './styles';
 import { useEffect, useState, type ReactNode } from 'react';
 import { undone } from '../../state/doc';
 import { accept } from '../../state/offers';
-import { keeper, store, tellScreenReady } from '../../state/session';
+import { persistence, store, tellScreenReady } from '../../state/session';
 import { noticed, type NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
 import { saveBeatFile, saveText } from '../../ui/files';
@@ -14,7 +14,7 @@ import { SayContext } from '../../ui/say';
 import { Themed } from '../../ui/Themed';
 import { useEarly } from './early';
 import { KeysSheet } from './KeysSheet';
-import { Mishap } from './Mishap';
+import { ErrorFallback } from './ErrorFallback';
 import { Notices } from './Notices';
 import { Tabs } from './Tabs';
 import { Transport } from './Transport';
@@ -39,15 +39,15 @@ const takeBack = (at: number): void => {
 };
 
 const does = async (action: NoticeAction): Promise<void> => {
-  if (action.kind === 'restoreBeat') await keeper.restore(action.id);
+  if (action.kind === 'restoreBeat') await persistence.restore(action.id);
   if (action.kind === 'downloadAside')
-    saveText(await keeper.asideText(action.key), 'damaged-beat.ruddik.json.txt');
+    saveText(await persistence.asideText(action.key), 'damaged-beat.ruddik.json.txt');
   if (action.kind === 'undo') takeBack(action.at);
   if (action.kind === 'offer') accept(action.id);
   const { beat } = store.getState().doc;
   if (action.kind === 'saveBeat' && beat) {
     saveBeatFile(beat);
-    keeper.taken(beat);
+    persistence.taken(beat);
   }
 };
 
@@ -74,11 +74,11 @@ const useKeeping = () => {
   useEffect(() => {
     const ends = [
       onPage((shown) => {
-        void keeper.flush();
-        if (shown) keeper.wake();
+        void persistence.flush();
+        if (shown) persistence.wake();
       }),
       listen('beforeunload', (event) => {
-        if (!keeper.isSafe()) event.preventDefault();
+        if (!persistence.isSafe()) event.preventDefault();
       }),
       listen('pointerdown', () => void navigator.storage?.persist?.(), { once: true }),
     ];
@@ -117,7 +117,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
               <Notices onAction={(action) => void does(action)} />
               <View role="main" style={styles.main}>
                 <PlayContext value={togglePlay}>
-                  <Mishap>{children}</Mishap>
+                  <ErrorFallback>{children}</ErrorFallback>
                 </PlayContext>
               </View>
               <Transport />

@@ -4,7 +4,7 @@ import { store } from '../../state/session';
 import { newBeat, newPattern, lanePatternOf } from '../../../core/document/defaults';
 import { patternOf } from '../../../core/edit/beatEdits';
 import { beatOpened } from '../../state/doc';
-import { loadEdits } from '../../state/lateEdits';
+import { loadEdits } from '../../state/deferredEdits';
 import { viewChanged } from '../../state/slices';
 
 jest.mock('../../audio/player', () => ({ strikeLane: () => Promise.resolve() }));
@@ -47,7 +47,9 @@ describe('done', () => {
     const hit = { step: 0, nudge: 0, velocity: 96 };
     const filled = { ...pattern, parts: { [lane]: { ...lanePatternOf(pattern, lane), hits: [hit] } } };
     store.dispatch(beatOpened({ beat: { ...beat, patterns: [filled] } as typeof beat }));
-    store.dispatch(viewChanged({ spots: [], cursor: null, openLane: null, patternId: 'p', scope: 'hits' }));
+    store.dispatch(
+      viewChanged({ selection: [], cursor: null, openLane: null, patternId: 'p', scope: 'hits' }),
+    );
   });
   const hits = () => {
     const { beat } = store.getState().doc;

@@ -198,7 +198,7 @@ const ofHits: Command[] = [
     of: drawer.hits,
     on: '/',
     keys: words.escape,
-    run: () => view({ spots: [], cursor: null, scope: 'hits' }),
+    run: () => view({ selection: [], cursor: null, scope: 'hits' }),
   },
   {
     name: drawer.eraser,
@@ -314,7 +314,7 @@ const ofAll: Command[] = [
       const id = nanoid();
       act(beatEdited({ edit: { edit: 'addPattern', args: { id, like } } }));
       if (selectBeat(store.getState())?.patterns.some((one) => one.id === id))
-        view({ patternId: id, spots: [], cursor: null });
+        view({ patternId: id, selection: [], cursor: null });
     },
   },
   swing(words.noSwingStraight, 50, 'even'),

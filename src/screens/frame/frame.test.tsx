@@ -42,7 +42,7 @@ jest.mock('../../state/session', () => {
   return {
     store: createStore(),
     tellScreenReady: () => undefined,
-    keeper: {
+    persistence: {
       flush: () => Promise.resolve(true),
       taken: ({ name }: { name: string }) => mockDone.push(`taken ${name}`),
       isSafe: () => true,

@@ -44,7 +44,7 @@ const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void =
     const pattern = store.getState().doc.beat?.patterns[Number(event.code.slice(5)) - 1];
     if (!pattern) return;
     event.preventDefault();
-    store.dispatch(viewChanged({ patternId: pattern.id, spots: [], cursor: null }));
+    store.dispatch(viewChanged({ patternId: pattern.id, selection: [], cursor: null }));
   } else if (!command && event.key === '?') {
     event.preventDefault();
     help();

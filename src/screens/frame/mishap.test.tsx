@@ -3,7 +3,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { newBeat } from '../../../core/document/defaults';
 import { beatOpened } from '../../state/doc';
 import { store } from '../../state/session';
-import { Mishap } from './Mishap';
+import { ErrorFallback } from './ErrorFallback';
 
 let mockPath = '/song';
 const mockSaved: string[] = [];
@@ -22,9 +22,9 @@ const Screen = () => {
   return <h1>Song</h1>;
 };
 const shown = () => (
-  <Mishap>
+  <ErrorFallback>
     <Screen />
-  </Mishap>
+  </ErrorFallback>
 );
 
 beforeEach(() => {

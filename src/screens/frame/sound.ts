@@ -10,7 +10,7 @@ import {
   stopPlaying,
   switchPattern,
 } from '../../audio/player';
-import { selectAudible } from '../../state/heard';
+import { selectAudible } from '../../state/audible';
 import { songClock } from '../../state/songClock';
 import { selectPattern, useApp } from '../../state/store';
 import { noticed, viewChanged } from '../../state/slices';

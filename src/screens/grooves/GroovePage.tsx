@@ -8,7 +8,7 @@ import { summaryLines, aheadText, oneFigure } from '../../../core/analysis/repor
 import type { FeelReport } from '../../../core/analysis/measure';
 import { tempoNote } from '../../../core/groove/fit';
 import type { Groove } from '../../../core/groove/groove';
-import { keepsGroove, turnGroove } from '../../../core/groove/keepers';
+import { keepsGroove, toggleGroove } from '../../../core/groove/favourites';
 import { groovesChanged } from '../../state/grooves';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -118,7 +118,7 @@ export const GroovePage = ({ groove }: { groove: Groove }) => {
         <Chip
           label={words.keepGroove(groove.name)}
           pressed={kept}
-          onPress={() => act(groovesChanged({ keepers: turnGroove(keepers, groove) }))}
+          onPress={() => act(groovesChanged({ keepers: toggleGroove(keepers, groove) }))}
         >
           {kept ? words.kept : words.keep}
         </Chip>

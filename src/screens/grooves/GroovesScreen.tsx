@@ -16,7 +16,7 @@ import {
   type Folder,
   type Sort,
 } from '../../../core/groove/catalogue';
-import { keepsFolder, keepsGroove, turnFolder, turnGroove } from '../../../core/groove/keepers';
+import { keepsFolder, keepsGroove, toggleFolder, toggleGroove } from '../../../core/groove/favourites';
 import type { GrooveRow } from '../../../core/groove/groove';
 import { groovesChanged, type GroovesState } from '../../state/grooves';
 import { useApp, useDo } from '../../state/store';
@@ -30,7 +30,7 @@ import { GrooveList } from './GrooveList';
 import { GroovePage } from './GroovePage';
 import { HearOptions } from './HearOptions';
 import { ImportPanel, useImport } from './ImportPanel';
-import { KeepersFile } from './KeepersFile';
+import { FavouritesFile } from './FavouritesFile';
 import { linesOf, type Line } from './lines';
 import { Overview } from './Overview';
 import { MapsPage } from './MapsPage';
@@ -173,7 +173,7 @@ export const GroovesScreen = () => {
     act(
       groovesChanged({
         keepers:
-          line.kind === 'folder' ? turnFolder(keepers, line.folder.path) : turnGroove(keepers, line.row),
+          line.kind === 'folder' ? toggleFolder(keepers, line.folder.path) : toggleGroove(keepers, line.row),
       }),
     );
   const sortBy = (by: Sort) => act(groovesChanged(by === sort ? { down: !down } : { sort: by, down: false }));
@@ -185,7 +185,7 @@ export const GroovesScreen = () => {
         <Views />
         <Search catalogue={catalogue} shown={shown} wide={wide} />
         {view === 'folders' ? <PathBar path={path} rows={catalogue.rows} /> : null}
-        {view === 'keepers' ? <KeepersFile keepers={keepers} rows={catalogue} /> : null}
+        {view === 'keepers' ? <FavouritesFile keepers={keepers} rows={catalogue} /> : null}
         <FolderNote />
         <ImportPanel importing={importing} />
         {lines.count ? null : (

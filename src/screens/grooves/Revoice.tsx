@@ -24,9 +24,9 @@ const Timekeeper = ({ groove }: { groove: Groove }) => {
     <Choice
       label={words.timeIsKeptOn}
       short={words.timeIsKeptOn}
-      value={voicing.keeper ?? own}
+      value={voicing.timekeeper ?? own}
       options={posts.map(named)}
-      onChange={(value) => setVoicing({ keeper: value === own ? null : value })}
+      onChange={(value) => setVoicing({ timekeeper: value === own ? null : value })}
     />
   );
 };
@@ -65,7 +65,7 @@ const Voice = ({ id }: VoiceProps) => {
 /** A groove with other voices. The groove itself stays as it is; what is brought in is what is heard. */
 export const Revoice = ({ groove }: { groove: Groove }) => {
   const { voicing } = useHeard();
-  const moved = voicing.keeper ? keepTimeOn(groove, voicing.keeper) : groove;
+  const moved = voicing.timekeeper ? keepTimeOn(groove, voicing.timekeeper) : groove;
   const voices = [
     ...new Set(moved.lanes.filter(({ unknown }) => !unknown).map(({ instrument }) => instrument)),
   ];

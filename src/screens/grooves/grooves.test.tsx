@@ -3,7 +3,7 @@ import { keep } from '../../ui/useKept';
 import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
-import { keepersText } from '../../../core/groove/keepers';
+import { favouritesText } from '../../../core/groove/favourites';
 import { GENERAL_MIDI, drumMapText } from '../../../core/midi/drumMap/drumMap';
 import { readDrumMap } from '../../../core/midi/drumMap/drumMapFile';
 import { readMidnam } from '../../../core/midi/drumMap/mapFiles';
@@ -144,7 +144,7 @@ test('a word narrows the list, a tap is heard at the tempo that is wanted, and i
   press('Show all');
   expect(rows()).toHaveLength(1);
   press('Save keepers');
-  expect(mockSaved[0]).toEqual(['keepers.json', keepersText(grooves().keepers)]);
+  expect(mockSaved[0]).toEqual(['keepers.json', favouritesText(grooves().keepers)]);
 });
 
 test('beside a running beat it joins without beginning anew, and the beat runs on', async () => {
@@ -325,7 +325,7 @@ test('keepers whose grooves are elsewhere are named; a file that is none is refu
   await open();
   page('Keepers');
   const away = { grooves: [{ id: 'imported/far.mid', name: 'Far away' }], folders: [['Built-in', 'Samba']] };
-  give('Keepers file', fileOf('k.json', keepersText(away)));
+  give('Keepers file', fileOf('k.json', favouritesText(away)));
   await waitFor(() => expect(notices().at(-1)).toBe('2 new keepers from “k.json”.'));
   press('1 kept groove is not here');
   expect(screen.getByText('Far away')).toBeTruthy();

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { MOST } from '../../../core/document/choices';
 import type { Beat } from '../../../core/document/schema';
 import { beatEdited } from '../../state/doc';
-import { keeper } from '../../state/session';
+import { persistence } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { selectPattern, useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -66,7 +66,7 @@ export const BringSheet = ({ onClose }: { onClose: () => void }) => {
   const [from, setFrom] = useState<Beat | null>(null);
   const [missing, setMissing] = useState(false);
   const choose = async (id: string) => {
-    const beat = id ? await keeper.beat(id) : null;
+    const beat = id ? await persistence.beat(id) : null;
     setFrom(beat);
     setMissing(id !== '' && !beat);
   };

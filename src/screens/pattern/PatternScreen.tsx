@@ -20,7 +20,7 @@ import { listed } from '../../../core/document/text';
 import type { KitId } from '../../../core/document/schema';
 import { KITS } from '../../../core/sound/kits';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
-import { loadEdits } from '../../state/lateEdits';
+import { loadEdits } from '../../state/deferredEdits';
 import { viewChanged, ZOOMS } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
 import { HelpContext } from '../../ui/help';
@@ -223,7 +223,7 @@ const NewLane = ({ onDone }: { onDone: () => void }) => {
   const add = (instrument: InstrumentId) => {
     const id = nanoid();
     act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument } } }));
-    act(viewChanged({ openLane: id, drawer: 'lane', cursor: null, spots: [] }));
+    act(viewChanged({ openLane: id, drawer: 'lane', cursor: null, selection: [] }));
     onDone();
   };
   return (
@@ -339,7 +339,7 @@ const Board = ({ wide, onBar, onPresets }: BoardProps) => {
 export const PatternScreen = () => {
   const ready = useApp((state) => !!selectPattern(state));
   const openLane = useApp((state) => state.view.openLane);
-  const asked = useApp((state) => state.view.drawer === 'pads' || state.view.spots.length > 0);
+  const asked = useApp((state) => state.view.drawer === 'pads' || state.view.selection.length > 0);
   const wide = useWide();
   const [bar, setBar] = useState(0);
   const [patterns, setPatterns] = useState(false);

@@ -183,7 +183,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
   const [several, setSeveral] = useState(also.length > 0);
   const act = useDo();
   const full = beat.patterns.length >= MOST.patterns;
-  const show = (id: string) => act(viewChanged({ patternId: id, spots: [], cursor: null }));
+  const show = (id: string) => act(viewChanged({ patternId: id, selection: [], cursor: null }));
   const make = (edit: 'addPattern' | 'duplicatePattern') => {
     const id = nanoid();
     act(

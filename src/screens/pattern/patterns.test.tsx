@@ -6,7 +6,7 @@ import { newBeat, lanePatternOf } from '../../../core/document/defaults';
 import { setStep } from '../../../core/edit/hits';
 import { beatEdited, beatOpened, patternsEdited, undone } from '../../state/doc';
 import { store } from '../../state/session';
-import { selectAudible } from '../../state/heard';
+import { selectAudible } from '../../state/audible';
 import { libraryRead, noticed, viewChanged } from '../../state/slices';
 import { SayContext } from '../../ui/say';
 import { BringSheet } from './BringSheet';
@@ -24,7 +24,7 @@ jest.mock('../../web/SortableLater', () => jest.requireActual('../../web/Sortabl
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
-  return { store: createStore(), keeper: { beat: () => Promise.resolve(mockOther) } };
+  return { store: createStore(), persistence: { beat: () => Promise.resolve(mockOther) } };
 });
 
 const beat = () => store.getState().doc.beat!;
@@ -52,7 +52,7 @@ beforeEach(() => {
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   const one = newBeat('b', 'Quay', 1);
   store.dispatch(beatOpened({ beat: { ...one, patterns: [setStep(one.patterns[0]!, 'kick', 0, true)] } }));
-  store.dispatch(viewChanged({ patternId: 'a', also: [], spots: [], cursor: null, openLane: null }));
+  store.dispatch(viewChanged({ patternId: 'a', also: [], selection: [], cursor: null, openLane: null }));
 });
 
 describe('the patterns of a beat', () => {
@@ -197,7 +197,7 @@ describe('a group of lanes', () => {
         .map(({ id }) => id),
     ).toEqual(['kick', 'clap']);
     press('Choose all hits of Drums');
-    expect(store.getState().view.spots).toEqual([{ laneId: 'kick', step: 0 }]);
+    expect(store.getState().view.selection).toEqual([{ laneId: 'kick', step: 0 }]);
   });
 });
 

@@ -15,7 +15,7 @@ import { NumberField } from '../../ui/NumberField';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
-import { useHeld } from '../../state/useHeld';
+import { useClamped } from '../../state/useClamped';
 import { entryWords } from './words';
 import { words } from '../../words/song';
 
@@ -33,7 +33,7 @@ const patternChoices = (beat: Beat) => {
 };
 
 const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: number }) => {
-  const within = useHeld();
+  const within = useClamped();
   const pattern = patternOfEntry(beat, entry);
   const { name } = entryPattern(beat, entry);
   const by = entry.bars === undefined ? 'times' : 'bars';

@@ -106,7 +106,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
                 pattern.id === patternId && styles.current,
                 { borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` },
               ]}
-              onPress={() => act(viewChanged({ patternId: pattern.id, spots: [], cursor: null }))}
+              onPress={() => act(viewChanged({ patternId: pattern.id, selection: [], cursor: null }))}
             >
               <BeadPicture pattern={pattern} lanes={beat.lanes} width={112} height={40} />
               <Words bold>{pattern.name}</Words>

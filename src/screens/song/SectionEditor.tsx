@@ -16,7 +16,7 @@ import { Range } from '../../ui/Range';
 import { edit } from './edit';
 import { Entries } from './Entries';
 import { FillOffers } from './FillOffers';
-import { useHeld } from '../../state/useHeld';
+import { useClamped } from '../../state/useClamped';
 import { words } from '../../words/song';
 
 interface OnSection {
@@ -142,7 +142,7 @@ const OwnFeel = ({ beat, section }: OnSection) => {
 };
 
 const Own = ({ beat, section }: OnSection) => {
-  const within = useHeld();
+  const within = useClamped();
   const tempo = section.tempo ?? beat.tempo;
   return (
     <Group title={words.ofItsOwn}>
@@ -177,7 +177,7 @@ const Own = ({ beat, section }: OnSection) => {
 };
 
 const Across = ({ beat, section }: OnSection) => {
-  const within = useHeld();
+  const within = useClamped();
   const now = section.change ?? {};
   const set = (args: Partial<NonNullable<Section['change']>>, gesture?: string) => {
     const next = Object.fromEntries(
@@ -255,7 +255,7 @@ const AtItsPlace = ({
   place,
   onOther,
 }: OnSection & { place: Place; onOther: (id: string) => void }) => {
-  const within = useHeld();
+  const within = useClamped();
   const linked = beat.song.order.filter(({ sectionId }) => sectionId === section.id).length;
   const at = beat.song.order.findIndex(({ id }) => id === place.id);
   return (

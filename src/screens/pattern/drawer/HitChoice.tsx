@@ -126,7 +126,7 @@ export const Scope = ({ target, lane, count }: { target: Target; lane: Lane | un
 export const Selecting = () => {
   const act = useDo();
   const pattern = useApp(selectPattern)!;
-  const { spots, openLane, cursor, eraser, hearEdits } = useApp((state) => state.view);
+  const { selection: spots, openLane, cursor, eraser, hearEdits } = useApp((state) => state.view);
   const g = cursor ? gridTicks(lanePatternOf(pattern, cursor.laneId).grid) : 0;
   const bar = cursor ? Math.floor((cursor.step * g) / barTicks(pattern.meter) + 1e-9) : 0;
   return (
@@ -145,7 +145,7 @@ export const Selecting = () => {
         {words.pattern}
       </Chip>
       {spots.length ? (
-        <Chip onPress={() => act(viewChanged({ spots: [], cursor: null, scope: 'hits' }))}>
+        <Chip onPress={() => act(viewChanged({ selection: [], cursor: null, scope: 'hits' }))}>
           {words.deselect}
         </Chip>
       ) : null}

@@ -18,7 +18,7 @@ import { planLane } from '../../../../core/play/plan';
 import { ticksPerMs } from '../../../../core/units';
 import { LANE_PRESETS } from '../../../../core/edit/presets';
 import { beatEdited, laneChanged } from '../../../state/doc';
-import { keeper, store } from '../../../state/session';
+import { persistence, store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
@@ -404,7 +404,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
         <Chip
           onPress={() => {
             const beat = store.getState().doc.beat!;
-            void keeper.takeIn(splitOff(beat, lane.id, nanoid()));
+            void persistence.takeIn(splitOff(beat, lane.id, nanoid()));
           }}
         >
           {words.splitOffIntoABeat}
@@ -413,7 +413,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           tone="danger"
           disabled={count < 2}
           onPress={() => {
-            act(viewChanged({ openLane: null, spots: [], cursor: null }));
+            act(viewChanged({ openLane: null, selection: [], cursor: null }));
             act(beatEdited({ edit: { edit: 'removeLane', args: { laneId: lane.id } } }));
           }}
         >

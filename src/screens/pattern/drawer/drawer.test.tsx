@@ -7,7 +7,7 @@ import type { Hit, LanePattern } from '../../../../core/document/schema';
 import { patternOf } from '../../../../core/edit/beatEdits';
 import { setStep, setVelocity } from '../../../../core/edit/hits';
 import { beatEdited, beatOpened, undone } from '../../../state/doc';
-import { selectAudible } from '../../../state/heard';
+import { selectAudible } from '../../../state/audible';
 import { store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
 import { PlayContext } from '../../../ui/playing';
@@ -28,7 +28,7 @@ jest.mock('../../../audio/player', () => ({
 jest.mock('../../../web/SortableLater', () => jest.requireActual('../../../web/SortableLater.mock'));
 jest.mock('../../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../../state/store')>('../../../state/store');
-  return { store: createStore(), keeper: { takeIn: jest.fn() } };
+  return { store: createStore(), persistence: { takeIn: jest.fn() } };
 });
 
 const mockToggled = jest.fn();
@@ -62,7 +62,7 @@ beforeEach(() => {
     viewChanged({
       patternId: 'a',
       openLane: 'kick',
-      spots: [],
+      selection: [],
       cursor: null,
       clip: null,
       drawer: 'hits',
@@ -90,7 +90,7 @@ describe('hits', () => {
     expect(screen.getByText('All 2 hits of Kick')).toBeTruthy();
     press('Accent 120');
     expect(part().hits.map(({ velocity }) => velocity)).toEqual([120, 120]);
-    look({ spots: [{ laneId: 'kick', step: 8 }], scope: 'hits' });
+    look({ selection: [{ laneId: 'kick', step: 8 }], scope: 'hits' });
     expect(screen.getByText('Kick, step 9')).toBeTruthy();
     press('Ghost 36');
     expect(part().hits.map(({ velocity }) => velocity)).toEqual([120, 36]);
@@ -113,7 +113,7 @@ describe('hits', () => {
   });
 
   test('the levels of one tap are the beat’s own', () => {
-    look({ spots: [{ laneId: 'kick', step: 0 }] });
+    look({ selection: [{ laneId: 'kick', step: 0 }] });
     press('What ghost, normal and accent are');
     const field = screen.getByLabelText('Ghost level');
     fireEvent.change(field, { target: { value: '22' } });
@@ -174,16 +174,16 @@ describe('hits', () => {
   });
 
   test('hits are copied, pasted where the hand was last, and deleted', () => {
-    look({ spots: [{ laneId: 'kick', step: 8 }], cursor: { laneId: 'snare', step: 3 } });
+    look({ selection: [{ laneId: 'kick', step: 8 }], cursor: { laneId: 'snare', step: 3 } });
     press('Copy');
     expect(screen.getByRole('button', { name: 'Paste at bar 1, step 10' })).toBeTruthy();
     look({ pasteAt: { laneId: 'snare', step: 3 } });
     press('Paste at bar 1, step 4');
     expect(hit(0, 'snare')).toMatchObject({ step: 3, velocity: 60 });
-    expect(store.getState().view.spots).toMatchObject([{ laneId: 'snare', step: 3 }]);
+    expect(store.getState().view.selection).toMatchObject([{ laneId: 'snare', step: 3 }]);
     press('Delete');
     expect(part('snare').hits).toEqual([]);
-    look({ spots: [{ laneId: 'kick', step: 8 }] });
+    look({ selection: [{ laneId: 'kick', step: 8 }] });
     press('Duplicate');
     expect(part().hits.map(({ step }) => step)).toEqual([0, 8, 9]);
   });

@@ -1,10 +1,8 @@
-import { parseMidi, type MidiData, type MidiEvent } from 'midi-file';
-import type { Read } from '../../document/file';
+import type { MidiData, MidiEvent } from 'midi-file';
 import type { Meter } from '../../document/meter';
 import { changingBars, nextBarLine, type Bars } from '../../feel/bars';
 import type { Performance } from '../../analysis/performance';
-import { readChunks } from './chunks';
-import { beyondBounds, FILE_BOUNDS, MOST_TICKS } from './limits';
+import { FILE_BOUNDS, MOST_TICKS } from './limits';
 import {
   QUARTER,
   ticksPerMs,
@@ -46,31 +44,6 @@ export interface MidiFile {
   /** At a position of 960 to the quarter. */
   ticksPerMs: (position: Ticks) => number;
 }
-
-const fault = (error: string): { ok: false; error: string } => ({ ok: false, error });
-
-/** What the package would take for whole though it is not. */
-const shapeFault = (bytes: Uint8Array): string | null => {
-  if (bytes.length === 0) return 'It is empty.';
-  const id = (at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
-  if (bytes.length < 14 || id(0) !== 'MThd') return 'It is not a MIDI file.';
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const tracks = view.getUint16(10);
-  if (view.getUint16(12) & 0x8000)
-    return 'It counts time in film frames (SMPTE), which has no beats to move notes by.';
-  if (view.getUint16(12) === 0) return 'It says that a quarter note has no ticks.';
-  let at = 8 + view.getUint32(4);
-  for (let track = 0; track < tracks; track++) {
-    if (at + 8 > bytes.length) return `It ends before its track ${track + 1} of ${tracks}.`;
-    if (id(at) !== 'MTrk') return `Its track ${track + 1} does not begin as a track does.`;
-    at += 8 + view.getUint32(at + 4);
-    if (at > bytes.length) return `It is cut short in its track ${track + 1} of ${tracks}.`;
-  }
-  return tracks ? null : 'It has no tracks.';
-};
-
-const whole = ({ tracks }: MidiData): boolean =>
-  tracks.every((events) => events.every(({ deltaTime, type }) => deltaTime >= 0 && type !== undefined));
 
 /** The notes of one track: an end belongs to the earliest open start of its number. */
 const trackNotes = (events: MidiEvent[], track: number): { notes: ReadNote[]; end: number } => {
@@ -164,32 +137,7 @@ const tempoAt = (tempos: Change<number>[]): ((position: Ticks) => number) => {
 };
 
 /**
- * Reads a Standard MIDI File. No time signature means 4/4, no tempo 120 BPM.
- *
- * @returns the file, or a sentence for a person that says why it cannot be read; it never throws
- */
-export const readMidi = (bytes: Uint8Array): Read<MidiFile> => {
-  const wrong = shapeFault(bytes);
-  if (wrong) return fault(wrong);
-  // The package runs on for ever in a track whose last event is longer than the track.
-  const chunks = readChunks(bytes);
-  if (!chunks.ok) return chunks;
-  if (chunks.value.warnings.some((warning) => /breaks off/.test(warning)))
-    return fault('It is damaged: one of its events is cut short.');
-  let data: MidiData;
-  try {
-    data = parseMidi(bytes);
-  } catch {
-    return fault('It is damaged: one of its events could not be read.');
-  }
-  if (!whole(data)) return fault('It is damaged: one of its events is cut short.');
-  const file = fileOf(data, data.header.ticksPerBeat!);
-  const beyond = beyondBounds(file);
-  return beyond ? fault(beyond) : { ok: true, value: file };
-};
-
-/**
- * What the events of a file say.
+ * What the events of a file say. No time signature means 4/4, no tempo 120 BPM.
  *
  * @param ppq ticks a quarter
  */

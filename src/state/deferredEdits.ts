@@ -32,7 +32,7 @@ const later = (ms: number): Promise<void> => new Promise((resolve) => setTimeout
  * overtakes another and none lands in another document. What is said of an edit waits with it. A fetch that fails is
  * tried again until it is there, and it is told.
  */
-export const createLateEdits = ({ load, wait }: Parts = { load: loadEdits, wait: later }) => {
+export const createDeferredEdits = ({ load, wait }: Parts = { load: loadEdits, wait: later }) => {
   const queue: { action: unknown; next: (action: unknown) => unknown }[] = [];
   let draining: Promise<void> | null = null;
 

@@ -2,8 +2,8 @@ import type { Read } from '../../core/document/reading';
 import { newBeat } from '../../core/document/defaults';
 import * as file from '../../core/document/file';
 import { memoryJournal } from './journal';
-import { createKeeper } from './keeper';
-import { loadEdits } from './lateEdits';
+import { createPersistence } from './persistence';
+import { loadEdits } from './deferredEdits';
 import type { KeyValue } from './storage';
 import { changed } from './storage.mock';
 import { createStore } from './store';
@@ -64,7 +64,7 @@ export const open = async (
   const store = createStore();
   const tab = `tab${++tabs}`;
   living.add(tab);
-  const keeper = createKeeper({
+  const persistence = createPersistence({
     store,
     storage,
     journal,
@@ -79,7 +79,7 @@ export const open = async (
     screenReady: Promise.resolve(),
     seed: () => 5,
   });
-  await keeper.boot();
+  await persistence.boot();
   const state = () => store.getState();
   const texts = () => state().notices.map(({ text }) => text);
   const beat = () => state().doc.beat!;
@@ -88,7 +88,7 @@ export const open = async (
     living.delete(tab);
     store.hearEdits(() => undefined);
   };
-  return { store, keeper, storage, journal, state, texts, beat, kill };
+  return { store, persistence, storage, journal, state, texts, beat, kill };
 };
 
 /** What is read from the text of a file. */

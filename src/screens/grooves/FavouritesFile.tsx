@@ -4,7 +4,7 @@ import { Words } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import type { Catalogue } from '../../../core/groove/catalogue';
-import { joinedKeepers, keepersText, type Favourites } from '../../../core/groove/keepers';
+import { joinedFavourites, favouritesText, type Favourites } from '../../../core/groove/favourites';
 import { groovesChanged } from '../../state/grooves';
 import { noticed } from '../../state/slices';
 import { useDo } from '../../state/store';
@@ -20,16 +20,16 @@ interface KeepersFileProps {
 }
 
 /** Keepers to a file and back; those whose grooves are elsewhere are named. */
-export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
+export const FavouritesFile = ({ keepers, rows }: KeepersFileProps) => {
   const act = useDo();
   const away = keepers.grooves.filter(({ id }) => !rows.byId.has(id));
   const open = async (name: string, bytes: Uint8Array) => {
-    const read = await readAside('readKeepers', new TextDecoder().decode(bytes));
+    const read = await readAside('readFavourites', new TextDecoder().decode(bytes));
     if (!read.ok) {
       act(noticed({ text: words.nameWasNotTakenIn(name, read.error), tone: 'danger', subject: 'keepers' }));
       return;
     }
-    const joined = joinedKeepers(keepers, read.value);
+    const joined = joinedFavourites(keepers, read.value);
     const added =
       joined.grooves.length + joined.folders.length - keepers.grooves.length - keepers.folders.length;
     act(groovesChanged({ keepers: joined }));
@@ -40,7 +40,7 @@ export const KeepersFile = ({ keepers, rows }: KeepersFileProps) => {
       <View style={styles.importWays}>
         <Chip
           disabled={!keepers.grooves.length && !keepers.folders.length}
-          onPress={() => saveText(keepersText(keepers), 'keepers.json')}
+          onPress={() => saveText(favouritesText(keepers), 'keepers.json')}
         >
           {words.saveKeepers}
         </Chip>

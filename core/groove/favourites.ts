@@ -19,7 +19,7 @@ export const keepsFolder = ({ folders }: Favourites, path: string[]): boolean =>
   folders.some((one) => samePath(one, path));
 
 /** Marks a groove, or takes its mark away. */
-export const turnGroove = (keepers: Favourites, groove: { id: string; name: string }): Favourites => ({
+export const toggleGroove = (keepers: Favourites, groove: { id: string; name: string }): Favourites => ({
   ...keepers,
   grooves: keepsGroove(keepers, groove.id)
     ? keepers.grooves.filter(({ id }) => id !== groove.id)
@@ -27,7 +27,7 @@ export const turnGroove = (keepers: Favourites, groove: { id: string; name: stri
 });
 
 /** Keeps a folder, or lets go of it. */
-export const turnFolder = (keepers: Favourites, path: string[]): Favourites => ({
+export const toggleFolder = (keepers: Favourites, path: string[]): Favourites => ({
   ...keepers,
   folders: keepsFolder(keepers, path)
     ? keepers.folders.filter((one) => !samePath(one, path))
@@ -35,11 +35,11 @@ export const turnFolder = (keepers: Favourites, path: string[]): Favourites => (
 });
 
 /** Keepers as the text of a file. */
-export const keepersText = (keepers: Favourites): string =>
+export const favouritesText = (keepers: Favourites): string =>
   `${JSON.stringify({ kind: 'ruddik.keepers', version: 1, ...keepers }, null, 1)}\n`;
 
 /** Both lists, nothing twice. */
-export const joinedKeepers = (a: Favourites, b: Favourites): Favourites => ({
+export const joinedFavourites = (a: Favourites, b: Favourites): Favourites => ({
   grooves: [...a.grooves, ...b.grooves.filter(({ id }) => !keepsGroove(a, id))],
   folders: [...a.folders, ...b.folders.filter((path) => !keepsFolder(a, path))],
 });

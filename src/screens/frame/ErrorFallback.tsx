@@ -24,7 +24,7 @@ const Fallback = ({ resetErrorBoundary }: FallbackProps) => {
 };
 
 /** A fault of one screen stays on it: all the others, play and the beat go on. */
-export const Mishap = ({ children }: { children: ReactNode }) => {
+export const ErrorFallback = ({ children }: { children: ReactNode }) => {
   const path = usePathname();
   return (
     <ErrorBoundary FallbackComponent={Fallback} resetKeys={[path]}>

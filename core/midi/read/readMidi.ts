@@ -1,9 +1,9 @@
 import { parseMidi, writeMidi } from 'midi-file';
 import type { Read } from '../../document/file';
 import type { Bpm } from '../../units';
-import { readChunks, type Chunks } from './chunks';
+import { readChunks, type Chunks, type Damage } from './chunks';
 import { beyondBounds, FILE_BOUNDS } from './limits';
-import { fileOf, type MidiFile, type ReadNote } from './readFile';
+import { fileOf, type MidiFile, type ReadNote } from './midiFile';
 
 /** A file as it could be read, and what was wrong with it. */
 export interface OpenedFile {
@@ -77,17 +77,32 @@ const endAtNext = (notes: ReadNote[]): number => {
   return count;
 };
 
+/** Sentences of what was mended. @example ["Track 2 breaks off; what stands before that was read."] */
+const warningsOf = (damage: Damage[]): string[] =>
+  damage.map(({ what, mended: done }) => {
+    const clause = done ? `${what}; ${done}` : what;
+    return `${clause[0]!.toUpperCase()}${clause.slice(1)}.`;
+  });
+
 /**
- * Opens a MIDI file from anywhere: damaged ones give what can be read of them, with a warning.
+ * Reads a Standard MIDI File. Strictly, a damaged one is refused; leniently, it gives what can be read of it, with a warning
+ * for each thing that was mended. Both give the same events of a file that is whole.
  *
- * @returns the file, or a sentence for a person that says why it cannot be taken in; it never throws
+ * @param how `strict` for files whose notes are moved and written again, `lenient` for files from anywhere
+ * @returns the file, or a sentence for a person that says why it is refused; it never throws
+ * @example readMidi(new Uint8Array(), 'strict') // { ok: false, error: 'It is empty.' }
  */
-export const openMidi = (bytes: Uint8Array): Read<OpenedFile> => {
+export const readMidi = (bytes: Uint8Array, how: 'strict' | 'lenient'): Read<OpenedFile> => {
   if (bytes.length > FILE_BOUNDS.bytes) return fault('It is larger than 4 MB.');
   const chunks = readChunks(bytes);
   if (!chunks.ok) return chunks;
-  const { division, warnings } = chunks.value;
-  const frames = division & SMPTE ? filmFault(division) : null;
+  const { division, damage } = chunks.value;
+  const isFilm = (division & SMPTE) !== 0;
+  if (how === 'strict') {
+    if (isFilm) return fault('It counts time in film frames (SMPTE), which has no beats to move notes by.');
+    if (damage.length) return fault(`It is damaged: ${damage[0]!.what}.`);
+  }
+  const frames = isFilm ? filmFault(division) : null;
   if (frames) return fault(frames);
   let file: MidiFile;
   try {
@@ -97,10 +112,17 @@ export const openMidi = (bytes: Uint8Array): Read<OpenedFile> => {
   }
   const beyond = beyondBounds(file);
   if (beyond) return fault(beyond);
-  if (division & SMPTE)
+  const warnings = warningsOf(damage);
+  if (isFilm)
     warnings.push(`It counts time in film frames (SMPTE): read as if its tempo were ${SMPTE_TEMPO} BPM.`);
   const endless = endAtNext(file.notes);
   if (endless === 1) warnings.push('1 note has no end and was given one.');
   if (endless > 1) warnings.push(`${endless} notes have no end and were given one.`);
   return { ok: true, value: { file, division, warnings } };
+};
+
+/** The same for those that want the notes alone: read strictly. */
+export const readMidiFile = (bytes: Uint8Array): Read<MidiFile> => {
+  const read = readMidi(bytes, 'strict');
+  return read.ok ? { ok: true, value: read.value.file } : read;
 };

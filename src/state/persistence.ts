@@ -20,7 +20,7 @@ import { createTrouble, TAKE_IT } from './trouble';
 import { words } from '../words/state';
 
 /** Keeps beats: loads, saves, and sees that nothing is lost between tabs, damaged data and a full disk. */
-export interface KeeperParts {
+export interface PersistenceParts {
   store: Store;
   storage: KeyValue;
   journal: Journal;
@@ -42,7 +42,7 @@ export interface KeeperParts {
   screenReady: Promise<void>;
 }
 
-export interface Keeper {
+export interface Persistence {
   boot(): Promise<void>;
   /** Saves what is pending now. @returns false where the storage does not take it */
   flush(): Promise<boolean>;
@@ -82,7 +82,7 @@ const SAVE_AFTER = 300;
 /** In the way of a storage that does not take something, so many ms pass before it is tried again. */
 const AGAIN = 2000;
 
-export const createKeeper = (parts: KeeperParts): Keeper => {
+export const createPersistence = (parts: PersistenceParts): Persistence => {
   const { store, storage, journal, tabs, life, demos, fileFormat, now, seed, screenReady } = parts;
   /** The open beat as its text is kept. */
   let saved: Beat | null = null;

@@ -1,10 +1,10 @@
+import { readMidiFile } from './readMidi';
 import fc from 'fast-check';
 import { parseMidi, writeMidi, type MidiEvent } from 'midi-file';
 import { readChunks } from './chunks';
 import { inspectMidi } from './inspect';
 import { FILE_BOUNDS } from './limits';
-import { openMidi } from './openFile';
-import { readMidi } from './readFile';
+import { readMidi } from './readMidi';
 import { wholeEvents } from './wholeEvents';
 
 const note = (deltaTime: number, noteNumber = 38, velocity = 90): MidiEvent => ({
@@ -31,7 +31,7 @@ const fileOf = (tracks: MidiEvent[][], format: 0 | 1 | 2 = 1): Uint8Array =>
 const WHOLE = fileOf([steady(32)]);
 
 const opened = (bytes: Uint8Array) => {
-  const read = openMidi(bytes);
+  const read = readMidi(bytes, 'lenient');
   if (!read.ok) throw new Error(read.error);
   return read.value;
 };
@@ -49,7 +49,7 @@ const foreign = (id: string, length: number): number[] => [
 
 describe('whole files', () => {
   test('are read as the strict reader reads them, without a warning', () => {
-    const [loose, strict] = [opened(WHOLE), readMidi(WHOLE)];
+    const [loose, strict] = [opened(WHOLE), readMidiFile(WHOLE)];
     expect(loose.warnings).toEqual([]);
     expect(strict.ok && strict.value.notes).toEqual(loose.file.notes);
     expect(loose.file.notes).toHaveLength(32);
@@ -99,14 +99,17 @@ describe('refused, each with its own sentence', () => {
     ],
     ['no track', WHOLE.slice(0, 14), 'It has no tracks.'],
     ['too large', new Uint8Array(FILE_BOUNDS.bytes + 1), 'It is larger than 4 MB.'],
-  ])('%s', (_, bytes, error) => expect(openMidi(bytes)).toEqual({ ok: false, error }));
+  ])('%s', (_, bytes, error) => expect(readMidi(bytes, 'lenient')).toEqual({ ok: false, error }));
 
   test('too many notes', () => {
     const body = new Uint8Array(4 * (FILE_BOUNDS.notes + 1));
     for (let at = 0; at < body.length; at += 4) body.set([0, 0x99, 38, 90], at);
     const bytes = Uint8Array.from([...WHOLE.slice(0, 14), 0x4d, 0x54, 0x72, 0x6b, 0, 0, 0, 0, ...body]);
     new DataView(bytes.buffer).setUint32(18, body.length);
-    expect(openMidi(bytes)).toEqual({ ok: false, error: 'It has 200,001 notes; at most 200,000 are read.' });
+    expect(readMidi(bytes, 'lenient')).toEqual({
+      ok: false,
+      error: 'It has 200,001 notes; at most 200,000 are read.',
+    });
   });
 });
 

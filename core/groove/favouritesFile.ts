@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { faultText, isRaw, parsed, type Read } from '../document/reading';
-import type { Favourites } from './keepers';
+import type { Favourites } from './favourites';
 
 const MOST = 20_000;
 const schema = z.strictObject({
@@ -11,7 +11,7 @@ const schema = z.strictObject({
 });
 
 /** Reads a list of keepers, or says in a sentence why it cannot be read. */
-export const readKeepers = (text: string): Read<Favourites> => {
+export const readFavourites = (text: string): Read<Favourites> => {
   const json = parsed(text);
   if (!json.ok) return json;
   const raw = json.value;

@@ -7,7 +7,7 @@ const CLEAR: PatternEdit = { edit: 'clearLanes', args: { laneIds: ['kick'] } };
 const page = () => {
   jest.resetModules();
   const doc = jest.requireActual<typeof import('./doc')>('./doc');
-  const { createLateEdits } = jest.requireActual<typeof import('./lateEdits')>('./lateEdits');
+  const { createDeferredEdits } = jest.requireActual<typeof import('./deferredEdits')>('./lateEdits');
   const { configureStore } = jest.requireActual<typeof import('@reduxjs/toolkit')>('@reduxjs/toolkit');
   const { noticed, noticesReducer } = jest.requireActual<typeof import('./slices')>('./slices');
   let refused = 0;
@@ -20,7 +20,7 @@ const page = () => {
     await new Promise<void>((resolve) => (come = resolve));
     doc.giveEdits(jest.requireActual<typeof import('../../core/edit/edits')>('../../core/pattern/edits'));
   });
-  const late = createLateEdits({ load: fetched, wait: () => Promise.resolve() });
+  const late = createDeferredEdits({ load: fetched, wait: () => Promise.resolve() });
   const store = configureStore({
     reducer: { doc: doc.docReducer, notices: noticesReducer },
     middleware: (defaults) =>

@@ -4,7 +4,7 @@ import { useDo } from './store';
 import { words } from '../words/state';
 
 /** Holds what was asked for to its range, to a hundredth, and says so where it had to be. */
-export const useHeld = () => {
+export const useClamped = () => {
   const act = useDo();
   return (asked: number, least: number, most: number, what: string): number => {
     const kept = clamp(Math.round(asked * 100) / 100, least, most);

@@ -2,7 +2,7 @@ import type { Beat } from '../../core/document/schema';
 import { writeBeat } from '../../core/document/text';
 import { stepSet, tempoSet, undone } from './doc';
 import { memoryJournal } from './journal';
-import { channel, demo, fromText, living, memory, open, second } from './keeper.mock';
+import { channel, demo, fromText, living, memory, open, second } from './persistence.mock';
 
 beforeEach(() => living.clear());
 
@@ -31,7 +31,7 @@ test('an edit is saved within a second, and a later start comes back to it', asy
 
 test('a beat that was opened is the one that a later start opens', async () => {
   const one = await open();
-  expect(await one.keeper.open('second')).toBe(true);
+  expect(await one.persistence.open('second')).toBe(true);
   const two = await open(memory(one.storage.data));
   expect(two.state().doc.beat!.id).toBe('second');
 });
@@ -81,8 +81,8 @@ test('ten tabs at once: not one of 640 edits is lost, and all show the same', as
       );
       if (step % 7 === at % 7) await Promise.resolve();
     }
-  await Promise.all(all.map(({ keeper }) => keeper.flush()));
-  for (const { keeper } of all) keeper.wake();
+  await Promise.all(all.map(({ persistence }) => persistence.flush()));
+  for (const { persistence } of all) persistence.wake();
   await settle();
   const [first] = all;
   for (const { beat } of all) expect(beat()).toEqual(first!.beat());
@@ -116,10 +116,10 @@ test('an edit is safe when it is seen: the page ends in the same breath, the nex
 test('what a dead page left of a beat that is not opened now is written too; a living one keeps its own', async () => {
   const journal = memoryJournal();
   const one = await open(memory(), channel()(), journal);
-  await one.keeper.open('second');
+  await one.persistence.open('second');
   one.storage.full = true;
   one.store.dispatch(tempoSet({ tempo: 77 }));
-  await one.keeper.flush();
+  await one.persistence.flush();
   expect(journal.data.size).toBe(1);
   const beside = await open(memory(one.storage.data), channel()(), journal);
   expect(journal.data.size).toBe(1);
@@ -128,7 +128,7 @@ test('what a dead page left of a beat that is not opened now is written too; a l
   one.storage.data.set('open', JSON.stringify({ beatId: 'demo', patternId: null }));
   const two = await open(memory(one.storage.data), channel()(), journal);
   expect(two.beat().id).toBe('demo');
-  expect((await two.keeper.beat('second'))!.tempo).toBe(77);
+  expect((await two.persistence.beat('second'))!.tempo).toBe(77);
   expect(journal.data.size).toBe(0);
 });
 
@@ -155,8 +155,8 @@ test('a beat renamed in another tab is renamed here, and forks nothing', async (
   const tabsOf = channel();
   const one = await open(storage, tabsOf());
   const two = await open(storage, tabsOf());
-  await two.keeper.open('second');
-  await two.keeper.rename('demo', 'Rain');
+  await two.persistence.open('second');
+  await two.persistence.rename('demo', 'Rain');
   one.store.dispatch(tap(2));
   await settle();
   expect(one.beat().name).toBe('Rain');
@@ -174,7 +174,7 @@ test('a beat deleted in another tab is told, and kept again with the next edit',
   const tabsOf = channel();
   const one = await open(storage, tabsOf());
   const two = await open(storage, tabsOf());
-  await two.keeper.remove('demo');
+  await two.persistence.remove('demo');
   expect(one.texts().at(-1)).toContain('was deleted in another tab');
   one.store.dispatch(tap(2));
   await settle();
@@ -182,28 +182,28 @@ test('a beat deleted in another tab is told, and kept again with the next edit',
 });
 
 test('no beat is left before it is safe, in the storage or in a file', async () => {
-  const { store, keeper, storage, state, texts, beat } = await open();
+  const { store, persistence, storage, state, texts, beat } = await open();
   storage.full = true;
   store.dispatch(tempoSet({ tempo: 81 }));
-  expect(await keeper.open('second')).toBe(false);
+  expect(await persistence.open('second')).toBe(false);
   expect(beat()).toMatchObject({ id: 'demo', tempo: 81 });
   expect(texts().at(-1)).toContain('Save it to a file first');
-  await keeper.create();
-  await keeper.bringIn('x.json', fromText(writeBeat(second)));
+  await persistence.create();
+  await persistence.bringIn('x.json', fromText(writeBeat(second)));
   expect(beat().id).toBe('demo');
-  keeper.taken(state().doc.beat!);
-  expect(await keeper.open('second')).toBe(true);
+  persistence.taken(state().doc.beat!);
+  expect(await persistence.open('second')).toBe(true);
 });
 
 test('Undo delete on a full storage can be asked for again', async () => {
-  const { keeper, storage, state } = await open();
-  await keeper.remove('second');
+  const { persistence, storage, state } = await open();
+  await persistence.remove('second');
   storage.full = true;
-  await keeper.restore('second');
+  await persistence.restore('second');
   expect(state().library.beats.map(({ name }) => name)).toEqual(['Demo']);
   expect(state().notices.some(({ action }) => action?.label === 'Undo delete')).toBe(true);
   storage.full = false;
-  await keeper.restore('second');
+  await persistence.restore('second');
   expect(
     state()
       .library.beats.map(({ name }) => name)
@@ -221,10 +221,10 @@ test('a beat of a newer version stays where it is, is shown as newer, and is not
     name: 'Second',
     newer: true,
   });
-  expect(await two.keeper.open('second')).toBe(false);
+  expect(await two.persistence.open('second')).toBe(false);
   expect(two.texts().at(-1)).toContain('saved by a newer Ruddik');
   expect(two.storage.data.get('beat/second')).toBe(newer);
-  expect(await two.keeper.textOf('second')).toBe(newer);
+  expect(await two.persistence.textOf('second')).toBe(newer);
 });
 
 test('a list that disagrees with what it lists is mended, at the start and by hand', async () => {
@@ -241,9 +241,9 @@ test('a list that disagrees with what it lists is mended, at the start and by ha
     'summary/second',
     JSON.stringify({ name: 'Wrong', tempo: 1, meter: '9/9', bars: 3, saved: 5 }),
   );
-  expect(await two.keeper.check()).toBe('2 beats looked through; 1 mended or set aside.');
+  expect(await two.persistence.check()).toBe('2 beats looked through; 1 mended or set aside.');
   expect(two.storage.data.get('summary/second')).toContain('"Second"');
-  expect(await two.keeper.check()).toBe('2 beats looked through; all is as it should be.');
+  expect(await two.persistence.check()).toBe('2 beats looked through; all is as it should be.');
 });
 
 test('junk in any one place: the app starts, lists its beats, and what was junk is kept', async () => {
@@ -279,9 +279,9 @@ test('without any storage the app works and says that nothing is kept', async ()
 });
 
 test('two beats of one id in one file are both kept', async () => {
-  const { keeper, state } = await open();
+  const { persistence, state } = await open();
   const both = { kind: 'ruddik.beats', beats: ['One', 'Two'].map((name) => ({ ...demo, id: 'same', name })) };
-  await keeper.bringIn('both.json', fromText(JSON.stringify(both)));
+  await persistence.bringIn('both.json', fromText(JSON.stringify(both)));
   expect(
     state()
       .library.beats.map(({ name }) => name)
@@ -290,9 +290,9 @@ test('two beats of one id in one file are both kept', async () => {
 });
 
 test('thousands of faulty beats in one file are told in a few words', async () => {
-  const { keeper, state } = await open();
+  const { persistence, state } = await open();
   const text = JSON.stringify({ kind: 'ruddik.beats', beats: Array.from({ length: 5000 }, () => ({})) });
-  await keeper.bringIn('many.json', fromText(text));
+  await persistence.bringIn('many.json', fromText(text));
   expect(
     state()
       .notices.map(({ text: one }) => one)
@@ -307,52 +307,52 @@ test('damaged data is set aside with its text, and another beat opens', async ()
   expect(two.state().doc.beat!.id).toBe('second');
   const [aside] = two.state().library.aside;
   expect(aside!.name).toBe('Demo (damaged, set aside)');
-  expect(await two.keeper.asideText(aside!.key)).toBe('{"kind":"ruddik');
+  expect(await two.persistence.asideText(aside!.key)).toBe('{"kind":"ruddik');
   expect(two.storage.data.has('beat/demo')).toBe(false);
-  await two.keeper.removeAside(aside!.key);
+  await two.persistence.removeAside(aside!.key);
   expect(two.state().library.aside).toEqual([]);
 });
 
 test('a full storage is said with a way out, and saving is tried again', async () => {
-  const { store, storage, state, keeper } = await open();
+  const { store, storage, state, persistence } = await open();
   storage.full = true;
   store.dispatch(tempoSet({ tempo: 80 }));
-  await keeper.flush();
+  await persistence.flush();
   expect(state().notices[0]).toMatchObject({ lasting: true, action: { does: { kind: 'saveBeat' } } });
   expect(state().notices[0]!.text).toContain('storage is full');
   storage.full = false;
   store.dispatch(tempoSet({ tempo: 81 }));
-  await keeper.flush();
+  await persistence.flush();
   expect(state().notices).toEqual([]);
   expect(storage.data.get('beat/demo')).toContain('"tempo":81');
 });
 
 test('beats are made, renamed, duplicated, deleted and had back', async () => {
-  const { keeper, state } = await open();
-  await keeper.create();
+  const { persistence, state } = await open();
+  await persistence.create();
   expect(state().doc.beat).toMatchObject({ name: 'New beat', seed: 5 });
-  await keeper.rename('second', 'Rain');
-  await keeper.duplicate('second');
+  await persistence.rename('second', 'Rain');
+  await persistence.duplicate('second');
   const names = () =>
     state()
       .library.beats.map(({ name }) => name)
       .sort();
   expect(names()).toEqual(['Demo', 'New beat', 'Rain', 'Rain copy']);
   const made = state().doc.beat!.id;
-  await keeper.remove(made);
+  await persistence.remove(made);
   expect(names()).toEqual(['Demo', 'Rain', 'Rain copy']);
   expect(state().doc.beat!.id).not.toBe(made);
-  await keeper.restore(made);
+  await persistence.restore(made);
   expect(names()).toContain('New beat');
 });
 
 test('a file becomes a beat of its own, and a faulty one changes nothing', async () => {
-  const { keeper, state, texts } = await open();
-  await keeper.bringIn('demo.json', fromText(writeBeat({ ...demo, name: 'From a file' })));
+  const { persistence, state, texts } = await open();
+  await persistence.bringIn('demo.json', fromText(writeBeat({ ...demo, name: 'From a file' })));
   expect(state().doc.beat!.name).toBe('From a file');
   expect(state().doc.beat!.id).not.toBe('demo');
   const before = state().doc.beat;
-  await keeper.bringIn('bad.json', fromText('{"kind":"ruddik.beat","version":1}'));
+  await persistence.bringIn('bad.json', fromText('{"kind":"ruddik.beat","version":1}'));
   expect(state().doc.beat).toBe(before);
   expect(texts().at(-1)).toMatch(/“bad.json” was not opened\. Its .* is missing/);
 });

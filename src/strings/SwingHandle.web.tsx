@@ -11,7 +11,7 @@ import { words } from '../words/strings';
 const STEP = 0.5;
 
 /** The swing to drag, on the strings themselves: it stands where the second of the first pair sounds. */
-export const Hinge = ({
+export const SwingHandle = ({
   swing,
   onSwing: set,
 }: {
