@@ -1,3 +1,4 @@
+import { microsOf } from '../../core/play/tempoMap';
 import { notesIn } from '../../core/play/driver';
 import { planLive, planSong } from '../../core/play/timelinePlan';
 import { playable } from '../../core/play/playable';
@@ -88,7 +89,8 @@ describe('the feeder', () => {
     const feeder = startFeeder(plan(everyStep(97)), RATE, 1000);
     const { notes } = wake(feeder, 0)!;
     for (const note of notes) {
-      const exact = 1000 + (note.tick * 60 * RATE) / (960 * 97);
+      // A file can tell a tempo in whole microseconds only, and what is heard keeps to the file.
+      const exact = 1000 + (note.tick * microsOf(97) * RATE) / (960 * 1e6);
       expect(Math.abs(note.frame - exact)).toBeLessThanOrEqual(0.5);
     }
   });

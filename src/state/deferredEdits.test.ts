@@ -7,7 +7,7 @@ const CLEAR: PatternEdit = { edit: 'clearLanes', args: { laneIds: ['kick'] } };
 const page = () => {
   jest.resetModules();
   const doc = jest.requireActual<typeof import('./doc')>('./doc');
-  const { createDeferredEdits } = jest.requireActual<typeof import('./deferredEdits')>('./lateEdits');
+  const { createDeferredEdits } = jest.requireActual<typeof import('./deferredEdits')>('./deferredEdits');
   const { configureStore } = jest.requireActual<typeof import('@reduxjs/toolkit')>('@reduxjs/toolkit');
   const { noticed, noticesReducer } = jest.requireActual<typeof import('./slices')>('./slices');
   let refused = 0;
@@ -18,7 +18,7 @@ const page = () => {
       throw new Error('refused');
     }
     await new Promise<void>((resolve) => (come = resolve));
-    doc.giveEdits(jest.requireActual<typeof import('../../core/edit/edits')>('../../core/pattern/edits'));
+    doc.giveEdits(jest.requireActual<typeof import('../../core/edit/edits')>('../../core/edit/edits'));
   });
   const late = createDeferredEdits({ load: fetched, wait: () => Promise.resolve() });
   const store = configureStore({

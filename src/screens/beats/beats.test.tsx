@@ -10,7 +10,7 @@ import { libraryRead } from '../../state/slices';
 import { summaryOf } from '../../state/storage';
 import { BeatsScreen } from './BeatsScreen';
 
-const mockKeeper = {
+const mockPersistence = {
   open: jest.fn((_: string) => Promise.resolve(true)),
   create: jest.fn(() => Promise.resolve()),
   rename: jest.fn(),
@@ -46,8 +46,8 @@ jest.mock('../../state/session', () => {
   const made = createStore();
   return {
     store: made,
-    get keeper() {
-      return mockKeeper;
+    get persistence() {
+      return mockPersistence;
     },
   };
 });
@@ -88,18 +88,18 @@ test('the beats of this browser, the last saved first, the open one marked', () 
 test('one is opened and the pattern shown; the open one needs no opening', async () => {
   press('Open Ferry at Six');
   await waitFor(() => expect(mockRouter.push).toHaveBeenCalledWith('/'));
-  expect(mockKeeper.open).toHaveBeenCalledWith('ferry');
+  expect(mockPersistence.open).toHaveBeenCalledWith('ferry');
   press('Open Quay');
-  expect(mockKeeper.open).toHaveBeenCalledTimes(1);
+  expect(mockPersistence.open).toHaveBeenCalledTimes(1);
 });
 
 test('new, duplicate, delete and save do it to the beat that they name', async () => {
   press('New beat');
-  expect(mockKeeper.create).toHaveBeenCalled();
+  expect(mockPersistence.create).toHaveBeenCalled();
   press('Duplicate Ferry at Six');
-  expect(mockKeeper.duplicate).toHaveBeenCalledWith('ferry');
+  expect(mockPersistence.duplicate).toHaveBeenCalledWith('ferry');
   press('Delete Quay');
-  expect(mockKeeper.remove).toHaveBeenCalledWith('quay');
+  expect(mockPersistence.remove).toHaveBeenCalledWith('quay');
   press('Save Ferry at Six to a file');
   await waitFor(() => expect(mockSaved).toEqual([['Ferry at Six', 'whole']]));
 });
@@ -110,10 +110,10 @@ test('a beat is renamed, and not to nothing', () => {
   fireEvent.change(field, { target: { value: '  ' } });
   expect(screen.getByText('A beat needs a name of at least one letter.')).toBeTruthy();
   press('Rename');
-  expect(mockKeeper.rename).not.toHaveBeenCalled();
+  expect(mockPersistence.rename).not.toHaveBeenCalled();
   fireEvent.change(field, { target: { value: ' Slow ferry ' } });
   press('Rename');
-  expect(mockKeeper.rename).toHaveBeenCalledWith('ferry', 'Slow ferry');
+  expect(mockPersistence.rename).toHaveBeenCalledWith('ferry', 'Slow ferry');
 });
 
 test('all beats go into one file', async () => {
@@ -135,15 +135,15 @@ test('files are brought in one by one; one that is too large is refused, and kee
     fireEvent.change(screen.getByLabelText('Beat file'), { target: { files } });
     await Promise.resolve();
   });
-  await waitFor(() => expect(mockKeeper.bringIn).toHaveBeenCalledWith('small.json', readAs('{"a":1}')));
-  expect(mockKeeper.refuse).toHaveBeenCalledWith('huge.json', 'It is larger than 64 MB.');
+  await waitFor(() => expect(mockPersistence.bringIn).toHaveBeenCalledWith('small.json', readAs('{"a":1}')));
+  expect(mockPersistence.refuse).toHaveBeenCalledWith('huge.json', 'It is larger than 64 MB.');
 });
 
 test('dropped files are brought in too', async () => {
   fireEvent.drop(screen.getByRole('button', { name: 'New beat' }), {
     dataTransfer: { files: [fileOf('dropped.json', '{}')] },
   });
-  await waitFor(() => expect(mockKeeper.bringIn).toHaveBeenCalledWith('dropped.json', readAs('{}')));
+  await waitFor(() => expect(mockPersistence.bringIn).toHaveBeenCalledWith('dropped.json', readAs('{}')));
 });
 
 test('what was damaged can be downloaded with its text, and removed', async () => {
@@ -151,7 +151,7 @@ test('what was damaged can be downloaded with its text, and removed', async () =
   press('Download Damaged beat');
   await waitFor(() => expect(mockSaved).toEqual([['Damaged beat.json.txt', '{"damaged":']]));
   press('Delete Damaged beat');
-  expect(mockKeeper.removeAside).toHaveBeenCalledWith('aside/x/1');
+  expect(mockPersistence.removeAside).toHaveBeenCalledWith('aside/x/1');
 });
 
 test('the theme is chosen', () => {
