@@ -1,4 +1,5 @@
 /** Random documents for property tests. */
+import { inOrder } from './document/position';
 import fc from 'fast-check';
 import { newBeat } from './document/defaults';
 import { newFeel } from './document/feelDefaults';
@@ -42,8 +43,6 @@ export const hits = (steps: number): fc.Arbitrary<Hit> =>
       ...(roll && { roll }),
       ...(grace && { grace }),
     }));
-
-const inOrder = (list: Hit[]) => [...list].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
 
 export const parts: fc.Arbitrary<LanePattern> = fc.record({
   grid: fc.constantFrom(...GRIDS),

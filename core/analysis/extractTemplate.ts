@@ -1,7 +1,9 @@
+import { mean } from './statistics';
+import { modulo } from '../numbers';
 import { gridTicks, type Grid } from '../document/grid';
 import type { Shape, Slot } from '../document/feelSchema';
 import { clamp, type Ticks } from '../units';
-import { byLane, mainNotes, mean, type Performance, type Performed } from './performance';
+import { byLane, mainNotes, type Performance, type Performed } from './performance';
 
 /** Grids that are looked for, the coarsest first. */
 const SOUGHT: Grid[] = ['1/8', '1/8T', '1/16', '1/16T', '1/32'];
@@ -25,8 +27,7 @@ const oneEach = (notes: Performed[], g: Ticks): number => {
 const NEAR = 0.06;
 
 const onThirds = (notes: Performed[], pair: Ticks): number =>
-  notes.filter(({ at }) => Math.abs((((at % pair) + pair) % pair) / pair - 1 / 3) < NEAR).length /
-  notes.length;
+  notes.filter(({ at }) => Math.abs(modulo(at, pair) / pair - 1 / 3) < NEAR).length / notes.length;
 
 /**
  * The grid that a performance is played on: the coarsest at which at least 95 % of the occupied slots hold one note for
@@ -74,7 +75,7 @@ export const dotsOf = (performance: Performance, { grid, length, lanes }: TakeOp
   return notes.map((note) => {
     const k = slotOf(note.at, g);
     return {
-      slot: ((k % n) + n) % n,
+      slot: modulo(k, n),
       offset: note.at / g - k,
       velocity: clamp(((note.velocity / means.get(note.lane)!) * all) / 127, 0, 1),
       lane: note.lane,

@@ -1,6 +1,7 @@
+import { deviation, mean } from './statistics';
 import type { InstrumentId } from '../document/instruments';
 import { barStart } from '../feel/bars';
-import { byLane, deviation, mean, type Performance, type Performed } from './performance';
+import { byLane, type Performance, type Performed } from './performance';
 import type { MidiNote } from '../units';
 
 /** What a note is taken for, going by how it behaves. */

@@ -1,20 +1,10 @@
+import { correlation, deviation, mean, median } from './statistics';
 import { gridTicks, type Grid } from '../document/grid';
 import { SWING } from '../document/choices';
 import type { Swing } from '../document/feelSchema';
 import { clamp, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
 import { barStart } from '../feel/bars';
-import {
-  bpmAt,
-  byLane,
-  correlation,
-  deviation,
-  mainNotes,
-  mean,
-  median,
-  msAt,
-  type Performance,
-  type Performed,
-} from './performance';
+import { bpmAt, byLane, mainNotes, msAt, type Performance, type Performed } from './performance';
 import { swingBend } from '../feel/swing';
 import { findGrid } from './extractTemplate';
 

@@ -17,7 +17,7 @@ import { bendOf, passStrokes } from '../play/notes';
 export const patternPerformance = (beat: Beat, pattern: Pattern, passes = 1): Performance => {
   return {
     notes: allNotes(planPasses(beat, pattern, passes), 'wrap')
-      .filter(({ stroke }) => stroke >= 0)
+      .filter(({ kind }) => kind !== 'grace')
       .map(({ tick, velocity, lane }) => ({ at: tick, velocity, lane: beat.lanes[lane]!.id })),
     bars: steadyBars(pattern.meter),
     meter: pattern.meter,
@@ -66,7 +66,7 @@ export const timingDots = (beat: Beat, pattern: Pattern, passes: number): Timing
   return lanes.flatMap((lane) => {
     const bend = bendOf(lane);
     return passStrokes(lane, end)
-      .filter(({ sounds, into, stroke }) => sounds && !into && stroke === 0)
+      .filter(({ sounds, into, kind }) => sounds && !into && kind === 'main')
       .map(({ gridTick, at, tick, force }) => ({
         laneId: lane.id,
         at: gridTick % bar,

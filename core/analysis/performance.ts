@@ -44,35 +44,6 @@ export const mainNotes = (performance: Performance): Performed[] =>
     return list.filter((_, at) => !gone.has(at));
   });
 
-/** The arithmetic mean; 0 of nothing. @example mean([1, 2, 6]) // 3 */
-export const mean = (values: number[]): number =>
-  values.length ? values.reduce((sum, value) => sum + value, 0) / values.length : 0;
-
-/** The middle of some values, the mean of the two middle ones; 0 of none. @example median([3, 1, 2]) // 2 */
-export const median = (values: number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = Math.floor(sorted.length / 2);
-  return sorted.length % 2 ? sorted[half]! : sorted.length ? (sorted[half - 1]! + sorted[half]!) / 2 : 0;
-};
-
-/** The standard deviation of all values there are. */
-export const deviation = (values: number[]): number => {
-  const middle = mean(values);
-  return Math.sqrt(mean(values.map((value) => (value - middle) ** 2)));
-};
-
-/** Pearson's correlation, -1 to 1; 0 where one of them does not vary. */
-export const correlation = (pairs: [number, number][]): number => {
-  const [a, b] = [mean(pairs.map(([x]) => x)), mean(pairs.map(([, y]) => y))];
-  let [both, first, second] = [0, 0, 0];
-  for (const [x, y] of pairs) {
-    both += (x - a) * (y - b);
-    first += (x - a) ** 2;
-    second += (y - b) ** 2;
-  }
-  return first > 1e-12 && second > 1e-12 ? both / Math.sqrt(first * second) : 0;
-};
-
 /** The tempo at a position. */
 export const bpmAt = ({ ticksPerMs }: Performance, position: Ticks): Bpm =>
   (ticksPerMs(position) * 60000) / QUARTER;

@@ -1,3 +1,4 @@
+import { modulo } from '../numbers';
 import type { MidiNote } from '../units';
 
 const NAMES = ['C', 'C♯', 'D', 'D♯', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'A♯', 'B'];
@@ -13,6 +14,4 @@ export type NoteNames = 'none' | 'c3' | 'c4';
  * @example noteName(42, 'c4') // "F♯2"
  */
 export const noteName = (note: MidiNote, names: NoteNames): string =>
-  names === 'none'
-    ? ''
-    : `${NAMES[((note % 12) + 12) % 12]}${Math.floor(note / 12) - (names === 'c3' ? 2 : 1)}`;
+  names === 'none' ? '' : `${NAMES[modulo(note, 12)]}${Math.floor(note / 12) - (names === 'c3' ? 2 : 1)}`;

@@ -20,3 +20,16 @@ export const numbered = (name: string, taken: Iterable<string>): string => {
     if (!names.has(next)) return next;
   }
 };
+
+/**
+ * An id that is not taken: itself, or with the next number behind it.
+ *
+ * @param taken the ids there are
+ * @example freeId('kick', ['kick', 'kick-2']) // "kick-3"
+ */
+export const freeId = (id: string, taken: Iterable<string>): string => {
+  const ids = new Set(taken);
+  let free = id;
+  for (let n = 2; ids.has(free); n++) free = `${id}-${n}`;
+  return free;
+};

@@ -1,4 +1,6 @@
-import { placed } from '../document/position';
+import { freeId } from '../document/numbered';
+import { inOrder } from '../document/position';
+import { hitOfNote } from '../midi/convert/hits';
 import type { Read } from '../document/file';
 import { MOST, SONG } from '../document/choices';
 import { count } from '../document/text';
@@ -54,12 +56,6 @@ const eventsOf = (file: MidiFile) => {
 
 const COUNT_IN = 'Count-in';
 
-const freeLaneId = (lanes: Lane[], id: string): string => {
-  let free = id;
-  for (let n = 2; lanes.some((lane) => lane.id === free); n++) free = `${id}-${n}`;
-  return free;
-};
-
 /** What has a lane of its own, the finest first: where there are more of these than lanes, the next coarser one is. */
 const LANE_KEYS: ((note: ReadNote) => string)[] = [
   ({ track, note, channel }) => `${track} ${channel} ${note}`,
@@ -86,7 +82,10 @@ const lanesOf = (
     const meant = instrumentIn(map, one.note, one.channel);
     const instrument: InstrumentId = meant ?? UNKNOWN;
     const own = numbers.get(one.track)!.size === 1 && file.tracks.length > 2 ? names[one.track]?.trim() : '';
-    const id = freeLaneId(lanes, instrument);
+    const id = freeId(
+      instrument,
+      lanes.map((lane) => lane.id),
+    );
     byKey.set(key, id);
     lanes.push({
       id,
@@ -118,22 +117,10 @@ const placedNotes = (
     if (!lane) continue;
     const at = one.start * scale;
     while (bar + 1 < bars.length && bars[bar + 1]!.from <= at + STEP / 2 - 1e-6) bar += 1;
-    const { step, nudge } = placed(at - bars[bar]!.from, '1/16');
-    // What lies beyond half a step before the line was placed at a step below zero: it is held there.
-    const length = clamp(((one.end - one.start) * scale) / STEP, 1e-3, 64);
-    const early = at < bars[bar]!.from ? clamp((at - bars[bar]!.from) / STEP, -0.5, 0) : null;
-    out.push({
-      bar,
-      step: early === null ? step : 0,
-      lane,
-      hit: {
-        step: 0,
-        nudge: early ?? nudge,
-        velocity: clamp(one.velocity, 1, 127),
-        length,
-        chance: 1,
-      },
-    });
+    const from = at - bars[bar]!.from;
+    const to = from + (one.end - one.start) * scale;
+    const hit = hitOfNote({ from, to, velocity: one.velocity }, '1/16', 1e-3);
+    out.push({ bar, step: hit.step, lane, hit: { ...hit, step: 0 } });
   }
   return out;
 };
@@ -168,7 +155,7 @@ const partsOf = (
   const total = (bars[first + count - 1]!.from - bars[first]!.from + barTicks(bars[first]!.meter)) / STEP;
   for (const [lane, part] of Object.entries(parts)) {
     const now = part.hits.some(({ step }) => step >= total - 1e-6) ? finer(part, total, loops, moved) : part;
-    parts[lane] = { ...now, hits: [...now.hits].sort((a, b) => a.step + a.nudge - b.step - b.nudge) };
+    parts[lane] = { ...now, hits: inOrder(now.hits) };
   }
   return parts;
 };

@@ -4,7 +4,7 @@ import { feelOf, newPattern, lanePatternOf, patternTicks } from '../document/def
 import { newFeel } from '../document/feelDefaults';
 import { MOST, SONG } from '../document/choices';
 import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
-import { numbered } from '../document/numbered';
+import { freeId, numbered } from '../document/numbered';
 import type { Beat, Hit, Lane, LanePattern, Pattern } from '../document/schema';
 import { count, listed } from '../document/text';
 import { gridTicks } from '../document/grid';
@@ -32,20 +32,15 @@ export interface Brought {
   told: string[];
 }
 
-const freeId = (lanes: Lane[], id: string): string => {
-  const taken = new Set(lanes.map((lane) => lane.id));
-  let at = 2;
-  let free = id;
-  while (taken.has(free)) free = `${id}-${at++}`;
-  return free;
-};
-
 /** A lane for an instrument, with the note that the beat's map has for it. */
 const laneFor = (beat: Beat, { instrument, note, channel, unknown }: GrooveLane): Lane => {
   const entry = beat.map && !unknown ? entryOf(beat.map, instrument) : null;
   const name = unknown ? `Note ${note}` : INSTRUMENTS[instrument].name;
   return {
-    id: freeId(beat.lanes, instrument),
+    id: freeId(
+      instrument,
+      beat.lanes.map((lane) => lane.id),
+    ),
     name: numbered(
       name,
       beat.lanes.map((lane) => lane.name),
@@ -241,7 +236,10 @@ const layOver = (beat: Beat, groove: Groove, pattern: Pattern, instruments: Inst
       const like = now.lanes.find((lane) => lane.id === id)!;
       const beside = {
         ...like,
-        id: freeId(now.lanes, like.instrument),
+        id: freeId(
+          like.instrument,
+          now.lanes.map((lane) => lane.id),
+        ),
         name: numbered(
           like.name,
           now.lanes.map(({ name }) => name),

@@ -1,3 +1,4 @@
+import { inOrder } from '../document/position';
 import { withLanePattern } from '../document/defaults';
 import { lanePatternOf, patternTicks, stepsOf } from '../document/defaults';
 import { gridTicks, type Grid } from '../document/grid';
@@ -24,8 +25,6 @@ export interface Clip {
   /** One for each lane, from the topmost; `down` is how many lanes below the topmost one. Steps count from its start. */
   rows: { down: number; grid: Grid; hits: Hit[] }[];
 }
-
-const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
 
 const stepAt = (pattern: Pattern, { laneId, step }: Spot): Ticks =>
   step * gridTicks(lanePatternOf(pattern, laneId).grid);

@@ -1,3 +1,4 @@
+import { inOrder } from '../document/position';
 import { notesIn } from '../play/driver';
 import { planLive } from '../play/timelinePlan';
 import { straightenLane, straightFeel } from '../feel/straight';
@@ -107,7 +108,7 @@ const velocityOf = (force: number): number => clamp(Math.round(force), 1, 127);
 
 /** A hit as its main stroke sounds; its other strokes keep their levels as they sound. */
 const written = (writing: Writing, hit: Hit, strokes: Stroke[]): Hit => {
-  const first = strokes.find(({ stroke }) => stroke === 0)!;
+  const first = strokes.find(({ kind }) => kind === 'main')!;
   const velocity = velocityOf((hit.velocity * first.force) / Math.max(1e-9, first.velocity));
   const levelOf = (which: number, level: number): number => {
     const stroke = strokes.find((one) => one.stroke === which);
@@ -131,7 +132,9 @@ const asSingles = (writing: Writing, hit: Hit, strokes: Stroke[]): Hit[] =>
       ...nearestStep(writing, stroke),
       velocity: velocityOf(stroke.force),
       length:
-        stroke.length === null || stroke.stroke < 0 || hit.roll ? null : stroke.length / writing.lane.step,
+        stroke.length === null || stroke.kind === 'grace' || hit.roll
+          ? null
+          : stroke.length / writing.lane.step,
       chance: hit.chance,
       ...(hit.passes && { passes: hit.passes }),
     }));
@@ -194,7 +197,7 @@ const partFrom = (
   return {
     ...kept,
     ...(unrolled && { steps: length, direction: 'forward' as const }),
-    hits: hits.sort((a, b) => a.step + a.nudge - b.step - b.nudge),
+    hits: inOrder(hits),
   };
 };
 
@@ -229,7 +232,7 @@ const bentRolls = (lane: LanePlan, { strokes }: Cycle): Set<Hit> => {
     for (const [hit, all] of byHit) {
       if (!hit.roll || hit.chance < 1) continue;
       for (const own of turnsOf(all)) {
-        const rolled = own.filter(({ stroke }) => stroke >= 0);
+        const rolled = own.filter(({ kind }) => kind !== 'grace');
         const first = rolled[0]!;
         if (rolled.some((one) => Math.abs(one.tick - first.tick - (one.at - first.at)) > SAME_TICKS))
           bent.add(hit);

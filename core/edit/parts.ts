@@ -1,3 +1,5 @@
+import { inOrder } from '../document/position';
+import { modulo } from '../numbers';
 import { withLanePattern } from '../document/defaults';
 import { STEPS } from '../document/choices';
 import { lanePatternOf, stepsOf } from '../document/defaults';
@@ -6,8 +8,6 @@ import { gridTicks, type Grid } from '../document/grid';
 import { clamp } from '../units';
 
 /** Changes of a whole lane's part. */
-
-const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
 
 /** Changes the hits within the loop; those beyond its end are kept as they are. */
 const within = (pattern: Pattern, laneId: string, change: (hits: Hit[], steps: number) => Hit[]): Pattern => {
@@ -31,12 +31,10 @@ export const setPart = (
   return withLanePattern(pattern, laneId, { ...part, ...change, ...(steps !== undefined && { steps }) });
 };
 
-const wrapped = (step: number, steps: number): number => ((step % steps) + steps) % steps;
-
 /** Turns a lane round its loop. @example rotate(pattern, 'kick', 1) // every hit a step later, the last one first */
 export const rotate = (pattern: Pattern, laneId: string, by: number): Pattern =>
   within(pattern, laneId, (hits, steps) =>
-    hits.map((hit) => ({ ...hit, step: wrapped(hit.step + by, steps) })),
+    hits.map((hit) => ({ ...hit, step: modulo(hit.step + by, steps) })),
   );
 
 /** Moves a lane by steps; what leaves its loop is gone, and comes back with undo. */
@@ -148,7 +146,7 @@ export const thicken = (pattern: Pattern, laneId: string): Pattern =>
     const taken = new Set(hits.map(({ step }) => step));
     const added = hits.flatMap((hit, at) => {
       const next = hits[at + 1]?.step ?? steps + hits[0]!.step;
-      const step = wrapped(hit.step + Math.floor((next - hit.step) / 2), steps);
+      const step = modulo(hit.step + Math.floor((next - hit.step) / 2), steps);
       if (next - hit.step < 2 || taken.has(step)) return [];
       taken.add(step);
       const { roll: _roll, grace: _grace, ...plain } = hit;

@@ -1,3 +1,4 @@
+import { inOrder } from '../document/position';
 import { MOST } from '../document/choices';
 import { newPattern, lanePatternOf } from '../document/defaults';
 import { gridTicks } from '../document/grid';
@@ -121,7 +122,7 @@ export const copyBar = (pattern: Pattern, from: number, to: number): Pattern => 
       return { ...hit, step, nudge: clamp(place - step, -0.5, 0.5) + 0 };
     });
     const kept = part.hits.filter((hit) => !inBar(to)(hit));
-    const hits = [...kept, ...copied].sort((a, b) => a.step + a.nudge - b.step - b.nudge);
+    const hits = inOrder([...kept, ...copied]);
     return [laneId, { ...part, hits }];
   });
   return {

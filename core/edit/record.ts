@@ -1,3 +1,4 @@
+import { inOrder } from '../document/position';
 import { withLanePattern } from '../document/defaults';
 import { newHit, lanePatternOf } from '../document/defaults';
 import type { Beat, Hit, Pattern } from '../document/schema';
@@ -67,7 +68,7 @@ export const recordHit = (beat: Beat, pattern: Pattern, played: Played): Pattern
   const part = lanePatternOf(pattern, played.laneId);
   const kept = part.hits.filter((hit) => hit.step !== step || Math.abs(hit.nudge - nudge) > SAME);
   const hit = { ...newHit(step, Math.round(clamp(played.velocity, 1, 127))), nudge };
-  const hits = [...kept, hit].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
+  const hits = inOrder([...kept, hit]);
   return withLanePattern(pattern, played.laneId, { ...part, hits });
 };
 

@@ -1,3 +1,4 @@
+import { numbered } from '../document/numbered';
 import { SONG } from '../document/choices';
 import type { Beat, Entry, Place, Section, Song, TrayItem } from '../document/schema';
 import type { Groove } from '../groove/groove';
@@ -73,11 +74,11 @@ export const moveInTray = (beat: Beat, id: string, to: number): Beat => ({
 });
 
 /** The next name of a kind that no section has. @example freeSectionName(song, 'Verse') // "Verse 2" */
-export const freeSectionName = ({ sections }: Pick<Song, 'sections'>, name: string): string => {
-  const names = new Set(sections.map((section) => section.name));
-  if (!names.has(name)) return name;
-  for (let n = 2; ; n++) if (!names.has(`${name} ${n}`)) return `${name} ${n}`;
-};
+export const freeSectionName = ({ sections }: Pick<Song, 'sections'>, name: string): string =>
+  numbered(
+    name,
+    sections.map((section) => section.name),
+  );
 
 /** A new section and its place. @param at where in the song, from 0; null is its end */
 export const addSection = (beat: Beat, section: Section, placeId: string, at: number | null): Beat =>

@@ -1,3 +1,4 @@
+import { inOrder } from '../document/position';
 import { withLanePattern } from '../document/defaults';
 import { newHit, lanePatternOf, stepsOf } from '../document/defaults';
 import type { Grace, Hit, Pattern, Roll } from '../document/schema';
@@ -18,8 +19,6 @@ const keyOf = (laneId: string, step: number): string => `${step} ${laneId}`;
 /** Whether two are the same step, or the same hit of it. */
 export const sameSpot = (a: Spot, b: Spot): boolean =>
   a.laneId === b.laneId && a.step === b.step && a.place === b.place;
-
-const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
 
 /** The hits on chosen steps, in order of lane and time. */
 export const hitsOn = (pattern: Pattern, spots: Spot[]): { laneId: string; hit: Hit }[] => {

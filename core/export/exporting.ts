@@ -1,3 +1,4 @@
+import { lastAt } from '../numbers';
 import { soundingLanes } from '../document/defaults';
 import type { Read } from '../document/file';
 import { meterText } from '../document/meter';
@@ -5,7 +6,7 @@ import { count, fileName } from '../document/text';
 import type { Beat } from '../document/schema';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { timeWords } from '../play/time';
-import { lastAt, secondsAt } from '../play/tempoMap';
+import { secondsAt } from '../play/tempoMap';
 import { bounceVoices, tooLarge, type BounceHow } from './bounce';
 import type { ExportHow, ExportWhat, Kind } from './choice';
 import { csvOf, tempoOf } from './list';

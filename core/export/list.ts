@@ -1,6 +1,7 @@
+import { lastAt } from '../numbers';
 import { unparse } from 'papaparse';
 import type { Beat } from '../document/schema';
-import { lastAt, secondsAt, tempoAt } from '../play/tempoMap';
+import { secondsAt, tempoAt } from '../play/tempoMap';
 import type { Piece } from './pieces';
 
 const figure = (value: number, digits: number): number => Number(value.toFixed(digits)) + 0;

@@ -1,3 +1,4 @@
+import { lastAt } from '../numbers';
 import { lanesIn } from '../play/driver';
 import { barTicks, beatTicks, type Meter } from '../document/meter';
 import type { Beat, Lane } from '../document/schema';
@@ -5,7 +6,6 @@ import { fileNotes, type FileNotes } from '../midi/write/fileNotes';
 import { emptyColumns, ofLanes, type NoteColumns } from '../midi/write/noteColumns';
 import { writeSong } from '../midi/write/write';
 import type { Note } from '../play/notes';
-import { lastAt } from '../play/tempoMap';
 import { QUARTER, type Channel, type Ticks } from '../units';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';

@@ -1,8 +1,9 @@
+import { lastAt } from '../numbers';
 import { XMLBuilder } from 'fast-xml-parser';
 import { feelOf } from '../document/defaults';
 import { isCompound, type Meter } from '../document/meter';
 import type { Beat } from '../document/schema';
-import { lastAt, tempoAt } from '../play/tempoMap';
+import { tempoAt } from '../play/tempoMap';
 import { QUARTER } from '../units';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';

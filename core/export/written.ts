@@ -54,15 +54,15 @@ export const placedHits = (piece: Piece): PlacedHit[] => {
   const graces = new Map<string, number>();
   for (const note of piece.notes()) {
     const key = `${note.regionIndex} ${note.lane} ${note.cycle} ${note.readIndex} ${note.hitIndex}`;
-    if (note.stroke < 0) graces.set(key, (graces.get(key) ?? 0) + 1);
-    else if (note.stroke > 0 && hits.has(key)) hits.get(key)!.roll = true;
+    if (note.kind === 'grace') graces.set(key, (graces.get(key) ?? 0) + 1);
+    else if (note.kind === 'roll' && hits.has(key)) hits.get(key)!.roll = true;
     else
       hits.set(key, {
         tick: note.gridTick,
         lane: note.lane,
         velocity: note.velocity,
         grace: 0,
-        roll: note.stroke > 0,
+        roll: note.kind === 'roll',
       });
   }
   for (const [key, count] of graces) {

@@ -1,3 +1,4 @@
+import { lastNotAbove } from '../numbers';
 import { barTicks, isCompound, type Meter } from '../document/meter';
 import type { Ticks } from '../units';
 
@@ -34,17 +35,8 @@ export const changingBars = (changes: { at: Ticks; meter: Meter }[]): Bars => {
     bar: barTicks(meter),
     compound: isCompound(meter),
   }));
-  return {
-    at: (position) => {
-      let [low, high] = [0, stretches.length - 1];
-      while (low < high) {
-        const middle = (low + high + 1) >> 1;
-        if (stretches[middle]!.from <= position) low = middle;
-        else high = middle - 1;
-      }
-      return stretches[low]!;
-    },
-  };
+  const from = (place: number): Ticks => stretches[place]!.from;
+  return { at: (position) => stretches[Math.max(0, lastNotAbove(stretches.length, from, position))]! };
 };
 
 /** The bar line at or before a position. */

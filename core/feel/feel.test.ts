@@ -1,3 +1,4 @@
+import { correlation, deviation, mean } from '../analysis/statistics';
 import { notesIn } from '../play/driver';
 import { planLive } from '../play/timelinePlan';
 import fc from 'fast-check';
@@ -12,7 +13,6 @@ import type { Beat, Hit } from '../document/schema';
 import { changingBars, steadyBars } from './bars';
 import { editFeel } from '../edit/feel';
 import { circularPink, normal, pinkNoise } from '../random/noise';
-import { correlation, deviation, mean } from '../analysis/performance';
 import { quantizer } from './quantize';
 import { slotOffsets, templateBend, templateForce } from './templateBend';
 import { TEMPLATES } from './templates';

@@ -1,3 +1,4 @@
+import { modulo } from '../numbers';
 import { drawOn, PURPOSE } from '../random/draw';
 import type { Ms, Ticks } from '../units';
 import { eachCluster, FLAM_MS } from './clusters';
@@ -7,6 +8,9 @@ import { normal } from '../random/noise';
  * The stages of feel, in their order, for the strokes of one lane: the same code for what is heard, drawn and written,
  * for beats and for files.
  */
+
+/** What a stroke is of its hit: the blow itself, a grace stroke before it, or what a roll adds to it. */
+export type StrokeKind = 'main' | 'grace' | 'roll';
 
 /** A stroke on its way through the stages: one blow of a stick. */
 export interface Struck {
@@ -23,6 +27,8 @@ export interface Struck {
   cycle: number;
   step: number;
   hitIndex: number;
+  kind: StrokeKind;
+  /** Which of its hit's strokes it is, for what is drawn at random: 0 the main one, 1 and on a roll's, -1 and on the grace strokes. */
   stroke: number;
   /** False where chance leaves it out: it is carried along to be drawn, and moves no other. */
   sounds: boolean;
@@ -194,8 +200,7 @@ const sixteenth = (tick: Ticks): number => Math.floor(tick / 240 + 0.5);
 const white = (h: Humanizing, { cycle, step, hitIndex, stroke }: Struck, purpose: number): number =>
   normal(drawOn(h.key, h.every === Infinity ? cycle : 0, step, hitIndex, stroke, purpose));
 
-const within = (tick: Ticks, every: Ticks): Ticks =>
-  every === Infinity ? tick : tick - Math.floor(tick / every) * every;
+const within = (tick: Ticks, every: Ticks): Ticks => (every === Infinity ? tick : modulo(tick, every));
 
 /** The timing noise of a stroke, in ms: a roll's strokes share that of its first, and have a quarter of their own. */
 const noiseOf = (h: Humanizing, stroke: Struck): Ms => {

@@ -1,3 +1,4 @@
+import { modulo } from '../numbers';
 import type { DrumGroup } from '../document/choices';
 import { gridTicks } from '../document/grid';
 import type { Shape, Slot } from '../document/feelSchema';
@@ -6,8 +7,6 @@ import { barStart, type Bars } from './bars';
 
 /** A slot's offset is never carried past this part of a step. */
 const MOST = 0.48;
-
-const positive = (k: number, n: number): number => ((k % n) + n) % n;
 
 /** The offsets of all slots: an open one takes its by linear interpolation, around the loop, between its neighbours. */
 export const slotOffsets = ({ slots }: Pick<Shape, 'slots'>): number[] => {
@@ -19,7 +18,7 @@ export const slotOffsets = ({ slots }: Pick<Shape, 'slots'>): number[] => {
     const after = known.find((one) => one > at) ?? known[0]! + n;
     const before = known.findLast((one) => one < at) ?? known.at(-1)! - n;
     const share = (at - before) / (after - before);
-    const offset = (place: number) => slots[positive(place, n)]!.offset;
+    const offset = (place: number) => slots[modulo(place, n)]!.offset;
     return offset(before) * (1 - share) + offset(after) * share;
   });
 };
@@ -60,7 +59,7 @@ const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder 
       const inside = (position - start) / g;
       const k = Math.floor(inside);
       const ends = !runsOn && pass !== Infinity && (k + 1) * g >= pass - 1e-6;
-      return { slot: positive(k, n), next: ends ? 0 : positive(k + 1, n), along: inside - k };
+      return { slot: modulo(k, n), next: ends ? 0 : modulo(k + 1, n), along: inside - k };
     }
     const start = barStart(stretch, position);
     const end = Math.min(start + stretch.bar, stretch.to);
@@ -70,7 +69,7 @@ const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder 
     const last = start + (k + 1) * g >= end - 1e-6;
     // A last slot that the bar line cuts short is shorter than a step: the next one is nearer.
     const along = last ? (position - start - k * g) / Math.max(1e-9, end - start - k * g) : inside - k;
-    return { slot: positive(k, n), next: last ? 0 : positive(k + 1, n), along };
+    return { slot: modulo(k, n), next: last ? 0 : modulo(k + 1, n), along };
   };
 };
 

@@ -1,4 +1,5 @@
-import { inOrder, placed } from '../document/position';
+import { inOrder } from '../document/position';
+import { hitOfNote } from '../midi/convert/hits';
 import { EMPTY_LANE_PATTERN } from '../document/defaults';
 import { gridTicks, type Grid } from '../document/grid';
 import { barTicks, type Meter } from '../document/meter';
@@ -8,7 +9,7 @@ import { findGrid } from '../analysis/extractTemplate';
 import { measureSwing } from '../analysis/measure';
 import type { DrumMap } from '../midi/drumMap/drumMap';
 import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
-import { clamp, QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
+import { QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
 import { withPedal } from './pedal';
 import { type Groove, type GrooveFeel, type GrooveLane, type Source } from './groove';
 
@@ -97,21 +98,12 @@ const toldApart = (notes: ReadNote[]): { notes: ReadNote[]; doubles: number; cut
   return { notes: ended, doubles: sorted.length - kept.length, cut };
 };
 
-const MOST_LENGTH = 64;
-
 const hitOf = (note: ReadNote, grid: Grid, scale: number, at: (tick: Ticks) => Ticks, total: Ticks): Hit => {
   const g = gridTicks(grid);
-  const start = at(note.start * scale);
-  const length = (at(note.end * scale) - start) / g;
-  const { step, nudge } = placed(start, grid);
-  return {
-    // A hair before the bar line at the end: an early first beat of the next round.
-    step: step * g >= total - 1e-6 ? 0 : step,
-    nudge,
-    velocity: clamp(note.velocity, 1, 127),
-    length: clamp(length, scale / g, MOST_LENGTH),
-    chance: 1,
-  };
+  const [from, to] = [at(note.start * scale), at(note.end * scale)];
+  const hit = hitOfNote({ from, to, velocity: note.velocity }, grid, scale / g);
+  // A hair before the bar line at the end: an early first beat of the next round.
+  return hit.step * g >= total - 1e-6 ? { ...hit, step: 0 } : hit;
 };
 
 const feelIn = (file: MidiFile, grid: Grid): GrooveFeel => {

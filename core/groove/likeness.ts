@@ -1,3 +1,4 @@
+import { modulo } from '../numbers';
 import { positionOf } from '../document/position';
 import { INSTRUMENTS, type InstrumentId, type Pigment } from '../document/instruments';
 import { barTicks, meterText } from '../document/meter';
@@ -36,7 +37,7 @@ const strokesOf = (groove: Groove): Struck[] =>
 
 const PLACES = 16;
 
-const inside = (at: Ticks, bar: Ticks): number => (((at % bar) + bar) % bar) / bar;
+const inside = (at: Ticks, bar: Ticks): number => modulo(at, bar) / bar;
 
 /** What a groove is like. Bars are folded onto one another: a longer groove is like a shorter one that it repeats. */
 export const likenessOf = (groove: Groove): Likeness => {

@@ -1,3 +1,4 @@
+import { lastNotAbove } from '../numbers';
 import type { MidiEvent } from 'midi-file';
 import type { InstrumentId } from '../document/instruments';
 import { instrumentIn, type DrumMap } from '../midi/drumMap/drumMap';
@@ -34,13 +35,8 @@ const pressesOf = (tracks: MidiEvent[][]): Map<Channel, Pressed[]> => {
 
 /** How far the pedal is down at a tick; null before it was first heard of. */
 const pedalAt = (presses: Pressed[], tick: number): number | null => {
-  let [low, high] = [-1, presses.length - 1];
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (presses[middle]!.tick <= tick) low = middle;
-    else high = middle - 1;
-  }
-  return low < 0 ? null : presses[low]!.value;
+  const at = lastNotAbove(presses.length, (place) => presses[place]!.tick, tick);
+  return at < 0 ? null : presses[at]!.value;
 };
 
 const STRUCK: InstrumentId[] = ['hat.closed', 'hat.open', 'hat.half'];

@@ -1,8 +1,8 @@
+import { mean } from '../analysis/statistics';
 import { inOrder, placed, positionOf } from '../document/position';
 import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
 import { gridTicks } from '../document/grid';
 import type { Hit } from '../document/schema';
-import { mean } from '../analysis/performance';
 import { clamp } from '../units';
 import { type Groove, type GrooveLane } from './groove';
 

@@ -1,3 +1,4 @@
+import { inOrder } from '../document/position';
 import { withLanePattern } from '../document/defaults';
 import { newHit, lanePatternOf, stepsOf } from '../document/defaults';
 import type { Hit, LanePattern, Pattern, Take } from '../document/schema';
@@ -13,8 +14,6 @@ export interface Held {
 
 /** What a number is drawn for, apart from those of play. */
 const FOR = { count: 101, place: 102, velocity: 103, choose: 104, kind: 105, where: 106 } as const;
-
-const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
 
 /** Strong places are the likelier: the fewer times a place must be halved to be reached, the stronger it is. */
 const weight = (step: number, steps: number): number => {

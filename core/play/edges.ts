@@ -1,3 +1,4 @@
+import { modulo } from '../numbers';
 import { clamp, type Ticks } from '../units';
 import type { Note } from './notes';
 
@@ -22,8 +23,7 @@ export const heldAtStart = (note: Note, start: Ticks): void => {
 export const atLoopEdges = (note: Note, length: Ticks, edges: LoopEdges): void => {
   if (note.tick >= 0 && note.tick < length) return;
   note.moved = true;
-  note.tick =
-    edges === 'wrap' ? note.tick - Math.floor(note.tick / length) * length : clamp(note.tick, 0, length - 1);
+  note.tick = edges === 'wrap' ? modulo(note.tick, length) : clamp(note.tick, 0, length - 1);
 };
 
 /** A note ends where the next one on its lane begins, at the latest. @param notes of one lane, in order of time */

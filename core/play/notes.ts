@@ -1,5 +1,5 @@
 import { baseBend } from '../feel/lanePlan';
-import { feelStrokes, isPast } from '../feel/stages';
+import { feelStrokes, isPast, type StrokeKind } from '../feel/stages';
 import type { Channel, MidiNote, Ticks, Velocity } from '../units';
 import { clamp } from '../units';
 import { endedByNext } from './edges';
@@ -24,6 +24,7 @@ export interface Note {
   /** From 0. */
   step: number;
   hitIndex: number;
+  kind: StrokeKind;
   stroke: number;
   /** The straight position of its step. */
   gridTick: Ticks;
@@ -50,6 +51,7 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
   readIndex: stroke.readIndex,
   step: stroke.step,
   hitIndex: stroke.hitIndex,
+  kind: stroke.kind,
   stroke: stroke.stroke,
   gridTick: stroke.gridTick,
   regionIndex: 0,
@@ -123,7 +125,7 @@ export const regionNotes = (
   const first = Math.max(0, begin - margin(lane), from - margin(lane));
   const last = Math.min(end, to) + margin(lane);
   return laneNotes(lane, first, last, end, own).filter(
-    ({ gridTick, stroke, tick }) => gridTick >= begin - 1e-6 && !(rollsEnd && stroke > 0 && tick >= end),
+    ({ gridTick, kind, tick }) => gridTick >= begin - 1e-6 && !(rollsEnd && kind === 'roll' && tick >= end),
   );
 };
 
@@ -134,6 +136,7 @@ export const margin = (lane: LanePlan): Ticks => lane.reach + lane.around;
 export interface Drawn {
   step: number;
   hitIndex: number;
+  kind: StrokeKind;
   stroke: number;
   /** The straight grid's position of its step. */
   gridTick: Ticks;
@@ -150,6 +153,7 @@ export const drawnStrokes = (lane: LanePlan, length: Ticks): Drawn[] => {
     drawn.push({
       step: stroke.step,
       hitIndex: stroke.hitIndex,
+      kind: stroke.kind,
       stroke: stroke.stroke,
       gridTick: stroke.gridTick,
       tick: stroke.tick,

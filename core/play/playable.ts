@@ -1,8 +1,10 @@
+import { modulo } from '../numbers';
+import { lastAt } from '../numbers';
 import { barTicks, beatTicks, type Meter } from '../document/meter';
 import { patternTicks } from '../document/defaults';
 import type { Note } from './notes';
 import type { Bpm, Seconds, Ticks } from '../units';
-import { lastAt, secondsAt, tempoAt, tickAtSeconds } from './tempoMap';
+import { secondsAt, tempoAt, tickAtSeconds } from './tempoMap';
 import type { TimelinePlan } from './timelinePlan';
 import { notesIn, type Range } from './driver';
 
@@ -45,7 +47,7 @@ const beatsOf = (meter: Meter, origin: Ticks, from: Ticks, to: Ticks) => {
   const bar = barTicks(meter);
   const out: { at: Ticks; first: boolean }[] = [];
   for (let n = Math.ceil((from - origin) / beat - 1e-6); origin + n * beat < to - 1e-6; n++) {
-    const inBar = (((n * beat) % bar) + bar) % bar;
+    const inBar = modulo(n * beat, bar);
     out.push({ at: origin + n * beat, first: inBar < 1e-6 || bar - inBar < 1e-6 });
   }
   return out;

@@ -1,5 +1,5 @@
 import type { Hit, Spacing } from '../document/schema';
-import type { Struck } from '../feel/stages';
+import type { StrokeKind, Struck } from '../feel/stages';
 import type { Ticks, Velocity } from '../units';
 import { draw, PURPOSE } from '../random/draw';
 import { readingOrder } from './reading';
@@ -17,6 +17,8 @@ export interface Stroke extends Struck {
   readIndex: number;
 }
 
+const kindOf = (stroke: number): StrokeKind => (stroke < 0 ? 'grace' : stroke > 0 ? 'roll' : 'main');
+
 /** Another stroke of the same hit. Made as every stroke is: objects of one shape are worked through many times faster. */
 const strokeLike = (
   main: Stroke,
@@ -31,11 +33,15 @@ const strokeLike = (
     readIndex: main.readIndex,
     step: main.step,
     hitIndex: main.hitIndex,
+    kind: kindOf(stroke),
     stroke,
     sounds: main.sounds,
   });
 
-type Identity = Pick<Stroke, 'gridTick' | 'cycle' | 'readIndex' | 'step' | 'hitIndex' | 'stroke' | 'sounds'>;
+type Identity = Pick<
+  Stroke,
+  'gridTick' | 'cycle' | 'readIndex' | 'step' | 'hitIndex' | 'kind' | 'stroke' | 'sounds'
+>;
 
 /**
  * Nothing yet, and no whole number to the engine: where a field begins as a whole number and a fraction is put into it
@@ -48,7 +54,7 @@ const newStroke = (
   velocity: Velocity,
   length: Ticks | null,
   cut: boolean,
-  { gridTick, cycle, readIndex, step, hitIndex, stroke, sounds }: Identity,
+  { gridTick, cycle, readIndex, step, hitIndex, kind, stroke, sounds }: Identity,
 ): Stroke => ({
   at,
   velocity,
@@ -59,6 +65,7 @@ const newStroke = (
   cycle,
   step,
   hitIndex,
+  kind,
   stroke,
   sounds,
   into: null,
@@ -169,7 +176,7 @@ const giveHit = (lane: LanePlan, hit: Hit, where: Where, take: (stroke: Stroke) 
     hit.velocity,
     hit.length === null ? null : hit.length * lane.step,
     hit.length !== null && !hit.roll,
-    { gridTick: base, cycle, readIndex: where.i, step, hitIndex, stroke: 0, sounds },
+    { gridTick: base, cycle, readIndex: where.i, step, hitIndex, kind: 'main', stroke: 0, sounds },
   );
   const strokes = hit.roll
     ? rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where)))

@@ -1,3 +1,4 @@
+import { lastAt } from '../numbers';
 import { QUARTER, type Bpm, type Seconds, type Ticks } from '../units';
 
 /**
@@ -33,17 +34,6 @@ export const tempoMap = (steps: { at: Ticks; bpm: Bpm }[]): TempoMap => {
     map.micros.push(micros);
   }
   return map;
-};
-
-/** The last of a rising list that is not above a value; the first one where all are. */
-export const lastAt = (list: number[], value: number): number => {
-  let [low, high] = [0, list.length - 1];
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (list[middle]! <= value) low = middle;
-    else high = middle - 1;
-  }
-  return low;
 };
 
 /** The time of a position; before 0 it is negative, at the first tempo. */

@@ -1,8 +1,10 @@
+import { modulo } from '../numbers';
+import { lastAt } from '../numbers';
 import { patternTicks } from '../document/defaults';
 import { barTicks, beatTicks, type Meter } from '../document/meter';
 import type { Beat, Entry, Pattern, Place, Section } from '../document/schema';
 import type { Bpm, Ticks } from '../units';
-import { lastAt, tempoMap, type TempoMap } from './tempoMap';
+import { tempoMap, type TempoMap } from './tempoMap';
 
 /** A pattern, or a part of one, at its place in a song. */
 export interface Region {
@@ -87,8 +89,6 @@ export const fillTicks = (beat: Beat, section: Section): Ticks => {
 const FILL_TURN = 63;
 const TURNS = 64;
 
-const rest = (a: number, b: number): number => a - Math.floor(a / b) * b;
-
 /** The regions of one time through a section. @param occurrence how often the section has played before */
 const regionsOf = (beat: Beat, section: Section, span: Span, occurrence: number): Region[] => {
   const out: Region[] = [];
@@ -119,7 +119,7 @@ const regionsOf = (beat: Beat, section: Section, span: Span, occurrence: number)
     out.push({
       from: span.from + fillFrom,
       length: fillLength,
-      offset: rest(patternTicks(fill) - fillLength, patternTicks(fill)),
+      offset: modulo(patternTicks(fill) - fillLength, patternTicks(fill)),
       pattern: fill,
       meter: entryPattern(beat, last).meter,
       span,

@@ -1,3 +1,4 @@
+import { modulo } from '../numbers';
 import { draw, drawOn, fold, PURPOSE } from './draw';
 
 /** No draw goes farther than this many standard deviations. */
@@ -112,7 +113,7 @@ export const circularPink = (seed: number, lane: number, n: number): ((j: number
   for (const sum of sums) variance += (sum - mean) ** 2 / n;
   const scale = variance > 1e-18 ? 1 / Math.sqrt(variance) : 0;
   const values = sums.map((sum) => Math.max(-MOST, Math.min(MOST, (sum - mean) * scale)));
-  return (j) => values[((j % n) + n) % n]!;
+  return (j) => values[modulo(j, n)]!;
 };
 
 /** Lanes come to the same sixteenths one after another. */

@@ -1,3 +1,4 @@
+import { biquad, type FilterKind } from './dsp';
 import type { Lane } from '../document/schema';
 
 /** How a lane changes the sound of its instrument. */
@@ -41,31 +42,17 @@ const damped = (data: Float32Array, decay: number): Float32Array => {
   return data.map((x, at) => x * Math.exp(-fall * at));
 };
 
-/**
- * A filter of the second order, without a peak.
- *
- * Coefficients from R. Bristow-Johnson, "Cookbook formulae for audio EQ biquad filter coefficients".
- */
-const filtered = (data: Float32Array, hertz: number, rate: number, kind: 'low' | 'high'): Float32Array => {
-  const w = (2 * Math.PI * Math.min(hertz, rate * 0.45)) / rate;
-  const alpha = Math.sin(w) / (2 * Math.SQRT1_2);
-  const a0 = 1 + alpha;
-  const edge = kind === 'low' ? 1 - Math.cos(w) : 1 + Math.cos(w);
-  const [b0, b1] = [edge / 2 / a0, (kind === 'low' ? edge : -edge) / a0];
-  const [a1, a2] = [(-2 * Math.cos(w)) / a0, (1 - alpha) / a0];
-  let [x1, x2, y1, y2] = [0, 0, 0, 0];
-  return data.map((x) => {
-    const y = b0 * x + b1 * x1 + b0 * x2 - a1 * y1 - a2 * y2;
-    [x2, x1, y2, y1] = [x1, x, y1, y];
-    return y;
-  });
+/** A filter without a peak. */
+const filtered = (data: Float32Array, hertz: number, rate: number, kind: FilterKind): Float32Array => {
+  const filter = biquad(kind, hertz, Math.SQRT1_2, rate);
+  return data.map((x) => filter(x));
 };
 
 const shaped = (data: Float32Array, shape: Shape, rate: number): Float32Array => {
   let out = shape.tune === 0 ? data : tuned(data, shape.tune);
   if (shape.decay < 1) out = damped(out, shape.decay);
-  if (shape.lowPass < OPEN.lowPass) out = filtered(out, shape.lowPass, rate, 'low');
-  if (shape.highPass > OPEN.highPass) out = filtered(out, shape.highPass, rate, 'high');
+  if (shape.lowPass < OPEN.lowPass) out = filtered(out, shape.lowPass, rate, 'lowpass');
+  if (shape.highPass > OPEN.highPass) out = filtered(out, shape.highPass, rate, 'highpass');
   return out;
 };
 

@@ -1,3 +1,4 @@
+import { modulo } from '../../core/numbers';
 import { barTicks } from '../../core/document/meter';
 import type { Note } from '../../core/play/notes';
 import type { Playable } from '../../core/play/playable';
@@ -115,7 +116,7 @@ const barOf = (plan: Playable, tick: Ticks): Ticks => barTicks(plan.meterAt(tick
 
 const placeInBar = (plan: Playable, tick: Ticks): Ticks => {
   const bar = barOf(plan, tick);
-  return (((tick - plan.start) % bar) + bar) % bar;
+  return modulo(tick - plan.start, bar);
 };
 
 /**

@@ -58,7 +58,7 @@ const beadOf = (stroke: Drawn, hit: Hit | undefined, base: Ticks, step: Ticks, g
   place: stroke.hitIndex,
   stroke: stroke.stroke,
   chance: (hit?.chance ?? 1) * (hit?.passes ? new Set(hit.passes.on).size / hit.passes.of : 1),
-  small: stroke.stroke !== 0 || hit?.roll !== undefined,
+  small: stroke.kind !== 'main' || hit?.roll !== undefined,
   length: hit?.length == null ? null : hit.length * step,
 });
 

@@ -1,3 +1,4 @@
+import { lastAt } from '../../core/numbers';
 import { lanePatternOf, patternTicks, stepsOf } from '../../core/document/defaults';
 import { gridTicks } from '../../core/document/grid';
 import { instrument, type Pigment } from '../../core/document/instruments';
@@ -5,7 +6,7 @@ import type { Beat, Lane, Pattern } from '../../core/document/schema';
 import { rateOf } from '../../core/play/reading';
 import { barTicks } from '../../core/document/meter';
 import type { Timeline, Region } from '../../core/play/timeline';
-import { lastAt, secondsAt, tickAtSeconds } from '../../core/play/tempoMap';
+import { secondsAt, tickAtSeconds } from '../../core/play/tempoMap';
 import { timeWords } from '../../core/play/time';
 import type { Ticks } from '../../core/units';
 

@@ -1,3 +1,5 @@
+import { pushVarint, smfOf } from '../bytes';
+import { modulo } from '../../numbers';
 import type { MidiEvent } from 'midi-file';
 import { drumGroupOfNote } from '../../document/drumGroups';
 import type { Feel, LaneFeel } from '../../document/feelSchema';
@@ -6,7 +8,7 @@ import { feelStrokes, type Struck } from '../../feel/stages';
 import { hashText } from '../../random/draw';
 import { clamp, QUARTER, type MidiNote, type Ms, type Ticks } from '../../units';
 import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/midiFile';
-import { eventBytes, joinedTracks, noteBytes, varInt, type NoteEvent } from '../write/wholeTracks';
+import { eventBytes, noteBytes, type NoteEvent } from '../write/wholeTracks';
 
 /** What is to be done with a file's notes. */
 export interface FeelFileOptions {
@@ -58,6 +60,7 @@ const strokesOf = (notes: ReadNote[], scale: number): FileStroke[] => {
       cycle: 0,
       step,
       hitIndex,
+      kind: 'main',
       stroke: 0,
       sounds: true,
       gridTick: at,
@@ -118,7 +121,7 @@ const laneNotes = (
       continue;
     }
     const wanted = Math.round(tick / scale);
-    const start = wrap ? wanted - Math.floor(wanted / total) * total : Math.max(0, wanted);
+    const start = wrap ? modulo(wanted, total) : Math.max(0, wanted);
     if (start !== wanted) counts.carried += 1;
     const velocity = clamp(Math.round(force), 1, 127);
     out.push({ of, start, end: start + of.end - of.start, velocity });
@@ -171,11 +174,11 @@ const trackBytes = (events: MidiEvent[], notes: Placed[], own: ReadonlySet<numbe
   const bytes: number[] = [];
   let now = 0;
   for (const { tick: at, bytes: event } of timed) {
-    varInt(bytes, at - now);
+    pushVarint(bytes, at - now);
     for (const byte of event) bytes.push(byte);
     now = at;
   }
-  varInt(bytes, Math.max(0, last - now));
+  pushVarint(bytes, Math.max(0, last - now));
   bytes.push(0xff, 0x2f, 0);
   return bytes;
 };
@@ -207,7 +210,7 @@ export const feelFile = (file: MidiFile, options: FeelFileOptions): FeltFile => 
       byTrack[note.of.track]!.push(note);
       if (note.start !== note.of.start) moved += 1;
     }
-  const bytes = joinedTracks(
+  const bytes = smfOf(
     file.format,
     file.ppq,
     file.tracks.map((events, track) => trackBytes(events, byTrack[track]!, own[track]!)),

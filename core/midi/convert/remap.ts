@@ -1,8 +1,9 @@
+import { smfOf } from '../bytes';
 import type { MidiEvent } from 'midi-file';
 import type { MidiNote } from '../../units';
 import { crossings, type DrumMap, type NoteCrossing } from '../drumMap/drumMap';
 import type { OpenedFile } from '../read/readMidi';
-import { joinedTracks, trackOf } from '../write/wholeTracks';
+import { trackOf } from '../write/wholeTracks';
 
 /** What is done with notes that the other map has nothing for. */
 export interface RemapOptions {
@@ -56,5 +57,5 @@ export const remapFile = (
   const ways = crossings(notes, from, to).map((one) => ({ ...one, becomes: becomes(one, options) }));
   const numbers = new Map(ways.map(({ note, becomes: number }) => [note, number]));
   const tracks = file.tracks.map((events) => trackOf(trackWith(events, numbers)));
-  return { bytes: joinedTracks(file.format, division, tracks), crossings: ways };
+  return { bytes: smfOf(file.format, division, tracks), crossings: ways };
 };

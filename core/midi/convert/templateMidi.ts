@@ -1,3 +1,4 @@
+import { modulo } from '../../numbers';
 import type { Shape } from '../../document/feelSchema';
 import { shapePerformance } from '../../analysis/patternPerformance';
 import { emptyColumns } from '../write/noteColumns';
@@ -12,7 +13,7 @@ const LENGTH = 60;
 export const templateMidi = (shape: Shape): Uint8Array => {
   const { notes, length, meter } = shapePerformance(shape);
   const end = Math.round(length);
-  const ticks = notes.map(({ at }) => ((Math.round(at) % end) + end) % end);
+  const ticks = notes.map(({ at }) => modulo(Math.round(at), end));
   const order = ticks.map((_, at) => at).sort((a, b) => ticks[a]! - ticks[b]!);
   const columns = emptyColumns(notes.length);
   order.forEach((from, at) => {

@@ -1,3 +1,4 @@
+import { lastNotAbove } from '../../numbers';
 import type { MidiData, MidiEvent } from 'midi-file';
 import type { Meter } from '../../document/meter';
 import { changingBars, nextBarLine, type Bars } from '../../feel/bars';
@@ -125,14 +126,10 @@ const tempoAt = (tempos: Change<number>[]): ((position: Ticks) => number) => {
     const from = tempos[0]?.at ?? 0;
     return from > 0 ? (position) => (position < from ? ticksPerMs(TEMPO) : rate) : () => rate;
   }
+  const from = (place: number): Ticks => tempos[place]!.at;
   return (position) => {
-    let [low, high] = [-1, tempos.length - 1];
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (tempos[middle]!.at <= position) low = middle;
-      else high = middle - 1;
-    }
-    return ticksPerMs(low < 0 ? TEMPO : tempos[low]!.value);
+    const at = lastNotAbove(tempos.length, from, position);
+    return ticksPerMs(at < 0 ? TEMPO : tempos[at]!.value);
   };
 };
 

@@ -1,7 +1,8 @@
-import { parseMidi, writeMidi } from 'midi-file';
+import { parseMidi } from 'midi-file';
 import type { Read } from '../../document/file';
-import type { Bpm } from '../../units';
-import { readChunks, type Chunks, type Damage } from './chunks';
+import { QUARTER, type Bpm } from '../../units';
+import { smfOf } from '../bytes';
+import { readChunks, type Damage } from './chunks';
 import { beyondBounds, FILE_BOUNDS } from './limits';
 import { fileOf, type MidiFile, type ReadNote } from './midiFile';
 
@@ -40,27 +41,6 @@ const filmFault = (division: number): string | null => {
   return division & 0xff ? null : 'It counts time in film frames, and says that a frame has no ticks.';
 };
 
-const TRACK_HEAD = 8;
-
-/** A file of the mended tracks, for the package to read. */
-const mended = ({ format, tracks }: Chunks): Uint8Array => {
-  const head = writeMidi({ header: { format: 0, numTracks: 0, ticksPerBeat: 960 }, tracks: [] });
-  const size = tracks.reduce((sum, track) => sum + TRACK_HEAD + track.length, head.length);
-  const out = new Uint8Array(size);
-  out.set(head);
-  const view = new DataView(out.buffer);
-  view.setUint16(8, format);
-  view.setUint16(10, tracks.length);
-  let at = head.length;
-  for (const track of tracks) {
-    out.set([0x4d, 0x54, 0x72, 0x6b], at);
-    view.setUint32(at + 4, track.length);
-    out.set(track, at + TRACK_HEAD);
-    at += TRACK_HEAD + track.length;
-  }
-  return out;
-};
-
 /** A note that is never let go ends at the next of its number, or at its track's end. Returns how many there are. */
 const endAtNext = (notes: ReadNote[]): number => {
   const next = new Map<string, ReadNote>();
@@ -96,7 +76,7 @@ export const readMidi = (bytes: Uint8Array, how: 'strict' | 'lenient'): Read<Ope
   if (bytes.length > FILE_BOUNDS.bytes) return fault('It is larger than 4 MB.');
   const chunks = readChunks(bytes);
   if (!chunks.ok) return chunks;
-  const { division, damage } = chunks.value;
+  const { format, division, tracks, damage } = chunks.value;
   const isFilm = (division & SMPTE) !== 0;
   if (how === 'strict') {
     if (isFilm) return fault('It counts time in film frames (SMPTE), which has no beats to move notes by.');
@@ -106,7 +86,7 @@ export const readMidi = (bytes: Uint8Array, how: 'strict' | 'lenient'): Read<Ope
   if (frames) return fault(frames);
   let file: MidiFile;
   try {
-    file = fileOf(parseMidi(mended(chunks.value)), ppqOf(division));
+    file = fileOf(parseMidi(smfOf(format, QUARTER, tracks)), ppqOf(division));
   } catch {
     return fault('It is damaged: one of its events could not be read.');
   }

@@ -1,3 +1,5 @@
+import { readVarint } from '../bytes';
+
 /** How far the events of a track can be followed. */
 export interface Followed {
   /** Where the last whole event ends, in bytes. */
@@ -6,26 +8,12 @@ export interface Followed {
   ended: boolean;
 }
 
-const MOST_VARINT_BYTES = 4;
-
-/** A number of seven bits a byte; null where it is cut off or too long. */
-const varint = (bytes: Uint8Array, at: number): { value: number; at: number } | null => {
-  let value = 0;
-  for (let i = 0; i < MOST_VARINT_BYTES; i++) {
-    const byte = bytes[at + i];
-    if (byte === undefined) return null;
-    value = value * 128 + (byte & 0x7f);
-    if (byte < 0x80) return { value, at: at + i + 1 };
-  }
-  return null;
-};
-
 const META = 0xff;
 const END_OF_TRACK = 0x2f;
 
 /** Where data of a stated length ends; null beyond the track's end. */
 const afterData = (bytes: Uint8Array, at: number): number | null => {
-  const length = varint(bytes, at);
+  const length = readVarint(bytes, at);
   return length && length.at + length.value <= bytes.length ? length.at + length.value : null;
 };
 
@@ -47,7 +35,7 @@ export const wholeEvents = (bytes: Uint8Array): Followed => {
   let end = 0;
   let running = 0;
   for (;;) {
-    const time = varint(bytes, end);
+    const time = readVarint(bytes, end);
     const first = time ? bytes[time.at] : undefined;
     if (!time || first === undefined) return { end, ended: false };
     const { at } = time;

@@ -1,3 +1,4 @@
+import { FILE_HEAD, smfOf, TRACK_HEAD } from '../bytes';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import type { Meter } from '../../document/meter';
 import { emptyColumns, type NoteColumns } from './noteColumns';
@@ -136,11 +137,11 @@ const noteBytes = (notes: NoteColumns, others: Placed[]): { bytes: Uint8Array; l
 
 const endOfTrack = (deltaTime: number): MidiEvent => ({ deltaTime, meta: true, type: 'endOfTrack' });
 
-const HEADER_BYTES = 14 + 8;
-
 /** The bytes of a few events, by the package: a file of one track without its heads. */
 const eventBytes = (events: MidiEvent[]): number[] =>
-  writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 960 }, tracks: [events] }).slice(HEADER_BYTES);
+  writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 960 }, tracks: [events] }).slice(
+    FILE_HEAD + TRACK_HEAD,
+  );
 
 const joined = (pieces: ArrayLike<number>[]): Uint8Array => {
   const out = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
@@ -152,23 +153,13 @@ const joined = (pieces: ArrayLike<number>[]): Uint8Array => {
   return out;
 };
 
-const chunk = (...pieces: ArrayLike<number>[]): Uint8Array => {
-  const head = new Uint8Array(8);
-  head.set([0x4d, 0x54, 0x72, 0x6b]);
-  new DataView(head.buffer).setUint32(
-    4,
-    pieces.reduce((sum, piece) => sum + piece.length, 0),
-  );
-  return joined([head, ...pieces]);
-};
-
-const trackChunk = (song: MidiSong, track: MidiSong['tracks'][number]): Uint8Array => {
+const trackBytes = (song: MidiSong, track: MidiSong['tracks'][number]): Uint8Array => {
   const name: MidiEvent = { deltaTime: 0, meta: true, type: 'trackName', text: bytesAsText(track.name) };
   const { bytes, last } = noteBytes(
     track.notes,
     song.format === 0 ? conductor(song) : [{ tick: 0, event: name }],
   );
-  return chunk(bytes, eventBytes([endOfTrack(song.end - last)]));
+  return joined([bytes, eventBytes([endOfTrack(song.end - last)])]);
 };
 
 /**
@@ -177,17 +168,10 @@ const trackChunk = (song: MidiSong, track: MidiSong['tracks'][number]): Uint8Arr
  * @returns a file that strict readers take: nothing overlaps, every track ends at `song.end`
  */
 export const writeSong = (song: MidiSong): Uint8Array => {
-  const tracks = song.tracks.map((track) => trackChunk(song, track));
+  const tracks = song.tracks.map((track) => trackBytes(song, track));
   if (song.format === 1) {
     const { bytes, last } = noteBytes(emptyColumns(0), conductor(song));
-    tracks.unshift(chunk(bytes, eventBytes([endOfTrack(song.end - last)])));
+    tracks.unshift(joined([bytes, eventBytes([endOfTrack(song.end - last)])]));
   }
-  const header = writeMidi({
-    header: { format: song.format, numTracks: tracks.length, ticksPerBeat: song.ppq },
-    tracks: [],
-  });
-  // With no tracks at hand the package counts none: the number of tracks stands in bytes 10 and 11.
-  header[10] = tracks.length >> 8;
-  header[11] = tracks.length & 0xff;
-  return joined([header, ...tracks]);
+  return smfOf(song.format, song.ppq, tracks);
 };

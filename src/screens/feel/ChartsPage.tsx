@@ -1,9 +1,9 @@
+import { deviation, mean } from '../../../core/analysis/statistics';
 import { Table } from '../../ui/Table';
 import { Heading, Para } from '../../ui/Words';
 import { useMemo, useState } from 'react';
 import { dyeOf, Point, shapeOf } from './lanePoint';
 import type { Beat, Lane, Pattern } from '../../../core/document/schema';
-import { deviation, mean } from '../../../core/analysis/performance';
 import { aheadText, tightness } from '../../../core/analysis/reportText';
 import { playedLanes, timingDots, type TimingDot } from '../../../core/analysis/patternPerformance';
 import { Later } from '../../ui/Later';

@@ -1,9 +1,9 @@
+import { mean } from '../../../core/analysis/statistics';
 import { Fitted } from '../../ui/Fitted';
 import { Para } from '../../ui/Words';
 import { styles } from './styles';
 import { BarChart } from 'react-native-gifted-charts';
 import { steadyBars } from '../../../core/feel/bars';
-import { mean } from '../../../core/analysis/performance';
 import type { Pattern } from '../../../core/document/schema';
 import type { TimingDot } from '../../../core/analysis/patternPerformance';
 import { colour, font } from '../../ui/tokens';

@@ -1,3 +1,4 @@
+import { numbered } from '../../../core/document/numbered';
 import { Page } from '../../ui/Page';
 import { Chips } from '../../ui/Layout';
 import { Para } from '../../ui/Words';
@@ -33,12 +34,11 @@ import { MapPreviewTable } from './MapPreviewTable';
 import { WriteWith } from './WriteWith';
 import { words } from '../../words/grooves';
 
-const freeName = (maps: DrumMap[], wanted: string): string => {
-  const taken = new Set([GENERAL_MIDI, ...maps].map(({ name }) => name));
-  let name = wanted.slice(0, 76);
-  for (let at = 2; taken.has(name); at++) name = `${wanted.slice(0, 76)} ${at}`;
-  return name;
-};
+const freeName = (maps: DrumMap[], wanted: string): string =>
+  numbered(
+    wanted,
+    [GENERAL_MIDI, ...maps].map(({ name }) => name),
+  );
 
 const PAGES = [
   { id: 'edit', name: words.notes },
