@@ -4,7 +4,8 @@ import { strToU8, zipSync } from 'fflate';
 import { readBeat } from '../core/document/file';
 import type { Beat } from '../core/document/schema';
 import { count } from '../core/document/text';
-import { bounce, newSounds, type BounceHow } from '../core/export/bounce';
+import { bounce, type BounceHow } from '../core/export/bounce';
+import { createSounds, soundsOfBeat } from '../core/sound/sounds';
 import {
   DEPTHS,
   HOW_DEFAULTS,
@@ -152,8 +153,9 @@ export const howOf = (output: string, given: Given, map: DrumMap | null): Export
 });
 
 /** Renders what is audio, one file after the other. */
-const rendered = ({ files, pieces, beat }: Exported, how: ExportHow): OutFile[] => {
-  const sounds = newSounds(how.rate);
+const rendered = async ({ files, pieces, beat }: Exported, how: ExportHow): Promise<OutFile[]> => {
+  if (files.every(({ data }) => data !== null)) return files;
+  const sounds = await soundsOfBeat(createSounds(how.rate), beat);
   return files.map((file) => {
     if (file.data !== null) return file;
     const render = bounce(pieces[file.piece]!, beat, how as BounceHow, sounds, file.voice!);
@@ -208,7 +210,7 @@ const run = async (input: string, output: string, given: Given): Promise<void> =
   const how = howOf(output, given, given.map === undefined ? null : await mapNamed(given.map));
   const out = exported(beat, how, whatOf(beat, given));
   if (!out.ok) throw new InputFault(out.error);
-  const files = rendered(out.value, how);
+  const files = await rendered(out.value, how);
   await store(output, out.value, files);
   out.value.warnings.forEach(warn);
   const { leftOut } = out.value;

@@ -19,4 +19,5 @@ export const positionOf = ({ step, nudge }: Pick<Hit, 'step' | 'nudge'>, grid: G
   (step + nudge) * gridTicks(grid);
 
 /** In order of time, as parts hold them. */
-export const inOrder = (hits: Hit[]): Hit[] => [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));
+export const inOrder = (hits: Hit[]): Hit[] =>
+  [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));

@@ -1,9 +1,7 @@
-import type { Beat, Lane } from '../document/schema';
-import { KITS, standIn } from '../sound/kits';
-import { makeSound } from '../sound/layers';
+import type { Beat } from '../document/schema';
+import type { Layers } from '../sound/sounds';
 import { mixNote } from '../sound/mixNotes';
 import { createMixer, mix, replan, type MixNote } from '../sound/mixer';
-import { isPlain, shapeLayers, shapeOf } from '../sound/shape';
 import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../sound/wav';
 import { secondsAt } from '../play/tempoMap';
 import type { ExportHow } from './choice';
@@ -57,29 +55,6 @@ export const tooLarge = (pieces: Piece[], beat: Beat, how: BounceHow): string | 
     pieces.length === 1 && 'some bars instead of all',
   ].filter(Boolean);
   return `This would take ${megabytes(bytes)}, more than the ${megabytes(MOST_BOUNCE_BYTES)} that a browser can be trusted with. Smaller: ${smaller.join(', or ')}.`;
-};
-
-/** What the lanes of a beat sound like at a rate, made once. */
-export interface Sounds {
-  rate: number;
-  made: Map<string, Float32Array[]>;
-}
-
-/** A store of sounds made at a rate, in samples a second; each is made once. */
-export const newSounds = (rate: number): Sounds => ({ rate, made: new Map() });
-
-const soundOf = (sounds: Sounds, beat: Beat, lane: Lane): Float32Array[] => {
-  const shape = shapeOf(lane);
-  const id = standIn(KITS[beat.kit], lane.instrument);
-  const base = `${beat.kit}/${id}`;
-  const key = isPlain(shape) ? base : `${base}/${JSON.stringify(shape)}`;
-  const known = sounds.made.get(key);
-  if (known) return known;
-  const plain = sounds.made.get(base) ?? makeSound(KITS[beat.kit], id, sounds.rate).layers;
-  sounds.made.set(base, plain);
-  const layers = isPlain(shape) ? plain : shapeLayers(plain, shape, sounds.rate);
-  sounds.made.set(key, layers);
-  return layers;
 };
 
 /** The lanes with anything to hear, all together or a stem each. */
@@ -147,22 +122,22 @@ const withRoundsBefore = (notes: MixNote[], total: number, lead: number): MixNot
  * With a tail it rings out and fades; without one it is cut, and but for a song it comes round: its end rings on into
  * its start.
  *
- * @param sounds at the rate that is asked for
+ * @param sounds what the beat's lanes sound like, at the rate that is asked for
  * @returns the bytes of a WAV file
  */
 export function* bounce(
   piece: Piece,
   beat: Beat,
   how: BounceHow,
-  sounds: Sounds,
+  sounds: Layers[],
   voice: Voice,
 ): Generator<number, Uint8Array, void> {
   const shape = waveOf(piece, how);
   const bytes = newWav(shape);
   const mixer = createMixer(how.rate);
   mixer.limiting = !how.stems;
-  beat.lanes.forEach((lane, at) => {
-    if (voice.lanes.has(at)) mixer.sounds[at] = soundOf(sounds, beat, lane);
+  beat.lanes.forEach((_, at) => {
+    if (voice.lanes.has(at)) mixer.sounds[at] = sounds[at]!;
     // Silent, it still chokes what it chokes.
     else mixer.sounds[at] = [...SILENT];
   });

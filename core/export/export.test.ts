@@ -11,7 +11,8 @@ import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { fileNotes } from '../midi/write/fileNotes';
 import { readNotes } from '../midi/read/readBack.mock';
 import { beatFromMidi } from '../edit/beatFromMidi';
-import { bounce, bounceVoices, newSounds, tooLarge, waveOf } from './bounce';
+import { bounce, bounceVoices, tooLarge, waveOf } from './bounce';
+import { createSounds, soundsOfBeat } from '../sound/sounds';
 import { CHANNELS, HOW_DEFAULTS, heldHow, SCOPES, SPLITS, WHAT_DEFAULTS, type ExportHow } from './choice';
 import { exported, listOf, pathOf, type Exported } from './exporting';
 import { hitsOf } from './list';
@@ -233,11 +234,12 @@ describe('audio', () => {
       },
     ],
   };
-  const render = (how: Partial<ExportHow>, beat: Beat = short) => {
+  const render = async (how: Partial<ExportHow>, beat: Beat = short) => {
     const all = { ...HOW_DEFAULTS, ...how };
     const out = made(beat, all);
     const [voice] = bounceVoices(out.pieces[0]!, out.beat, all);
-    const steps = bounce(out.pieces[0]!, out.beat, all, newSounds(all.rate), voice!);
+    const sounds = await soundsOfBeat(createSounds(all.rate), out.beat);
+    const steps = bounce(out.pieces[0]!, out.beat, all, sounds, voice!);
     let last = 0;
     for (;;) {
       const step = steps.next();
@@ -259,8 +261,8 @@ describe('audio', () => {
     return found;
   };
 
-  test('hits begin in the file within a sample of where they are listed', () => {
-    const { out, bytes: wav, last } = render({ depth: '32f', tail: false });
+  test('hits begin in the file within a sample of where they are listed', async () => {
+    const { out, bytes: wav, last } = await render({ depth: '32f', tail: false });
     expect(last).toBe(1);
     const listed = hitsOf(out.pieces[0]!, out.beat).map(({ ms }) => (ms * 48000) / 1000);
     const heard = onsets(wav);
@@ -276,19 +278,19 @@ describe('audio', () => {
     ['32f', 44100, 2 * 4],
   ] as const)(
     '%s at %i Hz has the length of the bar, and with its tail four seconds more',
-    (depth, rate, frame) => {
-      const cut = render({ depth, rate, tail: false }).bytes;
+    async (depth, rate, frame) => {
+      const cut = (await render({ depth, rate, tail: false })).bytes;
       const bar = (4 * 60) / 133;
       expect(cut.length).toBe(44 + Math.round((4 * Math.round(60e6 / 133) * rate) / 1e6) * frame);
       expect(new DataView(cut.buffer).getUint32(24, true)).toBe(rate);
-      const { out } = render({ depth, rate, tail: true });
+      const { out } = await render({ depth, rate, tail: true });
       expect(waveOf(out.pieces[0]!, { ...HOW_DEFAULTS, depth, rate }).frames).toBe(
         Math.round((bar + 4) * rate),
       );
     },
   );
 
-  test('cut to loop it is heard as in its second round: its end rings on into its start, a song is only cut', () => {
+  test('cut to loop it is heard as in its second round: its end rings on into its start, a song is only cut', async () => {
     const [ride] = newBeat('b', 'B', 1).lanes.filter(({ instrument }) => instrument === 'hat.open');
     const entries = [{ id: 'e', patternId: 'a', times: 2 }];
     const [pattern] = short.patterns;
@@ -308,8 +310,8 @@ describe('audio', () => {
         order: [{ id: 'o', sectionId: 's', times: 1 }],
       },
     };
-    const loop = samplesOf(render({ depth: '32f', tail: false }, rung).bytes);
-    const both = samplesOf(render({ depth: '32f', tail: false, scope: 'song' }, rung).bytes);
+    const loop = samplesOf((await render({ depth: '32f', tail: false }, rung)).bytes);
+    const both = samplesOf((await render({ depth: '32f', tail: false, scope: 'song' }, rung)).bytes);
     expect([loop.length, both.length]).toEqual([2 * 96000, 4 * 96000]);
     const second = both.slice(both.length - loop.length);
     expect(loop.every((sample, at) => Math.abs(sample - second[at]!) < 1e-4)).toBe(true);

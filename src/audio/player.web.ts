@@ -1,3 +1,4 @@
+import { soundingPattern, soundingSong } from '../../core/document/sounding';
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, KitId } from '../../core/document/schema';
 import { patternOf } from '../../core/edit/beatEdits';
@@ -113,17 +114,19 @@ const ready = async (): Promise<void> => {
 /** Hands over the beat as it is now; while it plays, the change is heard at once. */
 export const setPlayed = (beat: Beat, patternId: string | null): void => {
   const pattern = patternOf(beat, patternId);
-  tell({ type: 'beat', beat: { ...beat, patterns: [pattern] }, patternId: pattern.id });
+  tell({ type: 'beat', beat: soundingPattern(beat, pattern), patternId: pattern.id });
 };
 
 /** Hands over the song as it is now: from where it is to play, and what of it is repeated. */
-export const setSongPlayed = (beat: Beat, patternId: string | null, song: SongPlay): void =>
-  tell({ type: 'beat', beat, patternId: patternOf(beat, patternId).id, song });
+export const setSongPlayed = (beat: Beat, patternId: string | null, song: SongPlay): void => {
+  const pattern = patternOf(beat, patternId);
+  tell({ type: 'beat', beat: soundingSong(beat, pattern), patternId: pattern.id, song });
+};
 
 /** Lets another pattern begin while one plays: at once, at its next beat, or at its end. */
 export const switchPattern = (beat: Beat, patternId: string | null, at: SwitchAt): void => {
   const pattern = patternOf(beat, patternId);
-  tell({ type: 'switch', beat: { ...beat, patterns: [pattern] }, patternId: pattern.id, at });
+  tell({ type: 'switch', beat: soundingPattern(beat, pattern), patternId: pattern.id, at });
 };
 
 /** @param countIn how long is counted before the pattern begins */

@@ -1,5 +1,6 @@
 /** Renders audio away from the page, file by file. To be stopped, it is simply ended. */
-import { bounce, newSounds, type BounceHow } from '../../core/export/bounce';
+import { bounce, type BounceHow } from '../../core/export/bounce';
+import { createSounds, soundsOfBeat } from '../../core/sound/sounds';
 import type { ExportHow, ExportWhat } from '../../core/export/choice';
 import { exported, pathOf } from '../../core/export/exporting';
 import type { Beat } from '../../core/document/schema';
@@ -20,14 +21,14 @@ export type BounceGiven =
 const give = (message: BounceGiven, transfer: Transferable[] = []): void =>
   (postMessage as (message: BounceGiven, transfer: Transferable[]) => void)(message, transfer);
 
-const render = ({ beat, how, what }: BounceAsked): void => {
+const render = async ({ beat, how, what }: BounceAsked): Promise<void> => {
   const out = exported(beat, how, what);
   if (!out.ok) {
     give({ type: 'fault', error: out.error });
     return;
   }
   const { files, pieces, beat: written } = out.value;
-  const sounds = newSounds(how.rate);
+  const sounds = await soundsOfBeat(createSounds(how.rate), written);
   files.forEach((file, at) => {
     const steps = bounce(pieces[file.piece]!, written, how as BounceHow, sounds, file.voice!);
     for (;;) {
@@ -43,10 +44,8 @@ const render = ({ beat, how, what }: BounceAsked): void => {
   give({ type: 'done' });
 };
 
-onmessage = ({ data }: MessageEvent<BounceAsked>) => {
-  try {
-    render(data);
-  } catch (fault) {
+onmessage = ({ data }: MessageEvent<BounceAsked>) =>
+  void render(data).catch((fault: unknown) =>
     // Mostly there is no memory left for it.
     give({
       type: 'fault',
@@ -54,6 +53,5 @@ onmessage = ({ data }: MessageEvent<BounceAsked>) => {
         fault instanceof RangeError
           ? words.theBrowserHasNoRoom
           : words.theSoundCouldNotBeRendered(fault instanceof Error ? fault.message : String(fault)),
-    });
-  }
-};
+    }),
+  );

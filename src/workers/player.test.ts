@@ -1,0 +1,179 @@
+import { lanePatternOf, newBeat, newHit } from '../../core/document/defaults';
+import type { Beat } from '../../core/document/schema';
+import { createSounds, type Layers } from '../../core/sound/sounds';
+import type { FromWorker, ToMixer } from '../audio/messages';
+import { SAMPLE_RATE } from '../audio/timing';
+import { createPlayer } from './player';
+
+const beatOf = (steps: number[], change: Partial<Beat> = {}): Beat => {
+  const beat = { ...newBeat('b', 'Ferry', 7), tempo: 120, ...change };
+  const [pattern] = beat.patterns;
+  const kick = { ...lanePatternOf(pattern!, 'kick'), hits: steps.map((step) => newHit(step)) };
+  return { ...beat, patterns: [{ ...pattern!, parts: { kick } }] };
+};
+
+/** A player with made-up ports: its page and mixer only write down what they hear. */
+const room = (load?: () => Promise<Layers>) => {
+  const page: FromWorker[] = [];
+  const mixer: ToMixer[] = [];
+  const waiting: (() => void)[] = [];
+  let ms = 1;
+  const layers: Layers = [new Float32Array(4), new Float32Array(4), new Float32Array(4), new Float32Array(4)];
+  const player = createPlayer({
+    toPage: (message) => page.push(message),
+    now: () => ms,
+    later: (work) => waiting.push(work),
+    sounds: createSounds(SAMPLE_RATE, load ?? (() => Promise.resolve(layers))),
+  });
+  const settle = async () => {
+    for (let turn = 0; turn < 60; turn++) {
+      await Promise.resolve();
+      waiting.splice(0).forEach((work) => work());
+    }
+  };
+  const clock = (seconds: number) => {
+    ms = 1 + seconds * 1000;
+    player.fromMixer({ type: 'now', frame: seconds * SAMPLE_RATE });
+  };
+  const of = <T extends ToMixer['type']>(type: T) =>
+    mixer.filter((message): message is Extract<ToMixer, { type: T }> => message.type === type);
+  const handed = () => page.flatMap((message) => (message.type === 'handed' ? message.notes : []));
+  const connect = () => player.connect({ postMessage: (message) => mixer.push(message) });
+  const show = (beat: Beat) => player.fromPage({ type: 'beat', beat, patternId: beat.patterns[0]!.id });
+  return { player, page, mixer, settle, clock, of, handed, connect, show };
+};
+
+const play = async (one: ReturnType<typeof room>, beat: Beat) => {
+  one.connect();
+  one.show(beat);
+  await one.settle();
+  one.player.fromPage({ type: 'play', countIn: 0 });
+  one.clock(0.1);
+};
+
+test('it begins once beat, mixer, clock and sounds are there, and hands over what is played', async () => {
+  const one = room();
+  one.player.fromPage({ type: 'play', countIn: 0 });
+  one.connect();
+  one.clock(0.1);
+  expect(one.handed()).toEqual([]);
+  one.show(beatOf([0, 4, 8]));
+  await one.settle();
+  one.clock(0.2);
+  const [first, second] = one.handed();
+  expect(second!.frame - first!.frame).toBe(SAMPLE_RATE / 2);
+  expect(one.handed().every(({ lane, note }) => lane === 0 && note === 36)).toBe(true);
+  expect(one.page.find(({ type }) => type === 'anchor')).toMatchObject({
+    tick: 0,
+    patternId: 'a',
+    tempo: 120,
+  });
+  // Each lane that is wanted has its sound, and none twice.
+  const numbers = one.of('sound').map(({ index }) => index);
+  expect(new Set(numbers).size).toBe(numbers.length);
+});
+
+test('an edit replaces what is still to come, and nothing that has sounded', async () => {
+  const one = room();
+  await play(one, beatOf([0, 4, 8, 12]));
+  const before = one.handed();
+  one.page.length = 0;
+  one.clock(1);
+  one.show(beatOf([0, 4, 8, 14]));
+  const from = one.page.flatMap((message) => (message.type === 'handed' ? [message.from] : [])).at(-1)!;
+  expect(from).toBeGreaterThan(SAMPLE_RATE);
+  expect(one.handed().every(({ frame }) => frame >= from)).toBe(true);
+  expect(before.some(({ frame }) => frame < from)).toBe(true);
+  expect(one.of('replan').at(-1)!.from).toBe(from);
+});
+
+test('a hidden page goes on by the timer, a stop silences and nothing follows', async () => {
+  const one = room();
+  await play(one, beatOf([0, 4, 8, 12]));
+  const many = one.handed().length;
+  one.clock(2);
+  one.player.wake();
+  expect(one.handed().length).toBeGreaterThan(many);
+  one.player.fromPage({ type: 'stop' });
+  expect(one.mixer.slice(-2).map(({ type }) => type)).toEqual(['clock', 'silence']);
+  one.page.length = 0;
+  one.clock(3);
+  one.player.wake();
+  expect(one.page).toEqual([]);
+});
+
+test('another pattern begins at the end of the one that plays', async () => {
+  const one = room();
+  await play(one, beatOf([0]));
+  const other = beatOf([2]);
+  const b = { ...other, patterns: [{ ...other.patterns[0]!, id: 'b' }] };
+  one.player.fromPage({ type: 'switch', beat: b, patternId: 'b', at: 'end' });
+  one.clock(1);
+  one.clock(2.5);
+  const anchors = one.page.flatMap((message) => (message.type === 'anchor' ? [message.patternId] : []));
+  expect(anchors).toContain('b');
+  expect(one.handed().some(({ step }) => step === 2)).toBe(true);
+});
+
+test('the metronome clicks on every beat, stronger on the first; a count-in clicks without it', async () => {
+  const one = room();
+  one.player.fromPage({ type: 'metronome', metronome: { on: true, level: 1, accent: true } });
+  await play(one, beatOf([]));
+  const clicks = one.of('replan').flatMap(({ notes }) => notes);
+  expect(clicks.length).toBeGreaterThan(3);
+  const counted = room();
+  counted.connect();
+  counted.show(beatOf([]));
+  await counted.settle();
+  counted.player.fromPage({ type: 'play', countIn: 3840 });
+  counted.clock(0.1);
+  counted.clock(4);
+  expect(counted.of('replan').flatMap(({ notes }) => notes)).toHaveLength(4);
+});
+
+test('a lane is struck by itself, its sound made for it; one that is not there is left alone', async () => {
+  const one = room();
+  one.connect();
+  one.show(beatOf([]));
+  one.player.fromPage({ type: 'strike', laneId: 'snare', velocity: 100 });
+  one.player.fromPage({ type: 'strike', laneId: 'nobody', velocity: 100 });
+  await one.settle();
+  one.player.fromPage({ type: 'strike', laneId: 'snare', velocity: 50 });
+  const strikes = one.of('strike').map(({ note }) => note);
+  expect(strikes).toHaveLength(2);
+  expect(strikes[1]!.sound).toBe(strikes[0]!.sound);
+  expect(strikes[1]!.left).toBeLessThan(strikes[0]!.left);
+});
+
+test('a sound that cannot be made holds nothing up for good: it is asked for again with the next word', async () => {
+  let refused = 1;
+  const layers: Layers = [0, 1, 2, 3].map(() => new Float32Array(4));
+  const one = room(() => (refused-- > 0 ? Promise.reject(new Error('gone')) : Promise.resolve(layers)));
+  await play(one, beatOf([0]));
+  expect(one.handed()).toEqual([]);
+  one.show(beatOf([0]));
+  await one.settle();
+  one.clock(0.3);
+  expect(one.handed().length).toBeGreaterThan(0);
+});
+
+test('what was heard is told, by the mixer where there is one', () => {
+  const one = room();
+  one.player.fromPage({ type: 'report' });
+  expect(one.page).toEqual([{ type: 'report', report: { late: 0, worst: 0, started: [] } }]);
+  one.connect();
+  one.player.fromPage({ type: 'report' });
+  expect(one.of('report')).toHaveLength(1);
+  one.player.fromMixer({ type: 'report', report: { late: 1, worst: 2, started: [3] } });
+  expect(one.page.at(-1)).toEqual({ type: 'report', report: { late: 1, worst: 2, started: [3] } });
+});
+
+test('sounds made beforehand are there when they are wanted', async () => {
+  const load = jest.fn(() => Promise.resolve([0, 1, 2, 3].map(() => new Float32Array(4))));
+  const one = room(load);
+  one.connect();
+  one.player.fromPage({ type: 'prepare', kit: 'quay', instruments: ['kick', 'crash'] });
+  await one.settle();
+  expect(load.mock.calls.map((call) => (call as unknown[])[1])).toEqual(['kick', 'crash']);
+  expect(one.of('sound').filter(({ index }) => index < 90)).toHaveLength(2);
+});

@@ -1,0 +1,326 @@
+import { beatTicks } from '../../core/document/meter';
+import type { InstrumentId } from '../../core/document/instruments';
+import type { Beat, KitId, Lane } from '../../core/document/schema';
+import { patternOf } from '../../core/edit/beatEdits';
+import { playable, type Playable } from '../../core/play/playable';
+import { planLive, planSong } from '../../core/play/timelinePlan';
+import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
+import type { MixNote } from '../../core/sound/mixer';
+import { mixNote } from '../../core/sound/mixNotes';
+import { createSounds, soundKey, type Layers, type Sounds } from '../../core/sound/sounds';
+import type { Frames, Ticks } from '../../core/units';
+import {
+  change,
+  frameAt,
+  framesOf,
+  LEAD_SECONDS,
+  startFeeder,
+  switchTo,
+  tickAt,
+  wake,
+  type SwitchAt,
+  type Batch,
+  type Feeder,
+} from '../audio/feeder';
+import type { FromMixer, FromWorker, Metronome, SongPlay, ToMixer, ToWorker } from '../audio/messages';
+import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
+
+/** Beyond so many sounds those that no lane asks for any more are dropped. */
+const MOST_SOUNDS = 96;
+
+/** What the player is given: where its words go, the time, and a way to go on later. */
+export interface PlayerParts {
+  toPage: (message: FromWorker) => void;
+  /** In ms, from any start. */
+  now: () => number;
+  /** Goes on once the words that wait have been heard. */
+  later: (work: () => void) => void;
+  sounds?: Sounds;
+}
+
+/** Where the mixer listens. */
+export interface MixerPort {
+  postMessage: (message: ToMixer) => void;
+}
+
+interface State {
+  beat: Beat | null;
+  patternId: string;
+  /** Null where a pattern plays by itself. */
+  song: SongPlay | null;
+  mixer: MixerPort | null;
+  /** The number under which the mixer has each sound, by its key. */
+  given: Map<string, { index: number; layers: Layers }>;
+  feeder: Feeder | null;
+  /** Play was asked for before all was there. */
+  waiting: boolean;
+  now: { frame: number; at: number };
+  making: boolean;
+  /** Sounds to be made beforehand. */
+  soon: Map<string, { kit: KitId; instrument: InstrumentId }>;
+  metronome: Metronome;
+  countIn: Ticks;
+  /** The frame at which the count-in ends. */
+  countedAt: number;
+}
+
+const atFirst = (): State => ({
+  beat: null,
+  patternId: '',
+  song: null,
+  mixer: null,
+  given: new Map(),
+  feeder: null,
+  waiting: false,
+  now: { frame: 0, at: 0 },
+  making: false,
+  soon: new Map(),
+  metronome: { on: false, level: 0.6, accent: true },
+  countIn: 0,
+  countedAt: 0,
+});
+
+/**
+ * Feeds the mixer: takes the page's words, plans notes ahead of the audio clock, and has the sounds made that they need. It
+ * is woken by the audio thread, so that nothing the page does makes a note late.
+ */
+export const createPlayer = ({
+  toPage,
+  now: clock,
+  later,
+  sounds = createSounds(SAMPLE_RATE),
+}: PlayerParts) => {
+  const state = atFirst();
+  const toMixer = (message: ToMixer) => state.mixer?.postMessage(message);
+  const now = () => state.now.frame + ((clock() - state.now.at) * SAMPLE_RATE) / 1000;
+  const keyOf = (lane: Lane): string => soundKey(state.beat!.kit, lane);
+
+  const plan = (): Playable => {
+    const { beat, song, patternId } = state;
+    if (song) return playable(planSong(beat!), { start: song.from, loop: song.loop });
+    return playable(planLive(beat!, patternOf(beat!, patternId)));
+  };
+
+  /** The lanes whose sounds the mixer does not have yet. */
+  const missing = (): Lane[] => state.beat?.lanes.filter((lane) => !state.given.has(keyOf(lane))) ?? [];
+
+  const giveSound = ({ index, layers }: { index: number; layers: Layers }) =>
+    toMixer({ type: 'sound', index, layers });
+
+  const giveClicks = () =>
+    makeClicks(SAMPLE_RATE).forEach((layer, at) =>
+      toMixer({ type: 'sound', index: CLICKS + at, layers: [layer] }),
+    );
+
+  /** A slider that is dragged shapes a sound at every move; those that no lane asks for any more go. */
+  const forgetShapes = () => {
+    if (!state.beat || state.given.size < MOST_SOUNDS) return;
+    const wanted = new Set(state.beat.lanes.map(keyOf));
+    for (const key of state.given.keys())
+      if (key.split('/').length > 2 && !wanted.has(key)) state.given.delete(key);
+    sounds.forget(wanted);
+  };
+
+  /** Gives a sound a number of its own in the mixer. */
+  const take = (key: string, layers: Layers) => {
+    if (state.given.has(key)) return;
+    forgetShapes();
+    const used = new Set([...state.given.values()].map(({ index }) => index));
+    let index = 0;
+    while (used.has(index)) index += 1;
+    const sound = { index, layers };
+    state.given.set(key, sound);
+    giveSound(sound);
+  };
+
+  const make = async (kit: KitId, lane: Parameters<Sounds['soundsFor']>[1]): Promise<void> =>
+    take(soundKey(kit, lane), await sounds.soundsFor(kit, lane));
+
+  /** The clicks that fall into what has just been handed over: always while it counts in, which a switch does not. */
+  const clicks = (feeder: Feeder, from: number): MixNote[] => {
+    const { metronome, countedAt } = state;
+    const until = metronome.on ? feeder.until : Math.min(feeder.until, countedAt);
+    return clickNotes(feeder.plan.beats(tickAt(feeder, from), tickAt(feeder, until)), {
+      level: metronome.level,
+      accent: metronome.accent,
+      frameAt: (tick) => frameAt(feeder, tick),
+    });
+  };
+
+  /** One sound at a time, so that a word from the page or the audio thread is never kept waiting long. */
+  const makeSounds = (): void => {
+    const [lane] = missing();
+    const ahead = [...state.soon].find(([key]) => !state.given.has(key))?.[1];
+    state.making = Boolean(lane ?? ahead);
+    if (state.waiting && !lane) begin();
+    const made = lane ? make(state.beat!.kit, lane) : ahead ? make(ahead.kit, ahead) : null;
+    void made?.then(
+      () => later(makeSounds),
+      // What cannot be made now is asked for again with the next word of the page.
+      () => (state.making = false),
+    );
+  };
+
+  const hand = (batch: Batch | null) => {
+    const { beat } = state;
+    if (!batch || !beat) return;
+    const notes = batch.notes.flatMap((note) => {
+      const lane = beat.lanes[note.lane]!;
+      const sound = state.given.get(keyOf(lane));
+      const frames = note.cut ? framesOf(state.feeder!, note.tick, note.length) : 0;
+      return sound
+        ? [{ ...mixNote(lane, note.velocity, sound.index, note.frame), frames, lane: note.lane }]
+        : [];
+    });
+    const all = [...notes, ...(state.feeder ? clicks(state.feeder, batch.from) : [])];
+    toMixer({ type: 'replan', from: batch.from, notes: all.sort((a, b) => a.frame - b.frame) });
+    toPage({
+      type: 'handed',
+      from: batch.from,
+      notes: batch.notes.map(({ frame, lane, step, stroke, note, velocity }) => ({
+        frame,
+        lane,
+        step,
+        stroke,
+        note,
+        velocity,
+      })),
+    });
+  };
+
+  /** Tells the page from where on the audio clock counts what, up to where notes have been handed over. */
+  const sayAnchor = (from: Frames) => {
+    const { feeder } = state;
+    if (!feeder) return;
+    for (const { at, ...mark } of feeder.plan.marks(tickAt(feeder, from), tickAt(feeder, feeder.until)))
+      toPage({ type: 'anchor', frame: frameAt(feeder, at), ...mark });
+  };
+
+  /** The one place where playing begins, as soon as beat, mixer, clock and sounds are there. */
+  const begin = () => {
+    if (!state.beat || !state.mixer || state.now.at === 0 || missing().length) {
+      state.waiting = true;
+      return;
+    }
+    state.waiting = false;
+    const first = plan();
+    // The first notes are worked out before the start is set, so that they cannot come too late for it.
+    first.notes(first.start, first.tickAt(first.secondsAt(first.start) + LEAD_SECONDS));
+    state.feeder = startFeeder(
+      first,
+      SAMPLE_RATE,
+      Math.round(now() + START_SECONDS * SAMPLE_RATE),
+      first.start - state.countIn,
+    );
+    state.countedAt = frameAt(state.feeder, first.start);
+    const { frame } = state.feeder.anchor;
+    hand(wake(state.feeder, now()));
+    sayAnchor(frame);
+  };
+
+  const stop = () => {
+    state.feeder = null;
+    state.waiting = false;
+    toMixer({ type: 'clock', on: false });
+    toMixer({ type: 'silence' });
+  };
+
+  const makeWhatIsMissing = () => {
+    if (!state.making) makeSounds();
+  };
+
+  /** Another pattern begins; the one that plays goes on until then. */
+  const switchPattern = (beat: Beat, patternId: string, at: SwitchAt) => {
+    const { feeder } = state;
+    state.beat = beat;
+    state.patternId = patternId;
+    state.song = null;
+    makeWhatIsMissing();
+    if (!feeder) return;
+    hand(switchTo(feeder, plan(), now(), at, beatTicks(feeder.plan.meterAt(tickAt(feeder, now())))));
+    if (!feeder.next) sayAnchor(feeder.begins);
+  };
+
+  const takeBeat = (beat: Beat, patternId: string, song: SongPlay | null) => {
+    state.song = song;
+    state.beat = beat;
+    if (state.feeder?.next) {
+      state.feeder.next.plan = plan();
+      return;
+    }
+    state.patternId = patternId;
+    makeWhatIsMissing();
+    if (!state.feeder) return;
+    hand(change(state.feeder, plan(), now()));
+    sayAnchor(state.feeder.anchor.frame);
+  };
+
+  const strikeLane = (laneId: string, velocity: number) => {
+    const { beat } = state;
+    const lane = beat?.lanes.find((one) => one.id === laneId);
+    if (!beat || !lane) return;
+    const strike = () => {
+      const sound = state.given.get(soundKey(beat.kit, lane));
+      if (sound) toMixer({ type: 'strike', note: mixNote(lane, velocity, sound.index, 0) });
+    };
+    if (state.given.has(keyOf(lane))) strike();
+    else void make(beat.kit, lane).then(strike, () => undefined);
+  };
+
+  const fromMixer = (message: FromMixer): void => {
+    if (message.type === 'report') return toPage(message);
+    state.now = { frame: message.frame, at: clock() };
+    if (state.waiting) begin();
+    else if (state.feeder) {
+      const { until, next } = state.feeder;
+      hand(wake(state.feeder, message.frame));
+      if (next && !state.feeder.next) sayAnchor(state.feeder.begins);
+      else if (state.song && state.feeder.until > until) sayAnchor(until);
+    }
+  };
+
+  const fromPage = (message: Exclude<ToWorker, { type: 'connect' }>): void => {
+    switch (message.type) {
+      case 'beat':
+        return takeBeat(message.beat, message.patternId, message.song ?? null);
+      case 'switch':
+        return switchPattern(message.beat, message.patternId, message.at);
+      case 'metronome':
+        state.metronome = message.metronome;
+        if (state.feeder) hand(change(state.feeder, state.feeder.plan, now()));
+        return;
+      case 'play':
+        state.countIn = message.countIn;
+        state.waiting = true;
+        toMixer({ type: 'clock', on: true });
+        return;
+      case 'stop':
+        return stop();
+      case 'prepare':
+        for (const instrument of message.instruments)
+          state.soon.set(soundKey(message.kit, { instrument }), { kit: message.kit, instrument });
+        return makeWhatIsMissing();
+      case 'strike':
+        return strikeLane(message.laneId, message.velocity);
+      case 'report':
+        // Before there is a mixer, nothing has been heard.
+        if (state.mixer) toMixer({ type: 'report' });
+        else toPage({ type: 'report', report: { late: 0, worst: 0, started: [] } });
+    }
+  };
+
+  return {
+    /** The mixer is there: it gets all sounds that are made. */
+    connect: (mixer: MixerPort): void => {
+      state.mixer = mixer;
+      giveClicks();
+      state.given.forEach(giveSound);
+    },
+    fromPage,
+    fromMixer,
+    /** Goes on where the audio thread does not wake it: a hidden page's audio may be paused with its clock. */
+    wake: (): void => {
+      if (state.feeder && tickAt(state.feeder, now()) >= 0) hand(wake(state.feeder, now()));
+    },
+  };
+};
