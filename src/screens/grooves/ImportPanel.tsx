@@ -12,7 +12,7 @@ import { useRef, useState, type ReactNode } from 'react';
 import type { LeftOut, TakenIn } from '../../../core/groove/importing';
 import { store } from '../../state/session';
 import { useApp } from '../../state/store';
-import type { FromImport, ToImport } from '../../workers/importWorker';
+import type { FromImport, ToImport } from '../../workers/importer';
 import { Chip } from '../../ui/Chip';
 import { shelf } from './shelf';
 import { takeOff } from './takeOff';

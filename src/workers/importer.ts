@@ -1,0 +1,162 @@
+import type { KeyValue } from '../state/storage';
+import { keepFiles } from '../state/importedFiles';
+import {
+  importFile,
+  isHousekeeping,
+  isMidiName,
+  isZipName,
+  FILE_BOUNDS,
+  type LeftOut,
+  type TakenIn,
+} from '../../core/groove/importing';
+import type { DrumMap } from '../../core/midi/drumMap/drumMap';
+import { unpack, type Unpacked } from './unzip';
+import { words } from '../words/workers';
+
+/** Files come a few at a time: handing over thousands at once would hold up the page for seconds. */
+export type ToImport =
+  | { type: 'begin'; total: number; map: DrumMap }
+  | { type: 'files'; files: GivenFile[]; last: boolean }
+  | { type: 'cancel' };
+
+export interface GivenFile {
+  path: string;
+  file: File;
+}
+
+export type FromImport =
+  /** The next few files are wanted. */
+  | { type: 'more' }
+  | { type: 'progress'; done: number; total: number; taken: TakenIn[]; left: LeftOut[] }
+  | { type: 'done'; cancelled: boolean; full: boolean };
+
+/** How many files are read between two words to the page. */
+const BATCH = 100;
+const LARGEST_ZIP = 200 * 1024 * 1024;
+
+interface Run {
+  map: DrumMap;
+  done: number;
+  total: number;
+  full: boolean;
+  taken: TakenIn[];
+  left: LeftOut[];
+  bytes: Unpacked[];
+  cancelled: boolean;
+  /** What was given is worked through in its order. */
+  queue: Promise<void>;
+}
+
+/** Up to one byte more than is wanted: asking a file for its size costs more than reading it. */
+const bytesOf = async (file: File, most: number): Promise<Uint8Array | null> => {
+  const bytes = new Uint8Array(await file.slice(0, most + 1).arrayBuffer());
+  return bytes.length > most ? null : bytes;
+};
+
+interface Opened {
+  files: Unpacked[];
+  left: LeftOut[];
+}
+
+/** One of the files given: itself, or what it unpacks to. */
+const opened = async ({ path, file }: GivenFile): Promise<Opened> => {
+  const leave = (why: string) => ({ files: [], left: [{ path, why }] });
+  try {
+    if (isHousekeeping(path)) return { files: [], left: [] };
+    if (isZipName(path)) {
+      const archive = await bytesOf(file, LARGEST_ZIP);
+      if (!archive) return leave(words.anArchiveMayBeUpTo);
+      return unpack(archive, path.replace(/\.zip$/i, ''));
+    }
+    if (!isMidiName(path)) return leave(words.itIsNotAMidi);
+    const bytes = await bytesOf(file, FILE_BOUNDS.bytes);
+    return bytes ? { files: [{ path, bytes }], left: [] } : leave(words.itIsLargerThan4);
+  } catch {
+    return leave(words.theBrowserCouldNotRead);
+  }
+};
+
+const FULL = words.theBrowsersStorageIsFull;
+
+/**
+ * Reads MIDI files and archives of them, and keeps them: the page only hears how far it is.
+ *
+ * @param storage where they are kept
+ * @param say tells the page
+ */
+export const createImporter = (storage: KeyValue, say: (message: FromImport) => void) => {
+  let run: Run | null = null;
+
+  /** Keeps what has been read, and says how far it is. */
+  const flush = async (now: Run): Promise<void> => {
+    const { taken, bytes } = now;
+    if (taken.length) {
+      try {
+        const kept = await keepFiles(
+          storage,
+          taken.map(({ indexed }) => indexed),
+          bytes,
+        );
+        now.taken = taken.map((one, at) => ({ ...one, indexed: kept[at]! }));
+      } catch {
+        now.full = true;
+        now.left.push(
+          ...taken.map(({ indexed }) => ({ path: indexed.row.id.slice('imported/'.length), why: FULL })),
+        );
+        now.taken = [];
+      }
+    }
+    say({ type: 'progress', done: now.done, total: now.total, taken: now.taken, left: now.left });
+    [now.taken, now.left, now.bytes] = [[], [], []];
+  };
+
+  const readOne = async (now: Run, file: Unpacked): Promise<void> => {
+    const read = importFile(file.bytes, { path: file.path, source: 'imported', map: now.map });
+    if (read.ok) {
+      now.taken.push(read.value);
+      now.bytes.push(file);
+    } else now.left.push(read.value);
+    now.done += 1;
+    if (now.taken.length + now.left.length >= BATCH) await flush(now);
+  };
+
+  const stopped = (now: Run): boolean => now.cancelled || now.full;
+
+  const take = async (now: Run, archives: Promise<Opened>[]): Promise<void> => {
+    for (const archive of archives) {
+      const { files, left } = await archive;
+      if (stopped(now)) return;
+      now.left.push(...left);
+      now.total += Math.max(0, files.length - 1);
+      if (!files.length) now.done += 1;
+      for (const file of files) if (!stopped(now)) await readOne(now, file);
+    }
+  };
+
+  const end = async (now: Run): Promise<void> => {
+    await flush(now);
+    say({ type: 'done', cancelled: now.cancelled, full: now.full });
+    if (run === now) run = null;
+  };
+
+  const given = (now: Run, files: GivenFile[], last: boolean): void => {
+    // Read ahead, while those before are still being worked through.
+    const archives = stopped(now) ? [] : files.map(opened);
+    if (!last && !stopped(now)) say({ type: 'more' });
+    now.queue = now.queue.then(async () => {
+      await take(now, archives);
+      if (run === now && (last || stopped(now))) await end(now);
+    });
+  };
+
+  return (message: ToImport): void => {
+    if (message.type === 'begin') {
+      const fresh = { done: 0, full: false, taken: [], left: [], bytes: [], cancelled: false };
+      run = { ...fresh, total: message.total, map: message.map, queue: Promise.resolve() };
+      say({ type: 'more' });
+    } else if (run && message.type === 'cancel') {
+      run.cancelled = true;
+      given(run, [], true);
+    } else if (run && message.type === 'files') given(run, message.files, message.last);
+  };
+};
