@@ -24,7 +24,7 @@ interface Cycle {
   strokes: Map<Hit, Stroke[]>[];
 }
 
-/** Strokes nearer than this to where they are in another round stand in the same hitIndex. */
+/** Strokes nearer than this to where they are in another round stand in the same place. */
 const SAME_TICKS = 0.02;
 const SAME_FORCE = 1e-6;
 
@@ -97,11 +97,11 @@ interface Writing {
 
 /** The step nearest to where a stroke sounds, and the rest as nudge; orders drawn by chance keep their step. */
 const nearestStep = ({ lane, order, start }: Writing, stroke: Stroke): Pick<Hit, 'step' | 'nudge'> => {
-  const hitIndex = (stroke.tick - start) / lane.step;
+  const place = (stroke.tick - start) / lane.step;
   const drawn = lane.direction === 'random' || lane.direction === 'walk';
-  const nearest = drawn ? stroke.readIndex : Math.floor(hitIndex + 0.5);
+  const nearest = drawn ? stroke.readIndex : Math.floor(place + 0.5);
   const at = ((nearest % order.length) + order.length) % order.length;
-  return { step: order[at]!, nudge: clamp(hitIndex - nearest, -0.5, 0.5) };
+  return { step: order[at]!, nudge: clamp(place - nearest, -0.5, 0.5) };
 };
 
 const velocityOf = (force: number): number => clamp(Math.round(force), 1, 127);

@@ -2,7 +2,7 @@ import { inOrder } from '../document/position';
 import { withLanePattern } from '../document/defaults';
 import { newHit, lanePatternOf } from '../document/defaults';
 import type { Beat, Hit, Pattern } from '../document/schema';
-import { laneOffset } from '../feel/lanePlan';
+import { laneOffset } from '../feel/prepareFeel';
 import { planLane, type LanePlan } from '../play/plan';
 import { bendOf } from '../play/notes';
 import { readingOrder } from '../play/reading';

@@ -1,5 +1,6 @@
-import { baseBend } from '../feel/lanePlan';
-import { feelStrokes, isPast, type StrokeKind } from '../feel/stages';
+import { baseBend } from '../feel/prepareFeel';
+import { feelStrokes } from '../feel/feelStrokes';
+import { isPast, type StrokeKind } from '../feel/struck';
 import type { Channel, MidiNote, Ticks, Velocity } from '../units';
 import { clamp } from '../units';
 import { endedByNext } from './edges';

@@ -3,8 +3,9 @@ import { gridTicks } from '../document/grid';
 import { feelOf, lanePatternOf, patternTicks, stepsOf } from '../document/defaults';
 import type { Beat, Direction, Feel, Hit, Lane, LanePattern, Pattern } from '../document/schema';
 import { steadyBars } from '../feel/bars';
-import { laneStages, noiseReach, sharedPinks, type Pinks } from '../feel/lanePlan';
-import { LOOK_MS, ROOM_SHARE, type LaneStages } from '../feel/stages';
+import { noiseReach, prepareFeel, sharedPinks, type LaneFeelPlan } from '../feel/prepareFeel';
+import type { Pinks } from '../feel/stage';
+import { LOOK_MS, ROOM_SHARE } from '../feel/feelStrokes';
 import type { Bpm, Channel, MidiNote, Ticks, Velocity } from '../units';
 import { ticksPerMs } from '../units';
 import { hashText } from '../random/draw';
@@ -28,7 +29,7 @@ export interface LanePlan {
   reach: Ticks;
   /** The longest note. */
   longest: Ticks;
-  feel: LaneStages;
+  feel: LaneFeelPlan;
   /** How far beyond that one has to look to know what becomes of a stroke beside its neighbours. */
   around: Ticks;
   /** Fractions of a step: all steps are nudged by the one, every second one by the other besides. */
@@ -82,10 +83,8 @@ const farthest = (part: LanePattern, step: Ticks, tempo: Bpm): Ticks => {
 const RUN: Ticks = 480;
 
 /** A neighbour holds a stroke off only where the noise could carry it that near. */
-const around = ({ a, b }: LaneStages, tempo: Bpm): Ticks => {
-  const noise = Math.max(noiseReach(a), b ? noiseReach(b) : 0);
-  return RUN + (LOOK_MS + noise / ROOM_SHARE) * ticksPerMs(tempo);
-};
+const around = (feel: LaneFeelPlan, tempo: Bpm): Ticks =>
+  RUN + (LOOK_MS + noiseReach(feel) / ROOM_SHARE) * ticksPerMs(tempo);
 
 /** The mean velocity of the hits that the lane's loop has. */
 const meanVelocity = (part: LanePattern, steps: number): Velocity => {
@@ -140,7 +139,7 @@ export const planLane = (
   const places = stepsInCycle(part.direction, steps);
   const follows = part.steps === null && part.direction !== 'thereAndBack';
   const key = hashText(lane.id);
-  const feel = laneStages(setting.feel, {
+  const feel = prepareFeel(setting.feel, {
     id: lane.id,
     key,
     grid: part.grid,

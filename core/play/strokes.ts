@@ -1,5 +1,5 @@
 import type { Hit, Spacing } from '../document/schema';
-import type { StrokeKind, Struck } from '../feel/stages';
+import type { StrokeKind, Struck } from '../feel/struck';
 import type { Ticks, Velocity } from '../units';
 import { draw, PURPOSE } from '../random/draw';
 import { readingOrder } from './reading';

@@ -1,7 +1,7 @@
 import { feelOf, lanePatternOf, soundingLanes } from '../document/defaults';
 import { gridTicks } from '../document/grid';
 import type { Beat, Feel } from '../document/schema';
-import { sharedPinks } from '../feel/lanePlan';
+import { sharedPinks } from '../feel/prepareFeel';
 import { hash } from '../random/draw';
 import { margin } from './notes';
 import { planLane, type LanePlan, type PlanOptions, type Setting } from './plan';

@@ -3,8 +3,10 @@ import { modulo } from '../../numbers';
 import type { MidiEvent } from 'midi-file';
 import { drumGroupOfNote } from '../../document/drumGroups';
 import type { Feel, LaneFeel } from '../../document/feelSchema';
-import { laneStages, sharedPinks, type Pinks } from '../../feel/lanePlan';
-import { feelStrokes, type Struck } from '../../feel/stages';
+import { prepareFeel, sharedPinks } from '../../feel/prepareFeel';
+import type { Pinks } from '../../feel/stage';
+import { feelStrokes } from '../../feel/feelStrokes';
+import type { Struck } from '../../feel/struck';
 import { hashText } from '../../random/draw';
 import { clamp, QUARTER, type MidiNote, type Ms, type Ticks } from '../../units';
 import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/midiFile';
@@ -98,7 +100,7 @@ const laneNotes = (
   const scale = QUARTER / file.ppq;
   const strokes = strokesOf(notes, scale);
   const [first] = notes;
-  const stages = laneStages(
+  const stages = prepareFeel(
     { ...feel, lanes: laneFeelOf(offsets.get(first!.note)) },
     {
       id: 'lane',

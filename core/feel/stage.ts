@@ -1,0 +1,79 @@
+import type { DrumGroup, Stage } from '../document/choices';
+import type { LaneFeel, PlainFeel } from '../document/feelSchema';
+import type { Grid } from '../document/grid';
+import type { Ms, Ticks } from '../units';
+import type { Bars } from './bars';
+import type { Struck } from './struck';
+
+/** 1/f noise by seed and lane; of a loop of so many sixteenths, or without end. */
+export type Pinks = (seed: number, lane: number, loop: number | null) => (j: number) => number;
+
+/** What a feel is made ready for: one lane of a pattern, or one of a file. */
+export interface FeltLane {
+  id: string;
+  /** The lane's id as a number, for what is drawn at random. */
+  key: number;
+  grid: Grid;
+  /** The group of drums that it is of, for templates with curves of their own; null where that is not known. */
+  group: DrumGroup | null;
+  /** The version of what is drawn at random. */
+  random: 1 | 2;
+  bars: Bars;
+  ticksPerMs: (position: Ticks) => number;
+  /** The mean velocity of its hits. */
+  mean: number;
+  /** Makes 1/f noise, or gives that which another lane has. */
+  pinks: Pinks;
+  /** The length of a pass. */
+  pass: Ticks;
+  /** The most that `ticksPerMs` gives; left out, it is the same everywhere. */
+  most?: number;
+  /** What a song makes of the feel at a position: the swing of all lanes, and by what velocities are multiplied. */
+  swingAt?: ((position: Ticks) => number) | null;
+  levelAt?: ((position: Ticks) => number) | null;
+}
+
+/** What humanize needs to know of a lane. */
+export interface Humanizing {
+  /** Standard deviations, scaled for the lane: in ms, and in steps of velocity. */
+  timing: Ms;
+  velocity: number;
+  /** The share of the timing that hangs together, 0 to 1. */
+  drift: number;
+  /** Seed and lane, folded together. */
+  key: number;
+  pink: (j: number) => number;
+  /** After this long it repeats itself; Infinity where each pass is drawn anew. */
+  every: Ticks;
+}
+
+/** A stage made ready for one lane. What is left out it does not do. */
+export interface ReadyStage {
+  /** Moves one stroke that goes through the stages by itself, and changes how hard it is, in place. */
+  each?: (stroke: Struck) => void;
+  /** From a position that comes to the stage to where it leaves it. */
+  moves?: (position: Ticks) => Ticks;
+  /** By how much it moves every stroke. */
+  offset?: Ms;
+  /** What is drawn at random once all strokes of the lane stand. */
+  humanizing?: Humanizing;
+  /** The farthest that it can move a stroke: the sum of both. */
+  reach?: Ticks;
+  reachMs?: Ms;
+}
+
+/** One stage of feel. A new one is a file with one of these, an entry in `stages/index.ts`, and its settings in the schema. */
+export interface FeelStage {
+  id: Stage;
+  /**
+   * @param own what the lane has of its own
+   * @param entered from where a stroke was written to where it stands as it comes to this stage
+   * @returns null where there is nothing to do
+   */
+  prepare: (
+    feel: PlainFeel,
+    own: LaneFeel,
+    lane: FeltLane,
+    entered: (position: Ticks) => Ticks,
+  ) => ReadyStage | null;
+}

@@ -1,0 +1,68 @@
+import type { LaneFeel, PlainFeel, Swing } from '../../document/feelSchema';
+import { gridTicks, isStraight, type Grid } from '../../document/grid';
+import { QUARTER, type Ticks } from '../../units';
+import type { FeelStage, FeltLane, ReadyStage } from '../stage';
+import { swingBend, swingPercentAt } from '../swing';
+import { templateBend, templateForce } from '../templateBend';
+
+/** What a lane follows: its own base feel, or that of all lanes, which other grids than straight ones take no swing of. */
+const baseOf = (feel: PlainFeel, own: LaneFeel, grid: Grid) => {
+  const base = own.base ?? feel.base;
+  const swing = own.swing ?? feel.swing;
+  const mine = own.base === 'swing' && own.swing !== undefined;
+  if (base === 'swing' && !mine && !isStraight(grid)) return { base: 'straight', swing } as const;
+  return { base, swing } as const;
+};
+
+/** A swing that changes is for the lanes that follow the swing of all, or none. */
+const turnedSwing = (feel: PlainFeel, own: LaneFeel, lane: FeltLane) =>
+  lane.swingAt && feel.base !== 'template' && !own.base && !own.swing && isStraight(lane.grid)
+    ? lane.swingAt
+    : null;
+
+/** The percent of a swing that follows the tempo, at each position; null where it does not. */
+const withTempo = (swing: Swing, { ticksPerMs }: FeltLane): ((position: Ticks) => number) | null =>
+  swing.withTempo === undefined
+    ? null
+    : (position) => swingPercentAt(swing, (ticksPerMs(position) * 60000) / QUARTER);
+
+const swung = (
+  swing: Swing,
+  percentAt: ((position: Ticks) => number) | null,
+  lane: FeltLane,
+): ReadyStage | null => {
+  if (swing.percent === 50 && !percentAt) return null;
+  const moves = swingBend(lane.bars, swing, percentAt);
+  return {
+    moves,
+    each: (stroke) => {
+      stroke.tick = moves(stroke.tick);
+    },
+    reach: gridTicks(swing.grid),
+  };
+};
+
+/** The base feel: straight, swing, or a template with its velocities. */
+export const baseStage: FeelStage = {
+  id: 'base',
+  prepare: (feel, own, lane, entered) => {
+    const turned = turnedSwing(feel, own, lane);
+    if (turned) return swung(feel.swing, turned, lane);
+    const { base, swing } = baseOf(feel, own, lane.grid);
+    if (base === 'swing') return swung(swing, withTempo(swing, lane), lane);
+    const { template, timing, velocity, runsOn = false } = own.template ?? feel.template;
+    if (base === 'straight' || !template) return null;
+    const count = { bars: lane.bars, pass: lane.pass, runsOn };
+    const moves = timing ? templateBend(template, timing, count, lane.group) : null;
+    const force = velocity ? templateForce(template, velocity, count, lane.group) : null;
+    return {
+      ...(moves && { moves }),
+      each: (stroke) => {
+        // The strokes of one hit take their main stroke's factor.
+        if (force) stroke.force *= force(stroke.lead ? entered(stroke.lead.at) : stroke.tick);
+        if (moves) stroke.tick = moves(stroke.tick);
+      },
+      reach: 0.48 * gridTicks(template.grid),
+    };
+  },
+};

@@ -1,0 +1,20 @@
+import { gridTicks } from '../../document/grid';
+import { quantizer } from '../quantize';
+import type { FeelStage } from '../stage';
+
+/** Draws strokes towards a grid. */
+export const quantizeStage: FeelStage = {
+  id: 'quantize',
+  prepare: ({ quantize }, _own, lane) => {
+    const { grid, strength, window, lanes } = quantize;
+    if (strength === 0 || (lanes && !lanes.includes(lane.id))) return null;
+    const moves = quantizer(lane.bars, grid, strength, window);
+    return {
+      moves,
+      each: (stroke) => {
+        stroke.tick = moves(stroke.tick);
+      },
+      reach: (strength * window * gridTicks(grid)) / 2,
+    };
+  },
+};
