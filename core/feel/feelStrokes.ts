@@ -17,9 +17,18 @@ const ROOM = 0.45;
 
 /** A stroke that goes through the stages by itself. */
 const throughEach = (feel: PreparedFeel, stroke: Struck): void => {
-  stroke.tick = stroke.at;
-  stroke.force = stroke.velocity;
-  for (const each of feel.each) each(stroke);
+  const lead = stroke.lead && stroke.lead !== stroke ? stroke.lead : null;
+  let tick = stroke.at;
+  let leadTick = lead ? lead.at : tick;
+  let force = stroke.velocity;
+  for (const { moves, strength } of feel.stages) {
+    if (strength) force = strength(force, lead ? leadTick : tick);
+    if (!moves) continue;
+    tick = moves(tick);
+    if (lead) leadTick = moves(leadTick);
+  }
+  stroke.tick = tick;
+  stroke.force = force;
   if (feel.levelAt) stroke.force *= feel.levelAt(quantizedAt(feel, stroke.at));
 };
 

@@ -4,7 +4,6 @@ import { circularPink, pinkNoise } from '../random/noise';
 import type { Ms, Ticks } from '../units';
 import type { FeltLane, Humanizing, Pinks, ReadyStage } from './stage';
 import { FEEL_STAGES } from './stages';
-import type { Struck } from './struck';
 
 /** One lane's feel, made ready. */
 export interface PreparedFeel {
@@ -13,8 +12,8 @@ export interface PreparedFeel {
   flams: boolean;
   /** By stage; those that have nothing to do are left out. */
   ready: Partial<Record<Stage, ReadyStage>>;
-  /** What the stages do to a stroke by itself, in their order. */
-  each: ((stroke: Struck) => void)[];
+  /** The same in their order. */
+  stages: ReadyStage[];
   /** By what a song multiplies the velocity of what enters at a position. */
   levelAt: ((position: Ticks) => number) | null;
   humanizing: Humanizing | null;
@@ -47,15 +46,15 @@ const NONE: LaneFeel = {};
 const prepared = (feel: PlainFeel, lane: FeltLane): PreparedFeel => {
   const own = feel.lanes[lane.id] ?? NONE;
   const ready: PreparedFeel['ready'] = {};
-  const each: PreparedFeel['each'] = [];
+  const stages: ReadyStage[] = [];
   let [reach, reachMs] = [0, 0];
   let humanizing: Humanizing | null = null;
   for (const { id, prepare } of FEEL_STAGES) {
     if (feel.off.includes(id)) continue;
-    const stage = prepare(feel, own, lane, ready.quantize?.moves ?? unmoved);
+    const stage = prepare(feel, own, lane);
     if (!stage) continue;
     ready[id] = stage;
-    if (stage.each) each.push(stage.each);
+    if (stage.moves || stage.strength) stages.push(stage);
     reach += stage.reach ?? 0;
     reachMs += stage.reachMs ?? 0;
     humanizing ??= stage.humanizing ?? null;
@@ -64,7 +63,7 @@ const prepared = (feel: PlainFeel, lane: FeltLane): PreparedFeel => {
     ticksPerMs: lane.ticksPerMs,
     flams: feel.quantize.flams,
     ready,
-    each,
+    stages,
     levelAt: lane.levelAt ?? null,
     humanizing,
     reach: reach + reachMs * (lane.most ?? lane.ticksPerMs(0)),

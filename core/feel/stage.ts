@@ -3,7 +3,6 @@ import type { LaneFeel, PlainFeel } from '../document/feelSchema';
 import type { Grid } from '../document/grid';
 import type { Ms, Ticks } from '../units';
 import type { Bars } from './bars';
-import type { Struck } from './struck';
 
 /** 1/f noise by seed and lane; of a loop of so many sixteenths, or without end. */
 export type Pinks = (seed: number, lane: number, loop: number | null) => (j: number) => number;
@@ -49,10 +48,14 @@ export interface Humanizing {
 
 /** A stage made ready for one lane. What is left out it does not do. */
 export interface ReadyStage {
-  /** Moves one stroke that goes through the stages by itself, and changes how hard it is, in place. */
-  each?: (stroke: Struck) => void;
   /** From a position that comes to the stage to where it leaves it. */
   moves?: (position: Ticks) => Ticks;
+  /**
+   * From how hard a stroke comes to the stage to how hard it leaves it.
+   *
+   * @param position where its main stroke stands as it comes to the stage: the strokes of one hit take the same factor
+   */
+  strength?: (force: number, position: Ticks) => number;
   /** By how much it moves every stroke. */
   offset?: Ms;
   /** What is drawn at random once all strokes of the lane stand. */
@@ -65,15 +68,6 @@ export interface ReadyStage {
 /** One stage of feel. A new one is a file with one of these, an entry in `stages/index.ts`, and its settings in the schema. */
 export interface FeelStage {
   id: Stage;
-  /**
-   * @param own what the lane has of its own
-   * @param entered from where a stroke was written to where it stands as it comes to this stage
-   * @returns null where there is nothing to do
-   */
-  prepare: (
-    feel: PlainFeel,
-    own: LaneFeel,
-    lane: FeltLane,
-    entered: (position: Ticks) => Ticks,
-  ) => ReadyStage | null;
+  /** @param own what the lane has of its own @returns null where there is nothing to do */
+  prepare: (feel: PlainFeel, own: LaneFeel, lane: FeltLane) => ReadyStage | null;
 }

@@ -8,9 +8,7 @@ export const aheadStage: FeelStage = {
       ? null
       : {
           offset,
-          each: (stroke) => {
-            stroke.tick += offset * ticksPerMs(stroke.tick);
-          },
+          moves: (position) => position + offset * ticksPerMs(position),
           reachMs: Math.abs(offset),
         },
 };

@@ -32,20 +32,13 @@ const swung = (
   lane: FeltLane,
 ): ReadyStage | null => {
   if (swing.percent === 50 && !percentAt) return null;
-  const moves = swingBend(lane.bars, swing, percentAt);
-  return {
-    moves,
-    each: (stroke) => {
-      stroke.tick = moves(stroke.tick);
-    },
-    reach: gridTicks(swing.grid),
-  };
+  return { moves: swingBend(lane.bars, swing, percentAt), reach: gridTicks(swing.grid) };
 };
 
 /** The base feel: straight, swing, or a template with its velocities. */
 export const baseStage: FeelStage = {
   id: 'base',
-  prepare: (feel, own, lane, entered) => {
+  prepare: (feel, own, lane) => {
     const turned = turnedSwing(feel, own, lane);
     if (turned) return swung(feel.swing, turned, lane);
     const { base, swing } = baseOf(feel, own, lane.grid);
@@ -53,15 +46,10 @@ export const baseStage: FeelStage = {
     const { template, timing, velocity, runsOn = false } = own.template ?? feel.template;
     if (base === 'straight' || !template) return null;
     const count = { bars: lane.bars, pass: lane.pass, runsOn };
-    const moves = timing ? templateBend(template, timing, count, lane.group) : null;
-    const force = velocity ? templateForce(template, velocity, count, lane.group) : null;
+    const factor = velocity ? templateForce(template, velocity, count, lane.group) : null;
     return {
-      ...(moves && { moves }),
-      each: (stroke) => {
-        // The strokes of one hit take their main stroke's factor.
-        if (force) stroke.force *= force(stroke.lead ? entered(stroke.lead.at) : stroke.tick);
-        if (moves) stroke.tick = moves(stroke.tick);
-      },
+      ...(timing && { moves: templateBend(template, timing, count, lane.group) }),
+      ...(factor && { strength: (force, position) => force * factor(position) }),
       reach: 0.48 * gridTicks(template.grid),
     };
   },

@@ -7,10 +7,6 @@ export const dynamicsStage: FeelStage = {
     const contrast = own.contrast ?? 1;
     const level = (own.level ?? 1) * feel.level;
     if (contrast === 1 && level === 1) return null;
-    return {
-      each: (stroke) => {
-        stroke.force = (mean + contrast * (stroke.force - mean)) * level;
-      },
-    };
+    return { strength: (force) => (mean + contrast * (force - mean)) * level };
   },
 };

@@ -8,12 +8,8 @@ export const quantizeStage: FeelStage = {
   prepare: ({ quantize }, _own, lane) => {
     const { grid, strength, window, lanes } = quantize;
     if (strength === 0 || (lanes && !lanes.includes(lane.id))) return null;
-    const moves = quantizer(lane.bars, grid, strength, window);
     return {
-      moves,
-      each: (stroke) => {
-        stroke.tick = moves(stroke.tick);
-      },
+      moves: quantizer(lane.bars, grid, strength, window),
       reach: (strength * window * gridTicks(grid)) / 2,
     };
   },
