@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import importX from 'eslint-plugin-import-x';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import a11y from 'eslint-plugin-jsx-a11y';
 import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import ts from 'typescript-eslint';
@@ -28,7 +29,11 @@ const CORE = [
 const zones = [
   ...CORE.flatMap((room, at) =>
     CORE.slice(at + 1).map((later) =>
-      zone(`./core/${room}/**/!(*.test|*.mock).ts`, `./core/${later}`, `core/${later} comes after core/${room}`),
+      zone(
+        `./core/${room}/**/!(*.test|*.mock).ts`,
+        `./core/${later}`,
+        `core/${later} comes after core/${room}`,
+      ),
     ),
   ),
   ...ROOMS.map((room) => zone('./core/**/!(*.test).ts', `./${room}`, 'core imports nothing of the rest')),
@@ -168,6 +173,12 @@ export default ts.config(
         { name: 'window', message: 'The page itself is reached by src/strings and src/web only.' },
       ],
     },
+  },
+  {
+    // What is drawn in HTML answers to the same audit as the page does.
+    files: ['src/strings/**/*.tsx', 'src/web/**/*.tsx', 'src/app/+html.tsx'],
+    ignores: ['src/**/*.test.tsx', 'src/**/*.mock.tsx'],
+    ...a11y.flatConfigs.recommended,
   },
   { files: ['**/*.{js,mjs,cjs}', 'bin/*'], languageOptions: { globals: globals.node } },
   { files: ['jest.dom.js'], languageOptions: { globals: globals.browser } },

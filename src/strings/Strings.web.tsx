@@ -322,6 +322,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
 
   return (
     <div className="strings-frame">
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- the steps in it are worked, and heard here */}
       <div
         ref={root}
         className={mixOpen ? 'strings mixing' : 'strings'}

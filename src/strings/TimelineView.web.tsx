@@ -327,6 +327,7 @@ export const TimelineView = (props: TimelineProps) => {
         {ink ? (
           <Tiles beat={beat} ink={ink} measures={measures} first={first} width={width} inSight={inSight} />
         ) : null}
+        {/* eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions -- the slider around it goes by keys */}
         <div
           className="song-strings"
           style={{ top: RULER + BAND, height: STRINGS }}
