@@ -36,6 +36,6 @@ export const ticksPerMs = (bpm: Bpm): number => (QUARTER * bpm) / 60000;
  */
 export const secondsOf = (ticks: Ticks, bpm: Bpm): Seconds => (ticks * 60) / (QUARTER * bpm);
 
-/** The nearest value within a range; what is no number becomes `least`. */
+/** The nearest value within a range; what is no number becomes `least`. @example clamp(200, 1, 127) // 127 */
 export const clamp = (value: number, least: number, most: number): number =>
   Number.isNaN(value) ? least : Math.min(most, Math.max(least, value));

@@ -23,6 +23,7 @@ const meanHeard = (beat: Beat, patternId: string): number => {
  * is not taken for the better one.
  *
  * @param other null leaves the feel out
+ * @example matched(beat, pattern, null).patterns[0]!.feel!.base // "swing"
  */
 export const matched = (beat: Beat, pattern: Pattern, other: Feel | null): Beat => {
   const feel = other ?? newFeel();
@@ -44,7 +45,11 @@ export const matched = (beat: Beat, pattern: Pattern, other: Feel | null): Beat 
 /** What is heard: nothing of the feel at all, the other one, or in a blind test the feel itself, made in the same way. */
 export type Compared = 'bare' | 'b' | 'self';
 
-/** The beat as it is to be heard and seen while one compares. */
+/**
+ * The beat as it is to be heard and seen while one compares.
+ *
+ * @example compared(beat, pattern, null, null) === beat // true
+ */
 export const compared = (beat: Beat, pattern: Pattern, with_: Compared | null, b: Feel | null): Beat => {
   if (with_ === null) return beat;
   if (with_ === 'bare') return matched(beat, pattern, null);

@@ -33,6 +33,8 @@ const onThirds = (notes: Performed[], pair: Ticks): number =>
  * The grid that a performance is played on: the coarsest at which at least 95 % of the occupied slots hold one note for
  * each lane (a flam counting as one), a triplet grid only where at least a tenth of the notes stand near the first third
  * of a pair.
+ *
+ * @example findGrid(performance) // "1/8"
  */
 export const findGrid = (performance: Performance): Grid => {
   const notes = mainNotes(performance);
@@ -62,7 +64,11 @@ export interface TakeOptions {
   lanes?: ReadonlySet<string>;
 }
 
-/** The notes of a performance as distances from the slots that they belong to. */
+/**
+ * The notes of a performance as distances from the slots that they belong to.
+ *
+ * @example dotsOf(performance, { grid: '1/16', length: 480, lanes: null }).length // 2
+ */
 export const dotsOf = (performance: Performance, { grid, length, lanes }: TakeOptions): Dot[] => {
   const g = gridTicks(grid);
   const n = Math.max(1, Math.round(length / g));
@@ -118,7 +124,13 @@ export const shapeFrom = (
   return { name, grid: options.grid, slots, meter: performance.meter };
 };
 
-/** A template taken from a performance, nothing left out. Null where there is no note to take it from. */
+/**
+ * A template taken from a performance, nothing left out. Null where there is no note to take it from.
+ *
+ * @example
+ * extractTemplate('Late', performance, { grid: '1/16', length: 480, lanes: null })!.slots[1]!.offset.toFixed(3)
+ * // "0.100"
+ */
 export const extractTemplate = (
   name: string,
   performance: Performance,
@@ -128,7 +140,11 @@ export const extractTemplate = (
   return dots.length ? shapeFrom(name, performance, options, dots) : null;
 };
 
-/** Dots far from the others of their slot, by more than three times the usual distance: to be dropped if one likes. */
+/**
+ * Dots far from the others of their slot, by more than three times the usual distance: to be dropped if one likes.
+ *
+ * @example outliers(dotsOf(performance, { grid: '1/16', length: 480, lanes: null })) // []
+ */
 export const outliers = (dots: Dot[]): Dot[] => {
   const middles = new Map<number, number>();
   for (const { slot } of dots)
@@ -144,6 +160,10 @@ export const outliers = (dots: Dot[]): Dot[] => {
 /**
  * Several performances' templates averaged into one, slot by slot; those of another grid or length than the first are
  * left out.
+ *
+ * @example
+ * averaged('Mean', [shape, shape])!.slots
+ * // [{ offset: 0, velocity: 0.9 }, { offset: 0.1, velocity: 0.45 }]
  */
 export const averaged = (name: string, shapes: Shape[]): Shape | null => {
   const [first] = shapes;

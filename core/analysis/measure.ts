@@ -135,6 +135,8 @@ const combined = (lanes: LaneSwing[]): LaneSwing => {
  * The swing of a performance: for sixteenths, then eighths, lane by lane, the mean place of the second of a pair less that of
  * the first, in percent of the pair, with twice its standard error; null where there are too few of them or too much stands
  * between.
+ *
+ * @example measureSwing(patternPerformance(beat, pattern)) // null
  */
 export const measureSwing = (performance: Performance): MeasuredSwing | null => {
   const notes = [...byLane(mainNotes(performance)).values()];
@@ -243,6 +245,7 @@ const accentShape = (performance: Performance, notes: Performed[], g: Ticks): (V
  * the lanes move together, and its accents.
  *
  * @param terms those of another report that this one is to be compared with; left out, its own grid and tempo
+ * @example reportFeel(patternPerformance(beat, pattern)).notes // 6
  */
 export const reportFeel = (own: Performance, terms?: Terms): FeelReport => {
   const performance = terms ? { ...own, ticksPerMs: () => ticksPerMs(terms.bpm) } : own;

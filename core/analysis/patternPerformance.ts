@@ -13,7 +13,11 @@ import { slotOffsets } from '../feel/templateBend';
 import { ticksPerMs, type Ms, type Ticks, type Velocity } from '../units';
 import { bendOf, passStrokes } from '../play/notes';
 
-/** A pattern as it sounds, as a performance to be measured or to take a template from. Lanes go by their ids. */
+/**
+ * A pattern as it sounds, as a performance to be measured or to take a template from. Lanes go by their ids.
+ *
+ * @example patternPerformance(beat, pattern).notes.length // 6
+ */
 export const patternPerformance = (beat: Beat, pattern: Pattern, passes = 1): Performance => {
   return {
     notes: allNotes(planPasses(beat, pattern, passes), 'wrap')
@@ -26,7 +30,11 @@ export const patternPerformance = (beat: Beat, pattern: Pattern, passes = 1): Pe
   };
 };
 
-/** A template as a performance: one note a slot, at a tempo of 120. */
+/**
+ * A template as a performance: one note a slot, at a tempo of 120.
+ *
+ * @example shapePerformance(shape).notes.map(({ at }) => at) // [0, 264]
+ */
 export const shapePerformance = (shape: Shape): Performance => {
   const g = gridTicks(shape.grid);
   const offsets = slotOffsets(shape);
@@ -57,7 +65,11 @@ export interface TimingDot {
   velocity: Velocity;
 }
 
-/** Every hit of so many passes: how far it stands from its step, before the feel and after it. */
+/**
+ * Every hit of so many passes: how far it stands from its step, before the feel and after it.
+ *
+ * @example timingDots(beat, pattern, 1).length // 6
+ */
 export const timingDots = (beat: Beat, pattern: Pattern, passes: number): TimingDot[] => {
   const lanes = soundingLanes(beat).map((lane) => planLane(beat, pattern, lane));
   const end = patternTicks(pattern) * passes;
@@ -78,6 +90,10 @@ export const timingDots = (beat: Beat, pattern: Pattern, passes: number): Timing
   });
 };
 
-/** The lanes that sound and play something in a pattern. */
+/**
+ * The lanes that sound and play something in a pattern.
+ *
+ * @example playedLanes(beat, pattern).map(({ id }) => id) // ["kick", "snare"]
+ */
 export const playedLanes = (beat: Beat, pattern: Pattern) =>
   soundingLanes(beat).filter(({ id }) => lanePatternOf(pattern, id).hits.length > 0);

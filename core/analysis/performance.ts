@@ -22,7 +22,7 @@ export interface Performance {
   meter: Meter;
 }
 
-/** The notes by lane, each in order of time. */
+/** The notes by lane, each in order of time. @example [...byLane(performance.notes).keys()].length // 1 */
 export const byLane = (notes: Performed[]): Map<string, Performed[]> => {
   const lanes = new Map<string, Performed[]>();
   for (const note of notes) {
@@ -34,7 +34,11 @@ export const byLane = (notes: Performed[]): Map<string, Performed[]> => {
   return lanes;
 };
 
-/** One note for each flam, drag or ruff: the main one. All others stay. */
+/**
+ * One note for each flam, drag or ruff: the main one. All others stay.
+ *
+ * @example mainNotes(performance).length === performance.notes.length // true
+ */
 export const mainNotes = (performance: Performance): Performed[] =>
   [...byLane(performance.notes).values()].flatMap((list) => {
     const gone = new Set<number>();
@@ -44,10 +48,10 @@ export const mainNotes = (performance: Performance): Performed[] =>
     return list.filter((_, at) => !gone.has(at));
   });
 
-/** The tempo at a position. */
+/** The tempo at a position. @example bpmAt(patternPerformance(beat, pattern), 0) // 120 */
 export const bpmAt = ({ ticksPerMs }: Performance, position: Ticks): Bpm =>
   (ticksPerMs(position) * 60000) / QUARTER;
 
-/** A distance in ticks at a position, in ms. */
+/** A distance in ticks at a position, in ms. @example msAt(patternPerformance(beat, pattern), 0, 192) // 100 */
 export const msAt = ({ ticksPerMs }: Performance, position: Ticks, distance: Ticks): Ms =>
   distance / ticksPerMs(position);

@@ -11,7 +11,13 @@ export const oneFigure = (value: number): string =>
 export const aheadText = (ms: number): string =>
   Math.abs(ms) < 0.05 ? 'on the grid' : `${oneFigure(Math.abs(ms))} ms ${ms < 0 ? 'ahead' : 'behind'}`;
 
-/** A measured swing in words, with its doubt; null reads as none that can be measured. */
+/**
+ * A measured swing in words, with its doubt; null reads as none that can be measured.
+ *
+ * @example
+ * swingText(null)
+ * // "No swing can be measured: too few notes on the second of a pair, or too much between."
+ */
 export const swingText = (swing: MeasuredSwing | null): string => {
   if (!swing) return 'No swing can be measured: too few notes on the second of a pair, or too much between.';
   const notes = swing.grid === '1/16' ? 'sixteenths' : 'eighths';
@@ -21,7 +27,7 @@ export const swingText = (swing: MeasuredSwing | null): string => {
   return `Swing ${oneFigure(swing.percent)} % on ${notes}${ratio}, good to ${good}.`;
 };
 
-/** How tight a spread of timing is, in the words that people use. */
+/** How tight a spread of timing is, in the words that people use. @example tightness(4) // "tight" */
 export const tightness = (ms: number): string =>
   ms < 1 ? 'machine-tight' : ms < 6 ? 'tight' : ms < 12 ? 'relaxed' : ms < 20 ? 'loose' : 'sloppy';
 
@@ -31,7 +37,13 @@ const hundredths = (value: number): string =>
     .replace(/^-0\.00$/, '0.00')
     .replace('-', '−');
 
-/** How closely lanes share one timing, in words; null reads as no shared timing. */
+/**
+ * How closely lanes share one timing, in words; null reads as no shared timing.
+ *
+ * @example
+ * togetherText(null)
+ * // "No two lanes play together often enough, or move enough, to tell whether they share their timing."
+ */
 export const togetherText = (together: SharedTiming | null): string => {
   if (together === null)
     return 'No two lanes play together often enough, or move enough, to tell whether they share their timing.';

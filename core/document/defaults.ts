@@ -24,7 +24,11 @@ export const newHit = (step: number, velocity = 96): Hit => ({
   chance: 1,
 });
 
-/** A lane for an instrument, at full level, in the middle, neither muted nor soloed. */
+/**
+ * A lane for an instrument, at full level, in the middle, neither muted nor soloed.
+ *
+ * @example newLane('a', 'kick').note // 36
+ */
 export const newLane = (id: string, instrumentId: InstrumentId): Lane => ({
   id,
   name: instrument(instrumentId).name,
@@ -37,7 +41,7 @@ export const newLane = (id: string, instrumentId: InstrumentId): Lane => ({
   solo: false,
 });
 
-/** An empty pattern of one bar of 4/4. */
+/** An empty pattern of one bar of 4/4. @example newPattern('a', 'A').bars // 1 */
 export const newPattern = (id: string, name: string): Pattern => ({
   id,
   name,
@@ -64,6 +68,7 @@ const FIRST_LANES: InstrumentId[] = [
  *
  * @param id names the document for good
  * @param seed what is drawn at random follows from it, 0 to 2^32 - 1
+ * @example newBeat('b', 'Ferry', 7).tempo // 100
  */
 export const newBeat = (id: string, name: string, seed: number): Beat => ({
   kind: 'ruddik.beat',
@@ -85,31 +90,49 @@ export const newBeat = (id: string, name: string, seed: number): Beat => ({
   song: { sections: [], order: [] },
 });
 
-/** What a lane plays in a pattern; an empty part where there is none. */
+/**
+ * What a lane plays in a pattern; an empty part where there is none.
+ *
+ * @example lanePatternOf(pattern, 'kick').hits.length // 4
+ */
 export const lanePatternOf = (pattern: Pattern, laneId: string): LanePattern =>
   pattern.parts[laneId] ?? EMPTY_LANE_PATTERN;
 
-/** The feel that a pattern is played with: its own, or the beat's. */
+/**
+ * The feel that a pattern is played with: its own, or the beat's.
+ *
+ * @example feelOf(beat, pattern) === beat.feel // true
+ */
 export const feelOf = (beat: Beat, pattern: Pattern): Feel => pattern.feel ?? beat.feel;
 
-/** The length of a pattern. */
+/** The length of a pattern. @example patternTicks({ ...pattern, bars: 2 }) // 7680 */
 export const patternTicks = (pattern: Pattern): Ticks => barTicks(pattern.meter) * pattern.bars;
 
 /**
  * How many steps a part has: its own, or as many as begin within the pattern.
  *
- * @example stepsOf(EMPTY_PART, newPattern('a', 'A')) // 16
+ * @example stepsOf(EMPTY_LANE_PATTERN, newPattern('a', 'A')) // 16
  */
 export const stepsOf = (part: LanePattern, pattern: Pattern): number =>
   part.steps ?? Math.max(1, Math.ceil(patternTicks(pattern) / gridTicks(part.grid) - 1e-9));
 
-/** The lanes that sound: those not muted, and only the soloed ones as long as there are any. */
+/**
+ * The lanes that sound: those not muted, and only the soloed ones as long as there are any.
+ *
+ * @example
+ * soundingLanes({ ...beat, lanes: beat.lanes.map((one) => ({ ...one, solo: one.id === 'kick' })) }).map(({ id }) => id)
+ * // ["kick"]
+ */
 export const soundingLanes = (beat: Beat): Lane[] => {
   const solo = beat.lanes.some((lane) => lane.solo);
   return beat.lanes.filter((lane) => !lane.mute && (!solo || lane.solo));
 };
 
-/** The same pattern with another part for a lane. */
+/**
+ * The same pattern with another part for a lane.
+ *
+ * @example withLanePattern(pattern, 'kick', EMPTY_LANE_PATTERN).parts['kick']!.hits // []
+ */
 export const withLanePattern = (pattern: Pattern, laneId: string, part: LanePattern): Pattern => ({
   ...pattern,
   parts: { ...pattern.parts, [laneId]: part },

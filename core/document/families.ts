@@ -19,6 +19,10 @@ export const familyOf = ({ instrument: id }: Pick<Lane, 'instrument'>): Family =
 export const familyOfNote = (note: number): Family | null =>
   INSTRUMENT_IDS.map(instrument).find((one) => one.note === note)?.pigment ?? null;
 
-/** The lanes of one family, in their order. */
+/**
+ * The lanes of one family, in their order.
+ *
+ * @example lanesOfFamily(beat.lanes, 'walnut').map(({ id }) => id) // ["kick"]
+ */
 export const lanesOfFamily = (lanes: Lane[], family: Family): Lane[] =>
   lanes.filter((lane) => familyOf(lane) === family);

@@ -1,6 +1,10 @@
 import type { PlainFeel, Swing } from './feelSchema';
 
-/** A feel whose every stage leaves all as it is. Its base is swing, so that a turn of the swing is heard at once. */
+/**
+ * A feel whose every stage leaves all as it is. Its base is swing, so that a turn of the swing is heard at once.
+ *
+ * @example newFeel({ percent: 60, grid: '1/16' }).base // "swing"
+ */
 export const newFeel = (swing: Swing = { percent: 50, grid: '1/16' }): PlainFeel => ({
   off: [],
   quantize: { grid: '1/16', strength: 0, window: 1, flams: true, lanes: null },

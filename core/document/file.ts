@@ -48,6 +48,8 @@ export interface ReadBeats {
 
 /**
  * Reads a file that holds one beat, or all beats saved together. One faulty beat does not keep the others out.
+ *
+ * @example readBeats('[]').beats // []
  */
 export const readBeats = (text: string): ReadBeats => {
   const json = parsed(text);

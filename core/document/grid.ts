@@ -35,5 +35,9 @@ const TICKS = new Map(
  */
 export const gridTicks = (grid: Grid): Ticks => TICKS.get(grid)!;
 
-/** Whether the grid halves the quarter note. Triplet, dotted and quintuplet lanes do not follow a swing. */
+/**
+ * Whether the grid halves the quarter note. Triplet, dotted and quintuplet lanes do not follow a swing.
+ *
+ * @example isStraight('1/8T') // false
+ */
 export const isStraight = (grid: Grid): boolean => split(grid)[1] === '';

@@ -99,9 +99,13 @@ export type InstrumentId = keyof typeof INSTRUMENTS;
 
 export const INSTRUMENT_IDS = Object.keys(INSTRUMENTS) as [InstrumentId, ...InstrumentId[]];
 
-/** What is known of an instrument. */
+/** What is known of an instrument. @example instrument('snare').note // 38 */
 export const instrument = (id: InstrumentId): Instrument => INSTRUMENTS[id];
 
-/** The name of the instrument that General MIDI has on a note; null where it has none. */
+/**
+ * The name of the instrument that General MIDI has on a note; null where it has none.
+ *
+ * @example instrumentOf(36) // "Kick"
+ */
 export const instrumentOf = (note: MidiNote): string | null =>
   INSTRUMENT_IDS.map(instrument).find((one) => one.note === note)?.name ?? null;

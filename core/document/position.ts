@@ -14,10 +14,14 @@ export const placed = (position: Ticks, grid: Grid): Pick<Hit, 'step' | 'nudge'>
   return { step, nudge: clamp(at - step, -0.5, 0.5) };
 };
 
-/** In ticks from the groove's start. */
+/** In ticks from the groove's start. @example positionOf({ step: 1, nudge: 0.2 }, '1/16') // 288 */
 export const positionOf = ({ step, nudge }: Pick<Hit, 'step' | 'nudge'>, grid: Grid): Ticks =>
   (step + nudge) * gridTicks(grid);
 
-/** In order of time, as parts hold them. */
+/**
+ * In order of time, as parts hold them.
+ *
+ * @example inOrder([newHit(4), newHit(0)]).map(({ step }) => step) // [0, 4]
+ */
 export const inOrder = (hits: Hit[]): Hit[] =>
   [...hits].sort((a, b) => a.step + a.nudge - (b.step + b.nudge));

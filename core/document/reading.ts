@@ -3,7 +3,7 @@ import type { z } from 'zod';
 /** How the texts of files are read, and what is wrong with one is said: in a person's words, never in those of the code. */
 export type Read<T> = { ok: true; value: T } | { ok: false; error: string };
 
-/** Whether a value that was read is an object with keys. */
+/** Whether a value that was read is an object with keys. @example isRaw([]) // false */
 export const isRaw = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
@@ -67,7 +67,11 @@ const isTooDeep = (text: string): boolean => {
   return false;
 };
 
-/** JSON that was read, or a sentence: it is empty, nested too deeply, or no JSON. */
+/**
+ * JSON that was read, or a sentence: it is empty, nested too deeply, or no JSON.
+ *
+ * @example parsed('{"a": 1}') // { ok: true, value: { a: 1 } }
+ */
 export const parsed = (text: string): Read<unknown> => {
   if (!text.trim()) return { ok: false, error: 'It is empty.' };
   if (isTooDeep(text)) return { ok: false, error: 'It is nested more deeply than anything of Ruddik is.' };
@@ -86,7 +90,9 @@ export const parsed = (text: string): Read<unknown> => {
 /**
  * The first fault of a document, and how many more there are.
  *
- * @example faultText(result.error.issues, raw) // "Its tempo is 900, above the most there may be, 300."
+ * @example
+ * faultText([{ code: 'too_big', origin: 'number', maximum: 300, path: ['tempo'], message: '' }], { tempo: 900 })
+ * // "Its tempo is 900, above the most there may be, 300."
  */
 export const faultText = (issues: z.core.$ZodIssue[], raw: unknown): string => {
   const issue = issues[0]!;

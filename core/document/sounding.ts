@@ -25,7 +25,11 @@ export const soundingPattern = (beat: Beat, pattern: Pattern): Beat => ({
 const plays = ({ entries, fill }: Section, id: string): boolean =>
   fill?.patternId === id || entries.some(({ patternId }) => patternId === id);
 
-/** What of a beat can be heard while its song plays: the patterns of its sections, and one that is shown beside them. */
+/**
+ * What of a beat can be heard while its song plays: the patterns of its sections, and one that is shown beside them.
+ *
+ * @example soundingSong(songBeat, pattern).patterns.length // 1
+ */
 export const soundingSong = (beat: Beat, shown: Pattern): Beat =>
   bare(
     beat,

@@ -1,10 +1,14 @@
 import type { Beat } from './schema';
 import { VERSION } from './version';
 
-/** The text of a `.ruddik.json` file. */
+/** The text of a `.ruddik.json` file. @example JSON.parse(writeBeat(beat)).kind // "ruddik.beat" */
 export const writeBeat = (beat: Beat): string => `${JSON.stringify(beat, null, 1)}\n`;
 
-/** The text of a file with all beats in it. */
+/**
+ * The text of a file with all beats in it.
+ *
+ * @example JSON.parse(writeBeats([beat, beat])).length ?? JSON.parse(writeBeats([beat, beat])).beats.length // 2
+ */
 export const writeBeats = (beats: Beat[]): string =>
   `${JSON.stringify({ kind: 'ruddik.beats', version: VERSION, beats }, null, 1)}\n`;
 

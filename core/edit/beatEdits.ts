@@ -20,21 +20,29 @@ const within = (value: number, least: number, most: number): Held => {
 /** A tempo held to 20..300 BPM, to a hundredth. @example heldTempo(500) // { value: 300, held: true } */
 export const heldTempo = (bpm: Bpm): Held => within(Math.round(bpm * 100) / 100, TEMPO.least, TEMPO.most);
 
-/** A swing held to 40..75 %, to a hundredth. */
+/** A swing held to 40..75 %, to a hundredth. @example heldSwing(90) // { value: 75, held: true } */
 export const heldSwing = (percent: number): Held =>
   within(Math.round(percent * 100) / 100, SWING.least, SWING.most);
 
-/** Sets the tempo in BPM, held to 20 to 300. */
+/** Sets the tempo in BPM, held to 20 to 300. @example setTempo(beat, 140).tempo // 140 */
 export const setTempo = (beat: Beat, bpm: Bpm): Beat => ({ ...beat, tempo: heldTempo(bpm).value });
 
-/** Changes the feel that a pattern is played with: its own, or the beat's. */
+/**
+ * Changes the feel that a pattern is played with: its own, or the beat's.
+ *
+ * @example changeFeel(beat, null, (feel) => ({ ...feel, level: 0.5 })).feel.level // 0.5
+ */
 export const changeFeel = (beat: Beat, patternId: string | null, change: (feel: Feel) => Feel): Beat => {
   const pattern = patternOf(beat, patternId);
   if (!pattern.feel) return { ...beat, feel: change(beat.feel) };
   return setPattern(beat, { ...pattern, feel: change(pattern.feel) });
 };
 
-/** Turns the swing of the feel that a pattern is played with. */
+/**
+ * Turns the swing of the feel that a pattern is played with.
+ *
+ * @example setSwing(beat, null, { percent: 58 }).feel.swing.percent // 58
+ */
 export const setSwing = (beat: Beat, patternId: string | null, change: Partial<Swing>): Beat =>
   changeFeel(beat, patternId, (feel) =>
     editFeel(feel, {
@@ -48,18 +56,26 @@ export const setSwing = (beat: Beat, patternId: string | null, change: Partial<S
     }),
   );
 
-/** Changes one lane; the others stay the same objects. */
+/**
+ * Changes one lane; the others stay the same objects.
+ *
+ * @example setLane(beat, 'kick', { mute: true }).lanes[0]!.mute // true
+ */
 export const setLane = (beat: Beat, laneId: string, change: Partial<Omit<Lane, 'id'>>): Beat => ({
   ...beat,
   lanes: beat.lanes.map((lane) => (lane.id === laneId ? { ...lane, ...change } : lane)),
 });
 
-/** Puts a changed pattern in the place of the one with its id. */
+/**
+ * Puts a changed pattern in the place of the one with its id.
+ *
+ * @example setPattern(beat, { ...pattern, name: 'Rain' }).patterns[0]!.name // "Rain"
+ */
 export const setPattern = (beat: Beat, pattern: Pattern): Beat => ({
   ...beat,
   patterns: beat.patterns.map((one) => (one.id === pattern.id ? pattern : one)),
 });
 
-/** The pattern with an id, or the first one. */
+/** The pattern with an id, or the first one. @example patternOf(beat, 'nobody').id // "a" */
 export const patternOf = (beat: Beat, id: string | null): Pattern =>
   beat.patterns.find((pattern) => pattern.id === id) ?? beat.patterns[0]!;

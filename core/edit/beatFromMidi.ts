@@ -207,7 +207,7 @@ const temposOf = (
   };
 };
 
-/** The parts that the notes of a file's bytes are on, the drums first. */
+/** The parts that the notes of a file's bytes are on, the drums first. @example midiParts(bytes).ok // true */
 export const midiParts = (bytes: Uint8Array): Read<MidiPart[]> => {
   const opened = readMidi(bytes, 'lenient');
   return opened.ok ? { ok: true, value: midiPartsOf(opened.value.file) } : opened;
@@ -251,6 +251,7 @@ export interface MidiBeat {
  * @param name what the beat is called where the file says nothing
  * @param only the parts that are wanted, by their keys; left out, all
  * @returns the beat, or a sentence for a person; it never throws
+ * @example beatFromMidi(new Uint8Array(), 'Rain', 'r', 1) // { ok: false, error: "It is empty." }
  */
 export const beatFromMidi = (
   bytes: Uint8Array,

@@ -32,7 +32,12 @@ const stepAt = (pattern: Pattern, { laneId, step }: Spot): Ticks =>
 const endOf = (pattern: Pattern, spot: Spot): Ticks =>
   stepAt(pattern, spot) + gridTicks(lanePatternOf(pattern, spot.laneId).grid);
 
-/** The box around steps, as tight as can be. @param lanes the ids of the beat's lanes in order */
+/**
+ * The box around steps, as tight as can be.
+ *
+ * @param lanes the ids of the beat's lanes in order
+ * @example boxAround(pattern, spots, ['kick'])!.from // 0
+ */
 export const boxAround = (pattern: Pattern, spots: Spot[], lanes: string[]): Box | null =>
   spots.length
     ? {
@@ -136,6 +141,9 @@ const put = (
  * left out, which is told.
  *
  * @returns the pattern and where the hits are now, or why nothing fits
+ * @example
+ * pasteHits(pattern, copyHits(pattern, [spots[0]!], ['kick'])!, { laneId: 'kick', step: 2 }, ['kick']).pattern.parts['kick']!.hits.length
+ * // 5
  */
 export const pasteHits = (pattern: Pattern, clip: Clip, at: Spot, lanes: string[]): Pasted => {
   const landed = landings(pattern, clip, stepAt(pattern, at), lanes.indexOf(at.laneId), lanes);
@@ -165,6 +173,7 @@ export const pasteHits = (pattern: Pattern, clip: Clip, at: Spot, lanes: string[
  * stay too: both are kept.
  *
  * @param by in ticks; lanes of other grids keep in step
+ * @example moveHits(pattern, [spots[0]!], 240, 0, ['kick']).pattern.parts['kick']!.hits[0]!.step // 1
  */
 export const moveHits = (
   pattern: Pattern,

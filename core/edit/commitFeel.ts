@@ -337,6 +337,7 @@ const reasonOf = (beat: Beat, pattern: Pattern, laneId: string): string => {
  *
  * @param laneId null for all lanes
  * @param single rolls and flams become single hits
+ * @example committedFeel(beat, 'a', null, false).told // []
  */
 export const committedFeel = (
   beat: Beat,
@@ -366,6 +367,12 @@ export const committedFeel = (
   return { beat: out, told };
 };
 
-/** The same, where nothing is told. */
+/**
+ * The same, where nothing is told.
+ *
+ * @example
+ * commitFeel({ ...beat, feel: newFeel({ percent: 60, grid: '1/8' }) }, 'a', null, false).patterns[0]!.parts['kick']!.hits.length
+ * // 4
+ */
 export const commitFeel = (beat: Beat, patternId: string, laneId: string | null, single: boolean): Beat =>
   committedFeel(beat, patternId, laneId, single).beat;

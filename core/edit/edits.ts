@@ -318,7 +318,13 @@ const onlyLanes = (pattern: Pattern, beat: Beat): Pattern => {
   return known.length === entries.length ? pattern : { ...pattern, parts: Object.fromEntries(known) };
 };
 
-/** Makes one edit in each of several patterns. */
+/**
+ * Makes one edit in each of several patterns.
+ *
+ * @example
+ * editPatterns(beat, ['a'], { edit: 'clearLanes', args: { laneIds: ['kick'] } }).patterns[0]!.parts['kick']!.hits
+ * // []
+ */
 export const editPatterns = (beat: Beat, patternIds: string[], { edit, args }: PatternEdit): Beat => {
   const make = PATTERN_EDITS[edit] as (pattern: Pattern, args: unknown, beat: Beat) => Pattern;
   return patternIds.reduce((now, id) => {
@@ -329,6 +335,12 @@ export const editPatterns = (beat: Beat, patternIds: string[], { edit, args }: P
   }, beat);
 };
 
-/** Makes one edit of the beat. */
+/**
+ * Makes one edit of the beat.
+ *
+ * @example
+ * editBeat(beat, { edit: 'removeLane', args: { laneId: 'kick' } }).lanes.length === beat.lanes.length - 1
+ * // true
+ */
 export const editBeat = (beat: Beat, { edit, args }: BeatEdit): Beat =>
   (BEAT_EDITS[edit] as (beat: Beat, args: unknown) => Beat)(beat, args);

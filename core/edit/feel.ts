@@ -146,7 +146,7 @@ export type FeelEdit = {
 /**
  * Makes an edit of a feel by its name; what it is blended with stays.
  *
- * @example editFeel(feel, { edit: 'setLevel', args: { level: 3 } }).level // 2
+ * @example editFeel(beat.feel, { edit: 'setLevel', args: { level: 3 } }).level // 2
  */
 export const editFeel = (feel: Feel, { edit, args }: FeelEdit): Feel => {
   const { blend, ...plain } = feel;
@@ -154,5 +154,5 @@ export const editFeel = (feel: Feel, { edit, args }: FeelEdit): Feel => {
   return blend ? { ...edited, blend } : edited;
 };
 
-/** A feel without what it is blended with. */
+/** A feel without what it is blended with. @example plainOf(beat.feel).base // "swing" */
 export const plainOf = ({ blend: _, ...feel }: Feel): PlainFeel => feel;

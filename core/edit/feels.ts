@@ -7,7 +7,11 @@ import { changeFeel, patternOf, setPattern } from './beatEdits';
 
 /** What a beat keeps of feels and templates. An edit that cannot be made gives back what it was given. */
 
-/** Gives a pattern a feel of its own, which begins as the beat's, or lets it follow the beat's again. */
+/**
+ * Gives a pattern a feel of its own, which begins as the beat's, or lets it follow the beat's again.
+ *
+ * @example ownFeel(beat, 'a', true).patterns[0]!.feel!.base // "swing"
+ */
 export const ownFeel = (beat: Beat, patternId: string, own: boolean): Beat => {
   const pattern = patternOf(beat, patternId);
   if (own) return pattern.feel ? beat : setPattern(beat, { ...pattern, feel: beat.feel });
@@ -15,11 +19,19 @@ export const ownFeel = (beat: Beat, patternId: string, own: boolean): Beat => {
   return feel ? setPattern(beat, following) : beat;
 };
 
-/** Puts a feel in the place of the one that a pattern is played with. */
+/**
+ * Puts a feel in the place of the one that a pattern is played with.
+ *
+ * @example useFeel(beat, 'a', newFeel({ percent: 60, grid: '1/16' })).feel.swing.percent // 60
+ */
 export const useFeel = (beat: Beat, patternId: string, feel: Feel): Beat =>
   changeFeel(beat, patternId, () => feel);
 
-/** Keeps the feel of a pattern under a name; one that is taken gets a number. */
+/**
+ * Keeps the feel of a pattern under a name; one that is taken gets a number.
+ *
+ * @example keepFeel(beat, 'f', 'Late', 'a').feels.map(({ name }) => name) // ["Late"]
+ */
 export const keepFeel = (beat: Beat, id: string, name: string, patternId: string): Beat =>
   beat.feels.length >= MOST.feels || !name.trim()
     ? beat
@@ -38,23 +50,35 @@ export const keepFeel = (beat: Beat, id: string, name: string, patternId: string
         ],
       };
 
-/** Changes a kept feel, or its name. */
+/**
+ * Changes a kept feel, or its name.
+ *
+ * @example changeKeptFeel(keepFeel(beat, 'f', 'Late', 'a'), 'f', { name: 'Later' }).feels[0]!.name // "Later"
+ */
 export const changeKeptFeel = (beat: Beat, id: string, change: Partial<Omit<NamedFeel, 'id'>>): Beat => ({
   ...beat,
   feels: beat.feels.map((one) => (one.id === id ? { ...one, ...change } : one)),
 });
 
-/** Takes a kept feel off the beat; patterns that were given it keep it. */
+/**
+ * Takes a kept feel off the beat; patterns that were given it keep it.
+ *
+ * @example dropFeel(keepFeel(beat, 'f', 'Late', 'a'), 'f').feels // []
+ */
 export const dropFeel = (beat: Beat, id: string): Beat => ({
   ...beat,
   feels: beat.feels.filter((one) => one.id !== id),
 });
 
-/** Sets what a feel is blended with, or takes it away. */
+/** Sets what a feel is blended with, or takes it away. @example setBlend(beat, 'a', null).feel.blend // undefined */
 export const setBlend = (beat: Beat, patternId: string, blend: Feel['blend'] | null): Beat =>
   changeFeel(beat, patternId, ({ blend: _, ...feel }) => (blend ? { ...feel, blend } : feel));
 
-/** Adds a template to those of the beat, or puts it in the place of the one with its id. A name that is taken gets a number. */
+/**
+ * Adds a template to those of the beat, or puts it in the place of the one with its id. A name that is taken gets a number.
+ *
+ * @example keepTemplate(beat, { id: 't', ...shape }).templates.length // 1
+ */
 export const keepTemplate = (beat: Beat, given: Template): Beat => {
   const others = beat.templates.filter(({ id }) => id !== given.id);
   const template = {
@@ -100,7 +124,11 @@ const followed = (beat: Beat, template: Template): Beat => {
   };
 };
 
-/** Takes a template off the beat; feels that use it keep it. */
+/**
+ * Takes a template off the beat; feels that use it keep it.
+ *
+ * @example dropTemplate(keepTemplate(beat, { id: 't', ...shape }), 't').templates // []
+ */
 export const dropTemplate = (beat: Beat, id: string): Beat => ({
   ...beat,
   templates: beat.templates.filter((one) => one.id !== id),

@@ -66,7 +66,11 @@ const entryOf = (id: string, patternId: string, bars: number): Entry => ({
   bars: Math.min(FULL_BARS, bars),
 });
 
-/** The patterns at hand: those of the tray in their order, or the beat's where it is empty. */
+/**
+ * The patterns at hand: those of the tray in their order, or the beat's where it is empty.
+ *
+ * @example atHand(beat) // ["a"]
+ */
 export const atHand = (beat: Beat): string[] => {
   const known = new Set(beat.patterns.map(({ id }) => id));
   const tray = beat.tray.map(({ patternId }) => patternId).filter((id) => known.has(id));

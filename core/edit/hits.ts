@@ -3,11 +3,11 @@ import type { Hit, LanePattern, Pattern } from '../document/schema';
 import type { Velocity } from '../units';
 import { clamp } from '../units';
 
-/** The hits of a step, in order of time. */
+/** The hits of a step, in order of time. @example hitsAt(pattern.parts['kick']!, 4).length // 1 */
 export const hitsAt = (part: LanePattern, step: number): Hit[] =>
   part.hits.filter((hit) => hit.step === step).sort((a, b) => a.nudge - b.nudge);
 
-/** Whether a step holds any hit. */
+/** Whether a step holds any hit. @example isOn(pattern.parts['kick']!, 1) // false */
 export const isOn = (part: LanePattern, step: number): boolean => part.hits.some((hit) => hit.step === step);
 
 const inserted = (hits: Hit[], hit: Hit): Hit[] => {
@@ -20,7 +20,7 @@ const inserted = (hits: Hit[], hit: Hit): Hit[] => {
  *
  * @param before the hits that were taken off the step last: they come back with all they had, but for a velocity that is
  *   asked for
- * @example setStep(pattern, 'kick', 0, true)
+ * @example setStep(pattern, 'kick', 1, true).parts['kick']!.hits.map(({ step }) => step) // [0, 1, 4, 8, 12]
  */
 export const setStep = (
   pattern: Pattern,
@@ -43,6 +43,7 @@ export const setStep = (
  *
  * @param velocity held to 1..127
  * @param place which of the step's hits, from 0; all of them where it is left out
+ * @example setVelocity(pattern, 'kick', 0, 200).parts['kick']!.hits[0]!.velocity // 127
  */
 export const setVelocity = (
   pattern: Pattern,

@@ -7,7 +7,11 @@ import { movedTo } from './patterns';
 
 /** Making, ordering and grouping lanes. */
 
-/** Adds a lane at the end. The id is given once and for good. */
+/**
+ * Adds a lane at the end. The id is given once and for good.
+ *
+ * @example addLane(beat, 'x', 'crash').lanes.at(-1)!.name // "Crash"
+ */
 export const addLane = (beat: Beat, id: string, instrumentId: InstrumentId): Beat =>
   beat.lanes.length >= MOST.lanes ? beat : { ...beat, lanes: [...beat.lanes, newLane(id, instrumentId)] };
 
@@ -24,7 +28,11 @@ const patternWithout = (pattern: Pattern, laneId: string): Pattern => ({
   }),
 });
 
-/** Takes a lane away with all its parts; the last lane stays. */
+/**
+ * Takes a lane away with all its parts; the last lane stays.
+ *
+ * @example removeLane(beat, 'kick').patterns[0]!.parts['kick'] // undefined
+ */
 export const removeLane = (beat: Beat, laneId: string): Beat =>
   beat.lanes.length < 2
     ? beat
@@ -34,7 +42,11 @@ export const removeLane = (beat: Beat, laneId: string): Beat =>
         patterns: beat.patterns.map((pattern) => patternWithout(pattern, laneId)),
       };
 
-/** Puts a lane at another place; one that is taken away from its group's others leaves the group. */
+/**
+ * Puts a lane at another place; one that is taken away from its group's others leaves the group.
+ *
+ * @example moveLane(beat, 'snare', 0).lanes[0]!.id // "snare"
+ */
 export const moveLane = (beat: Beat, laneId: string, to: number): Beat => {
   const lanes = movedTo(beat.lanes, laneId, to);
   const at = lanes.findIndex(({ id }) => id === laneId);
@@ -46,7 +58,11 @@ export const moveLane = (beat: Beat, laneId: string, to: number): Beat => {
   return { ...beat, lanes: lanes.map((lane) => (lane.id === laneId ? alone : lane)) };
 };
 
-/** Puts lanes into a group of their own, next to one another; groups left empty go. */
+/**
+ * Puts lanes into a group of their own, next to one another; groups left empty go.
+ *
+ * @example groupLanes(beat, 'g', 'Low', ['kick', 'snare']).groups[0]!.name // "Low"
+ */
 export const groupLanes = (beat: Beat, id: string, name: string, laneIds: string[]): Beat => {
   const chosen = new Set(laneIds);
   const inside = beat.lanes.filter((lane) => chosen.has(lane.id)).map((lane) => ({ ...lane, group: id }));
@@ -63,7 +79,11 @@ const tidied = (beat: Beat): Beat => ({
   groups: beat.groups.filter(({ id }) => beat.lanes.some((lane) => lane.group === id)),
 });
 
-/** Dissolves a group; its lanes stay where they are. */
+/**
+ * Dissolves a group; its lanes stay where they are.
+ *
+ * @example ungroup(groupLanes(beat, 'g', 'Low', ['kick', 'snare']), 'g').groups // []
+ */
 export const ungroup = (beat: Beat, groupId: string): Beat =>
   tidied({
     ...beat,
@@ -74,13 +94,25 @@ export const ungroup = (beat: Beat, groupId: string): Beat =>
     }),
   });
 
-/** Names a group, or folds it. */
+/**
+ * Names a group, or folds it.
+ *
+ * @example
+ * setGroup(groupLanes(beat, 'g', 'Low', ['kick', 'snare']), 'g', { folded: true }).groups[0]!.folded
+ * // true
+ */
 export const setGroup = (beat: Beat, groupId: string, change: { name?: string; folded?: boolean }): Beat => ({
   ...beat,
   groups: beat.groups.map((group) => (group.id === groupId ? { ...group, ...change } : group)),
 });
 
-/** Changes all lanes of a group together. */
+/**
+ * Changes all lanes of a group together.
+ *
+ * @example
+ * setGroupLanes(groupLanes(beat, 'g', 'Low', ['kick', 'snare']), 'g', { mute: true }).lanes.filter(({ mute }) => mute).length
+ * // 2
+ */
 export const setGroupLanes = (beat: Beat, groupId: string, change: Partial<Omit<Lane, 'id'>>): Beat => ({
   ...beat,
   lanes: beat.lanes.map((lane) => (lane.group === groupId ? { ...lane, ...change } : lane)),
@@ -132,5 +164,5 @@ export const bringLanes = (
   };
 };
 
-/** A note number held to what MIDI has. */
+/** A note number held to what MIDI has. @example heldNote(200) // 127 */
 export const heldNote = (note: number): number => Math.round(clamp(note, 0, 127));

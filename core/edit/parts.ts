@@ -19,7 +19,11 @@ const within = (pattern: Pattern, laneId: string, change: (hits: Hit[], steps: n
   return withLanePattern(pattern, laneId, { ...part, hits: inOrder([...change(inside, steps), ...beyond]) });
 };
 
-/** Sets how a part is read; hits stay at their steps. */
+/**
+ * Sets how a part is read; hits stay at their steps.
+ *
+ * @example setPart(pattern, 'kick', { steps: 100 }).parts['kick']!.steps // 64
+ */
 export const setPart = (
   pattern: Pattern,
   laneId: string,
@@ -31,23 +35,39 @@ export const setPart = (
   return withLanePattern(pattern, laneId, { ...part, ...change, ...(steps !== undefined && { steps }) });
 };
 
-/** Turns a lane round its loop. @example rotate(pattern, 'kick', 1) // every hit a step later, the last one first */
+/**
+ * Turns a lane round its loop.
+ *
+ * @example rotate(pattern, 'kick', 1).parts['kick']!.hits.map(({ step }) => step) // [1, 5, 9, 13]
+ */
 export const rotate = (pattern: Pattern, laneId: string, by: number): Pattern =>
   within(pattern, laneId, (hits, steps) =>
     hits.map((hit) => ({ ...hit, step: modulo(hit.step + by, steps) })),
   );
 
-/** Moves a lane by steps; what leaves its loop is gone, and comes back with undo. */
+/**
+ * Moves a lane by steps; what leaves its loop is gone, and comes back with undo.
+ *
+ * @example shift(pattern, 'kick', -1).parts['kick']!.hits.map(({ step }) => step) // [3, 7, 11]
+ */
 export const shift = (pattern: Pattern, laneId: string, by: number): Pattern =>
   within(pattern, laneId, (hits, steps) =>
     hits.map((hit) => ({ ...hit, step: hit.step + by })).filter(({ step }) => step >= 0 && step < steps),
   );
 
-/** The last step comes first. Nudges stay as they are: they run forward in time. */
+/**
+ * The last step comes first. Nudges stay as they are: they run forward in time.
+ *
+ * @example reverse(pattern, 'kick').parts['kick']!.hits.map(({ step }) => step) // [3, 7, 11, 15]
+ */
 export const reverse = (pattern: Pattern, laneId: string): Pattern =>
   within(pattern, laneId, (hits, steps) => hits.map((hit) => ({ ...hit, step: steps - 1 - hit.step })));
 
-/** The second half becomes the first one read backward. */
+/**
+ * The second half becomes the first one read backward.
+ *
+ * @example mirror(pattern, 'kick').parts['kick']!.hits.map(({ step }) => step) // [0, 4, 11, 15]
+ */
 export const mirror = (pattern: Pattern, laneId: string): Pattern =>
   within(pattern, laneId, (hits, steps) => {
     const first = hits.filter(({ step }) => step < steps / 2);
@@ -55,7 +75,12 @@ export const mirror = (pattern: Pattern, laneId: string): Pattern =>
     return [...first, ...back.filter(({ step }) => step >= steps / 2)];
   });
 
-/** The same twice: a loop twice as long. @returns null where it would have more than 64 steps */
+/**
+ * The same twice: a loop twice as long.
+ *
+ * @returns null where it would have more than 64 steps
+ * @example double(pattern, 'kick')!.parts['kick']!.steps // 32
+ */
 export const double = (pattern: Pattern, laneId: string): Pattern | null => {
   const part = lanePatternOf(pattern, laneId);
   const steps = stepsOf(part, pattern);
@@ -69,7 +94,11 @@ export const double = (pattern: Pattern, laneId: string): Pattern | null => {
   });
 };
 
-/** Half as long; what lies beyond is kept and comes back when the loop is made longer. */
+/**
+ * Half as long; what lies beyond is kept and comes back when the loop is made longer.
+ *
+ * @example halve(pattern, 'kick').parts['kick']!.steps // 8
+ */
 export const halve = (pattern: Pattern, laneId: string): Pattern => {
   const part = lanePatternOf(pattern, laneId);
   return withLanePattern(pattern, laneId, {
@@ -95,6 +124,7 @@ const stretched = (hit: Hit, factor: number, from = 0): Hit => ({
  * loop's end are in no one's way and stay where they are.
  *
  * @param factor 2 for half time, 0.5 for double time
+ * @example stretch(pattern, 'kick', 2).parts['kick']!.hits.map(({ step }) => step) // [0, 8]
  */
 export const stretch = (pattern: Pattern, laneId: string, factor: number): Pattern =>
   within(pattern, laneId, (hits, steps) => {
@@ -104,7 +134,11 @@ export const stretch = (pattern: Pattern, laneId: string, factor: number): Patte
     return [...once, ...again].filter(({ step }) => step < steps);
   });
 
-/** How many hits of a lane lie beyond its end: kept, and not played. */
+/**
+ * How many hits of a lane lie beyond its end: kept, and not played.
+ *
+ * @example hiddenHits(halve(pattern, 'kick'), 'kick') // 2
+ */
 export const hiddenHits = (pattern: Pattern, laneId: string): number => {
   const part = lanePatternOf(pattern, laneId);
   const steps = stepsOf(part, pattern);
@@ -114,6 +148,8 @@ export const hiddenHits = (pattern: Pattern, laneId: string): number => {
 /**
  * Another grid while hits keep their time: each takes the step that is nearest, and the rest as nudge. Lengths keep theirs;
  * a loop of its own keeps its length as nearly as whole steps can.
+ *
+ * @example regrid(pattern, 'kick', '1/8').parts['kick']!.hits.map(({ step }) => step) // [0, 2, 4, 6]
  */
 export const regrid = (pattern: Pattern, laneId: string, grid: Grid): Pattern => {
   const part = lanePatternOf(pattern, laneId);
@@ -132,7 +168,7 @@ export const regrid = (pattern: Pattern, laneId: string, grid: Grid): Pattern =>
   });
 };
 
-/** Leaves out the softest third, at least one hit. */
+/** Leaves out the softest third, at least one hit. @example thin(pattern, 'kick').parts['kick']!.hits.length // 3 */
 export const thin = (pattern: Pattern, laneId: string): Pattern =>
   within(pattern, laneId, (hits) => {
     const bySoftness = [...hits].sort((a, b) => a.velocity - b.velocity || b.step - a.step);
@@ -140,7 +176,11 @@ export const thin = (pattern: Pattern, laneId: string): Pattern =>
     return hits.filter((hit) => !gone.has(hit));
   });
 
-/** Adds a soft hit halfway to the next one, where there is room. */
+/**
+ * Adds a soft hit halfway to the next one, where there is room.
+ *
+ * @example thicken(pattern, 'kick').parts['kick']!.hits.length // 8
+ */
 export const thicken = (pattern: Pattern, laneId: string): Pattern =>
   within(pattern, laneId, (hits, steps) => {
     const taken = new Set(hits.map(({ step }) => step));
@@ -155,9 +195,17 @@ export const thicken = (pattern: Pattern, laneId: string): Pattern =>
     return [...hits, ...added];
   });
 
-/** Takes all hits of a lane away within the pattern’s length. */
+/**
+ * Takes all hits of a lane away within the pattern’s length.
+ *
+ * @example clearLane(pattern, 'kick').parts['kick']!.hits // []
+ */
 export const clearLane = (pattern: Pattern, laneId: string): Pattern => within(pattern, laneId, () => []);
 
-/** Takes all hits of all lanes away within the pattern’s length. */
+/**
+ * Takes all hits of all lanes away within the pattern’s length.
+ *
+ * @example clearAll(pattern).parts['snare']!.hits // []
+ */
 export const clearAll = (pattern: Pattern): Pattern =>
   Object.keys(pattern.parts).reduce((now, laneId) => clearLane(now, laneId), pattern);

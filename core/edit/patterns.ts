@@ -24,14 +24,22 @@ export const freeName = (beat: Beat): string => {
 
 const isFull = (beat: Beat): boolean => beat.patterns.length >= MOST.patterns;
 
-/** Adds an empty pattern of the meter and length of another one; a full beat stays as it is. */
+/**
+ * Adds an empty pattern of the meter and length of another one; a full beat stays as it is.
+ *
+ * @example addPattern(beat, 'b', pattern).patterns.map(({ name }) => name) // ["A", "B"]
+ */
 export const addPattern = (beat: Beat, id: string, like: Pattern): Beat => {
   if (isFull(beat)) return beat;
   const added = { ...newPattern(id, freeName(beat)), meter: like.meter, bars: like.bars };
   return { ...beat, patterns: [...beat.patterns, added] };
 };
 
-/** A variation: the same hits, with the original as its parent, right after it. Its takes are its own from now on. */
+/**
+ * A variation: the same hits, with the original as its parent, right after it. Its takes are its own from now on.
+ *
+ * @example duplicatePattern(beat, 'b', 'a').patterns[1]!.parent // "a"
+ */
 export const duplicatePattern = (beat: Beat, id: string, from: string): Beat => {
   const at = beat.patterns.findIndex((pattern) => pattern.id === from);
   const original = beat.patterns[at];
@@ -42,7 +50,11 @@ export const duplicatePattern = (beat: Beat, id: string, from: string): Beat => 
   return { ...beat, patterns: [...beat.patterns.slice(0, at + 1), copy, ...beat.patterns.slice(at + 1)] };
 };
 
-/** Takes a pattern away; the last one stays. Variations of it keep its parent's parent. */
+/**
+ * Takes a pattern away; the last one stays. Variations of it keep its parent's parent.
+ *
+ * @example removePattern(addPattern(beat, 'b', pattern), 'b').patterns.length // 1
+ */
 export const removePattern = (beat: Beat, id: string): Beat => {
   if (beat.patterns.length < 2) return beat;
   const gone = beat.patterns.find((pattern) => pattern.id === id);
@@ -62,7 +74,11 @@ const moved = <T>(list: T[], from: number, to: number): T[] => {
   return from < 0 ? list : [...rest.slice(0, at), list[from]!, ...rest.slice(at)];
 };
 
-/** Moves one of a list with ids to another place, from 0. */
+/**
+ * Moves one of a list with ids to another place, from 0.
+ *
+ * @example movedTo([{ id: 'a' }, { id: 'b' }], 'b', 0).map(({ id }) => id) // ["b", "a"]
+ */
 export const movedTo = <T extends { id: string }>(list: T[], id: string, to: number): T[] =>
   moved(
     list,
@@ -70,13 +86,17 @@ export const movedTo = <T extends { id: string }>(list: T[], id: string, to: num
     to,
   );
 
-/** Another time signature; hits stay at their steps, and those beyond the end are kept. */
+/**
+ * Another time signature; hits stay at their steps, and those beyond the end are kept.
+ *
+ * @example setMeter(pattern, { beats: 3, unit: 4 }).meter // { beats: 3, unit: 4 }
+ */
 export const setMeter = (pattern: Pattern, meter: Meter): Pattern => ({
   ...pattern,
   meter: { ...meter, beats: Math.round(clamp(meter.beats, BEATS.least, BEATS.most)) },
 });
 
-/** Another length; what lies beyond is kept and comes back. */
+/** Another length; what lies beyond is kept and comes back. @example setBars(pattern, 99).bars // 16 */
 export const setBars = (pattern: Pattern, bars: number): Pattern => ({
   ...pattern,
   bars: Math.round(clamp(bars, BARS.least, BARS.most)),
@@ -105,6 +125,7 @@ export const repeatBars = (pattern: Pattern, stepsOf: (laneId: string) => number
  *
  * @param from which bar, from 0
  * @param to which bar, from 0, up to the one after the last
+ * @example copyBar({ ...pattern, bars: 2 }, 0, 1).parts['kick']!.hits.length // 8
  */
 export const copyBar = (pattern: Pattern, from: number, to: number): Pattern => {
   const fits = (bar: number, most: number) => Number.isInteger(bar) && bar >= 0 && bar <= most;
@@ -132,7 +153,11 @@ export const copyBar = (pattern: Pattern, from: number, to: number): Pattern => 
   };
 };
 
-/** A pattern that was copied, at the end, under a name of its own; lanes that the beat does not have are left out. */
+/**
+ * A pattern that was copied, at the end, under a name of its own; lanes that the beat does not have are left out.
+ *
+ * @example copyPattern(beat, 'b', pattern).patterns.length // 2
+ */
 export const copyPattern = (beat: Beat, id: string, copied: Pattern): Beat => {
   if (isFull(beat)) return beat;
   const { takes: _takes, take: _take, taken: _taken, parent: _parent, ...rest } = copied;
@@ -147,7 +172,11 @@ export const copyPattern = (beat: Beat, id: string, copied: Pattern): Beat => {
 
 const written = (hits: Hit[]): string => JSON.stringify(hits);
 
-/** The steps at which a variation differs from its parent: hits added, gone or changed. */
+/**
+ * The steps at which a variation differs from its parent: hits added, gone or changed.
+ *
+ * @example differences(pattern, pattern, 'kick').size // 0
+ */
 export const differences = (pattern: Pattern, parent: Pattern, laneId: string): Set<number> => {
   const [now, before] = [lanePatternOf(pattern, laneId), lanePatternOf(parent, laneId)];
   const steps = new Set<number>();

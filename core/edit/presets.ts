@@ -84,7 +84,11 @@ const BAR_CELLS = 16;
 const CELLS_A_BEAT = 4;
 const CELL: Ticks = 240;
 
-/** A preset as it is written: sixteenths; a line that is not a whole bar is a loop of its own length. */
+/**
+ * A preset as it is written: sixteenths; a line that is not a whole bar is a loop of its own length.
+ *
+ * @example presetPart({ line: LANE_PRESETS[0]!.line }).grid // "1/16"
+ */
 export const presetPart = ({ line }: Pick<LanePreset, 'line'>, bars = 1): LanePattern => {
   const own = line.length !== BAR_CELLS;
   const times = own ? 1 : bars;
@@ -248,6 +252,7 @@ export const PATTERN_PRESETS: PatternPreset[] = [
  * the direction that the lane has.
  *
  * @param asWritten its grid and, where it is a loop of its own, its length come with it
+ * @example applyLanePreset(pattern, 'clap', LANE_PRESETS[0]!).parts['clap']!.hits.length > 0 // true
  */
 export const applyLanePreset = (
   pattern: Pattern,

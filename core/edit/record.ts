@@ -41,7 +41,13 @@ const stepRead = (plan: LanePlan, round: number, place: number): number => {
   return order[at % places]!;
 };
 
-/** The step and nudge at which a hit sounds at a tick, whichever way the lane is read. */
+/**
+ * The step and nudge at which a hit sounds at a tick, whichever way the lane is read.
+ *
+ * @example
+ * placePlayed(beat, pattern, { laneId: 'kick', tick: 252, velocity: 90, quantize: 0 })
+ * // { step: 1, nudge: 0.049999999996 }
+ */
 export const placePlayed = (
   beat: Beat,
   pattern: Pattern,
@@ -62,7 +68,13 @@ export const placePlayed = (
 /** Two hits of a step that are nearer than this, in steps, are one. */
 const SAME = 0.12;
 
-/** Adds what was played; a hit at the same place gives way to it. */
+/**
+ * Adds what was played; a hit at the same place gives way to it.
+ *
+ * @example
+ * recordHit(beat, pattern, { laneId: 'kick', tick: 480, velocity: 90, quantize: 1 }).parts['kick']!.hits.length
+ * // 5
+ */
 export const recordHit = (beat: Beat, pattern: Pattern, played: Played): Pattern => {
   const { step, nudge } = placePlayed(beat, pattern, played);
   const part = lanePatternOf(pattern, played.laneId);
@@ -72,7 +84,12 @@ export const recordHit = (beat: Beat, pattern: Pattern, played: Played): Pattern
   return withLanePattern(pattern, played.laneId, { ...part, hits });
 };
 
-/** Takes away what a lane plays between two moments. @param from included, to excluded, from where play began */
+/**
+ * Takes away what a lane plays between two moments.
+ *
+ * @param from included, to excluded, from where play began
+ * @example eraseBetween(beat, pattern, 'kick', 0, 1920).parts['kick']!.hits.length // 2
+ */
 export const eraseBetween = (
   beat: Beat,
   pattern: Pattern,

@@ -39,10 +39,14 @@ const inserted = <T>(list: T[], at: number | null, one: T): T[] => {
   return [...list.slice(0, place), one, ...list.slice(place)];
 };
 
-/** A pattern as it stands in a section, played so many times. */
+/** A pattern as it stands in a section, played so many times. @example newEntry('e', 'a').times // 1 */
 export const newEntry = (id: string, patternId: string, times = 1): Entry => ({ id, patternId, times });
 
-/** Sets a pattern aside, at the end of the tray. */
+/**
+ * Sets a pattern aside, at the end of the tray.
+ *
+ * @example toTray(beat, { id: 't', name: 'A', patternId: 'a' }).tray.length // 1
+ */
 export const toTray = (beat: Beat, item: TrayItem): Beat =>
   beat.tray.length >= SONG.tray || !beat.patterns.some(({ id }) => id === item.patternId)
     ? beat
@@ -55,13 +59,21 @@ export const grooveToTray = (beat: Beat, groove: Groove, patternId: string, id: 
   return toTray(brought, { id, name, patternId });
 };
 
-/** Takes something out of the tray. */
+/**
+ * Takes something out of the tray.
+ *
+ * @example fromTray(toTray(beat, { id: 't', name: 'A', patternId: 'a' }), 't').tray // []
+ */
 export const fromTray = (beat: Beat, id: string): Beat => ({
   ...beat,
   tray: beat.tray.filter((item) => item.id !== id),
 });
 
-/** Names something in the tray. */
+/**
+ * Names something in the tray.
+ *
+ * @example renameInTray(toTray(beat, { id: 't', name: 'A', patternId: 'a' }), 't', 'Rain').tray[0]!.name // "Rain"
+ */
 export const renameInTray = (beat: Beat, id: string, name: string): Beat => ({
   ...beat,
   tray: beat.tray.map((item) => (item.id === id ? { ...item, name: name.trim() || item.name } : item)),
@@ -73,7 +85,7 @@ export const moveInTray = (beat: Beat, id: string, to: number): Beat => ({
   tray: movedTo(beat.tray, id, to),
 });
 
-/** The next name of a kind that no section has. @example freeSectionName(song, 'Verse') // "Verse 2" */
+/** The next name of a kind that no section has. @example freeSectionName(songBeat.song, 'Verse') // "Verse 2" */
 export const freeSectionName = ({ sections }: Pick<Song, 'sections'>, name: string): string =>
   numbered(
     name,
@@ -106,7 +118,11 @@ const within = (section: Section): Section => {
   return out;
 };
 
-/** Changes what is a section’s own: name, tempo, level, feel, silent lanes. */
+/**
+ * Changes what is a section’s own: name, tempo, level, feel, silent lanes.
+ *
+ * @example changeSection(songBeat, 's', { name: 'Chorus' }).song.sections[0]!.name // "Chorus"
+ */
 export const changeSection = (beat: Beat, id: string, change: SectionChange): Beat =>
   onSection(beat, id, (section) => {
     const out = { ...section, ...change } as Section;
@@ -114,13 +130,21 @@ export const changeSection = (beat: Beat, id: string, change: SectionChange): Be
     return within({ ...out, name: out.name.trim() || section.name });
   });
 
-/** Puts a pattern at the end of a section. */
+/**
+ * Puts a pattern at the end of a section.
+ *
+ * @example addEntry(songBeat, 's', newEntry('f', 'a')).song.sections[0]!.entries.length // 2
+ */
 export const addEntry = (beat: Beat, sectionId: string, entry: Entry): Beat =>
   onSection(beat, sectionId, (section) =>
     section.entries.length >= SONG.entries ? section : { ...section, entries: [...section.entries, entry] },
   );
 
-/** @param change `bars: null` goes by how often it plays again */
+/**
+ * @param change `bars: null` goes by how often it plays again
+ *
+ * @example changeEntry(songBeat, 's', 'e', { times: 3 }).song.sections[0]!.entries[0]!.times // 3
+ */
 export const changeEntry = (
   beat: Beat,
   sectionId: string,
@@ -141,7 +165,7 @@ export const changeEntry = (
     }),
   }));
 
-/** Takes a pattern out of a section. */
+/** Takes a pattern out of a section. @example removeEntry(songBeat, 's', 'e').song.sections[0]!.entries // [] */
 export const removeEntry = (beat: Beat, sectionId: string, entryId: string): Beat =>
   onSection(beat, sectionId, (section) => ({
     ...section,
@@ -152,7 +176,11 @@ export const removeEntry = (beat: Beat, sectionId: string, entryId: string): Bea
 export const moveEntry = (beat: Beat, sectionId: string, entryId: string, to: number): Beat =>
   onSection(beat, sectionId, (section) => ({ ...section, entries: movedTo(section.entries, entryId, to) }));
 
-/** The same section at another place too: what is changed in one is changed in both. */
+/**
+ * The same section at another place too: what is changed in one is changed in both.
+ *
+ * @example linkSection(songBeat, { id: 'q', sectionId: 's', times: 1 }, null).song.order.length // 2
+ */
 export const linkSection = (beat: Beat, place: Place, at: number | null): Beat =>
   onSong(beat, (song) =>
     song.order.length >= SONG.places || !song.sections.some(({ id }) => id === place.sectionId)
@@ -169,7 +197,11 @@ const copyOf = (song: Song, placeId: string, sectionId: string): Section | null 
   return { ...section, id: sectionId, name: freeSectionName(song, base) };
 };
 
-/** A copy of its own, right after it. */
+/**
+ * A copy of its own, right after it.
+ *
+ * @example duplicateSection(songBeat, 'p', 't', 'q').song.sections.map(({ name }) => name) // ["Verse", "Verse 2"]
+ */
 export const duplicateSection = (beat: Beat, placeId: string, sectionId: string, newPlaceId: string): Beat =>
   onSong(beat, (song) => {
     const copy = copyOf(song, placeId, sectionId);
@@ -196,7 +228,11 @@ export const ownSection = (beat: Beat, placeId: string, sectionId: string): Beat
 export const movePlace = (beat: Beat, placeId: string, to: number): Beat =>
   onSong(beat, (song) => ({ ...song, order: movedTo(song.order, placeId, to) }));
 
-/** Plays a section so many times, held to once at least and to the most that a song takes. */
+/**
+ * Plays a section so many times, held to once at least and to the most that a song takes.
+ *
+ * @example repeatPlace(songBeat, 'p', 3).song.order[0]!.times // 3
+ */
 export const repeatPlace = (beat: Beat, placeId: string, times: number): Beat =>
   onSong(beat, (song) => ({
     ...song,
@@ -205,7 +241,11 @@ export const repeatPlace = (beat: Beat, placeId: string, times: number): Beat =>
     ),
   }));
 
-/** Takes a section out of the song; one that has no place any more goes with it. */
+/**
+ * Takes a section out of the song; one that has no place any more goes with it.
+ *
+ * @example removePlace(songBeat, 'p').song.order // []
+ */
 export const removePlace = (beat: Beat, placeId: string): Beat =>
   onSong(beat, (song) => {
     const order = song.order.filter(({ id }) => id !== placeId);

@@ -16,11 +16,15 @@ export interface Spot {
 
 const keyOf = (laneId: string, step: number): string => `${step} ${laneId}`;
 
-/** Whether two are the same step, or the same hit of it. */
+/**
+ * Whether two are the same step, or the same hit of it.
+ *
+ * @example sameSpot({ laneId: 'kick', step: 0 }, { laneId: 'kick', step: 0 }) // true
+ */
 export const sameSpot = (a: Spot, b: Spot): boolean =>
   a.laneId === b.laneId && a.step === b.step && a.place === b.place;
 
-/** The hits on chosen steps, in order of lane and time. */
+/** The hits on chosen steps, in order of lane and time. @example hitsOn(pattern, [spots[0]!]).length // 1 */
 export const hitsOn = (pattern: Pattern, spots: Spot[]): { laneId: string; hit: Hit }[] => {
   const wanted = new Map<string, Set<number> | null>();
   for (const { laneId, step, place } of spots) {
@@ -48,7 +52,11 @@ export const hitsOn = (pattern: Pattern, spots: Spot[]): { laneId: string; hit: 
   });
 };
 
-/** Every hit of a lane as chosen steps, those that its loop has. */
+/**
+ * Every hit of a lane as chosen steps, those that its loop has.
+ *
+ * @example spotsOf(pattern, 'snare').map(({ step }) => step) // [4, 12]
+ */
 export const spotsOf = (pattern: Pattern, laneId: string): Spot[] => {
   const part = lanePatternOf(pattern, laneId);
   const steps = stepsOf(part, pattern);
@@ -57,7 +65,11 @@ export const spotsOf = (pattern: Pattern, laneId: string): Spot[] => {
     .map((step) => ({ laneId, step }));
 };
 
-/** The hits of some lanes whose steps begin within a stretch of time, told from the pattern's start. */
+/**
+ * The hits of some lanes whose steps begin within a stretch of time, told from the pattern's start.
+ *
+ * @example spotsWithin(pattern, ['kick', 'snare'], 0, 1920).length // 3
+ */
 export const spotsWithin = (pattern: Pattern, laneIds: string[], from: Ticks, to: Ticks): Spot[] =>
   laneIds.flatMap((laneId) => {
     const g = gridTicks(lanePatternOf(pattern, laneId).grid);
@@ -68,6 +80,7 @@ export const spotsWithin = (pattern: Pattern, laneIds: string[], from: Ticks, to
  * Changes the hits on chosen steps; a change to null takes a hit away. The rest of the pattern stays the same.
  *
  * @param change is given the hit, its place among those chosen, from 0, and how many there are
+ * @example changeHits(pattern, spots, () => null).parts['kick']!.hits // []
  */
 export const changeHits = (
   pattern: Pattern,
@@ -96,22 +109,35 @@ export const changeHits = (
 
 const velocity = (value: number): number => Math.round(clamp(value, 1, 127));
 
-/** Sets every velocity. */
+/** Sets every velocity. @example setVelocities(pattern, spots, 40).parts['kick']!.hits[0]!.velocity // 40 */
 export const setVelocities = (pattern: Pattern, spots: Spot[], to: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, velocity: velocity(to) }));
 
-/** Velocities from the first hit in time to the last. @example rampVelocities(pattern, spots, 40, 120) */
+/**
+ * Velocities from the first hit in time to the last.
+ *
+ * @example
+ * rampVelocities(pattern, spots, 40, 120).parts['kick']!.hits.map(({ velocity }) => velocity)
+ * // [40, 67, 93, 120]
+ */
 export const rampVelocities = (pattern: Pattern, spots: Spot[], from: number, to: number): Pattern =>
   changeHits(pattern, spots, (hit, at, count) => ({
     ...hit,
     velocity: velocity(from + ((to - from) * at) / Math.max(1, count - 1)),
   }));
 
-/** Multiplies velocities. */
+/** Multiplies velocities. @example scaleVelocities(pattern, spots, 0.5).parts['kick']!.hits[0]!.velocity // 48 */
 export const scaleVelocities = (pattern: Pattern, spots: Spot[], factor: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, velocity: velocity(hit.velocity * factor) }));
 
-/** Brings velocities nearer to their mean, or parts them. @param ratio 0 makes all alike, 1 changes nothing */
+/**
+ * Brings velocities nearer to their mean, or parts them.
+ *
+ * @param ratio 0 makes all alike, 1 changes nothing
+ * @example
+ * compressVelocities(rampVelocities(pattern, spots, 40, 120), spots, 0.5).parts['kick']!.hits.map(({ velocity }) => velocity)
+ * // [60, 74, 87, 100]
+ */
 export const compressVelocities = (pattern: Pattern, spots: Spot[], ratio: number): Pattern => {
   const all = hitsOn(pattern, spots).map(({ hit }) => hit.velocity);
   const mean = all.reduce((sum, one) => sum + one, 0) / Math.max(1, all.length);
@@ -125,7 +151,11 @@ export const compressVelocities = (pattern: Pattern, spots: Spot[], ratio: numbe
 const together = (values: number[], by: number, least: number, most: number): number =>
   values.reduce((left, value) => Math.min(most - value, Math.max(least - value, left)), by);
 
-/** Changes velocities by the same amount: their differences stay, and none leaves 1 to 127. */
+/**
+ * Changes velocities by the same amount: their differences stay, and none leaves 1 to 127.
+ *
+ * @example shiftVelocities(pattern, spots, 100).parts['kick']!.hits[0]!.velocity // 127
+ */
 export const shiftVelocities = (pattern: Pattern, spots: Spot[], by: number): Pattern => {
   const all = hitsOn(pattern, spots).map(({ hit }) => hit.velocity);
   const amount = together(all, Math.round(by), 1, 127);
@@ -139,6 +169,7 @@ export const shiftVelocities = (pattern: Pattern, spots: Spot[], by: number): Pa
  *
  * @param stepTicks the length of a step of each lane as it is read
  * @param by in ticks, negative is earlier
+ * @example nudgeTogether(pattern, spots, 24, () => 240).parts['kick']!.hits[0]!.nudge // 0.1
  */
 export const nudgeTogether = (
   pattern: Pattern,
@@ -160,19 +191,35 @@ export const nudgeTogether = (
   }));
 };
 
-/** Nudges hits by a fraction of their step; beyond half a step they stay at it. */
+/**
+ * Nudges hits by a fraction of their step; beyond half a step they stay at it.
+ *
+ * @example nudgeHits(pattern, spots, 0.25).parts['kick']!.hits[0]!.nudge // 0.25
+ */
 export const nudgeHits = (pattern: Pattern, spots: Spot[], by: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, nudge: clamp(hit.nudge + by, -0.5, 0.5) + 0 }));
 
-/** Sets the nudge of hits, in steps, held to half a step either way. */
+/**
+ * Sets the nudge of hits, in steps, held to half a step either way.
+ *
+ * @example setNudges(pattern, spots, -0.25).parts['kick']!.hits[0]!.nudge // -0.25
+ */
 export const setNudges = (pattern: Pattern, spots: Spot[], to: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, nudge: clamp(to, -0.5, 0.5) + 0 }));
 
-/** @param length in steps, above 0 to 64; null rings out */
+/**
+ * @param length in steps, above 0 to 64; null rings out
+ *
+ * @example setLengths(pattern, spots, 2).parts['kick']!.hits[0]!.length // 2
+ */
 export const setLengths = (pattern: Pattern, spots: Spot[], length: number | null): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, length: length === null ? null : clamp(length, 0.05, 64) }));
 
-/** Lets each hit last up to the next one of its lane. */
+/**
+ * Lets each hit last up to the next one of its lane.
+ *
+ * @example lengthsToNext(pattern, spots).parts['kick']!.hits[0]!.length // 4
+ */
 export const lengthsToNext = (pattern: Pattern, spots: Spot[]): Pattern => {
   const next = new Map<Hit, number>();
   for (const laneId of new Set(spots.map((spot) => spot.laneId))) {
@@ -186,15 +233,27 @@ export const lengthsToNext = (pattern: Pattern, spots: Spot[]): Pattern => {
   return changeHits(pattern, spots, (hit) => ({ ...hit, length: clamp(next.get(hit) ?? 1, 0.05, 64) }));
 };
 
-/** Sets how often hits sound, from 0 to 1. */
+/**
+ * Sets how often hits sound, from 0 to 1.
+ *
+ * @example setChances(pattern, spots, 0.5).parts['kick']!.hits[0]!.chance // 0.5
+ */
 export const setChances = (pattern: Pattern, spots: Spot[], chance: number): Pattern =>
   changeHits(pattern, spots, (hit) => ({ ...hit, chance: clamp(chance, 0, 1) }));
 
-/** @param passes on which rounds of a cycle of 2 to 8 the hits sound; null for every round */
+/**
+ * @param passes on which rounds of a cycle of 2 to 8 the hits sound; null for every round
+ *
+ * @example setPasses(pattern, spots, { of: 2, on: [1] }).parts['kick']!.hits[0]!.passes // { of: 2, on: [1] }
+ */
 export const setPasses = (pattern: Pattern, spots: Spot[], passes: Hit['passes'] | null): Pattern =>
   changeHits(pattern, spots, ({ passes: _, ...hit }) => (passes ? { ...hit, passes } : hit));
 
-/** Makes hits rolls, or single hits again by null. */
+/**
+ * Makes hits rolls, or single hits again by null.
+ *
+ * @example setRolls(pattern, spots, sloped(3, 0)).parts['kick']!.hits[0]!.roll!.levels.length // 3
+ */
 export const setRolls = (pattern: Pattern, spots: Spot[], roll: Roll | null): Pattern =>
   changeHits(pattern, spots, ({ roll: _, ...hit }) => (roll ? { ...hit, roll } : hit));
 
@@ -202,11 +261,20 @@ export const setRolls = (pattern: Pattern, spots: Spot[], roll: Roll | null): Pa
 export const setGraces = (pattern: Pattern, spots: Spot[], grace: Grace[] | null): Pattern =>
   changeHits(pattern, spots, ({ grace: _, ...hit }) => (grace?.length ? { ...hit, grace } : hit));
 
-/** Takes hits off their steps. */
+/**
+ * Takes hits off their steps.
+ *
+ * @example removeHits(pattern, [spots[0]!]).parts['kick']!.hits.map(({ step }) => step) // [4, 8, 12]
+ */
 export const removeHits = (pattern: Pattern, spots: Spot[]): Pattern =>
   changeHits(pattern, spots, () => null);
 
-/** Puts a hit on every nth step, beginning with one of them. @param every 1 to 64 */
+/**
+ * Puts a hit on every nth step, beginning with one of them.
+ *
+ * @param every 1 to 64
+ * @example fillEvery(pattern, 'clap', 4, 0, 16).parts['clap']!.hits.map(({ step }) => step) // [0, 4, 8, 12]
+ */
 export const fillEvery = (
   pattern: Pattern,
   laneId: string,

@@ -21,7 +21,11 @@ export const sloped = (strokes: number, slope: number, curve = 0, spacing: Spaci
 /** Many soft strokes that press into one: ten, swelling, closing up. */
 export const PRESS_ROLL: Roll = sloped(10, 0.55, 0.25);
 
-/** The same roll with another number of strokes; its levels keep their shape. */
+/**
+ * The same roll with another number of strokes; its levels keep their shape.
+ *
+ * @example withStrokes(sloped(3, 0), 5).levels.length // 5
+ */
 export const withStrokes = (roll: Roll, strokes: number): Roll => {
   const count = Math.round(clamp(strokes, STROKES.least, STROKES.most));
   const last = roll.levels.length - 1;

@@ -17,7 +17,7 @@ const FADE_SECONDS = 0.02;
 /** As much as is rendered between two words of progress: half a second. */
 const BLOCKS_A_SECOND = 2;
 
-/** Bits of a sample, from the choice of depth. */
+/** Bits of a sample, from the choice of depth. @example bitsOf({ depth: '24' }) // 24 */
 export const bitsOf = ({ depth }: Pick<ExportHow, 'depth'>): Bits =>
   depth === '16' ? 16 : depth === '24' ? 24 : 32;
 

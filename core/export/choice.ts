@@ -107,7 +107,11 @@ const yes = (value: unknown, other: boolean): boolean => (typeof value === 'bool
 const within = (value: unknown, least: number, most: number, other: number): number =>
   typeof value === 'number' && value >= least && value <= most ? Math.round(value) : other;
 
-/** A choice as it was kept; what is not known in it any more is as at first. */
+/**
+ * A choice as it was kept; what is not known in it any more is as at first.
+ *
+ * @example heldHow({ ppq: 'much' }).ppq // 960
+ */
 export const heldHow = (raw: Partial<Record<keyof ExportHow, unknown>>): ExportHow => {
   const d = HOW_DEFAULTS;
   return {

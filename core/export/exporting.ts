@@ -170,6 +170,9 @@ const named = (beat: Beat, how: ExportHow, pieces: Piece[], made: Made[]): OutFi
  * Everything that a choice writes of a beat. Audio is only prepared: its bytes come of a bounce.
  *
  * @returns a sentence for a person where there is nothing to write, or too much
+ * @example
+ * exported(beat, { ...HOW_DEFAULTS, scope: 'song' }, WHAT_DEFAULTS)
+ * // { ok: false, error: "The song is empty: add a section on the Song screen, or choose a pattern." }
  */
 export const exported = (original: Beat, how: ExportHow, what: ExportWhat): Read<Exported> => {
   const found = piecesOf(original, how, what);

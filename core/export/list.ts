@@ -25,7 +25,7 @@ export interface ListedHit {
   section: string;
 }
 
-/** Every hit of a piece where it sounds, in order of time. */
+/** Every hit of a piece where it sounds, in order of time. @example hitsOf(piece, beat).length // 6 */
 export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
   const { timeline } = piece.plan;
   const starts = timeline.bars.map(({ from }) => from);
@@ -54,9 +54,13 @@ export const hitsOf = (piece: Piece, beat: Beat): ListedHit[] => {
   });
 };
 
-/** The list of hits as CSV, with a first line of names. A name that a spreadsheet would work out gets an apostrophe. */
+/**
+ * The list of hits as CSV, with a first line of names. A name that a spreadsheet would work out gets an apostrophe.
+ *
+ * @example csvOf(piece, beat).split('\n').length > 6 // true
+ */
 export const csvOf = (piece: Piece, beat: Beat): string =>
   `${unparse(hitsOf(piece, beat), { newline: '\n', escapeFormulae: true })}\n`;
 
-/** The tempo at a piece's start. */
+/** The tempo at a piece's start. @example tempoOf(piece) // 120 */
 export const tempoOf = ({ plan, range }: Piece): number => tempoAt(plan.timeline.tempos, range.from);

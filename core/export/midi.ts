@@ -43,7 +43,11 @@ const channelOf = (how: ExportHow, lane: Lane, at: number): Channel => {
   return lane.channel === DRUM_CHANNEL ? how.channel : lane.channel;
 };
 
-/** The lanes of a piece, as they are split: those with notes only. */
+/**
+ * The lanes of a piece, as they are split: those with notes only.
+ *
+ * @example voicesOf(beat, { split: 'lanes' }, new Set([0, 1])).map(({ name }) => name) // ["Kick", "Snare"]
+ */
 export const voicesOf = (
   beat: Beat,
   how: Pick<ExportHow, 'split'>,
@@ -68,7 +72,7 @@ export const voicesOf = (
   return out.length ? out : [all];
 };
 
-/** The bars of a piece, told from its start. */
+/** The bars of a piece, told from its start. @example barsOf(piece) // [{ from: 0, meter: { beats: 4, unit: 4 } }] */
 export const barsOf = ({ plan, range }: Piece) =>
   plan.timeline.bars
     .filter(({ from }) => from >= range.from - 1e-6 && from < range.to - 1e-6)
@@ -147,7 +151,11 @@ const notesOf = (
   return { ...file, playing, merged };
 };
 
-/** Writes one piece: one file, or one for each lane or group. */
+/**
+ * Writes one piece: one file, or one for each lane or group.
+ *
+ * @example midiOf(piece, beat, HOW_DEFAULTS).files[0]!.notes // 6
+ */
 export const midiOf = (piece: Piece, beat: Beat, how: ExportHow): MidiPiece => {
   const { notes, end, dropped, carried, merged, playing } = notesOf(piece, beat, how);
   const scale = how.ppq / QUARTER;

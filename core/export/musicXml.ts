@@ -408,6 +408,8 @@ const HEAD = `<?xml version="1.0" encoding="UTF-8"?>
 /**
  * A piece as a drum part in MusicXML 4.0: hits on their steps, ghost notes in brackets, accents, flams and rolls as they
  * are written; feel and stickings left out.
+ *
+ * @example musicXmlOf(piece, beat).startsWith('<?xml') // true
  */
 export const musicXmlOf = (piece: Piece, beat: Beat): string => {
   const staff: Staff = { beat, partId: 'P1' };

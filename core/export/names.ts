@@ -24,7 +24,9 @@ const two = (n: number): string => String(n).padStart(2, '0');
  * A pattern without `{lane}` gets it at its end where each lane has a file, and without `{n}` or `{section}` a number.
  *
  * @returns without the ending
- * @example namedBy('{beat}-{bpm}', { beat: 'Rain', bpm: 92.5, … }) // "Rain-92.5"
+ * @example
+ * namedBy('{beat}-{bpm}', { beat: 'Rain', section: '', lane: '', bpm: 92.5, meter: { beats: 4, unit: 4 }, bars: 1, number: null })
+ * // "Rain-92.5"
  */
 export const namedBy = (pattern: string, parts: NameParts): string => {
   const values: Record<string, string> = {

@@ -28,7 +28,7 @@ export interface Piece {
   notes: () => readonly Note[];
 }
 
-/** A piece with its notes to be had. */
+/** A piece with its notes to be had. @example newPiece({ ...piece, name: 'Rain' }).notes().length // 6 */
 export const newPiece = (of: Omit<Piece, 'notes'>): Piece => {
   let notes: Note[] | null = null;
   return { ...of, notes: () => (notes ??= allNotes(of.plan, of.edges, of.range)) };
@@ -39,7 +39,11 @@ export type Pieces = { ok: true; beat: Beat; pieces: Piece[] } | { ok: false; er
 
 const fault = (error: string): Pieces => ({ ok: false, error });
 
-/** A beat without its feels: every hit where it was programmed. */
+/**
+ * A beat without its feels: every hit where it was programmed.
+ *
+ * @example straightened({ ...beat, feel: newFeel({ percent: 60, grid: '1/16' }) }).feel.base // "swing"
+ */
 export const straightened = (beat: Beat): Beat => ({
   ...beat,
   feel: newFeel(),
@@ -53,7 +57,11 @@ export const straightened = (beat: Beat): Beat => ({
   },
 });
 
-/** The beat as it is written: with the map and without the feel that were asked for. */
+/**
+ * The beat as it is written: with the map and without the feel that were asked for.
+ *
+ * @example asWritten(beat, { map: null, straight: false }) === beat // true
+ */
 export const asWritten = (beat: Beat, { map, straight }: Pick<ExportHow, 'map' | 'straight'>): Beat => {
   const mapped = map ? writtenWith(beat, map, { keep: 'instruments', as: {} }) : beat;
   return straight ? straightened(mapped) : mapped;
@@ -126,6 +134,9 @@ const songPieces = (beat: Beat, how: ExportHow, what: ExportWhat): Pieces => {
  * What a choice writes of a beat, piece by piece.
  *
  * @returns a sentence where there is nothing that could be written
+ * @example
+ * piecesOf(beat, { ...HOW_DEFAULTS, scope: 'tray' }, WHAT_DEFAULTS)
+ * // { ok: false, error: "The tray is empty: set patterns or grooves aside in it first." }
  */
 export const piecesOf = (original: Beat, how: ExportHow, what: ExportWhat): Pieces => {
   const beat = asWritten(original, how);
@@ -153,7 +164,11 @@ export const piecesOf = (original: Beat, how: ExportHow, what: ExportWhat): Piec
   }
 };
 
-/** What is to be said of a choice: lanes that meet on a number or that the map does not have, patterns that are gone. */
+/**
+ * What is to be said of a choice: lanes that meet on a number or that the map does not have, patterns that are gone.
+ *
+ * @example warningsOf(beat, beat, HOW_DEFAULTS) // []
+ */
 export const warningsOf = (original: Beat, beat: Beat, how: ExportHow): string[] => {
   const song = ['song', 'sections', 'section', 'range'].includes(how.scope);
   const out = song ? songFaults(beat) : [];

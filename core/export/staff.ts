@@ -58,7 +58,7 @@ const FAMILY = {
   heather: at('A5', 'triangle'),
 } as const;
 
-/** @example staffPlace('hat.closed') // G5 with a cross */
+/**  @example staffPlace('hat.closed') // { step: "G", octave: 5, head: "x", foot: false } */
 export const staffPlace = (id: InstrumentId): StaffPlace => {
   const known = PLACES[id];
   if (known) return known;

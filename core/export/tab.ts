@@ -60,7 +60,7 @@ const counted = (cells: number, step: number, unit: number): string => {
 /**
  * A drum tab in plain letters: a line a lane, two bars beside one another, hits on their steps.
  *
- * @example "Kick    |O---o---|"
+ * @example tabOf(piece, beat).includes('Kick') // true
  */
 export const tabOf = (piece: Piece, beat: Beat): string => {
   const hits = placedHits(piece);

@@ -48,7 +48,7 @@ export interface WrittenBar {
   beats: PlacedBeat[];
 }
 
-/** Hits by their steps. Nudges are a matter of playing: paper has the grid. */
+/** Hits by their steps. Nudges are a matter of playing: paper has the grid. @example placedHits(piece).length // 6 */
 export const placedHits = (piece: Piece): PlacedHit[] => {
   const hits = new Map<string, PlacedHit>();
   const graces = new Map<string, number>();
@@ -134,7 +134,11 @@ const rowsOf = (meter: Meter, length: Ticks, hits: PlacedHit[]): WrittenBeat[] =
   return rows.map((row) => beatOf(meter, length, row));
 };
 
-/** A piece as it is written down: bar by bar, beat by beat, the hits of a beat in rows that are divided alike. */
+/**
+ * A piece as it is written down: bar by bar, beat by beat, the hits of a beat in rows that are divided alike.
+ *
+ * @example writtenBars(piece).length // 1
+ */
 export const writtenBars = (piece: Piece): WrittenBar[] => {
   const hits = placedHits(piece).sort((a, b) => a.tick - b.tick || a.lane - b.lane);
   let next = 0;
@@ -161,7 +165,11 @@ export const writtenBars = (piece: Piece): WrittenBar[] => {
 /** The steps that a tab's letters can stand on, in ticks: eighths to sixty-fourths, their triplets, quintuplets. */
 const LETTER_STEPS: readonly Ticks[] = [480, 320, 240, 160, 120, 80, 60, 40, 192, 96, 48];
 
-/** The step from letter to letter: the coarsest on which all places in a bar lie, else the finest straight one. */
+/**
+ * The step from letter to letter: the coarsest on which all places in a bar lie, else the finest straight one.
+ *
+ * @example letterStep([0, 240, 480]) // 240
+ */
 export const letterStep = (ticks: readonly Ticks[]): Ticks =>
   LETTER_STEPS.find((step) =>
     ticks.every((tick) => Math.abs(tick / step - Math.round(tick / step)) < 0.02),

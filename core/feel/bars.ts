@@ -27,6 +27,9 @@ export const steadyBars = (meter: Meter): Bars => {
  * Meters that change, as in a file. A change within a bar cuts that bar short.
  *
  * @param changes in order of time; the first one counts from 0, wherever it stands
+ * @example
+ * changingBars([{ at: 0, meter: { beats: 4, unit: 4 } }, { at: 3840, meter: { beats: 3, unit: 4 } }]).at(4000).bar
+ * // 2880
  */
 export const changingBars = (changes: { at: Ticks; meter: Meter }[]): Bars => {
   const stretches = changes.map(({ at, meter }, index) => ({
@@ -39,7 +42,7 @@ export const changingBars = (changes: { at: Ticks; meter: Meter }[]): Bars => {
   return { at: (position) => stretches[Math.max(0, lastNotAbove(stretches.length, from, position))]! };
 };
 
-/** The bar line at or before a position. */
+/** The bar line at or before a position. @example barStart(steadyBars({ beats: 4, unit: 4 }).at(0), 5000) // 3840 */
 export const barStart = ({ from, bar }: Stretch, position: Ticks): Ticks =>
   from + Math.floor((position - from) / bar) * bar;
 

@@ -29,7 +29,11 @@ export interface LaneFeelPlan {
   amount: number;
 }
 
-/** Lanes that drift together share the noise that they drift by, and what has been worked out of it. */
+/**
+ * Lanes that drift together share the noise that they drift by, and what has been worked out of it.
+ *
+ * @example sharedPinks()(7, 0, null)(3) === pinkNoise(7, 0)(3) // true
+ */
 export const sharedPinks = (): Pinks => {
   const made = new Map<string, (j: number) => number>();
   return (seed, lane, loop) => {

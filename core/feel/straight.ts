@@ -3,7 +3,11 @@ import type { Feel, LaneFeel, PlainFeel } from '../document/feelSchema';
 import type { Beat } from '../document/schema';
 import { clamp } from '../units';
 
-/** A straight feel in which the takes of the one before can still be had. */
+/**
+ * A straight feel in which the takes of the one before can still be had.
+ *
+ * @example straightFeel(newFeel({ percent: 60, grid: '1/16' })).base // "swing"
+ */
 export const straightFeel = (feel: Feel): Feel => ({
   ...newFeel(),
   humanize: { ...feel.humanize, timing: 0, velocity: 0 },
@@ -35,7 +39,11 @@ const plainLaneStraightened = (beat: Beat, given: PlainFeel, laneId: string): Pl
   };
 };
 
-/** One lane straight, the others as they were. */
+/**
+ * One lane straight, the others as they were.
+ *
+ * @example straightenLane(beat, beat.feel, 'kick').lanes['kick']!.base // "straight"
+ */
 export const straightenLane = (beat: Beat, { blend, ...feel }: Feel, laneId: string): Feel => ({
   ...plainLaneStraightened(beat, feel, laneId),
   ...(blend && { blend: { ...blend, with: plainLaneStraightened(beat, blend.with, laneId) } }),

@@ -15,6 +15,7 @@ const DOTTED_QUARTER: Ticks = 1440;
  *
  * @param percentAt a swing that changes: the percent of the pair that begins at a position
  * @returns from a position to where swing puts it, both in ticks from where play began, negative before it
+ * @example swingBend(steadyBars({ beats: 4, unit: 4 }), { percent: 60, grid: '1/16' })(360) // 384
  */
 export const swingBend = (
   bars: Bars,
@@ -64,7 +65,7 @@ export const SWING_MARKS = [
 /** How near a mark a swing is called by its name alone, in percent points. */
 const AT_MARK = 0.25;
 
-/** A swing in words. @example swingName(57) // "near septuplet" @example swingName(46) // "early" */
+/** A swing in words. @example swingName(58.5) // "near septuplet" @example swingName(46) // "early" */
 export const swingName = (percent: number): string => {
   if (percent < 50 - AT_MARK) return 'early';
   const mark = SWING_MARKS.reduce((best, one) =>
@@ -92,6 +93,10 @@ export const tempoSwing = (bpm: Bpm, amount: number): number => {
   return (100 * ratio) / (1 + ratio);
 };
 
-/** The percent of a swing at a tempo: its own, or what follows from the tempo. */
+/**
+ * The percent of a swing at a tempo: its own, or what follows from the tempo.
+ *
+ * @example swingPercentAt({ percent: 58, grid: '1/16' }, 120) // 58
+ */
 export const swingPercentAt = ({ percent, withTempo }: Swing, bpm: Bpm): number =>
   withTempo === undefined ? percent : tempoSwing(bpm, withTempo);

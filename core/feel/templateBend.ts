@@ -8,7 +8,13 @@ import { barStart, type Bars } from './bars';
 /** A slot's offset is never carried past this part of a step. */
 const MOST = 0.48;
 
-/** The offsets of all slots: an open one takes its by linear interpolation, around the loop, between its neighbours. */
+/**
+ * The offsets of all slots: an open one takes its by linear interpolation, around the loop, between its neighbours.
+ *
+ * @example
+ * slotOffsets({ slots: [{ offset: 0, velocity: 1 }, null, { offset: 0.2, velocity: 1 }, null] })
+ * // [0, 0.1, 0.2, 0.1]
+ */
 export const slotOffsets = ({ slots }: Pick<Shape, 'slots'>): number[] => {
   const n = slots.length;
   const known = slots.flatMap((slot, at) => (slot ? [at] : []));
@@ -23,7 +29,11 @@ export const slotOffsets = ({ slots }: Pick<Shape, 'slots'>): number[] => {
   });
 };
 
-/** The slots that a group of drums follows: its own curve, or the common one. */
+/**
+ * The slots that a group of drums follows: its own curve, or the common one.
+ *
+ * @example slotsFor(shape, 'snare').length // 2
+ */
 export const slotsFor = (shape: Pick<Shape, 'slots' | 'groups'>, group: DrumGroup | null): Slot[] =>
   (group && shape.groups?.[group]) || shape.slots;
 
@@ -78,6 +88,7 @@ const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder 
  * moves by `A * g * ((1-f) * o[k] + f * o[k+1])`, each `A * o` held to ±0.48, so that order is kept.
  *
  * @param amount 0 to 1.5
+ * @example templateBend(shape, 1, { bars: steadyBars({ beats: 4, unit: 4 }), pass: Infinity })(240) // 264
  */
 export const templateBend = (
   shape: Shape,
@@ -100,6 +111,9 @@ export const templateBend = (
  * `1 + V * (u/m - 1)`; 1 where the slot is open.
  *
  * @param amount 0 to 1.5
+ * @example
+ * templateForce(shape, 1, { bars: steadyBars({ beats: 4, unit: 4 }), pass: Infinity })(0)
+ * // 1.333333333333
  */
 export const templateForce = (
   shape: Shape,

@@ -45,6 +45,7 @@ const faultOf = (issue: z.core.$ZodIssue, raw: Record<string, unknown>): string 
  * Reads a template from the text of its file.
  *
  * @returns the template, or a sentence for a person that names the slot and what is wrong; it never throws
+ * @example readTemplate(writeTemplate(shape)).ok // true
  */
 export const readTemplate = (text: string): Read<Shape & { about?: string | undefined }> => {
   const json = parsed(text);

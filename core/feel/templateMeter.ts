@@ -29,7 +29,7 @@ const wholeBars = (length: number, meter: Meter): boolean => {
  * The meter that a template was made in: what it says itself, else the likeliest of which it is whole bars long, else 4/4 where
  * it goes into a bar of it.
  *
- * @example meterOfShape({ grid: '1/16', slots: new Array(14).fill(null) }) // 7/8
+ * @example meterOfShape({ grid: '1/16', slots: new Array(14).fill(null) }) // { beats: 7, unit: 8 }
  */
 export const meterOfShape = ({ grid, slots, meter }: Pick<Shape, 'grid' | 'slots' | 'meter'>): Meter => {
   if (meter) return meter;

@@ -3,7 +3,11 @@ import type { Shape } from '../document/feelSchema';
 /** The version of template files that this code reads and writes. */
 export const TEMPLATE_VERSION = 1;
 
-/** The text of a template file. Figures are kept to six places, far below a tick. */
+/**
+ * The text of a template file. Figures are kept to six places, far below a tick.
+ *
+ * @example JSON.parse(writeTemplate(shape)).kind // "ruddik.template"
+ */
 export const writeTemplate = (shape: Shape & { about?: string | undefined }): string => {
   const round = (value: number) => Math.round(value * 1e6) / 1e6;
   const slots = shape.slots.map((slot) =>

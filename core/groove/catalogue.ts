@@ -33,7 +33,11 @@ export const SORT_NAMES: Record<Sort, string> = {
   source: 'Source',
 };
 
-/** What keeps time in a groove, by the name of its instrument, or "None". */
+/**
+ * What keeps time in a groove, by the name of its instrument, or "None".
+ *
+ * @example keeperWords({ ...groove, timekeeper: 'ride' }) // "Ride"
+ */
 export const keeperWords = ({ timekeeper }: GrooveRow): string =>
   timekeeper ? INSTRUMENTS[timekeeper].name : 'None';
 
@@ -151,7 +155,11 @@ export function* catalogueSteps(rows: GrooveRow[]): Generator<void, Catalogue, v
   return { rows, fields, orders, byId: new Map(rows.map(({ id }, at) => [id, at])) };
 }
 
-/** Rows made ready: words of each field as numbers, and the order of each sort. */
+/**
+ * Rows made ready: words of each field as numbers, and the order of each sort.
+ *
+ * @example catalogueOf([groove]).rows.length // 1
+ */
 export const catalogueOf = (rows: GrooveRow[]): Catalogue => {
   const steps = catalogueSteps(rows);
   for (;;) {
@@ -208,7 +216,7 @@ const failuresOf = ({ rows, fields }: Catalogue, among: Uint8Array | null, filte
 /**
  * Narrows and sorts.
  *
- * @example browse(catalogue, { among: null, filters: { feel: 'Triplet' }, sort: 'bpm', down: true }).order
+ * @example browse(catalogueOf([groove]), { among: null, filters: {}, sort: 'bpm', down: true }).order // [0]
  */
 export const browse = (catalogue: Catalogue, { among, filters, sort, down }: Wanted): Shown => {
   const failures = failuresOf(catalogue, among, filters);
@@ -244,11 +252,15 @@ export interface Folder {
   grooves: number;
 }
 
-/** Whether a place lies in a folder, however deep. */
+/** Whether a place lies in a folder, however deep. @example isWithin(['Harbour', 'Night'], ['Harbour']) // true */
 export const isWithin = (place: string[], folder: string[]): boolean =>
   folder.every((name, at) => place[at] === name);
 
-/** The folders right within one, by name. */
+/**
+ * The folders right within one, by name.
+ *
+ * @example foldersIn([{ ...groove, path: ['Harbour'] }], []).map(({ name }) => name) // ["Harbour"]
+ */
 export const foldersIn = (rows: GrooveRow[], path: string[]): Folder[] => {
   const found = new Map<string, number>();
   for (const row of rows) {

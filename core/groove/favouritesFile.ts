@@ -10,7 +10,11 @@ const schema = z.strictObject({
   folders: z.array(z.array(z.string().max(400)).min(1).max(64)).max(MOST),
 });
 
-/** Reads a list of keepers, or says in a sentence why it cannot be read. */
+/**
+ * Reads a list of keepers, or says in a sentence why it cannot be read.
+ *
+ * @example readFavourites(favouritesText(NO_FAVOURITES)).ok // true
+ */
 export const readFavourites = (text: string): Read<Favourites> => {
   const json = parsed(text);
   if (!json.ok) return json;

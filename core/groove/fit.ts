@@ -34,7 +34,11 @@ export interface Fit {
 
 export const MOST_BARS = 16;
 
-/** How many bars a groove has at a time: as many as it fills, the last one whole, 16 at the most. */
+/**
+ * How many bars a groove has at a time: as many as it fills, the last one whole, 16 at the most.
+ *
+ * @example fittedBars({ meter: { beats: 4, unit: 4 }, bars: 4 }, { times: '2', bars: null }) // 2
+ */
 export const fittedBars = (groove: Pick<Groove, 'meter' | 'bars'>, fit: Fit): number =>
   Math.min(MOST_BARS, wholeFitBars(groove, fit));
 
@@ -67,7 +71,7 @@ const fittedHits = (lane: GrooveLane, speed: number, period: number, length: num
  * A groove at another speed and length, always whole bars: cut where it is longer, from its beginning again where it is
  * shorter.
  *
- * @example fitGroove(groove, { times: '2', bars: null }).bars // half as many, at least 1
+ * @example fitGroove({ ...groove, bars: 4 }, { times: '2', bars: null }).bars // 2
  */
 export const fitGroove = (groove: Groove, fit: Fit): Groove => fitTo(groove, fit, fittedBars(groove, fit));
 
@@ -115,7 +119,7 @@ export const allAt = (groove: Groove, times: Times): Groove => {
  * first beat of it.
  *
  * @param times how much as fast as it was played; meters that change are kept only as it is
- * @example piecesOf(groove, '1').map(({ bars }) => bars) // [16, 16, 8]
+ * @example piecesOf({ ...groove, bars: 40 }, '1').map(({ bars }) => bars) // [16, 16, 8]
  */
 export const piecesOf = (groove: Groove, times: Times = '1'): Groove[] => {
   const whole = allAt(groove, times);

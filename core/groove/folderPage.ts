@@ -21,7 +21,7 @@ export interface FolderPage {
   left: LeftOut[];
 }
 
-/** @example restoredEntry(storedEntry(indexed)) // the same again */
+/**  @example restoredEntry(storedEntry(indexed)).row.id === indexed.row.id // true */
 export const storedEntry = ({ likeness, ...rest }: Indexed): FolderEntry => ({
   ...rest,
   likeness: { ...likeness, cells: [...likeness.cells], late: [...likeness.late] },

@@ -140,7 +140,9 @@ const TEMPO_ROOM = 0.12;
 /**
  * A MIDI file as a groove. Every hit keeps its exact time and length: it is written out again at the ticks it came from.
  *
- * @example grooveFromMidi(file, { id: 'a', name: 'Rain', path: [], source: 'imported', map: GENERAL_MIDI, followTempo: false })
+ * @example
+ * grooveFromMidi(file, { id: 'a', name: 'Rain', path: [], source: 'imported', map: GENERAL_MIDI, followTempo: false }).groove.name
+ * // "Rain"
  */
 export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove => {
   const performance = performanceOf(file);

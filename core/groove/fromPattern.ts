@@ -5,7 +5,11 @@ import type { Beat, Pattern } from '../document/schema';
 import { EMPTY_LANE_PATTERN, newHit } from '../document/defaults';
 import { type Groove, type GrooveLane } from './groove';
 
-/** A pattern as it sounds on its first pass, as a groove: to be compared with others. */
+/**
+ * A pattern as it sounds on its first pass, as a groove: to be compared with others.
+ *
+ * @example patternGroove(beat, pattern).lanes.length // 2
+ */
 export const patternGroove = (beat: Beat, pattern: Pattern): Groove => {
   const played = allNotes(planPasses(beat, pattern, 1), 'wrap');
   const lanes = beat.lanes.flatMap((lane, at): GrooveLane[] => {

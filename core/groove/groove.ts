@@ -62,13 +62,13 @@ export interface Groove extends GrooveRow {
   lanes: GrooveLane[];
 }
 
-/** How long a groove is, in ticks. */
+/** How long a groove is, in ticks. @example grooveTicks({ meter: { beats: 4, unit: 4 }, bars: 2 }) // 7680 */
 export const grooveTicks = ({ meter, bars }: Pick<Groove, 'meter' | 'bars'>): Ticks => barTicks(meter) * bars;
 
-/** "Straight", "Swung 58 %" or "Triplet". */
+/** "Straight", "Swung 58 %" or "Triplet". @example feelWords({ kind: 'swung', percent: 58.3 }) // "Swung 58 %" */
 export const feelWords = ({ kind, percent }: GrooveFeel): string =>
   kind === 'swung' ? `Swung ${Math.round(percent)} %` : kind === 'triplet' ? 'Triplet' : 'Straight';
 
-/** How many hits a groove has, in all its lanes. */
+/** How many hits a groove has, in all its lanes. @example hitCount({ lanes: [] }) // 0 */
 export const hitCount = ({ lanes }: Pick<Groove, 'lanes'>): number =>
   lanes.reduce((sum, { part }) => sum + part.hits.length, 0);

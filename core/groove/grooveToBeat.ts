@@ -44,7 +44,11 @@ const partsOf = (groove: Groove): Record<string, LanePattern> => {
   return Object.fromEntries(groove.lanes.map((lane, at) => [`groove ${at}`, loopOf(lane, length)]));
 };
 
-/** A groove as a beat of one pattern, to be played by itself. */
+/**
+ * A groove as a beat of one pattern, to be played by itself.
+ *
+ * @example grooveToBeat(groove, beat, { tempo: 96, kit: 'quay', once: false }).tempo // 96
+ */
 export const grooveToBeat = (groove: Groove, like: Beat, { tempo, kit, once }: Hearing): Beat => {
   const bars = once ? groove.bars + 1 : groove.bars;
   const parts = Object.fromEntries(
@@ -68,6 +72,7 @@ export const grooveToBeat = (groove: Groove, like: Beat, { tempo, kit, once }: H
  * A beat with a groove beside it, both in time: the groove's bars fall on the bars of the pattern, however long either is.
  *
  * @param silenced lanes of the beat that are not heard meanwhile
+ * @example besideBeat(beat, pattern, groove, ['kick']).lanes[0]!.mute // true
  */
 export const besideBeat = (beat: Beat, pattern: Pattern, groove: Groove, silenced: string[]): Beat => {
   const solo = beat.lanes.some((lane) => lane.solo);
@@ -82,6 +87,6 @@ export const besideBeat = (beat: Beat, pattern: Pattern, groove: Groove, silence
   return { ...all, patterns: [{ ...pattern, feel, parts }] };
 };
 
-/** How far a groove is, at a time since play began. @example grooveBar(groove, 3840) // 1 */
+/** How far a groove is, at a time since play began. @example grooveBar({ ...groove, bars: 2 }, 4000) // 1 */
 export const grooveBar = (groove: Groove, tick: number): number =>
   Math.floor((tick % grooveTicks(groove)) / barTicks(groove.meter));

@@ -40,7 +40,11 @@ export interface LeftOut {
 
 export type Imported = { ok: true; value: TakenIn } | { ok: false; value: LeftOut };
 
-/** What a file's place says: its folders and its name without the ending. */
+/**
+ * What a file's place says: its folders and its name without the ending.
+ *
+ * @example splitPath('Harbour/Night/rain.mid') // { folders: ["Harbour", "Night"], name: "rain" }
+ */
 export const splitPath = (path: string): { folders: string[]; name: string } => {
   const parts = path.split(/[/\\]/).filter((part) => part && part !== '.');
   const file = parts.pop() ?? 'Groove';
@@ -128,7 +132,11 @@ export const isMidiName = (path: string): boolean => /\.midi?$/i.test(path);
 /** Whether a name is that of a ZIP. @example isZipName("grooves.zip") // true */
 export const isZipName = (path: string): boolean => /\.zip$/i.test(path);
 
-/** What is left from a system's own housekeeping, and is no file of a person's. */
+/**
+ * What is left from a system's own housekeeping, and is no file of a person's.
+ *
+ * @example isHousekeeping('__MACOSX/rain.mid') // true
+ */
 export const isHousekeeping = (path: string): boolean =>
   /(^|[/\\])(__MACOSX|\.DS_Store|Thumbs\.db|desktop\.ini)([/\\]|$)/i.test(path) || /(^|[/\\])\._/.test(path);
 

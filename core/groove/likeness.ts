@@ -117,7 +117,7 @@ const accents = (a: Likeness, b: Likeness): number => {
 const SWING_APART = 12;
 const LATE_APART = 70;
 
-/** How far two feels agree, 0 to 1. */
+/** How far two feels agree, 0 to 1. @example feelAgrees(likenessOf(groove), likenessOf(groove)) // 1 */
 export const feelAgrees = (a: Likeness, b: Likeness): number => {
   const swing = Math.max(0, 1 - Math.abs(a.swing - b.swing) / SWING_APART);
   let [apart, both] = [0, 0];
@@ -136,7 +136,11 @@ const sameBar = (a: Likeness, b: Likeness): boolean =>
 /** So many octaves of tempo apart, nothing of it is alike: 90 and 128 BPM are half an octave. */
 const TEMPO_APART = 0.75;
 
-/** How near two tempos are, 0 to 1; unknown ones do not count against it. Twice as fast is felt as nearly the same. */
+/**
+ * How near two tempos are, 0 to 1; unknown ones do not count against it. Twice as fast is felt as nearly the same.
+ *
+ * @example tempoAgrees(likenessOf(groove), likenessOf(groove)) // 1
+ */
 export const tempoAgrees = (a: Likeness, b: Likeness): number => {
   if (!a.bpm || !b.bpm) return 1;
   const octaves = Math.abs(Math.log2(a.bpm / b.bpm));
@@ -152,6 +156,8 @@ const metered = (a: Likeness, b: Likeness, score: number): number =>
 /**
  * How alike two grooves are in meter, rhythm, accents, feel and tempo, 0 to 1; a groove is wholly like itself. In the same
  * meter it is at least 0.5, in another at most that.
+ *
+ * @example alike(likenessOf(groove), likenessOf(groove)) // 1
  */
 export const alike = (a: Likeness, b: Likeness): number =>
   metered(

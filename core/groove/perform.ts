@@ -5,7 +5,11 @@ import { behaviours, type Example } from '../analysis/guessMap';
 import { ticksPerMs } from '../units';
 import { grooveTicks, type Groove } from './groove';
 
-/** A groove as a performance, to be measured or to take a template from. Lanes go by their place in the groove. */
+/**
+ * A groove as a performance, to be measured or to take a template from. Lanes go by their place in the groove.
+ *
+ * @example groovePerformance(groove).notes.length === hitCount(groove) // true
+ */
 export const groovePerformance = (groove: Groove): Performance => {
   const rate = ticksPerMs(groove.bpm);
   return {

@@ -74,7 +74,7 @@ const NUMBER = /\d+(?:[/.]\d+)?/g;
 /**
  * What a groove is found by: name, style with its other names, tags, folders, instruments, tempo and meter.
  *
- * @example findable(row).numbers // ['120', '120bpm', '7/8']
+ * @example findable({ ...groove, bpm: 120, meter: { beats: 7, unit: 8 } }).numbers // ["120", "120bpm", "7/8"]
  */
 export const findable = (row: GrooveRow): Findable => {
   const { name, style, tags, path, meter, bpm, instruments = [], timekeeper } = row;

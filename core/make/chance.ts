@@ -33,6 +33,9 @@ const randomPlaces = (steps: number, count: number, random: (at: number) => numb
  * A lane rolled anew: how many hits, where and how hard, as far as they are not held.
  *
  * @param seed 0 to 2^32 - 1; the same seed gives the same hits
+ * @example
+ * randomized(EMPTY_LANE_PATTERN, 16, 'kick', 7, { count: false, places: false, velocities: false }).hits.every(({ step }) => step < 16)
+ * // true
  */
 export const randomized = (
   part: LanePattern,
@@ -93,6 +96,7 @@ const varied1 = (hit: Hit, steps: number, taken: Set<number>, kind: number, amou
  * The rest stays; the strongest are changed last.
  *
  * @param share 0 to 1: about so many of the hits
+ * @example varied(pattern.parts['kick']!, 16, 'kick', 7, 0).hits.length // 4
  */
 export const varied = (
   part: LanePattern,

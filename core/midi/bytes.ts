@@ -2,7 +2,12 @@
 
 const MOST_VARINT_BYTES = 4;
 
-/** A number of seven bits a byte; null where it is cut off or too long. @param at where it begins */
+/**
+ * A number of seven bits a byte; null where it is cut off or too long.
+ *
+ * @param at where it begins
+ * @example readVarint(Uint8Array.of(0x81, 0x00), 0) // { value: 128, at: 2 }
+ */
 export const readVarint = (bytes: Uint8Array, at: number): { value: number; at: number } | null => {
   let value = 0;
   for (let i = 0; i < MOST_VARINT_BYTES; i++) {
@@ -29,6 +34,7 @@ export const TRACK_HEAD = 8;
  *
  * @param division as it stands in the file's head: ticks a quarter, or film frames
  * @param tracks the events of each, without its head
+ * @example smfOf(1, 960, [[0, 0xff, 0x2f, 0]]).length // 26
  */
 export const smfOf = (format: number, division: number, tracks: ArrayLike<number>[]): Uint8Array => {
   const size = tracks.reduce((sum, track) => sum + TRACK_HEAD + track.length, FILE_HEAD);

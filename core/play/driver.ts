@@ -96,7 +96,9 @@ export interface WindowOptions {
  * @param from included, from the timeline's start
  * @param to excluded
  * @returns in order of time
- * @example notesIn(planLive(beat, pattern), 0, 3840) // the first bar
+ * @example
+ * notesIn(planLive(beat, pattern), 0, 1920).map(({ tick, note }) => [tick, note])
+ * // [[0, 36], [960, 36], [960, 38]]
  */
 export const notesIn = (
   plan: TimelinePlan,
@@ -147,6 +149,7 @@ function* piecesOf(
  * @param range only what belongs to a part of the timeline, told from its start; left out, all of it
  * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
  * @yields pieces of one lane each, none empty; a length may reach past the next note of another piece, or past the end
+ * @example [...lanesIn(planPasses(beat, pattern, 1), 'wrap')].map((lane) => lane.length) // [4, 2]
  */
 export function* lanesIn(
   plan: TimelinePlan,
@@ -170,7 +173,11 @@ export function* lanesIn(
     }
 }
 
-/** The same in order of time, none sounding past the next of its lane or the end: for all that is no MIDI file. */
+/**
+ * The same in order of time, none sounding past the next of its lane or the end: for all that is no MIDI file.
+ *
+ * @example allNotes(planPasses(beat, pattern, 2), 'wrap').length // 12
+ */
 export const allNotes = (plan: TimelinePlan, edges: LoopEdges, range?: Range): Note[] => {
   const lanes = plan.beat.lanes.map((): Note[] => []);
   for (const notes of lanesIn(plan, edges, range)) for (const note of notes) lanes[note.lane]!.push(note);

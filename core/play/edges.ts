@@ -26,7 +26,12 @@ export const atLoopEdges = (note: Note, length: Ticks, edges: LoopEdges): void =
   note.tick = edges === 'wrap' ? modulo(note.tick, length) : clamp(note.tick, 0, length - 1);
 };
 
-/** A note ends where the next one on its lane begins, at the latest. @param notes of one lane, in order of time */
+/**
+ * A note ends where the next one on its lane begins, at the latest.
+ *
+ * @param notes of one lane, in order of time
+ * @example endedByNext(allNotes(planPasses(beat, pattern, 1), 'wrap').slice(0, 1)).length // 1
+ */
 export const endedByNext = (notes: Note[]): Note[] => {
   for (let i = 0; i + 1 < notes.length; i++) {
     const note = notes[i]!;

@@ -35,7 +35,13 @@ export interface Note {
   moved: boolean;
 }
 
-/** From a position of a lane to where its base feel takes it: also for the touch cells, which bend as the beads do. */
+/**
+ * From a position of a lane to where its base feel takes it: also for the touch cells, which bend as the beads do.
+ *
+ * @example
+ * bendOf(planLane({ ...beat, feel: newFeel({ percent: 60, grid: '1/16' }) }, pattern, beat.lanes[0]!))(240)
+ * // 288
+ */
 export const bendOf = (lane: LanePlan): ((position: Ticks) => Ticks) => baseBend(lane.feel);
 
 const velocityOf = ({ force }: Stroke): Velocity => clamp(Math.round(force), 1, 127);
@@ -96,11 +102,19 @@ const laneNotes = (
   return endedByNext(sorted(notes));
 };
 
-/** Every stroke of a lane's first so many cycles with what the feel makes of it, whether chance lets it sound or not. */
+/**
+ * Every stroke of a lane's first so many cycles with what the feel makes of it, whether chance lets it sound or not.
+ *
+ * @example feltCycles(planLane(beat, pattern, beat.lanes[0]!), 2).length // 8
+ */
 export const feltCycles = (lane: LanePlan, cycles: number): Stroke[] =>
   felt(lane, 0, cycles * lane.cycleTicks + margin(lane), Infinity).filter(({ cycle }) => cycle < cycles);
 
-/** Every stroke of a lane whose step begins before `end`, with what the feel makes of it. */
+/**
+ * Every stroke of a lane whose step begins before `end`, with what the feel makes of it.
+ *
+ * @example passStrokes(planLane(beat, pattern, beat.lanes[0]!), 3840).length // 4
+ */
 export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
   felt(lane, 0, end + margin(lane), end).filter((stroke) => !isPast(stroke, end));
 
@@ -112,6 +126,7 @@ export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
  * @param rollsEnd whether a roll ends with the part
  * @param from the window that is asked for: the notes that sound in it are given, and some around it
  * @param onMerged told of every stroke that has become one with another, being less than 1 ms from it
+ * @example regionNotes(planLane(beat, pattern, beat.lanes[0]!), 0, 1920).map(({ tick }) => tick) // [0, 960]
  */
 export const regionNotes = (
   lane: LanePlan,
@@ -146,7 +161,13 @@ export interface Drawn {
   velocity: Velocity;
 }
 
-/** What a lane plays over the pattern's length from the start, for the eye: every stroke, none merged or held. */
+/**
+ * What a lane plays over the pattern's length from the start, for the eye: every stroke, none merged or held.
+ *
+ * @example
+ * drawnStrokes(planLane(beat, pattern, beat.lanes[0]!), 3840).map(({ tick }) => tick)
+ * // [0, 960, 1920, 2880]
+ */
 export const drawnStrokes = (lane: LanePlan, length: Ticks): Drawn[] => {
   const drawn: Drawn[] = [];
   for (const stroke of felt(lane, 0, length + margin(lane), length)) {

@@ -124,7 +124,11 @@ const alone = (beat: Beat, pattern: Pattern): Setting => {
   };
 };
 
-/** Makes one lane ready, whether it is muted or not. */
+/**
+ * Makes one lane ready, whether it is muted or not.
+ *
+ * @example planLane(beat, pattern, beat.lanes[0]!).cycleTicks // 3840
+ */
 export const planLane = (
   beat: Beat,
   pattern: Pattern,

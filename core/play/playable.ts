@@ -109,7 +109,7 @@ export interface PlayOptions {
 /**
  * A timeline as the sound is fed from it: a pattern that repeats without end from its start, or a song from any place in it.
  *
- * @example playable(planSong(beat), { start: 3840 }).notes(3840, 7680) // the song's second bar
+ * @example playable(planSong(songBeat), { start: 3840 }).placeOf(5000) // 5000
  */
 export const playable = (plan: TimelinePlan, { start = 0, loop = null }: PlayOptions = {}): Playable => {
   const { timeline } = plan;

@@ -14,6 +14,7 @@ const divisor = (a: number, b: number): number => (b ? divisor(b, a % b) : a);
  * too: its length is said when it is set, before its hits are there.
  *
  * @returns bars, 1 or more; null where that is farther than 10,000 bars
+ * @example polymeterBars(beat, pattern) // 1
  */
 export const polymeterBars = (beat: Beat, pattern: Pattern): number | null => {
   const bar = Math.round(barTicks(pattern.meter) * FINE);
@@ -27,7 +28,7 @@ export const polymeterBars = (beat: Beat, pattern: Pattern): number | null => {
   return all / bar;
 };
 
-/** The same in words. @example meetText(3, 1) // "All lanes meet again after 3 bars." */
+/** The same in words. @example polymeterText(3, 1) // "All lanes meet again after 3 bars." */
 export const polymeterText = (bars: number | null, own: number): string => {
   if (bars === null) return 'The lanes meet again only after more than 10,000 bars.';
   if (bars === own) return 'All lanes begin together each time the pattern does.';

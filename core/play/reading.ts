@@ -7,7 +7,11 @@ export const rateOf = (rate: Rate): number => {
   return Number(over) / Number(under);
 };
 
-/** How many places one round of a lane with `n` steps has: there and back plays the ends once. */
+/**
+ * How many places one round of a lane with `n` steps has: there and back plays the ends once.
+ *
+ * @example stepsInCycle('thereAndBack', 4) // 6
+ */
 export const stepsInCycle = (direction: Direction, n: number): number =>
   direction === 'thereAndBack' && n > 1 ? 2 * n - 2 : n;
 

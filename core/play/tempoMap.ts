@@ -36,17 +36,25 @@ export const tempoMap = (steps: { at: Ticks; bpm: Bpm }[]): TempoMap => {
   return map;
 };
 
-/** The time of a position; before 0 it is negative, at the first tempo. */
+/**
+ * The time of a position; before 0 it is negative, at the first tempo.
+ *
+ * @example secondsAt(tempoMap([{ at: 0, bpm: 120 }]), 960) // 0.5
+ */
 export const secondsAt = ({ ticks, seconds, micros }: TempoMap, tick: Ticks): Seconds => {
   const at = lastAt(ticks, tick);
   return seconds[at]! + secondsIn(tick - ticks[at]!, micros[at]!);
 };
 
-/** The position at a time. */
+/** The position at a time. @example tickAtSeconds(tempoMap([{ at: 0, bpm: 120 }]), 0.5) // 960 */
 export const tickAtSeconds = ({ ticks, seconds, micros }: TempoMap, time: Seconds): Ticks => {
   const at = lastAt(seconds, time);
   return ticks[at]! + ((time - seconds[at]!) * QUARTER * 1e6) / micros[at]!;
 };
 
-/** The tempo that holds at a position. */
+/**
+ * The tempo that holds at a position.
+ *
+ * @example tempoAt(tempoMap([{ at: 0, bpm: 120 }, { at: 960, bpm: 60 }]), 1000) // 60
+ */
 export const tempoAt = ({ ticks, micros }: TempoMap, tick: Ticks): Bpm => 60e6 / micros[lastAt(ticks, tick)]!;

@@ -49,32 +49,44 @@ export interface Timeline {
   length: Ticks;
 }
 
-/** The pattern that stands in a section; undefined where it was deleted. */
+/**
+ * The pattern that stands in a section; undefined where it was deleted.
+ *
+ * @example patternOfEntry(beat, { patternId: 'gone' }) // null
+ */
 export const patternOfEntry = (beat: Pick<Beat, 'patterns'>, { patternId }: { patternId: string }) =>
   beat.patterns.find(({ id }) => id === patternId) ?? null;
 
 const LOST = { name: 'A pattern that is gone', meter: { beats: 4, unit: 4 } as Meter, bars: 1 };
 
-/** Name, meter and bars of an entry's pattern, even if it has been deleted. */
+/**
+ * Name, meter and bars of an entry's pattern, even if it has been deleted.
+ *
+ * @example entryPattern(beat, newEntry('e', 'a')).name // "A"
+ */
 export const entryPattern = (beat: Beat, entry: Entry): Pick<Pattern, 'name' | 'meter' | 'bars'> =>
   patternOfEntry(beat, entry) ?? entry.gone ?? LOST;
 
-/** How many bars an entry plays. */
+/** How many bars an entry plays. @example entryBars(beat, newEntry('e', 'a', 3)) // 3 */
 export const entryBars = (beat: Beat, entry: Entry): number =>
   entry.bars ?? entryPattern(beat, entry).bars * entry.times;
 
 const entryTicks = (beat: Beat, entry: Entry): Ticks =>
   entryBars(beat, entry) * barTicks(entryPattern(beat, entry).meter);
 
-/** The length of one time through a section. */
+/** The length of one time through a section. @example sectionTicks(beat, songBeat.song.sections[0]!) // 7680 */
 export const sectionTicks = (beat: Beat, { entries }: Section): Ticks =>
   entries.reduce((sum, entry) => sum + entryTicks(beat, entry), 0);
 
-/** The length of a section, in bars. */
+/** The length of a section, in bars. @example sectionBars(beat, songBeat.song.sections[0]!) // 2 */
 export const sectionBars = (beat: Beat, { entries }: Section): number =>
   entries.reduce((sum, entry) => sum + entryBars(beat, entry), 0);
 
-/** How long a section's fill is: its last bar or beat, or all of it where it is shorter. */
+/**
+ * How long a section's fill is: its last bar or beat, or all of it where it is shorter.
+ *
+ * @example fillTicks(beat, songBeat.song.sections[0]!) // 0
+ */
 export const fillTicks = (beat: Beat, section: Section): Ticks => {
   const last = section.entries[section.entries.length - 1];
   if (!section.fill || !last) return 0;
@@ -164,6 +176,7 @@ const tempoSteps = (beat: Beat, span: Span): { at: Ticks; bpm: Bpm }[] => {
  * Lays a song out: one section after the other, each as often as it is to play.
  *
  * @param order the places to lay out, those of the song where nothing is said
+ * @example songTimeline(songBeat).bars.length // 4
  */
 export const songTimeline = (beat: Beat, order: Place[] = beat.song.order): Timeline => {
   const sections = new Map(beat.song.sections.map((section) => [section.id, section]));
@@ -201,6 +214,7 @@ export const songTimeline = (beat: Beat, order: Place[] = beat.song.order): Time
  * A pattern by itself, as often as it is to play, laid out as a song is.
  *
  * @param passes 1 or more; Infinity goes on without end: its one bar that is told then repeats
+ * @example patternTimeline(beat, pattern, Infinity).length // Infinity
  */
 export const patternTimeline = (beat: Beat, pattern: Pattern, passes: number): Timeline => {
   const length = patternTicks(pattern) * passes;
@@ -218,14 +232,18 @@ export const patternTimeline = (beat: Beat, pattern: Pattern, passes: number): T
   };
 };
 
-/** The bar that a position lies in, from 0. */
+/** The bar that a position lies in, from 0. @example barAt(songTimeline(songBeat), 4000) // 1 */
 export const barAt = ({ bars }: Timeline, tick: Ticks): number =>
   lastAt(
     bars.map(({ from }) => from),
     tick,
   );
 
-/** The span that a position lies in; null in an empty song. */
+/**
+ * The span that a position lies in; null in an empty song.
+ *
+ * @example spanAt(songTimeline(songBeat), 8000)!.time // 1
+ */
 export const spanAt = ({ spans }: Timeline, tick: Ticks): Span | null =>
   spans[
     lastAt(
@@ -234,7 +252,7 @@ export const spanAt = ({ spans }: Timeline, tick: Ticks): Span | null =>
     )
   ] ?? null;
 
-/** What a song lacks, in words: patterns that were deleted, by section. */
+/** What a song lacks, in words: patterns that were deleted, by section. @example songFaults(songBeat) // [] */
 export const songFaults = (beat: Beat, sections: Section[] = beat.song.sections): string[] =>
   sections.flatMap((section) => {
     const gone = section.entries.filter((entry) => !patternOfEntry(beat, entry));

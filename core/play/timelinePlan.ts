@@ -118,14 +118,18 @@ const planOf = (beat: Beat, timeline: Timeline, { includeMuted }: PlanOptions): 
   };
 };
 
-/** Makes a song ready, or only some places of it, as if they stood alone. */
+/**
+ * Makes a song ready, or only some places of it, as if they stood alone.
+ *
+ * @example planSong(songBeat).timeline.length // 15360
+ */
 export const planSong = (beat: Beat, options: PlanOptions = {}, order = beat.song.order): TimelinePlan =>
   planOf(beat, songTimeline(beat, order), options);
 
 /**
  * Makes a pattern ready that repeats without end: what is heard live.
  *
- * @example notesIn(planLive(beat, beat.patterns[0]!), 0, 3840) // its first bar
+ * @example notesIn(planLive(beat, pattern), 0, 960).length // 1
  */
 export const planLive = (
   beat: Beat,
@@ -133,7 +137,12 @@ export const planLive = (
   options: PlanOptions = {},
 ): TimelinePlan => planPasses(beat, pattern, Infinity, options);
 
-/** Makes so many passes of a pattern ready. @param passes 1 or more; Infinity goes on without end */
+/**
+ * Makes so many passes of a pattern ready.
+ *
+ * @param passes 1 or more; Infinity goes on without end
+ * @example planPasses(beat, pattern, 3).timeline.length // 11520
+ */
 export const planPasses = (
   beat: Beat,
   pattern: Beat['patterns'][number],

@@ -37,7 +37,7 @@ export const hash = (...keys: number[]): number => {
   return h >>> 0;
 };
 
-/** Mixes one more integer into what the ones before it gave. */
+/** Mixes one more integer into what the ones before it gave. @example fold(0, 7) === fold(0, 7) // true */
 export const fold = (h: number, key: number): number => mix(Math.imul(h, 5) + GOLDEN + mix(key | 0));
 
 /**
@@ -67,5 +67,6 @@ export const hashText = (text: string): number => {
  * A number from 0 up to, but not including, 1.
  *
  * @param keys seed, lane, round, step, place within the step, stroke, purpose
+ * @example draw(7, 3, 0, 4, 0, 0, 1) < 1 // true
  */
 export const draw = (...keys: number[]): number => hash(...keys) / 4294967296;

@@ -59,6 +59,7 @@ const DRIFT = PURPOSE.drift;
  *
  * @param lane 0 for the kit's, a lane's key for one of its own
  * @returns from the number of a sixteenth to its value
+ * @example pinkNoise(7, 0)(3) === pinkNoise(7, 0)(3) // true
  */
 export const pinkNoise = (seed: number, lane: number): ((j: number) => number) => {
   const periods = Array.from({ length: VOICES }, (_, k) => 2 ** k);
@@ -97,6 +98,7 @@ export const pinkNoise = (seed: number, lane: number): ((j: number) => number) =
  * @param lane 0 for the kit's, a lane's key for one of its own
  * @param n the length of the loop in sixteenths, 1 or more
  * @returns from the number of a sixteenth, counted modulo n, to its value; 0 throughout where nothing varies
+ * @example circularPink(7, 0, 16)(1) === circularPink(7, 0, 16)(17) // true
  */
 export const circularPink = (seed: number, lane: number, n: number): ((j: number) => number) => {
   const key = fold(fold(0, seed), lane);

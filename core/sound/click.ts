@@ -12,7 +12,7 @@ const click = (pitch: number, rate: number): Float32Array =>
     return 0.7 * Math.sin(2 * Math.PI * pitch * time) * Math.exp(-time * 90) * Math.min(1, time * 2000);
   });
 
-/** A click and a stronger, higher one. @param rate frames a second */
+/** A click and a stronger, higher one. @param rate frames a second @example makeClicks(8000).length // 2 */
 export const makeClicks = (rate: number): Float32Array[] => [click(1150, rate), click(1720, rate)];
 
 export interface Clicking {

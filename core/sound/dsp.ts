@@ -1,6 +1,10 @@
 /** Small parts that the synthesized drums are made of. Levels are linear, 1 is full scale. */
 
-/** White noise from -1 to 1, a pure function of its place, so that a kit is the same wherever it is made. */
+/**
+ * White noise from -1 to 1, a pure function of its place, so that a kit is the same wherever it is made.
+ *
+ * @example Math.abs(noiseAt(1, 5)) <= 1 // true
+ */
 export const noiseAt = (seed: number, i: number): number => {
   let h = Math.imul(i + 1, 0x9e3779b1) ^ Math.imul(seed + 1, 0x85ebca6b);
   h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
@@ -16,6 +20,7 @@ export type FilterKind = 'lowpass' | 'highpass' | 'bandpass';
  * @param frequency in Hz, held below half the sample rate
  * @param q resonance; 0.707 is flat
  * @returns a function from sample to sample
+ * @example biquad('highpass', 200, Math.SQRT1_2, 8000)(0) // 0
  */
 export const biquad = (
   kind: FilterKind,
@@ -47,7 +52,11 @@ export const biquad = (
   };
 };
 
-/** How far an exponential decay has fallen after `t` seconds; `decay` is the time to a thousandth (60 dB). */
+/**
+ * How far an exponential decay has fallen after `t` seconds; `decay` is the time to a thousandth (60 dB).
+ *
+ * @example fall(1, 1).toFixed(3) // "0.001"
+ */
 export const fall = (t: number, decay: number): number => Math.exp((-6.907755 * t) / decay);
 
 /**
@@ -77,7 +86,7 @@ export const addRinging = (
   }
 };
 
-/** Drives a sample softly: 0 leaves it as it is. */
+/** Drives a sample softly: 0 leaves it as it is. @example driven(0.5, 0) // 0.5 */
 export const driven = (x: number, drive: number): number =>
   drive > 0 ? Math.tanh(x * (1 + drive)) / Math.tanh(1 + drive) : x;
 

@@ -12,7 +12,11 @@ export interface Sound {
   layers: Float32Array[];
 }
 
-/** Makes one drum of a kit that the kit has a recipe for. */
+/**
+ * Makes one drum of a kit that the kit has a recipe for.
+ *
+ * @example makeSound(KITS.quay, 'kick', 8000).layers.length // 4
+ */
 export const makeSound = (kit: Kit, id: InstrumentId, rate: number): Sound => ({
   id,
   layers: FORCES.map((force) => strike(kit.sounds[id]!, force, rate)),
@@ -22,5 +26,9 @@ export const makeSound = (kit: Kit, id: InstrumentId, rate: number): Sound => ({
 export const layerOf = (velocity: Velocity): number =>
   Math.min(FORCES.length - 1, Math.floor((velocity * FORCES.length) / 128));
 
-/** The level of a velocity: 127 is 1, half of it about a third, as a listener expects of a softer stroke. */
+/**
+ * The level of a velocity: 127 is 1, half of it about a third, as a listener expects of a softer stroke.
+ *
+ * @example levelOf(127) // 1
+ */
 export const levelOf = (velocity: Velocity): number => Math.pow(velocity / 127, 1.6);

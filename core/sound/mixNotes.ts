@@ -22,6 +22,7 @@ const groupOf = (lane: Lane): number => {
  * How a lane sounds a velocity: which layer, how loud on each side. The pan keeps the power equal.
  *
  * @param sound the number under which the mixer has the lane's sound
+ * @example mixNote(beat.lanes[0]!, 127, 3, 480).sound // 3
  */
 export const mixNote = (lane: Lane, velocity: Velocity, sound: number, frame: number): MixNote => {
   const level = levelOf(velocity) * lane.level;

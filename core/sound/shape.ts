@@ -14,7 +14,11 @@ export interface Shape {
 
 const OPEN = { lowPass: 20000, highPass: 20 } as const;
 
-/** What a lane does to its sound, as the mixer takes it. */
+/**
+ * What a lane does to its sound, as the mixer takes it.
+ *
+ * @example shapeOf({ tune: 2 }) // { tune: 2, decay: 1, lowPass: 20000, highPass: 20 }
+ */
 export const shapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'highPass'>): Shape => ({
   tune: lane.tune ?? 0,
   decay: lane.decay ?? 1,
@@ -22,7 +26,7 @@ export const shapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'highPas
   highPass: lane.highPass ?? OPEN.highPass,
 });
 
-/** Whether a shape leaves the sound as it is. */
+/** Whether a shape leaves the sound as it is. @example isPlain(shapeOf({ decay: 0.5 })) // false */
 export const isPlain = ({ tune, decay, lowPass, highPass }: Shape): boolean =>
   tune === 0 && decay >= 1 && lowPass >= OPEN.lowPass && highPass <= OPEN.highPass;
 
@@ -56,6 +60,11 @@ const shaped = (data: Float32Array, shape: Shape, rate: number): Float32Array =>
   return out;
 };
 
-/** All layers of a sound, shaped. @param rate frames a second */
+/**
+ * All layers of a sound, shaped.
+ *
+ * @param rate frames a second
+ * @example shapeLayers([new Float32Array(8)], shapeOf({ tune: 12 }), 8000)[0]!.length // 3
+ */
 export const shapeLayers = (layers: Float32Array[], shape: Shape, rate: number): Float32Array[] =>
   layers.map((layer) => shaped(layer, shape, rate));

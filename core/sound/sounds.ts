@@ -40,7 +40,12 @@ export const soundKey = (kit: KitId, lane: SoundingLane): string => {
 
 const synthesized: LoadSound = (kit, id, rate) => Promise.resolve(makeSound(KITS[kit], id, rate).layers);
 
-/** A store of sounds at a rate, in samples a second. @param load how a drum is come by; left out, it is synthesized */
+/**
+ * A store of sounds at a rate, in samples a second.
+ *
+ * @param load how a drum is come by; left out, it is synthesized
+ * @example createSounds(8000).ready('quay', beat.lanes[0]!) // null
+ */
 export const createSounds = (rate: number, load: LoadSound = synthesized): Sounds => {
   const made = new Map<string, Layers>();
   const coming = new Map<string, Promise<Layers>>();

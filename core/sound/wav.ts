@@ -25,7 +25,11 @@ const text = (view: DataView, at: number, word: string): void => {
 const FLOAT = 3;
 const WHOLE = 1;
 
-/** An empty file of a shape: its head, and room for the samples. */
+/**
+ * An empty file of a shape: its head, and room for the samples.
+ *
+ * @example newWav({ rate: 48000, channels: 2, bits: 16, frames: 100 }).length // 444
+ */
 export const newWav = (shape: WavShape): Uint8Array => {
   const { rate, channels, bits } = shape;
   const size = wavBytes(shape);

@@ -10,7 +10,12 @@ export interface BarOfFile {
 
 const known = ({ beats, unit }: Meter): boolean => beats >= 1 && beats <= 21 && [2, 4, 8, 16].includes(unit);
 
-/** The bars of a file, by the meters that it says. @param total where its last bar ends */
+/**
+ * The bars of a file, by the meters that it says.
+ *
+ * @param total where its last bar ends
+ * @example barsOfFile([], 7680).length // 2
+ */
 export const barsOfFile = (meters: { at: Ticks; meter: Meter }[], total: Ticks): BarOfFile[] => {
   const bars: BarOfFile[] = [];
   let meter: Meter = { beats: 4, unit: 4 };

@@ -9,7 +9,11 @@ const PPQ = 960;
 const NOTE = 38;
 const LENGTH = 60;
 
-/** A template as a MIDI file: a note for each slot, early ones of the first slot around the end. */
+/**
+ * A template as a MIDI file: a note for each slot, early ones of the first slot around the end.
+ *
+ * @example isMidi(templateMidi(shape)) // true
+ */
 export const templateMidi = (shape: Shape): Uint8Array => {
   const { notes, length, meter } = shapePerformance(shape);
   const end = Math.round(length);

@@ -52,16 +52,24 @@ export const NEAR: Partial<Record<InstrumentId, InstrumentId[]>> = {
   'guiro.long': ['guiro.short'],
 };
 
-/** The instrument that a map has on a note; null where it has none. An entry for a channel speaks of that channel alone. */
+/**
+ * The instrument that a map has on a note; null where it has none. An entry for a channel speaks of that channel alone.
+ *
+ * @example instrumentIn(GENERAL_MIDI, 38) // "snare"
+ */
 export const instrumentIn = (map: DrumMap, note: MidiNote, channel?: Channel): InstrumentId | null =>
   map.notes.find((one) => one.note === note && (one.channel ?? channel) === channel)?.instrument ??
   map.notes.find((one) => one.note === note && one.channel === undefined)?.instrument ??
   null;
 
-/** Whether MIDI has the number of an entry: a shift may have moved it beyond. */
+/**
+ * Whether MIDI has the number of an entry: a shift may have moved it beyond.
+ *
+ * @example isPlayable({ note: 130 }) // false
+ */
 export const isPlayable = ({ note }: Pick<MapNote, 'note'>): boolean => note >= 0 && note <= 127;
 
-/** Where a map has an instrument; null where it has none. */
+/** Where a map has an instrument; null where it has none. @example entryOf(GENERAL_MIDI, 'kick')!.note // 36 */
 export const entryOf = (map: DrumMap, id: InstrumentId): MapNote | null =>
   map.notes.find((one) => one.instrument === id && isPlayable(one)) ?? null;
 
@@ -106,19 +114,27 @@ export const crossings = (notes: MidiNote[], from: DrumMap, to: DrumMap): NoteCr
     return { note, instrument: id, ...way, clash: there };
   });
 
-/** A drum map as the text of a file. */
+/** A drum map as the text of a file. @example JSON.parse(drumMapText(GENERAL_MIDI)).kind // "ruddik.drumMap" */
 export const drumMapText = (map: DrumMap): string => `${JSON.stringify(map, null, 1)}\n`;
 
 /** How far an entry can be moved, one way or the other. */
 const FARTHEST = 1024;
 
-/** A map with every number moved. What leaves 0 to 127 is kept, plays nothing there, and comes back when it is moved back. */
+/**
+ * A map with every number moved. What leaves 0 to 127 is kept, plays nothing there, and comes back when it is moved back.
+ *
+ * @example shifted(GENERAL_MIDI, 12).notes[0]!.note - GENERAL_MIDI.notes[0]!.note // 12
+ */
 export const shifted = (map: DrumMap, by: number): DrumMap =>
   map.notes.some(({ note }) => Math.abs(note + by) > FARTHEST)
     ? map
     : { ...map, notes: map.notes.map((one) => ({ ...one, note: one.note + by })) };
 
-/** A map in which a number has an instrument, or none. */
+/**
+ * A map in which a number has an instrument, or none.
+ *
+ * @example withNote(GENERAL_MIDI, 36, null).notes.some(({ note }) => note === 36) // false
+ */
 export const withNote = (map: DrumMap, note: MidiNote, entry: Omit<MapNote, 'note'> | null): DrumMap => ({
   ...map,
   notes: [...map.notes.filter((one) => one.note !== note), ...(entry ? [{ note, ...entry }] : [])].sort(

@@ -5,6 +5,7 @@ import { faultText, isRaw, parsed, type Read } from '../../document/reading';
  * Reads a drum map from its JSON.
  *
  * @returns the map, or a sentence that names what is wrong and where
+ * @example readDrumMap(drumMapText(GENERAL_MIDI)).ok // true
  */
 export const readDrumMap = (text: string): Read<DrumMap> => {
   const json = parsed(text);

@@ -18,7 +18,7 @@ export interface LaneCrossing extends Crossing {
   clash: InstrumentId | null;
 }
 
-/** What becomes of each lane of a beat in a map. */
+/** What becomes of each lane of a beat in a map. @example laneCrossings(beat, GENERAL_MIDI)[0]!.kind // "same" */
 export const laneCrossings = ({ lanes }: Pick<Beat, 'lanes'>, to: DrumMap): LaneCrossing[] =>
   lanes.map((lane) => {
     const way = crossing(to, lane.instrument);
@@ -47,7 +47,7 @@ const withInstrument = (lane: Lane, map: DrumMap): Lane => {
 /**
  * Writes a beat with a map. What the map has nothing for keeps its number.
  *
- * @example writtenWith(beat, GENERAL_MIDI, { keep: 'instruments', as: {} })
+ * @example writtenWith(beat, GENERAL_MIDI, { keep: 'instruments', as: {} }).lanes[0]!.note // 36
  */
 export const writtenWith = (beat: Beat, map: DrumMap, choice: MapChoice): Beat => ({
   ...beat,
@@ -59,7 +59,11 @@ export const writtenWith = (beat: Beat, map: DrumMap, choice: MapChoice): Beat =
   }),
 });
 
-/** The numbers that two lanes of different instruments share. */
+/**
+ * The numbers that two lanes of different instruments share.
+ *
+ * @example sharedNumbers({ lanes: [newLane('a', 'kick'), newLane('b', 'kick')] }) // []
+ */
 export const sharedNumbers = ({ lanes }: Pick<Beat, 'lanes'>): MidiNote[] => {
   const seen = new Map<string, InstrumentId>();
   const out = new Set<MidiNote>();

@@ -64,7 +64,7 @@ export const readMidnam = (text: string): Read<MapPreview> => {
   return { ok: true, value: { name: String(list['Name'] ?? 'Drum map'), notes, warnings } };
 };
 
-/** A map as a MIDINameDocument. */
+/** A map as a MIDINameDocument. @example midnamText(GENERAL_MIDI).startsWith('<?xml') // true */
 export const midnamText = (map: DrumMap): string => {
   const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true });
   const notes = map.notes.filter(isPlayable).map(({ note, instrument }) => ({

@@ -60,6 +60,7 @@ const wholeTrack = (
  * said. Chunks of other kinds and longer headers are passed over without a word.
  *
  * @returns the tracks, or a sentence where there is no header, no division, or no track at all
+ * @example readChunks(new Uint8Array()) // { ok: false, error: "It is empty." }
  */
 export const readChunks = (bytes: Uint8Array): Read<Chunks> => {
   if (!bytes.length) return fault('It is empty.');

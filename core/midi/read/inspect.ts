@@ -49,6 +49,9 @@ const instrumentsOf = ({ notes }: MidiFile): Inspected['instruments'] => {
  * Looks into a MIDI file.
  *
  * @returns what it holds, or a sentence that says why it cannot be read
+ * @example
+ * inspectMidi(new TextEncoder().encode('no MIDI at all'))
+ * // { ok: false, error: "It is not a MIDI file." }
  */
 export const inspectMidi = (bytes: Uint8Array): Read<Inspected> => {
   const opened = readMidi(bytes, 'lenient');

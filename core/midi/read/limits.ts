@@ -24,7 +24,7 @@ const shown = (n: number): string => n.toLocaleString('en');
 /**
  * Why a file is beyond what is taken in; null where it is not.
  *
- * @example beyondBounds(fileOfAnHour) // null
+ * @example beyondBounds(file) // null
  */
 export const beyondBounds = (
   file: Omit<MidiFile, 'bars' | 'meter' | 'ticksPerMs' | 'tempo'>,

@@ -159,7 +159,7 @@ export const fileOf = (data: MidiData, ppq: number): MidiFile => {
   };
 };
 
-/** A lane of a file: one channel and number. */
+/** A lane of a file: one channel and number. @example laneOfNote({ channel: 10, note: 36 }) // "10/36" */
 export const laneOfNote = ({ channel, note }: Pick<ReadNote, 'channel' | 'note'>): string =>
   `${channel}/${note}`;
 
@@ -169,6 +169,8 @@ const barEnd = (bars: Bars, position: Ticks): Ticks => nextBarLine(bars.at(posit
 /**
  * The whole bars of a file: up to the end of the bar that the last note begins in, or to where its tracks end if that is
  * on a later bar line.
+ *
+ * @example wholeBars(file) % 3840 // 0
  */
 export const wholeBars = (file: MidiFile): Ticks => {
   const scale = QUARTER / file.ppq;
@@ -180,7 +182,11 @@ export const wholeBars = (file: MidiFile): Ticks => {
   return Math.abs(lastBar - end) < 1e-6 && end <= MOST_TICKS ? Math.max(length, end) : length;
 };
 
-/** The notes of a file as a performance to be measured, or to take a template from. */
+/**
+ * The notes of a file as a performance to be measured, or to take a template from.
+ *
+ * @example performanceOf(file).notes.length === file.notes.length // true
+ */
 export const performanceOf = (file: MidiFile): Performance => ({
   notes: file.notes.map((note) => ({
     at: (note.start * QUARTER) / file.ppq,

@@ -16,7 +16,11 @@ const DRUM_CHANNEL: Channel = 10;
 
 const partKey = ({ track, channel }: Pick<ReadNote, 'track' | 'channel'>): string => `${track}/${channel}`;
 
-/** The package reads one character a byte; texts are UTF-8 by custom, and what is not is kept as it is. */
+/**
+ * The package reads one character a byte; texts are UTF-8 by custom, and what is not is kept as it is.
+ *
+ * @example textOf('Snare') // "Snare"
+ */
 export const textOf = (text: string): string => {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(
@@ -37,7 +41,7 @@ export const trackNames = ({ tracks }: Pick<MidiFile, 'tracks'>): string[] =>
 /**
  * The parts of a file that hold notes, drums before all others.
  *
- * @example midiPartsOf(file).map(({ name, channel }) => [name, channel]) // [["Drums", 10], ["Bass", 1]]
+ * @example midiPartsOf(file).map(({ channel, drums }) => [channel, drums]) // [[10, true]]
  */
 export const midiPartsOf = (file: MidiFile): MidiPart[] => {
   const names = trackNames(file);
@@ -55,10 +59,18 @@ export const midiPartsOf = (file: MidiFile): MidiPart[] => {
   return [...parts.values()].sort((a, b) => Number(b.drums) - Number(a.drums));
 };
 
-/** Whether there is something to choose: drums, or what nothing says are drums, beside other parts. */
+/**
+ * Whether there is something to choose: drums, or what nothing says are drums, beside other parts.
+ *
+ * @example isMixed(midiPartsOf(file)) // false
+ */
 export const isMixed = (parts: MidiPart[]): boolean => parts.length > 1 && parts.some(({ drums }) => !drums);
 
-/** The keys of what is chosen of a file at first: its drums, where it says which they are; else all. */
+/**
+ * The keys of what is chosen of a file at first: its drums, where it says which they are; else all.
+ *
+ * @example drumsFirst(midiPartsOf(file)).length // 1
+ */
 export const drumsFirst = (parts: MidiPart[]): string[] => {
   const drums = parts.filter((part) => part.drums);
   return (drums.length ? drums : parts).map(({ key }) => key);
@@ -68,6 +80,7 @@ export const drumsFirst = (parts: MidiPart[]): string[] => {
  * A file with the notes of some parts alone.
  *
  * @param only keys of parts; left out, all
+ * @example withParts(file, []).notes // []
  */
 export const withParts = (file: MidiFile, only: readonly string[] | undefined): MidiFile =>
   only ? { ...file, notes: file.notes.filter((one) => only.includes(partKey(one))) } : file;

@@ -101,7 +101,7 @@ export const readMidi = (bytes: Uint8Array, how: 'strict' | 'lenient'): Read<Ope
   return { ok: true, value: { file, division, warnings } };
 };
 
-/** The same for those that want the notes alone: read strictly. */
+/** The same for those that want the notes alone: read strictly. @example readMidiFile(bytes).ok // true */
 export const readMidiFile = (bytes: Uint8Array): Read<MidiFile> => {
   const read = readMidi(bytes, 'strict');
   return read.ok ? { ok: true, value: read.value.file } : read;

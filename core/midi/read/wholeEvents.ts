@@ -30,6 +30,7 @@ const afterMessage = (bytes: Uint8Array, at: number, status: number): number | n
  * the track, at its last byte, or where something stands that is no event.
  *
  * @param bytes a track without its head
+ * @example wholeEvents(Uint8Array.of(0, 0xff, 0x2f, 0)) // { end: 4, ended: true }
  */
 export const wholeEvents = (bytes: Uint8Array): Followed => {
   let end = 0;

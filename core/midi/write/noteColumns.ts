@@ -17,7 +17,7 @@ export interface NoteColumns {
 
 const KEYS = ['tick', 'length', 'velocity', 'note', 'channel', 'lane'] as const;
 
-/** Room for so many notes, a column for each of their properties. */
+/** Room for so many notes, a column for each of their properties. @example emptyColumns(4).size // 4 */
 export const emptyColumns = (size: number): NoteColumns => ({
   size,
   tick: new Int32Array(size),

@@ -10,7 +10,13 @@ export const eventBytes = (event: MidiEvent): number[] =>
 
 export type NoteEvent = Extract<MidiEvent, { type: 'noteOn' | 'noteOff' }>;
 
-/** A note's end is written as the file had it: by an event of its own, or as a start without velocity. */
+/**
+ * A note's end is written as the file had it: by an event of its own, or as a start without velocity.
+ *
+ * @example
+ * noteBytes({ deltaTime: 0, type: 'noteOn', channel: 9, noteNumber: 36, velocity: 90 }, 64)
+ * // [153, 36, 64]
+ */
 export const noteBytes = (event: NoteEvent, velocity: number): number[] => {
   const on = event.type === 'noteOn' || ('byte9' in event && event.byte9);
   return [(on ? 0x90 : 0x80) | event.channel, event.noteNumber, velocity];
