@@ -155,9 +155,21 @@ const ready = async (page: Page): Promise<void> => {
   if (!(await page.evaluate(() => 'hands' in window))) await page.evaluate(HANDS);
 };
 
+/** Until nothing is on its way any more: on a busy machine a tap may reach the page a good while after it was made. */
+const settled = async (page: Page): Promise<void> => {
+  let before = -1;
+  for (let turn = 0; turn < 20; turn++) {
+    const { past } = await page.evaluate(() => window.hands.history());
+    if (past === before) return;
+    before = past;
+    await page.waitForTimeout(60);
+  }
+};
+
 /** All is undone, then redone: the beat is to be the same, byte for byte. */
 const turned = async (page: Page): Promise<string | null> => {
   await ready(page);
+  await settled(page);
   const before = await page.evaluate(() => ({ beat: window.hands.beat(), ...window.hands.history() }));
   if (!before.past || before.future) return null;
   const press = (key: string, times: number) =>

@@ -38,5 +38,9 @@ export const MOST = {
   templates: 256,
 } as const;
 
+/** What proposes hits; its outcomes are takes. */
+export const MAKERS = ['randomize', 'vary'] as const;
+export type Maker = (typeof MAKERS)[number];
+
 /** How many steps a lane's own loop has. */
 export const STEPS = { least: 1, most: 64 } as const;

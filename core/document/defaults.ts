@@ -1,3 +1,4 @@
+import { VERSION } from './version';
 import type { Ticks } from '../units';
 import { gridTicks } from './grid';
 import { newFeel } from './feelDefaults';
@@ -72,7 +73,7 @@ const FIRST_LANES: InstrumentId[] = [
  */
 export const newBeat = (id: string, name: string, seed: number): Beat => ({
   kind: 'ruddik.beat',
-  version: 5,
+  version: VERSION,
   id,
   name,
   tempo: 100,

@@ -46,7 +46,7 @@ describe('the file of a beat', () => {
   });
 
   test.each([
-    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 5)'],
+    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 6)'],
     [{ version: undefined }, 'does not say which version'],
     [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
     [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],
@@ -109,6 +109,42 @@ describe('migration', () => {
       raw: { version: 3, one: true, two: true },
     });
     expect(migrate({ version: 2 }, 3, steps)).toEqual({ ok: true, raw: { version: 3, two: true } });
+  });
+
+  test('a beat that any earlier version saved opens, and is written in this one', () => {
+    const {
+      levels: _l,
+      groups: _g,
+      feels: _f,
+      templates: _t,
+      tray: _y,
+      song: _s,
+      ...old
+    } = newBeat('b', 'B', 1);
+    const first = { ...old, feel: { swing: { percent: 58, grid: '1/16' } } };
+    const saved: Record<number, object> = {
+      1: first,
+      2: { ...first, levels: { ghost: 30, normal: 90, accent: 120 }, groups: [] },
+      3: { ...newBeat('b', 'B', 1), tray: undefined, song: undefined, random: 1 },
+      4: { ...newBeat('b', 'B', 1), random: 1 },
+      5: {
+        ...newBeat('b', 'B', 1),
+        patterns: [
+          {
+            ...newBeat('b', 'B', 1).patterns[0]!,
+            takes: [{ id: 't', name: 'Take 1', how: 'Rolled anew', seed: 3, kept: true, parts: {} }],
+          },
+        ],
+      },
+    };
+    for (const [version, raw] of Object.entries(saved)) {
+      const read = readBeat(JSON.stringify({ ...raw, random: 1, version: Number(version) }));
+      expect([version, read.ok || read.error]).toEqual([version, true]);
+      if (!read.ok) continue;
+      expect(JSON.parse(writeBeat(read.value)).version).toBe(6);
+      if (version === '5') expect(read.value.patterns[0]!.takes![0]).not.toHaveProperty('made');
+      if (Number(version) < 3) expect(read.value.feel.swing.percent).toBe(58);
+    }
   });
 
   test('a template that does not fit the bar goes on from where play began, as it did in format 4', () => {

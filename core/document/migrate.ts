@@ -80,6 +80,8 @@ export const MIGRATIONS: Migrations = {
   3: (raw) => ({ ...raw, tray: [], song: { sections: [], order: [] } }),
   // Version 5 counts a template's slots anew from each bar line; what was saved before sounds as it did.
   4: templatesRunOn,
+  // Version 6 says of a take what made it; of those before it that is not known.
+  5: (raw) => raw,
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { TEMPO } from '../units';
 import { drumMapSchema } from './drumMapSchema';
 import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
-import { DIRECTIONS, KIT_IDS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS } from './choices';
+import { DIRECTIONS, KIT_IDS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS, MAKERS } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
 import { meterSchema } from './meterSchema';
@@ -73,6 +73,13 @@ export const takeSchema = z.strictObject({
   name,
   /** Which operation it came from, in words. */
   how: z.string().max(80),
+  /** What made it and how that was set, so that it can be made again; left out, what was there or was done by hand. */
+  made: z
+    .strictObject({
+      maker: z.enum(MAKERS),
+      settings: z.record(z.string().max(40), z.union([z.number(), z.boolean(), z.string().max(80)])),
+    })
+    .optional(),
   seed: z.int().min(0).max(0xffffffff),
   kept: z.boolean(),
   parts: z.record(id, partSchema),

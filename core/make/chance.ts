@@ -172,6 +172,7 @@ const samePart = (a: LanePattern | undefined, b: LanePattern | undefined): boole
  * Puts an outcome of chance in the place of some lanes' parts and keeps it as a take, with what was there before it.
  *
  * @param change the new part of each lane
+ * @param made what makes it, and how that is set: with it and the seed it can be made again
  * @param id of the new take
  */
 export const rolled = (
@@ -179,6 +180,7 @@ export const rolled = (
   lanes: string[],
   change: (part: LanePattern, steps: number, laneId: string) => LanePattern,
   how: string,
+  made: NonNullable<Take['made']>,
   seed: number,
   id: string,
 ): Pattern => {
@@ -192,8 +194,8 @@ export const rolled = (
   const before = known
     ? []
     : [{ id: `${id}.before`, how: 'What was there', seed, parts: partsOf(pattern, lanes), lanes }];
-  const made = withTakes(pattern, [...before, { id, how, seed, parts: partsOf(out, lanes), lanes }]);
-  return { ...out, takes: made.takes!, taken: made.taken!, take: id };
+  const kept = withTakes(pattern, [...before, { id, how, made, seed, parts: partsOf(out, lanes), lanes }]);
+  return { ...out, takes: kept.takes!, taken: kept.taken!, take: id };
 };
 
 /** A pattern with a take in it, to be heard or used: of one lane that lane, of all of them all. */
