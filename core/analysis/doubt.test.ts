@@ -1,10 +1,10 @@
+import { normal } from '../random/normal';
 import fc from 'fast-check';
 import { gridTicks } from '../document/grid';
 import { draw } from '../random/draw';
 import { ticksPerMs } from '../units';
 import { steadyBars } from '../feel/bars';
 import { measureSwing, reportFeel } from './measure';
-import { normal } from '../random/noise';
 import type { Performance, Performed } from './performance';
 import { summaryLines, unlikeTerms } from './reportText';
 import { swung } from '../feel/swing';

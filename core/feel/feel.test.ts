@@ -1,3 +1,5 @@
+import { circularPink, pinkNoise } from '../random/pinkNoise';
+import { normal } from '../random/normal';
 import { correlation, deviation, mean } from '../analysis/statistics';
 import { notesIn } from '../play/driver';
 import { planLive } from '../play/timelinePlan';
@@ -12,7 +14,6 @@ import { pulsesOf } from '../document/pulses';
 import type { Beat, Hit } from '../document/schema';
 import { changingBars, steadyBars } from './bars';
 import { editFeel } from '../edit/feel';
-import { circularPink, normal, pinkNoise } from '../random/noise';
 import { quantizer } from './quantize';
 import { slotOffsets, templateBend, templateForce } from './templateBend';
 import { TEMPLATES } from './templates';

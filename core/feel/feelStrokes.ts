@@ -1,6 +1,6 @@
+import { normal } from '../random/normal';
 import { modulo } from '../numbers';
 import { drawOn, PURPOSE } from '../random/draw';
-import { normal } from '../random/noise';
 import type { Ms, Ticks } from '../units';
 import { eachCluster, FLAM_MS } from './clusters';
 import { quantizedAt, type LaneFeelPlan, type PreparedFeel } from './prepareFeel';

@@ -1,6 +1,6 @@
+import { circularPink, pinkNoise } from '../random/pinkNoise';
 import type { Stage } from '../document/choices';
 import type { Feel, LaneFeel, PlainFeel } from '../document/feelSchema';
-import { circularPink, pinkNoise } from '../random/noise';
 import type { Ms, Ticks } from '../units';
 import type { FeltLane, Humanizing, Pinks, ReadyStage } from './stage';
 import { FEEL_STAGES } from './stages';

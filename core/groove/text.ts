@@ -1,3 +1,4 @@
+import { normal } from '../random/normal';
 import { inOrder, placed } from '../document/position';
 import { EMPTY_LANE_PATTERN, newHit } from '../document/defaults';
 import type { Read } from '../document/file';
@@ -6,7 +7,6 @@ import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../document/inst
 import { barTicks, type Meter } from '../document/meter';
 import type { Hit, Swing } from '../document/schema';
 import { steadyBars } from '../feel/bars';
-import { normal } from '../random/noise';
 import { swingBend } from '../feel/swing';
 import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';

@@ -2,7 +2,7 @@ import { inOrder } from '../document/position';
 import { withLanePattern } from '../document/defaults';
 import { newHit, lanePatternOf, stepsOf } from '../document/defaults';
 import type { Hit, LanePattern, Pattern, Take } from '../document/schema';
-import { draw, hashText } from '../random/draw';
+import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp } from '../units';
 
 /** What a randomization leaves as it is. */
@@ -11,9 +11,6 @@ export interface Held {
   places: boolean;
   velocities: boolean;
 }
-
-/** What a number is drawn for, apart from those of play. */
-const FOR = { count: 101, place: 102, velocity: 103, choose: 104, kind: 105, where: 106 } as const;
 
 /** Strong places are the likelier: the fewer times a place must be halved to be reached, the stronger it is. */
 const weight = (step: number, steps: number): number => {
@@ -48,15 +45,15 @@ export const randomized = (
   const random = (what: number) => (at: number) => draw(seed, lane, at, what);
   const inside = part.hits.filter(({ step }) => step < steps);
   const beyond = part.hits.filter(({ step }) => step >= steps);
-  const some = Math.max(1, Math.round(steps * (0.15 + 0.5 * random(FOR.count)(0))));
+  const some = Math.max(1, Math.round(steps * (0.15 + 0.5 * random(PURPOSE.makeCount)(0))));
   const count = keep.count ? new Set(inside.map(({ step }) => step)).size : some;
   const places = keep.places
     ? [...new Set(inside.map(({ step }) => step))].slice(0, keep.count ? undefined : Math.max(count, 1))
-    : randomPlaces(steps, count, random(FOR.place));
+    : randomPlaces(steps, count, random(PURPOSE.makePlace));
   const velocityAt = (step: number, at: number) =>
     keep.velocities
       ? (inside[at % Math.max(1, inside.length)]?.velocity ?? 96)
-      : Math.round(clamp(40 + 62 * random(FOR.velocity)(step) + 6 * weight(step, steps), 1, 127));
+      : Math.round(clamp(40 + 62 * random(PURPOSE.makeVelocity)(step) + 6 * weight(step, steps), 1, 127));
   const hits = places.map((step, at): Hit => {
     const before = keep.places ? inside.find((hit) => hit.step === step) : undefined;
     return { ...(before ?? newHit(step)), velocity: velocityAt(step, at) };
@@ -112,14 +109,14 @@ export const varied = (
   const byTurn = [...inside].sort(
     (a, b) =>
       a.velocity / 127 +
-      0.25 * random(a.step, FOR.choose) -
-      (b.velocity / 127 + 0.25 * random(b.step, FOR.choose)),
+      0.25 * random(a.step, PURPOSE.varyChoose) -
+      (b.velocity / 127 + 0.25 * random(b.step, PURPOSE.varyChoose)),
   );
   const chosen = new Set(byTurn.slice(0, count));
   const taken = new Set(part.hits.map(({ step }) => step));
   const hits = part.hits.flatMap((hit) =>
     chosen.has(hit)
-      ? varied1(hit, steps, taken, random(hit.step, FOR.kind), random(hit.step, FOR.where))
+      ? varied1(hit, steps, taken, random(hit.step, PURPOSE.varyKind), random(hit.step, PURPOSE.varyWhere))
       : [hit],
   );
   return { ...part, hits: inOrder(hits) };

@@ -14,6 +14,13 @@ export const PURPOSE = {
   drift: 6,
   driftPhase: 7,
   stroke: 8,
+  /** What makers draw: how many hits, where, how hard; and of a variation which hit, what becomes of it, and where to. */
+  makeCount: 101,
+  makePlace: 102,
+  makeVelocity: 103,
+  varyChoose: 104,
+  varyKind: 105,
+  varyWhere: 106,
 } as const;
 
 /** The finalizer of MurmurHash3 (A. Appleby, public domain): every bit of the input reaches every bit of the output. */
