@@ -129,7 +129,7 @@ const GrooveWords = ({ row, wide, columns }: { row: GrooveRow; wide: boolean; co
       </Text>
       {wide ? null : (
         <Text numberOfLines={1} style={styles.grooveAbout}>
-          {aboutRow(row)}
+          {aboutRow(row, true)}
         </Text>
       )}
     </View>

@@ -6,15 +6,15 @@ const rounded = (bpm: number): string => String(Math.round(bpm * 10) / 10);
 
 export const barsWords = (bars: number): string => `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
 
-/** What there is to say of a groove in one line. */
-export const aboutRow = (row: GrooveRow): string =>
+/** What there is to say of a groove in one line; in a narrow row what keeps time is left out, for which there is no room. */
+export const aboutRow = (row: GrooveRow, narrow = false): string =>
   [
     row.style,
     feelWords(row.feel),
     meterText(row.meter),
     `${rounded(row.bpm)} BPM`,
     barsWords(row.bars),
-    row.timekeeper && keeperWords(row),
+    !narrow && row.timekeeper && keeperWords(row),
   ]
     .filter(Boolean)
     .join(' · ');
