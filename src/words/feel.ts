@@ -13,13 +13,6 @@ export const words = {
   tripletOf: 'triplet ',
   dottedOf: 'dotted ',
   quintupletOf: 'quintuplet ',
-  aheadMs: 'ahead, ms',
-  behindMs: 'behind, ms',
-  distanceOfEachHitFrom: 'Distance of each hit from the grid over one bar, behind below, ahead above',
-  meanVelocityOnEachSixteenth: 'Mean velocity on each sixteenth of the bar',
-  accentsOverTheBar: 'Accents over the bar',
-  howOftenEachVelocityIs: 'How often each velocity is played',
-  histogramOfVelocities: 'Histogram of velocities',
   nothingSoundsInThisPattern: 'Nothing sounds in this pattern yet.',
   theFeelMovesNothingEvery: 'The feel moves nothing: every hit sounds where you put it.',
   theFeelMovesHitsBy: (moved: string, ahead: string, ahead2: string, deviation: string) =>

@@ -9,7 +9,7 @@ import { dyeOf, Point, shapeOf } from './lanePoint';
 import { colour, font } from '../../ui/tokens';
 import { Fitted } from '../../ui/Fitted';
 import { Words } from '../../ui/Words';
-import { words } from '../../words/feel';
+import { words } from '../../words/feelCharts';
 
 interface TimingChartProps {
   pattern: Pattern;

@@ -1,4 +1,3 @@
-import { mean } from '../../../core/analysis/statistics';
 import { Fitted } from '../../ui/Fitted';
 import { Para } from '../../ui/Words';
 import { styles } from './styles';
@@ -7,7 +6,7 @@ import { steadyBars } from '../../../core/feel/bars';
 import type { Pattern } from '../../../core/document/schema';
 import type { TimingDot } from '../../../core/analysis/patternPerformance';
 import { colour, font } from '../../ui/tokens';
-import { words } from '../../words/feel';
+import { words } from '../../words/feelCharts';
 
 const STEP = 240;
 const BIN = 8;
@@ -59,7 +58,7 @@ const accents = (pattern: Pattern, dots: TimingDot[]): Bar[] => {
   return Array.from({ length: count }, (_, step) => {
     const here = dots.filter(({ at }) => Math.floor(at / STEP + 0.5) % count === step);
     return {
-      value: Math.round(mean(here.map(({ velocity }) => velocity))),
+      value: Math.round(here.reduce((sum, { velocity }) => sum + velocity, 0) / Math.max(1, here.length)),
       label: step % 4 ? '' : String(step / 4 + 1),
     };
   });
