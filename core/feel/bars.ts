@@ -2,8 +2,8 @@ import { lastNotAbove } from '../numbers';
 import { barTicks, isCompound, type Meter } from '../document/meter';
 import type { Ticks } from '../units';
 
-/** A stretch of time with one meter. */
-export interface Stretch {
+/** A span of time with one meter. */
+export interface MeterSpan {
   /** Where it begins, on a bar line, and where the next one begins. */
   from: Ticks;
   to: Ticks;
@@ -13,8 +13,8 @@ export interface Stretch {
 
 /** Where the bar lines are. */
 export interface Bars {
-  /** The stretch that a position lies in; what lies before the first belongs to it. */
-  at: (position: Ticks) => Stretch;
+  /** The span that a position lies in; what lies before the first belongs to it. */
+  at: (position: Ticks) => MeterSpan;
 }
 
 /** One meter throughout, bars counted from 0 both ways. @example steadyBars({ beats: 7, unit: 8 }).at(0).bar // 3360 */
@@ -32,18 +32,18 @@ export const steadyBars = (meter: Meter): Bars => {
  * // 2880
  */
 export const changingBars = (changes: { at: Ticks; meter: Meter }[]): Bars => {
-  const stretches = changes.map(({ at, meter }, index) => ({
+  const spans = changes.map(({ at, meter }, index) => ({
     from: index ? at : 0,
     to: changes[index + 1]?.at ?? Infinity,
     bar: barTicks(meter),
     compound: isCompound(meter),
   }));
-  const from = (place: number): Ticks => stretches[place]!.from;
-  return { at: (position) => stretches[Math.max(0, lastNotAbove(stretches.length, from, position))]! };
+  const from = (place: number): Ticks => spans[place]!.from;
+  return { at: (position) => spans[Math.max(0, lastNotAbove(spans.length, from, position))]! };
 };
 
 /** The bar line at or before a position. @example barStart(steadyBars({ beats: 4, unit: 4 }).at(0), 5000) // 3840 */
-export const barStart = ({ from, bar }: Stretch, position: Ticks): Ticks =>
+export const barStart = ({ from, bar }: MeterSpan, position: Ticks): Ticks =>
   from + Math.floor((position - from) / bar) * bar;
 
 /**
@@ -52,5 +52,5 @@ export const barStart = ({ from, bar }: Stretch, position: Ticks): Ticks =>
  *
  * @example nextBarLine(steadyBars({ beats: 4, unit: 4 }).at(0), 0) // 3840
  */
-export const nextBarLine = ({ from, to, bar }: Stretch, position: Ticks): Ticks =>
+export const nextBarLine = ({ from, to, bar }: MeterSpan, position: Ticks): Ticks =>
   Math.min(to, from + (Math.floor((position - from) / bar + 1e-11) + 1) * bar);

@@ -4,9 +4,9 @@ import { barStart, type Bars } from './bars';
 
 /** The nearest grid point, the later of two at the same distance. The grid begins anew at each bar line. */
 const nearest = (bars: Bars, g: Ticks, position: Ticks): Ticks => {
-  const stretch = bars.at(position);
-  const start = barStart(stretch, position);
-  const end = Math.min(start + stretch.bar, stretch.to);
+  const span = bars.at(position);
+  const start = barStart(span, position);
+  const end = Math.min(start + span.bar, span.to);
   const point = start + Math.floor((position - start) / g + 0.5) * g;
   if (point >= end) return end;
   // The last point before the bar line may be nearer to it than a step.

@@ -26,12 +26,12 @@ export const swingBend = (
   const g = gridTicks(swing.grid);
   const pair = 2 * g;
   return (position) => {
-    const stretch = bars.at(position);
-    const span = stretch.compound && swing.grid === '1/8' ? DOTTED_QUARTER : stretch.bar;
-    const start = stretch.from + Math.floor((position - stretch.from) / span) * span;
+    const span = bars.at(position);
+    const counted = span.compound && swing.grid === '1/8' ? DOTTED_QUARTER : span.bar;
+    const start = span.from + Math.floor((position - span.from) / counted) * counted;
     const inside = position - start;
     const before = Math.floor(inside / pair) * pair;
-    if (start + before + pair > Math.min(start + span, stretch.to)) return position;
+    if (start + before + pair > Math.min(start + counted, span.to)) return position;
     const x = inside - before;
     const s = percentAt ? percentAt(start + before) : swing.percent;
     const bent = x < g ? (x * s) / 50 : (pair * s) / 100 + ((x - g) * (100 - s)) / 50;

@@ -61,18 +61,18 @@ const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder 
   const length = n * g;
   const passStart = (position: Ticks) => (pass === Infinity ? 0 : Math.floor(position / pass) * pass);
   return (position) => {
-    const stretch = bars.at(position);
-    if (runsOn || goesInto(stretch.bar, length)) {
+    const span = bars.at(position);
+    if (runsOn || goesInto(span.bar, length)) {
       // After a meter of another length the bar lines stand elsewhere, and slots are counted from there.
-      const moved = stretch.from > 0 && !goesInto(stretch.bar, stretch.from);
-      const start = runsOn ? 0 : moved ? stretch.from : passStart(position);
+      const moved = span.from > 0 && !goesInto(span.bar, span.from);
+      const start = runsOn ? 0 : moved ? span.from : passStart(position);
       const inside = (position - start) / g;
       const k = Math.floor(inside);
       const ends = !runsOn && pass !== Infinity && (k + 1) * g >= pass - 1e-6;
       return { slot: modulo(k, n), next: ends ? 0 : modulo(k + 1, n), along: inside - k };
     }
-    const start = barStart(stretch, position);
-    const end = Math.min(start + stretch.bar, stretch.to);
+    const start = barStart(span, position);
+    const end = Math.min(start + span.bar, span.to);
     const inside = (position - start) / g;
     // What stands a rounding error before the bar line is in the bar's last slot still.
     const k = Math.min(Math.floor(inside), Math.ceil((end - start) / g - 1e-9) - 1);

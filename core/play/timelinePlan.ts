@@ -14,8 +14,8 @@ import { tempoAt } from './tempoMap';
 export interface TimelinePlan {
   beat: Beat;
   timeline: Timeline;
-  /** The lanes that play in a stretch. */
-  lanesOf: (stretch: Region) => LanePlan[];
+  /** The lanes that play in a region. */
+  lanesOf: (region: Region) => LanePlan[];
   /** The longest note that any lane has. */
   longest: Ticks;
   /** The farthest that a stroke can sound from its region, or be held off by one that does. */
@@ -31,31 +31,31 @@ const anew = (feel: Feel, repeat: number): Feel =>
     : { ...feel, humanize: { ...feel.humanize, seed: turned(feel.humanize.seed, repeat) } };
 
 /** From where something is to where it will be, or null where it stays as it is. */
-const gradual = (stretch: Region, begin: number, end: number | undefined, still: number) => {
+const gradual = (region: Region, begin: number, end: number | undefined, still: number) => {
   if (end === undefined || end === begin) return begin === still ? null : () => begin;
   return (position: Ticks) =>
-    begin + (end - begin) * alongSpan(stretch.span, stretch.from - stretch.offset + position);
+    begin + (end - begin) * alongSpan(region.span, region.from - region.offset + position);
 };
 
 const startSwing = ({ base, swing, off }: Feel): number =>
   base === 'swing' && !off.includes('base') ? swing.percent : 50;
 
-const settingOf = (beat: Beat, timeline: Timeline, stretch: Region): Setting => {
-  const { section } = stretch.span;
-  const feel = anew(section?.feel ?? feelOf(beat, stretch.pattern!), stretch.repeat);
+const settingOf = (beat: Beat, timeline: Timeline, region: Region): Setting => {
+  const { section } = region.span;
+  const feel = anew(section?.feel ?? feelOf(beat, region.pattern!), region.repeat);
   const begin = section?.tempo ?? beat.tempo;
   const end = section?.change?.tempo ?? begin;
   const steady = ticksPerMs(begin);
   const swing = section?.change?.swing;
-  const from = stretch.from - stretch.offset;
+  const from = region.from - region.offset;
   return {
     feel,
-    seed: turned(beat.seed, stretch.repeat),
+    seed: turned(beat.seed, region.repeat),
     fastest: Math.max(begin, end),
     rateAt:
       begin === end ? () => steady : (position) => ticksPerMs(tempoAt(timeline.tempos, from + position)),
-    swingAt: swing === undefined ? null : gradual(stretch, startSwing(feel), swing, NaN),
-    levelAt: gradual(stretch, section?.level ?? 1, section?.change?.level, 1),
+    swingAt: swing === undefined ? null : gradual(region, startSwing(feel), swing, NaN),
+    levelAt: gradual(region, section?.level ?? 1, section?.change?.level, 1),
   };
 };
 
@@ -92,11 +92,11 @@ const reachOf = ({ regions }: Timeline, lanesOf: (region: Region) => LanePlan[])
 const planOf = (beat: Beat, timeline: Timeline, { includeMuted }: PlanOptions): TimelinePlan => {
   const heard = includeMuted ? beat.lanes : soundingLanes(beat);
   const made = new Map<string, LanePlan[]>();
-  const make = (stretch: Region): LanePlan[] => {
-    const { pattern, span } = stretch;
+  const make = (region: Region): LanePlan[] => {
+    const { pattern, span } = region;
     const silent = includeMuted ? [] : (span.section?.silent ?? []);
     const pinks = sharedPinks();
-    const setting = settingOf(beat, timeline, stretch);
+    const setting = settingOf(beat, timeline, region);
     return heard
       .filter(({ id }) => !silent.includes(id) && lanePatternOf(pattern!, id).hits.length > 0)
       .map((lane) => planLane(beat, pattern!, lane, pinks, setting));

@@ -1,5 +1,14 @@
 /** The commands as they are looked for, and the keys that do them. */
 export const words = {
+  noLaneAbove: 'There is no lane above it to group it with.',
+  inNoGroup: 'This lane is in no group.',
+  theOnlyLane: 'This is the only lane: a beat has at least one.',
+  noTakeYet: 'No take is played yet: roll or vary a lane first.',
+  takeTheGroupApart: 'Take the group apart',
+  selectTheBar: 'Select the bar',
+  controlsAreFor: (what: string) => `Controls are for: ${what}`,
+  keepTheTake: 'Keep the take',
+  dropTheTake: 'Drop the take',
   space: 'Space',
   arrows: 'Arrows',
   enter: 'Enter',

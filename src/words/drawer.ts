@@ -17,7 +17,6 @@ export const words = {
   drop: 'Drop',
   name: 'Name',
   nameOfTheTake: 'Name of the take',
-  chanceForAllLanes: 'chance for all lanes',
   holdHowMany: 'Hold how many',
   holdWhere: 'Hold where',
   holdVelocities: 'Hold velocities',

@@ -72,4 +72,41 @@ describe('done', () => {
     run('Clear the lane');
     expect(hits()).toEqual([]);
   });
+
+  test('what the drawer does to whole lanes and takes, with a word where it cannot be done', () => {
+    const beat = () => store.getState().doc.beat!;
+    const [first, second] = beat().lanes.map(({ id }) => id);
+    const open = (laneId: string) => store.dispatch(viewChanged({ openLane: laneId }));
+    const told = () => store.getState().notices.at(-1)!.text;
+    open(first!);
+    run('Fill one step in 4');
+    expect(hits().map(({ step }) => step)).toEqual([0, 4, 8, 12]);
+    run('Group with the lane above');
+    expect(told()).toMatch(/no lane above/);
+    open(second!);
+    run('Group with the lane above');
+    expect(
+      beat()
+        .lanes.filter(({ group }) => group)
+        .map(({ id }) => id),
+    ).toEqual([first, second]);
+    run('Take the group apart');
+    expect(beat().groups).toEqual([]);
+    run('Shift all notes by 12 semitones');
+    expect(beat().lanes[0]!.note).toBe(48);
+    run('Keep the take');
+    expect(told()).toMatch(/No take is played yet/);
+    open(first!);
+    run('Roll anew');
+    run('Keep the take');
+    expect(patternOf(beat(), 'p').takes!.at(-1)!.kept).toBe(true);
+    run('Drop the take');
+    expect(patternOf(beat(), 'p').takes!.some(({ kept }) => kept)).toBe(false);
+    run('Clear all lanes');
+    expect(hits()).toEqual([]);
+    const many = beat().lanes.length;
+    run('Remove lane');
+    expect(beat().lanes).toHaveLength(many - 1);
+    expect(store.getState().view.openLane).toBeNull();
+  });
 });

@@ -1,12 +1,11 @@
+import { act, edits, hits, lane, place, seed, view, type Command } from './commandParts';
+import { LANE_COMMANDS } from './laneCommands';
 import { nanoid } from '@reduxjs/toolkit';
-import type { PatternEdit } from '../../../core/edit/edits';
 import { GRACES, PRESS_ROLL, sloped } from '../../../core/edit/strokes';
-import type { Spot } from '../../../core/edit/spots';
 import { strikeLane } from '../../audio/player';
 import { beatEdited, laneChanged, redone, swingSet, undone } from '../../state/doc';
-import { editShown, targetOf } from '../../state/editing';
 import { store } from '../../state/session';
-import { noticed, viewChanged, type ViewState } from '../../state/slices';
+import type { ViewState } from '../../state/slices';
 import { selectBeat, selectPattern } from '../../state/store';
 import {
   copyChosen,
@@ -21,67 +20,6 @@ import { keep } from '../../ui/useKept';
 import { togglePlay } from './sound';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
-
-export type Screen = '/' | '/feel' | '/grooves' | '/song' | '/export' | '/beats';
-
-export interface Command {
-  name: string;
-  /** What it belongs to, shown beside it. */
-  of: string;
-  /** Other words that it is looked for by. */
-  also?: string;
-  /** The key that does it too. */
-  keys?: string;
-  /** The screen where its outcome is seen. */
-  on?: Screen;
-  run: () => void;
-}
-
-const act = (action: Parameters<typeof store.dispatch>[0]) => void store.dispatch(action);
-const view = (change: Partial<ViewState>) => act(viewChanged(change));
-const say = (text: string) => act(noticed({ text, subject: 'command' }));
-
-/** Works on the hits that the drawer works on; where there are none, it is said what to do first. */
-const onHits = (edit: (spots: Spot[]) => void) => () => {
-  const { spots } = targetOf(store.getState());
-  if (spots.length) edit(spots);
-  else say(words.openALaneAndTap);
-};
-
-/** Works on the open lane, or the one that the keys were on last. */
-const onLane = (edit: (laneId: string) => void) => () => {
-  const { openLane, cursor } = store.getState().view;
-  const laneId = openLane ?? cursor?.laneId;
-  if (laneId && selectBeat(store.getState())?.lanes.some(({ id }) => id === laneId)) edit(laneId);
-  else say(words.pressALanesNameFirst);
-};
-
-const edits = <E extends PatternEdit['edit']>(name: E, args: Extract<PatternEdit, { edit: E }>['args']) =>
-  editShown(store, { edit: name, args } as PatternEdit);
-
-const seed = () => crypto.getRandomValues(new Uint32Array(1))[0]!;
-
-const hits = (name: string, edit: (spots: Spot[]) => void, more: Partial<Command> = {}): Command => ({
-  name,
-  of: drawer.hits,
-  on: '/',
-  run: onHits(edit),
-  ...more,
-});
-const lane = (name: string, edit: (laneId: string) => void, more: Partial<Command> = {}): Command => ({
-  name,
-  of: drawer.lane,
-  on: '/',
-  run: onLane(edit),
-  ...more,
-});
-const place = (name: string, on: Screen, run: () => void = () => undefined, also = ''): Command => ({
-  name,
-  of: words.goTo,
-  on,
-  run,
-  also,
-});
 
 const ofHits: Command[] = [
   hits(drawer.n2Strokes, (spots) => edits('setRolls', { spots, roll: sloped(2, 0) }), {
@@ -360,5 +298,7 @@ const places: Command[] = [
   place(words.beats, '/beats', undefined, words.openNewSaveRenameDuplicate),
 ];
 
+export type { Command, Screen } from './commandParts';
+
 /** All that can be done by name. */
-export const COMMANDS: readonly Command[] = [...ofAll, ...ofHits, ...ofLanes, ...places];
+export const COMMANDS: readonly Command[] = [...ofAll, ...ofHits, ...ofLanes, ...LANE_COMMANDS, ...places];

@@ -122,7 +122,7 @@ const Takes = ({ pattern, takes }: TakesProps) => {
 export const ChancePage = ({ lane }: { lane: Lane | undefined }) => {
   const pattern = useApp(selectPattern)!;
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const [all, setAll] = useKept(words.chanceForAllLanes, false);
+  const [all, setAll] = useKept('chance for all lanes', false);
   const [keep, setKeep] = useKept('hold', { count: false, places: false, velocities: false });
   const laneIds = all || !lane ? lanes.map(({ id }) => id) : [lane.id];
   const holds = [
