@@ -1,11 +1,11 @@
+import { kickBeat } from '../play/section.mock';
 import { patternTicks } from '../document/defaults';
 import { allNotes } from '../play/driver';
 import { planPasses } from '../play/timelinePlan';
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
 import { DEMO_BEATS } from '../../demo/beats';
-import { newBeat, newHit } from '../document/defaults';
-import type { Beat } from '../document/schema';
+import { newHit } from '../document/defaults';
 import { EXPORT_DEFAULTS, exportPattern } from './exportPattern.mock';
 import { fileNotes } from '../midi/write/fileNotes';
 import { readNotes } from '../midi/read/readBack.mock';
@@ -19,18 +19,6 @@ const options = fc.record({
   includeMuted: fc.boolean(),
   edges: fc.constantFrom('wrap' as const, 'hold' as const),
 });
-
-const withKick = (hits: ReturnType<typeof newHit>[]): Beat => {
-  const beat = newBeat('b', 'Quay', 1);
-  const kick = {
-    grid: '1/16' as const,
-    steps: null,
-    rate: '1' as const,
-    direction: 'forward' as const,
-    hits,
-  };
-  return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
-};
 
 describe('a pattern as a MIDI file', () => {
   test('no note overlaps the next of its number, none is empty, and all end on the bar line', () => {
@@ -116,7 +104,7 @@ describe('a pattern as a MIDI file', () => {
 
   test('a note that rounds onto the tick of the one before goes one later; without room the louder stays', () => {
     const note = (tick: number, velocity: number) => ({
-      ...allNotes(planPasses(withKick([newHit(0)]), withKick([newHit(0)]).patterns[0]!, 1), 'wrap')[0]!,
+      ...allNotes(planPasses(kickBeat([newHit(0)]), kickBeat([newHit(0)]).patterns[0]!, 1), 'wrap')[0]!,
       tick,
       velocity,
     });
@@ -131,7 +119,7 @@ describe('a pattern as a MIDI file', () => {
   });
 
   test('an early first hit comes in at the loop’s end, and is counted', () => {
-    const beat = withKick([{ ...newHit(0), nudge: -0.25 }, newHit(4)]);
+    const beat = kickBeat([{ ...newHit(0), nudge: -0.25 }, newHit(4)]);
     const file = exportPattern(beat, beat.patterns[0]!, EXPORT_DEFAULTS);
     expect(file.carried).toBe(1);
     expect(readNotes(file.bytes).notes.map(({ tick }) => tick)).toEqual([960, 3780]);

@@ -1,3 +1,4 @@
+import { kickBeat } from './section.mock';
 import { patternTicks, soundingLanes } from '../document/defaults';
 import { allNotes } from './driver';
 import type { LoopEdges } from './edges';
@@ -7,16 +8,13 @@ import { notesIn } from './driver';
 import { planLive } from './timelinePlan';
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
-import { newBeat, newHit } from '../document/defaults';
+import { newHit } from '../document/defaults';
 import { newFeel } from '../document/feelDefaults';
 import type { Beat, Hit, LanePattern } from '../document/schema';
 import { drawnStrokes, type Note } from './notes';
 
-const beatWith = (hits: Hit[], part: Partial<LanePattern> = {}, change: Partial<Beat> = {}): Beat => {
-  const beat = { ...newBeat('b', 'Ferry', 7), tempo: 120, ...change };
-  const kick: LanePattern = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits, ...part };
-  return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
-};
+const beatWith = (hits: Hit[], part: Partial<LanePattern> = {}, change: Partial<Beat> = {}): Beat =>
+  kickBeat(hits, { seed: 7, tempo: 120, ...change }, part);
 const plan = (beat: Beat) => planLive(beat, beat.patterns[0]!);
 const loopOf = (beat: Beat, passes: number, edges: LoopEdges = 'wrap') =>
   allNotes(planPasses(beat, beat.patterns[0]!, passes), edges);

@@ -1,3 +1,4 @@
+import { kickBeat } from '../../core/play/section.mock';
 import { microsOf } from '../../core/play/tempoMap';
 import { notesIn } from '../../core/play/driver';
 import { planLive, planSong } from '../../core/play/timelinePlan';
@@ -5,7 +6,7 @@ import { playable } from '../../core/play/playable';
 import { newFeel } from '../../core/document/feelDefaults';
 import fc from 'fast-check';
 import { beats } from '../../core/arbitraries';
-import { newBeat, newHit } from '../../core/document/defaults';
+import { newHit } from '../../core/document/defaults';
 import type { Beat } from '../../core/document/schema';
 import { setStep } from '../../core/edit/hits';
 import { CLICKS, clickNotes } from '../../core/sound/click';
@@ -23,18 +24,11 @@ import {
 
 const RATE = 48000;
 
-const everyStep = (tempo = 120): Beat => {
-  const beat = { ...newBeat('b', 'B', 1), tempo };
-  const hits = Array.from({ length: 16 }, (_, at) => newHit(at));
-  const kick = {
-    grid: '1/16' as const,
-    steps: null,
-    rate: '1' as const,
-    direction: 'forward' as const,
-    hits,
-  };
-  return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
-};
+const everyStep = (tempo = 120): Beat =>
+  kickBeat(
+    Array.from({ length: 16 }, (_, at) => newHit(at)),
+    { tempo },
+  );
 const plan = (beat: Beat) => playable(planLive(beat, beat.patterns[0]!));
 const whole = (beat: Beat, to: number) => notesIn(planLive(beat, beat.patterns[0]!), 0, to);
 

@@ -8,6 +8,8 @@ import { colour, CORNER } from './tokens';
 import { Heading } from './Words';
 import { words } from '../words/ui';
 
+const FRAME = 4;
+
 const styles = StyleSheet.create({
   sheet: {
     position: 'absolute',
@@ -23,6 +25,9 @@ const styles = StyleSheet.create({
     borderBottomRightRadius: 0,
     shadowOpacity: 0,
   },
+  // Room for the frame of a field at the edge that has the focus: what scrolls is cut where it ends.
+  scroll: { margin: -FRAME },
+  content: { padding: FRAME },
   head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', marginBottom: 8 },
 });
 
@@ -48,7 +53,13 @@ export const Sheet = ({ title, open, onClose, children }: SheetProps) => (
         <Heading level={2}>{title}</Heading>
         <Action label={words.close} iconOnly icon={<Icon name="close" />} onPress={onClose} />
       </View>
-      <ScrollView {...({ tabIndex: 0, role: 'group', 'aria-label': title } as object)}>{children}</ScrollView>
+      <ScrollView
+        style={styles.scroll}
+        contentContainerStyle={styles.content}
+        {...({ tabIndex: 0, role: 'group', 'aria-label': title } as object)}
+      >
+        {children}
+      </ScrollView>
     </Overlay>
   </>
 );
