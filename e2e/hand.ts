@@ -119,7 +119,7 @@ export const keys = (page: Page): Hand => {
       if (way === 'there') return;
       await page.keyboard.press(way);
     }
-    throw new Error(`By keys it is not reached: ${what}`);
+    throw new Error(`By keys it is not reached: ${what.toString()}`);
   };
   /** Walks over the strings to a step. */
   const walk = async (lane: string, number: number) => {

@@ -204,7 +204,7 @@ const entries = (page: Page, put?: Record<string, string>): Promise<Record<strin
           const [keys, values] = [table.getAllKeys(), table.getAll()];
           change.oncomplete = () => {
             asked.result.close();
-            const all = keys.result.map((key, at) => [String(key), String(values.result[at])]);
+            const all = keys.result.map((key, at) => [key as string, String(values.result[at])]);
             resolve(Object.fromEntries(all) as Record<string, string>);
           };
           change.onerror = () => reject(change.error!);

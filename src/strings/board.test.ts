@@ -124,7 +124,7 @@ test('a hit that sounds lights its band alone, and goes out again', () => {
   expect(mockPainted).toHaveLength(2);
 });
 
-test('a bar taken away is watched and painted no longer', async () => {
+test('a bar taken away is watched and painted no longer', () => {
   const gone = document.createElement('canvas');
   const take = board.attach(3, 3840, gone);
   expect(near().seen.has(gone)).toBe(true);

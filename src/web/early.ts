@@ -36,7 +36,7 @@ export const drawEarly = function (first: Early, key: string): void {
   var given = first;
   try {
     var kept = localStorage.getItem(key);
-    if (kept && JSON.parse(kept).form === first.form) given = JSON.parse(kept) as Early;
+    if (kept && (JSON.parse(kept) as Partial<Early>).form === first.form) given = JSON.parse(kept) as Early;
   } catch {
     given = first;
   }

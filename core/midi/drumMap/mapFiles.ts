@@ -61,7 +61,10 @@ export const readMidnam = (text: string): Read<MapPreview> => {
     warnings.push(`“${name}” was left out: “${number ?? ''}” is no note from 0 to 127.`);
     return [];
   });
-  return { ok: true, value: { name: String(list['Name'] ?? 'Drum map'), notes, warnings } };
+  return {
+    ok: true,
+    value: { name: typeof list['Name'] === 'string' ? list['Name'] : 'Drum map', notes, warnings },
+  };
 };
 
 /** A map as a MIDINameDocument. @example midnamText(GENERAL_MIDI).startsWith('<?xml') // true */
