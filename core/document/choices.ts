@@ -11,7 +11,6 @@ export const BASES = ['straight', 'swing', 'template'] as const;
 export const STAGES = ['quantize', 'base', 'ahead', 'dynamics', 'humanize'] as const;
 export type Base = (typeof BASES)[number];
 export type Stage = (typeof STAGES)[number];
-export const KIT_IDS = ['quay', 'lantern'] as const;
 
 /** What the swing of a feel may be, in percent; 50 is straight, below it the off-steps come early. */
 export const SWING = { least: 40, most: 75 } as const;

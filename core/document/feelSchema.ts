@@ -1,19 +1,20 @@
 import { id } from './idSchema';
 import { z } from 'zod';
-import { BASES, DRUM_GROUPS, MOST, STAGES, SWING } from './choices';
+import { BASES, DRUM_GROUPS, MOST, STAGES } from './choices';
+import { figure } from './figure';
+import { RANGES } from './ranges';
 import { GRIDS } from './grid';
 import { meterSchema } from './meterSchema';
 
 const name = z.string().trim().min(1).max(MOST.name);
 const seed = z.int().min(0).max(0xffffffff);
-const percent = (most: number) => z.number().min(0).max(most);
 
 /** Where a template puts what stands on one step of its grid. */
 export const slotSchema = z
   .strictObject({
     /** Fraction of a step, negative is early. */
     offset: z.number().min(-0.5).max(0.5),
-    velocity: percent(1),
+    velocity: figure(RANGES.share),
   })
   .nullable();
 
@@ -43,18 +44,18 @@ export const templateSchema = shapeSchema.extend({
 
 export const swingSchema = z.strictObject({
   /** 50 is straight. */
-  percent: z.number().min(SWING.least).max(SWING.most),
+  percent: figure(RANGES.swing),
   grid: z.enum(['1/8', '1/16']),
   /** It follows the tempo instead of the percent, by so much of what players do; left out, it does not. */
-  withTempo: percent(1).optional(),
+  withTempo: figure(RANGES.share).optional(),
 });
 
 /** A template in use. */
 export const followSchema = z.strictObject({
   template: templateSchema.nullable(),
   /** Amounts: 1 is as the template has it. */
-  timing: percent(1.5),
-  velocity: percent(1.5),
+  timing: figure(RANGES.amount),
+  velocity: figure(RANGES.amount),
   /** Its slots are counted from where play began and not anew from each bar line: as beats of format 4 sounded. */
   runsOn: z.boolean().optional(),
 });
@@ -65,13 +66,13 @@ export const laneFeelSchema = z.strictObject({
   swing: swingSchema.optional(),
   template: followSchema.optional(),
   /** In ms; negative is ahead of the beat. */
-  offset: z.number().min(-100).max(100).optional(),
+  offset: figure(RANGES.offset).optional(),
   /** 1 leaves velocities as they are, 0 makes them all equal. */
-  contrast: percent(2).optional(),
-  level: percent(2).optional(),
+  contrast: figure(RANGES.level).optional(),
+  level: figure(RANGES.level).optional(),
   /** How much of the spread of timing and of velocity it has. */
-  timing: percent(3).optional(),
-  velocity: percent(3).optional(),
+  timing: figure(RANGES.scale).optional(),
+  velocity: figure(RANGES.scale).optional(),
   /** It drifts by itself and not with the kit. */
   apart: z.boolean().optional(),
 });
@@ -81,8 +82,8 @@ const plainShape = {
   off: z.array(z.enum(STAGES)).max(STAGES.length),
   quantize: z.strictObject({
     grid: z.enum(GRIDS),
-    strength: percent(1),
-    window: percent(1),
+    strength: figure(RANGES.share),
+    window: figure(RANGES.share),
     /** Notes within 35 ms stay together. */
     flams: z.boolean(),
     /** The lanes that it is for; null is all. */
@@ -92,15 +93,15 @@ const plainShape = {
   swing: swingSchema,
   template: followSchema,
   /** The kit's own level. */
-  level: percent(2),
+  level: figure(RANGES.level),
   /** By lane id. */
   lanes: z.record(id, laneFeelSchema),
   humanize: z.strictObject({
     /** Standard deviations, in ms and in steps of velocity. */
-    timing: z.number().min(0).max(50),
-    velocity: z.number().min(0).max(40),
+    timing: figure(RANGES.timingSpread),
+    velocity: figure(RANGES.velocitySpread),
     /** The share of the timing that hangs together. */
-    drift: percent(1),
+    drift: figure(RANGES.share),
     seed,
     /** Every take's seed, in the order in which they came; the one in use is among them. */
     takes: z.array(seed).max(MOST.seeds),
@@ -115,7 +116,7 @@ export const plainFeelSchema = z.strictObject(plainShape);
 export const feelSchema = z.strictObject({
   ...plainShape,
   /** Another feel that this one is blended with. */
-  blend: z.strictObject({ with: plainFeelSchema, name, amount: percent(1) }).optional(),
+  blend: z.strictObject({ with: plainFeelSchema, name, amount: figure(RANGES.share) }).optional(),
 });
 
 /** A feel that was kept under a name. */

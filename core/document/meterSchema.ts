@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { figure } from './figure';
+import { RANGES } from './ranges';
 
 export const meterSchema = z.strictObject({
-  beats: z.int().min(1).max(21),
+  beats: figure(RANGES.beats),
   unit: z.union([z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
 });

@@ -1,25 +1,26 @@
 import { id } from './idSchema';
 import { z } from 'zod';
-import { TEMPO } from '../units';
 import { drumMapSchema } from './drumMapSchema';
 import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
-import { DIRECTIONS, KIT_IDS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS, MAKERS } from './choices';
+import { DIRECTIONS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS, MAKERS } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
 import { meterSchema } from './meterSchema';
+import { RANGES } from './ranges';
+import { figure } from './figure';
 import { songSchema, trayItemSchema } from './songSchema';
 import { VERSION } from './version';
 
 const name = z.string().trim().min(1).max(MOST.name);
-const velocity = z.int().min(1).max(127);
+const velocity = figure(RANGES.velocity);
 /** A fraction of a hit's velocity: so that a loud stroke of the softest hit can be told too. */
-const strokeLevel = z.number().min(0).max(127);
+const strokeLevel = figure(RANGES.strokeLevel);
 
 /** The strokes that a hit is split into. `levels` are fractions of the hit's velocity, one a stroke. */
 export const rollSchema = z.strictObject({
   /** Above 0 the strokes come closer together towards the end, below 0 they spread. */
-  curve: z.number().min(-1).max(1),
-  levels: z.array(strokeLevel).min(2).max(16),
+  curve: figure(RANGES.curve),
+  levels: z.array(strokeLevel).min(RANGES.strokes.least).max(RANGES.strokes.most),
   /** How pairs of strokes divide their time: 1 : 1, 2 : 1 or 3 : 1. Left out, it is even. */
   spacing: z.enum(SPACINGS).optional(),
 });
@@ -27,7 +28,7 @@ export const rollSchema = z.strictObject({
 /** One grace stroke before a hit. */
 export const graceSchema = z.strictObject({
   /** How long before the main stroke, in ms, whatever the tempo. */
-  before: z.number().min(1).max(200),
+  before: figure(RANGES.graceBefore),
   /** A fraction of the main stroke's velocity. */
   level: strokeLevel,
 });
@@ -37,11 +38,11 @@ export const hitSchema = z.strictObject({
   /** From 0. */
   step: z.int().min(0).max(4095),
   /** Fraction of a step, always forward in time. */
-  nudge: z.number().min(-0.5).max(0.5),
+  nudge: figure(RANGES.nudge),
   velocity,
   /** In steps; null rings out, and is one step long in a file. */
   length: z.number().positive().max(64).nullable(),
-  chance: z.number().min(0).max(1),
+  chance: figure(RANGES.chance),
   /** On which rounds of a cycle it sounds, counted from 0; left out, on all. */
   passes: z
     .strictObject({ of: z.int().min(2).max(8), on: z.array(z.int().min(0).max(7)).min(1).max(8) })
@@ -54,13 +55,13 @@ export const hitSchema = z.strictObject({
 export const partSchema = z.strictObject({
   grid: z.enum(GRIDS),
   /** The length of the lane's own loop in steps; null follows the pattern's length. */
-  steps: z.int().min(1).max(64).nullable(),
+  steps: figure(RANGES.steps).nullable(),
   /** How many times as fast as written the lane is read. */
   rate: z.enum(RATES),
   direction: z.enum(DIRECTIONS),
   /** Fraction of a step by which all steps are nudged together, and by which the off-beats are besides. */
-  shift: z.number().min(-0.5).max(0.5).optional(),
-  offbeat: z.number().min(-0.5).max(0.5).optional(),
+  shift: figure(RANGES.nudge).optional(),
+  offbeat: figure(RANGES.nudge).optional(),
   /** Whose off-beats: of eighths the “&”; left out, every second step of the lane. */
   offbeatGrid: z.enum(OFFBEAT_GRIDS).optional(),
   /** In order of position. Those beyond the loop's end are kept and not played. */
@@ -94,7 +95,7 @@ export const patternSchema = z.strictObject({
   /** The pattern that it is a variation of. */
   parent: id.optional(),
   meter: meterSchema,
-  bars: z.int().min(1).max(16),
+  bars: figure(RANGES.bars),
   /** By lane id; a lane without a part is silent. */
   parts: z.record(id, partSchema),
   /** Its own feel; left out, it follows the beat's. */
@@ -111,12 +112,12 @@ export const laneSchema = z.strictObject({
   id,
   name,
   instrument: z.enum(INSTRUMENT_IDS),
-  note: z.int().min(0).max(127),
-  channel: z.int().min(1).max(16),
+  note: figure(RANGES.note),
+  channel: figure(RANGES.channel),
   /** 0 silent, 1 as it is, 2 twice as strong. */
-  level: z.number().min(0).max(2),
+  level: figure(RANGES.level),
   /** -1 left to 1 right. */
-  pan: z.number().min(-1).max(1),
+  pan: figure(RANGES.pan),
   mute: z.boolean(),
   solo: z.boolean(),
   /** Its own dye; left out, that of its instrument. */
@@ -124,14 +125,14 @@ export const laneSchema = z.strictObject({
   /** The id of the group that it is in. */
   group: id.optional(),
   /** Lanes of one choke group silence one another; 0 is none, left out it is as the instrument has it. */
-  choke: z.int().min(0).max(8).optional(),
+  choke: figure(RANGES.choke).optional(),
   /** In semitones. */
-  tune: z.number().min(-24).max(24).optional(),
+  tune: figure(RANGES.tune).optional(),
   /** How much of its ringing is left, 1 is all. */
-  decay: z.number().min(0.02).max(1).optional(),
+  decay: figure(RANGES.decay).optional(),
   /** In Hz; left out, open. */
-  lowPass: z.number().min(100).max(20000).optional(),
-  highPass: z.number().min(20).max(8000).optional(),
+  lowPass: figure(RANGES.lowPass).optional(),
+  highPass: figure(RANGES.highPass).optional(),
 });
 
 export const groupSchema = z.strictObject({ id, name, folded: z.boolean() });
@@ -143,8 +144,9 @@ export const beatSchema = z
     version: z.literal(VERSION),
     id,
     name,
-    tempo: z.number().min(TEMPO.least).max(TEMPO.most),
-    kit: z.enum(KIT_IDS),
+    tempo: figure(RANGES.tempo),
+    /** The id of a kit; one that is not there is played by another. */
+    kit: z.string().trim().min(1).max(MOST.name),
     /** What its notes mean to whom it is written for; left out, General MIDI. */
     map: drumMapSchema.optional(),
     feel: feelSchema,
@@ -194,9 +196,9 @@ export type Group = z.infer<typeof groupSchema>;
 export type Levels = Beat['levels'];
 export type Spacing = (typeof SPACINGS)[number];
 export type Lane = z.infer<typeof laneSchema>;
+export type KitId = string;
 export type { Feel, Swing } from './feelSchema';
 export type { Entry, Fill, Place, Section, Song, TrayItem } from './songSchema';
-export type KitId = (typeof KIT_IDS)[number];
 export type Direction = (typeof DIRECTIONS)[number];
 export type Rate = (typeof RATES)[number];
 export type Beat = z.infer<typeof beatSchema>;

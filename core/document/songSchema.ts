@@ -1,13 +1,14 @@
 import { id } from './idSchema';
 import { z } from 'zod';
-import { TEMPO } from '../units';
-import { MOST, OVERS, PIGMENTS, SONG, SWING } from './choices';
+import { MOST, OVERS, PIGMENTS, SONG } from './choices';
+import { figure } from './figure';
+import { RANGES } from './ranges';
 import { feelSchema } from './feelSchema';
 import { meterSchema } from './meterSchema';
 
 const name = z.string().trim().min(1).max(MOST.name);
-const times = z.int().min(1).max(SONG.times);
-const level = z.number().min(0).max(2);
+const times = figure(RANGES.times);
+const level = figure(RANGES.level);
 
 /** A pattern that was set aside for the song. */
 export const trayItemSchema = z.strictObject({ id, name, patternId: id });
@@ -19,9 +20,9 @@ export const entrySchema = z.strictObject({
   /** How often it plays. */
   times,
   /** So many of its bars instead: it is repeated, or cut. */
-  bars: z.int().min(1).max(SONG.bars).optional(),
+  bars: figure(RANGES.entryBars).optional(),
   /** What the pattern was, once it has been deleted: it is silent, and the song keeps its length. */
-  gone: z.strictObject({ name, meter: meterSchema, bars: z.int().min(1).max(16) }).optional(),
+  gone: z.strictObject({ name, meter: meterSchema, bars: figure(RANGES.bars) }).optional(),
 });
 
 /** What plays in the place of a section's end. The end of the pattern falls on the end of the section. */
@@ -37,15 +38,15 @@ export const sectionSchema = z.strictObject({
   silent: z.array(id).max(MOST.lanes),
   /** Its own; left out, those of its patterns and of the beat. */
   feel: feelSchema.optional(),
-  tempo: z.number().min(TEMPO.least).max(TEMPO.most).optional(),
+  tempo: figure(RANGES.tempo).optional(),
   /** How hard all drums are played, 1 is as they are. */
   level: level.optional(),
   /** What is reached at its end, little by little. */
   change: z
     .strictObject({
-      tempo: z.number().min(TEMPO.least).max(TEMPO.most).optional(),
+      tempo: figure(RANGES.tempo).optional(),
       level: level.optional(),
-      swing: z.number().min(SWING.least).max(SWING.most).optional(),
+      swing: figure(RANGES.swing).optional(),
     })
     .optional(),
 });

@@ -1,5 +1,3 @@
-import { notesIn } from '../play/driver';
-import { planLive } from '../play/timelinePlan';
 import { withLanePattern } from '../document/defaults';
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
@@ -7,7 +5,7 @@ import { MOST } from '../document/choices';
 import { newBeat, newHit, lanePatternOf, stepsOf } from '../document/defaults';
 import { beatSchema, type Beat, type Pattern } from '../document/schema';
 import { randomized, varied, MOST_TAKES } from '../make/chance';
-import { BEAT_EDITS, editBeat, editPatterns, PATTERN_EDITS, type BeatEdit, type PatternEdit } from './edits';
+import { editBeat, editPatterns, type PatternEdit } from './edits';
 import { bringLanes, splitOff } from './lanes';
 import { polymeterBars, polymeterText } from '../play/polymeter';
 import { differences } from './patterns';
@@ -15,163 +13,6 @@ import { LANE_PRESETS, PATTERN_PRESETS, presetPart } from './presets';
 import { copyHits, moveHits, pasteHits } from './clip';
 import { hitsOn, removeHits, spotsOf, type Spot } from './spots';
 import { GRACES, PRESS_ROLL, sloped, withStrokes } from './strokes';
-
-const LANES = ['kick', 'snare', 'clap'];
-const spot: fc.Arbitrary<Spot> = fc
-  .record({
-    laneId: fc.constantFrom(...LANES),
-    step: fc.nat({ max: 23 }),
-    place: fc.constantFrom(undefined, 0, 1),
-  })
-  .map(({ place, ...rest }) => ({ ...rest, ...(place !== undefined && { place }) }));
-const spotList = fc.uniqueArray(spot, { maxLength: 8, selector: ({ laneId, step }) => `${laneId}${step}` });
-const laneIds = fc.uniqueArray(fc.constantFrom(...LANES), { minLength: 1 });
-const seed = fc.nat();
-/** Few, so that takes are recalled that there are. */
-const takeId = fc.constantFrom('take 1', 'take 2', 'take 3');
-const number = fc.double({ min: -300, max: 300, noNaN: true });
-
-/** Random arguments for every edit of a pattern; the compiler makes sure that none is left out. */
-const patternArgs: {
-  [K in keyof typeof PATTERN_EDITS]: fc.Arbitrary<Parameters<(typeof PATTERN_EDITS)[K]>[1]>;
-} = {
-  setVelocities: fc.record({ spots: spotList, to: number }),
-  rampVelocities: fc.record({ spots: spotList, from: number, to: number }),
-  scaleVelocities: fc.record({ spots: spotList, factor: fc.double({ min: 0, max: 4, noNaN: true }) }),
-  compressVelocities: fc.record({ spots: spotList, ratio: fc.double({ min: 0, max: 3, noNaN: true }) }),
-  nudgeHits: fc.record({ spots: spotList, by: number }),
-  shiftVelocities: fc.record({ spots: spotList, by: number }),
-  nudgeByMs: fc.record({ spots: spotList, ms: number }),
-  regrid: fc.record({ laneIds, grid: fc.constantFrom('1/8' as const, '1/16T' as const, '1/32' as const) }),
-  copyBar: fc.record({ from: fc.integer({ min: -1, max: 3 }), to: fc.integer({ min: -1, max: 3 }) }),
-  setNudges: fc.record({ spots: spotList, to: number }),
-  setLengths: fc.record({ spots: spotList, length: fc.option(number) }),
-  lengthsToNext: fc.record({ spots: spotList }),
-  setChances: fc.record({ spots: spotList, chance: number }),
-  setPasses: fc.record({ spots: spotList, passes: fc.constantFrom(null, { of: 4, on: [3] }) }),
-  setRolls: fc.record({
-    spots: spotList,
-    roll: fc.constantFrom(null, PRESS_ROLL, sloped(3, 1, 0.5, 'dotted')),
-  }),
-  setGraces: fc.record({
-    spots: spotList,
-    grace: fc.constantFrom(null, ...GRACES.map(({ grace }) => grace)),
-  }),
-  removeHits: fc.record({ spots: spotList }),
-  pasteHits: fc.record({
-    clip: fc.constant({
-      length: 480,
-      rows: [
-        { down: 0, grid: '1/16' as const, hits: [newHit(0), newHit(1)] },
-        { down: 1, grid: '1/16' as const, hits: [newHit(0)] },
-      ],
-    }),
-    at: spot,
-  }),
-  moveHits: fc.record({
-    spots: spotList,
-    by: fc.integer({ min: -6, max: 6 }).map((steps) => steps * 240),
-    lanes: fc.integer({ min: -2, max: 2 }),
-  }),
-  recordHit: fc.record({
-    laneId: fc.constantFrom(...LANES),
-    tick: fc.double({ min: 0, max: 9000, noNaN: true }),
-    velocity: fc.integer({ min: 1, max: 127 }),
-    quantize: fc.constantFrom(0, 0.5, 1),
-  }),
-  eraseBetween: fc.record({ laneId: fc.constantFrom(...LANES), from: fc.nat(4000), to: fc.nat(9000) }),
-  fillEvery: fc.record({
-    laneIds,
-    every: fc.integer({ min: 1, max: 9 }),
-    from: fc.nat(5),
-    to: fc.constant(90),
-  }),
-  setPart: fc.record({
-    laneIds,
-    change: fc.constantFrom(
-      { steps: 500 },
-      { steps: 7 },
-      { steps: null },
-      { rate: '3/2' as const },
-      { shift: 0.2 },
-    ),
-  }),
-  rotate: fc.record({ laneIds, by: fc.integer({ min: -20, max: 20 }) }),
-  shift: fc.record({ laneIds, by: fc.integer({ min: -20, max: 20 }) }),
-  reverse: fc.record({ laneIds }),
-  mirror: fc.record({ laneIds }),
-  double: fc.record({ laneIds }),
-  halve: fc.record({ laneIds }),
-  stretch: fc.record({ laneIds, factor: fc.constantFrom(2, 0.5) }),
-  thin: fc.record({ laneIds }),
-  thicken: fc.record({ laneIds }),
-  clearLanes: fc.record({ laneIds }),
-  randomize: fc.record({
-    laneIds,
-    seed,
-    id: takeId,
-    keep: fc.record({ count: fc.boolean(), places: fc.boolean(), velocities: fc.boolean() }),
-  }),
-  vary: fc.record({ laneIds, seed, id: takeId, share: fc.constantFrom(0.1, 0.25, 0.5) }),
-  recall: fc.record({ takeId, id: fc.uuid() }),
-  changeTake: fc.record({ takeId, change: fc.constant({ kept: true }) }),
-  dropTake: fc.record({ takeId }),
-  rename: fc.record({ name: fc.constantFrom('Gangway', '  ') }),
-  recolour: fc.record({ pigment: fc.constant('weld' as const) }),
-  setMeter: fc.record({
-    meter: fc.constantFrom({ beats: 21, unit: 16 as const }, { beats: 1, unit: 4 as const }),
-  }),
-  setBars: fc.record({ bars: fc.integer({ min: -3, max: 40 }) }),
-  repeatBars: fc.constant({}),
-  lanePreset: fc.record({
-    laneId: fc.constantFrom(...LANES),
-    presetId: fc.constantFrom(...LANE_PRESETS.map(({ id }) => id)),
-  }),
-};
-const patternEdit = fc.oneof(
-  ...(Object.keys(patternArgs) as (keyof typeof PATTERN_EDITS)[]).map((edit) =>
-    (patternArgs[edit] as fc.Arbitrary<unknown>).map((args) => ({ edit, args }) as PatternEdit),
-  ),
-);
-const beatEdit = fc.oneof(
-  fc.uuid().map((id): BeatEdit => ({ edit: 'duplicatePattern', args: { id, from: 'a' } })),
-  fc.constant<BeatEdit>({ edit: 'removePattern', args: { id: 'a' } }),
-  fc.uuid().map((id): BeatEdit => ({ edit: 'addLane', args: { id, instrument: 'cowbell' } })),
-  fc.constantFrom(...LANES).map((laneId): BeatEdit => ({ edit: 'removeLane', args: { laneId } })),
-  fc.constantFrom(...LANES).map((laneId): BeatEdit => ({ edit: 'moveLane', args: { laneId, to: 1 } })),
-  fc.constantFrom(-12, 1, 60).map((by): BeatEdit => ({ edit: 'shiftNotes', args: { by } })),
-  fc
-    .uuid()
-    .map((id): BeatEdit => ({ edit: 'groupLanes', args: { id, name: 'Drums', laneIds: ['kick', 'clap'] } })),
-  fc.constantFrom(...PATTERN_PRESETS).map(({ id }): BeatEdit => ({
-    edit: 'patternPreset',
-    args: { patternId: 'a', presetId: id },
-  })),
-  fc.constant<BeatEdit>({ edit: 'clearSilenced', args: {} }),
-);
-
-test('any edits in any order leave a beat that its own schema takes, and play never fails on it', () => {
-  fc.assert(
-    fc.property(
-      beats,
-      fc.array(fc.oneof(patternEdit, patternEdit, beatEdit), { maxLength: 12 }),
-      (beat, edits) => {
-        const out = edits.reduce(
-          (now: Beat, one) =>
-            one.edit in BEAT_EDITS
-              ? editBeat(now, one as BeatEdit)
-              : editPatterns(now, ['a'], one as PatternEdit),
-          beat,
-        );
-        const result = beatSchema.safeParse(out);
-        if (!result.success) throw new Error(JSON.stringify(result.error.issues[0]));
-        for (const note of notesIn(planLive(out, out.patterns[0]!), 0, 4000))
-          expect(Number.isFinite(note.tick) && note.length > 0).toBe(true);
-      },
-    ),
-    { numRuns: 300 },
-  );
-});
 
 const beat = newBeat('b', 'B', 3);
 const lanes = beat.lanes.map(({ id }) => id);

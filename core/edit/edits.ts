@@ -1,4 +1,6 @@
 import { lanePatternOf, stepsOf } from '../document/defaults';
+import { heldAll, type Argument } from './arguments';
+import { BEAT_LIST, PATTERN_LIST } from './list';
 import { gridTicks, type Grid } from '../document/grid';
 import type { InstrumentId } from '../document/instruments';
 import type { Meter } from '../document/meter';
@@ -329,10 +331,11 @@ const onlyLanes = (pattern: Pattern, beat: Beat): Pattern => {
  */
 export const editPatterns = (beat: Beat, patternIds: string[], { edit, args }: PatternEdit): Beat => {
   const make = PATTERN_EDITS[edit] as (pattern: Pattern, args: unknown, beat: Beat) => Pattern;
+  const within = heldAll(PATTERN_LIST[edit].args as Record<string, Argument>, args);
   return patternIds.reduce((now, id) => {
     const pattern = now.patterns.find((one) => one.id === id);
     if (!pattern) return now;
-    const out = make(pattern, args, now);
+    const out = make(pattern, within, now);
     return out === pattern ? now : setPattern(now, onlyLanes(out, now));
   }, beat);
 };
@@ -345,4 +348,7 @@ export const editPatterns = (beat: Beat, patternIds: string[], { edit, args }: P
  * // true
  */
 export const editBeat = (beat: Beat, { edit, args }: BeatEdit): Beat =>
-  (BEAT_EDITS[edit] as (beat: Beat, args: unknown) => Beat)(beat, args);
+  (BEAT_EDITS[edit] as (beat: Beat, args: unknown) => Beat)(
+    beat,
+    heldAll(BEAT_LIST[edit].args as Record<string, Argument>, args),
+  );

@@ -1,50 +1,22 @@
-import { SWING, type Base, type Stage } from '../document/choices';
+import type { Base, Stage } from '../document/choices';
 import type { Feel, Follow, LaneFeel, PlainFeel, Swing } from '../document/feelSchema';
-import { clamp, type Ms } from '../units';
+import { heldAll, type Argument } from './arguments';
+import { FEEL_LIST } from './feelList';
 
 /** Every change of a feel by its name, as plain data. A value out of its range is held to it. */
-
-const OFFSET: { least: Ms; most: Ms } = { least: -100, most: 100 };
-
-/** The ranges of what is set by hand. */
-export const FEEL_RANGES = {
-  swing: SWING,
-  offset: OFFSET,
-  amount: { least: 0, most: 1.5 },
-  level: { least: 0, most: 2 },
-  scale: { least: 0, most: 3 },
-  timing: { least: 0, most: 50 },
-  velocity: { least: 0, most: 40 },
-  share: { least: 0, most: 1 },
-} as const;
-
-type Range = keyof typeof FEEL_RANGES;
-
-const within = (value: number, range: Range): number =>
-  clamp(value, FEEL_RANGES[range].least, FEEL_RANGES[range].most);
-
-/** Which range each figure of a part of the feel is held to. */
-const holding = <T extends object>(change: T, ranges: Partial<Record<keyof T, Range>>): T => {
-  const out = { ...change };
-  for (const key of Object.keys(ranges) as (keyof T)[]) {
-    const value = out[key];
-    if (typeof value === 'number') out[key] = within(value, ranges[key]!) as T[keyof T];
-  }
-  return out;
-};
 
 /** A template that is chosen anew is counted from the bar lines, however the one before it was. */
 const setFollow = ({ runsOn, ...now }: Follow, change: Partial<Follow>): Follow => ({
   ...now,
   ...(runsOn && change.template === undefined && { runsOn }),
-  ...holding(change, { timing: 'amount', velocity: 'amount' }),
+  ...change,
 });
 
 /** A change of a swing; `withTempo: null` lets it go by its percent again, and so does a percent. */
 export type SwingChange = Partial<Omit<Swing, 'withTempo'>> & { withTempo?: number | null | undefined };
 
 const changedSwing = ({ withTempo, ...now }: Swing, change: SwingChange): Swing => {
-  const { withTempo: asked, ...rest } = holding(change, { percent: 'swing', withTempo: 'share' });
+  const { withTempo: asked, ...rest } = change;
   const amount = asked === undefined ? (rest.percent === undefined ? withTempo : undefined) : asked;
   return { ...now, ...rest, ...(amount != null && { withTempo: amount }) };
 };
@@ -59,14 +31,7 @@ const tidied = (lane: LaneFeel): LaneFeel | null => {
 export type LaneFeelChange = { [K in keyof LaneFeel]?: LaneFeel[K] | undefined };
 
 const setLane = (feel: PlainFeel, laneId: string, change: LaneFeelChange): PlainFeel => {
-  const kept = holding(change, {
-    offset: 'offset',
-    contrast: 'level',
-    level: 'level',
-    timing: 'scale',
-    velocity: 'scale',
-  });
-  const lane = tidied({ ...feel.lanes[laneId], ...kept } as LaneFeel);
+  const lane = tidied({ ...feel.lanes[laneId], ...change } as LaneFeel);
   const { [laneId]: _, ...others } = feel.lanes;
   return { ...feel, lanes: lane ? { ...others, [laneId]: lane } : others };
 };
@@ -86,7 +51,7 @@ export const FEEL_EDITS = {
   },
   setQuantize: (feel: PlainFeel, a: { change: Partial<PlainFeel['quantize']> }): PlainFeel => ({
     ...feel,
-    quantize: { ...feel.quantize, ...holding(a.change, { strength: 'share', window: 'share' }) },
+    quantize: { ...feel.quantize, ...a.change },
   }),
   /** A base that is chosen is heard: the stage takes part again. */
   setBase: (feel: PlainFeel, a: { base: Base }): PlainFeel => ({ ...heardAgain(feel), base: a.base }),
@@ -117,19 +82,13 @@ export const FEEL_EDITS = {
     ),
   setLanes: (feel: PlainFeel, a: { laneIds: string[]; change: LaneFeelChange }): PlainFeel =>
     a.laneIds.reduce((now, laneId) => setLane(now, laneId, a.change), feel),
-  setLevel: (feel: PlainFeel, a: { level: number }): PlainFeel => ({
-    ...feel,
-    level: within(a.level, 'level'),
-  }),
+  setLevel: (feel: PlainFeel, a: { level: number }): PlainFeel => ({ ...feel, level: a.level }),
   setHumanize: (
     feel: PlainFeel,
     a: { change: Partial<Pick<PlainFeel['humanize'], 'timing' | 'velocity' | 'drift' | 'anew'>> },
   ): PlainFeel => ({
     ...feel,
-    humanize: {
-      ...feel.humanize,
-      ...holding(a.change, { timing: 'timing', velocity: 'velocity', drift: 'share' }),
-    },
+    humanize: { ...feel.humanize, ...a.change },
   }),
   /** Another take, or one had before: every seed is kept. */
   setTake: (feel: PlainFeel, a: { seed: number }): PlainFeel => {
@@ -150,7 +109,8 @@ export type FeelEdit = {
  */
 export const editFeel = (feel: Feel, { edit, args }: FeelEdit): Feel => {
   const { blend, ...plain } = feel;
-  const edited = (FEEL_EDITS[edit] as (feel: PlainFeel, args: unknown) => PlainFeel)(plain, args);
+  const within = heldAll(FEEL_LIST[edit].args as Record<string, Argument>, args);
+  const edited = (FEEL_EDITS[edit] as (feel: PlainFeel, args: unknown) => PlainFeel)(plain, within);
   return blend ? { ...edited, blend } : edited;
 };
 

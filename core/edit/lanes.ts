@@ -1,3 +1,4 @@
+import { freeId } from '../document/numbered';
 import { MOST } from '../document/choices';
 import { newLane } from '../document/defaults';
 import type { InstrumentId } from '../document/instruments';
@@ -146,17 +147,25 @@ export const bringLanes = (
   const room = MOST.lanes - beat.lanes.length;
   const lanes = from.lanes.filter(({ id }) => laneIds.includes(id)).slice(0, room);
   const source = from.patterns[0]!;
+  const taken = beat.lanes.map(({ id }) => id);
+  const ids = new Map(
+    lanes.map(({ id }) => {
+      const own = freeId(newId(id), taken);
+      taken.push(own);
+      return [id, own];
+    }),
+  );
   const parts = Object.fromEntries(
     lanes.flatMap((lane) => {
       const part = source.parts[lane.id];
-      return part ? [[newId(lane.id), part]] : [];
+      return part ? [[ids.get(lane.id)!, part]] : [];
     }),
   );
   return {
     ...beat,
     lanes: [
       ...beat.lanes,
-      ...lanes.map(({ group: _, ...lane }) => ({ ...lane, id: newId(lane.id), solo: false })),
+      ...lanes.map(({ group: _, ...lane }) => ({ ...lane, id: ids.get(lane.id)!, solo: false })),
     ],
     patterns: beat.patterns.map((pattern) =>
       pattern.id === patternId ? { ...pattern, parts: { ...pattern.parts, ...parts } } : pattern,

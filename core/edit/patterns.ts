@@ -1,3 +1,4 @@
+import { RANGES } from '../document/ranges';
 import { inOrder } from '../document/position';
 import { MOST } from '../document/choices';
 import { newPattern, lanePatternOf } from '../document/defaults';
@@ -10,8 +11,8 @@ import { clamp } from '../units';
 
 /** Making, ordering and comparing patterns. */
 
-export const BARS = { least: 1, most: 16 } as const;
-export const BEATS = { least: 1, most: 21 } as const;
+export const BARS = RANGES.bars;
+export const BEATS = RANGES.beats;
 
 /** The next letter that no pattern is named by. @example freeName(beat) // "B" */
 export const freeName = (beat: Beat): string => {

@@ -1,7 +1,8 @@
+import { RANGES } from '../document/ranges';
 import type { Grace, Roll, Spacing } from '../document/schema';
 import { clamp, type Ms } from '../units';
 
-export const STROKES = { least: 2, most: 16 } as const;
+export const STROKES = RANGES.strokes;
 
 /**
  * A roll whose strokes rise or fall from the first to the last.

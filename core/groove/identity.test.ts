@@ -13,7 +13,8 @@ import { piecesOf } from './fit';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove } from './groove';
 import { builtInGrooves } from './library';
-import { PLAIN_VOICING, revoiced } from './revoice';
+import { revoiced } from './revoice';
+import { PLAIN_VOICING } from './voicing';
 
 interface Given {
   at: number;

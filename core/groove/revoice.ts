@@ -5,18 +5,7 @@ import type { Hit } from '../document/schema';
 import { clamp } from '../units';
 import { type Groove, type GrooveLane } from './groove';
 import { keepTimeOn } from './timekeeper';
-
-/** What a groove is played with instead; the groove itself stays as it is. */
-export interface Voicing {
-  /** The articulation each instrument is played with. */
-  voices: Partial<Record<InstrumentId, InstrumentId>>;
-  /** How much of its velocity each has: 1 is as it was. */
-  levels: Partial<Record<InstrumentId, number>>;
-  /** Where the time is kept; null is where it was. */
-  timekeeper: InstrumentId | null;
-}
-
-export const PLAIN_VOICING: Voicing = { voices: {}, levels: {}, timekeeper: null };
+import type { Voicing } from './voicing';
 
 export const LEVEL_RANGE = { least: 0.25, most: 2 } as const;
 

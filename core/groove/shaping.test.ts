@@ -11,7 +11,8 @@ import { fitGroove, tempoNote, TIMES, timesOf, type Times } from './fit';
 import { feelWords, grooveTicks, hitCount, type Groove } from './groove';
 import { besideBeat, grooveBar, grooveToBeat } from './grooveToBeat';
 import { builtInGrooves } from './library';
-import { articulationsOf, PLAIN_VOICING, revoiced } from './revoice';
+import { articulationsOf, revoiced } from './revoice';
+import { PLAIN_VOICING } from './voicing';
 import { keepTimeOn } from './timekeeper';
 
 const library = builtInGrooves();

@@ -196,7 +196,14 @@ const LANTERN: Kit = {
   },
 };
 
-export const KITS: Record<KitId, Kit> = { quay: QUAY, lantern: LANTERN };
+/** The kits that ship, by their ids. */
+export const KITS = { quay: QUAY, lantern: LANTERN };
+
+/** The kit of an id; undefined where there is none. @example kitNamed('gone') // undefined */
+export const kitNamed = (id: KitId): Kit | undefined => Object.values(KITS).find((kit) => kit.id === id);
+
+/** The kit of an id; where there is none, the one that plays in its place. @example kitOf('gone').id // "quay" */
+export const kitOf = (id: KitId): Kit => kitNamed(id) ?? KITS.quay;
 
 /**
  * The instrument whose sound a kit uses for another one: itself, or the nearest relative that the kit has.

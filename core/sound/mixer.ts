@@ -13,13 +13,19 @@ export interface MixNote {
   group: number;
   /** After so many it is faded out; 0 or left out, it rings. */
   frames?: Frames;
+  /** How many frames of the sound go by in one of the output: 1, or left out, is as it is, 2 an octave higher. */
+  speed?: number;
+  /** Where in the sound it begins; left out, at its start. */
+  from?: Frames;
   /** Whose peak it counts towards: the lane's place, from 0. */
   lane?: number;
 }
 
 interface Voice {
   data: Float32Array;
+  /** Where in the sound it is; between two frames where it is read at another speed. */
   at: number;
+  speed: number;
   left: number;
   right: number;
   group: number;
@@ -88,7 +94,8 @@ export const startNote = (mixer: Mixer, note: MixNote): void => {
   if (mixer.voices.length >= MOST_VOICES) mixer.voices.shift();
   mixer.voices.push({
     data,
-    at: 0,
+    at: note.from ?? 0,
+    speed: note.speed ?? 1,
     left: note.left,
     right: note.right,
     group: note.group,
@@ -104,6 +111,13 @@ export const silence = (mixer: Mixer): void => {
   for (const voice of mixer.voices) fade(mixer, voice);
 };
 
+/** A sound between two of its frames. */
+const between = (data: Float32Array, at: number): number => {
+  const below = Math.floor(at);
+  const x = data[below]!;
+  return x + ((data[below + 1] ?? 0) - x) * (at - below);
+};
+
 /** Adds a voice to a stretch of the output. Returns false when it has ended. */
 const addVoice = (
   mixer: Mixer,
@@ -113,11 +127,15 @@ const addVoice = (
   from: number,
   to: number,
 ): boolean => {
-  const length = Math.min(to - from, voice.data.length - voice.at);
+  const { data, speed } = voice;
+  // Between two frames the line between them is read; past the last there is none.
+  const remaining = speed === 1 ? data.length - voice.at : Math.ceil((data.length - 1 - voice.at) / speed);
+  const length = Math.min(to - from, Math.max(0, remaining));
   const total = mixer.rate * FADE_SECONDS;
+  const straight = speed === 1 && Number.isInteger(voice.at);
   let peak = 0;
   for (let i = 0; i < length; i++) {
-    let x = voice.data[voice.at + i]!;
+    let x = straight ? data[voice.at + i]! : between(data, voice.at + i * speed);
     if (voice.rest-- <= 0) fade(mixer, voice);
     if (voice.fading >= 0) {
       if (voice.fading === 0) return false;
@@ -128,10 +146,10 @@ const addVoice = (
     left[from + i]! += x * voice.left;
     right[from + i]! += x * voice.right;
   }
-  voice.at += length;
+  voice.at += length * speed;
   if (voice.lane >= 0)
     mixer.peaks[voice.lane] = Math.max(mixer.peaks[voice.lane]!, peak * Math.max(voice.left, voice.right));
-  return voice.at < voice.data.length;
+  return length === to - from && voice.at < data.length;
 };
 
 const mixStretch = (

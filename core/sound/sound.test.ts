@@ -126,6 +126,30 @@ describe('the mixer', () => {
     for (let i = 1; i < 200; i++) expect(Math.abs(left[i]! - left[i - 1]!)).toBeLessThan(0.02);
   });
 
+  test('a sound read twice as fast is an octave higher and half as long; it may begin within', () => {
+    const ramp = Float32Array.from({ length: 400 }, (_, at) => at / 1000);
+    const played = (more: Partial<MixNote>, blocks: number[]) => {
+      const mixer = createMixer(RATE);
+      mixer.sounds[0] = [ramp];
+      replan(mixer, 0, [note(0, more)]);
+      let start = 0;
+      return blocks.flatMap((length) => {
+        const { left } = render(mixer, start, length);
+        start += length;
+        return [...left];
+      });
+    };
+    const fast = played({ speed: 2 }, [256]);
+    expect(fast.slice(0, 3).map((x) => Math.round(x * 1000))).toEqual([0, 2, 4]);
+    expect(fast.findLastIndex((x) => x > 0)).toBe(199);
+    expect(played({ from: 100 }, [8])[0]).toBeCloseTo(0.1);
+    const slow = played({ speed: 0.5, from: 10 }, [1024]);
+    expect(slow[1]).toBeCloseTo(0.0105);
+    // However it falls into blocks, it sounds alike.
+    const pieces = played({ speed: 1.37 }, [1, 63, 64, 128]);
+    played({ speed: 1.37 }, [256]).forEach((x, at) => expect(pieces[at]).toBeCloseTo(x, 5));
+  });
+
   test('stays within full scale however much sounds at once', () => {
     const mixer = withSound();
     replan(

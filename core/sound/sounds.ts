@@ -1,6 +1,6 @@
 import type { InstrumentId } from '../document/instruments';
 import type { Beat, KitId, Lane } from '../document/schema';
-import { KITS, standIn } from './kits';
+import { kitOf, standIn } from './kits';
 import { makeSound } from './layers';
 import { isPlain, shapeLayers, shapeOf } from './shape';
 
@@ -26,7 +26,7 @@ export interface Sounds {
 }
 
 const baseKey = (kit: KitId, { instrument }: SoundingLane): string =>
-  `${kit}/${standIn(KITS[kit], instrument)}`;
+  `${kit}/${standIn(kitOf(kit), instrument)}`;
 
 /**
  * The name of what a lane sounds like: lanes that sound alike share it.
@@ -38,7 +38,7 @@ export const soundKey = (kit: KitId, lane: SoundingLane): string => {
   return isPlain(shape) ? baseKey(kit, lane) : `${baseKey(kit, lane)}/${JSON.stringify(shape)}`;
 };
 
-const synthesized: LoadSound = (kit, id, rate) => Promise.resolve(makeSound(KITS[kit], id, rate).layers);
+const synthesized: LoadSound = (kit, id, rate) => Promise.resolve(makeSound(kitOf(kit), id, rate).layers);
 
 /**
  * A store of sounds at a rate, in samples a second.
@@ -62,7 +62,7 @@ export const createSounds = (rate: number, load: LoadSound = synthesized): Sound
   };
 
   const plain = (kit: KitId, lane: SoundingLane): Promise<Layers> =>
-    loaded(baseKey(kit, lane), () => load(kit, standIn(KITS[kit], lane.instrument), rate));
+    loaded(baseKey(kit, lane), () => load(kit, standIn(kitOf(kit), lane.instrument), rate));
 
   return {
     rate,

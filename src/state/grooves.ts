@@ -24,7 +24,8 @@ export interface GroovesState {
   hand: number;
   /** Along with the beat. */
   inTime: boolean;
-  kit: 'beat' | KitId;
+  /** The id of one, or “beat” for that of the beat. */
+  kit: KitId;
   /** Lanes of the beat that are not heard meanwhile, by their names: beats share names, not ids. */
   silenced: string[];
   /** Maps that were made or brought in. */

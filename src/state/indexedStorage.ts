@@ -42,7 +42,8 @@ export interface Got {
   has: Set<string>;
 }
 
-const dropped = (change: { done: Promise<void>; abort(): void }): void => {
+/** Lets a change come to nothing. */
+export const dropped = (change: { done: Promise<void>; abort(): void }): void => {
   change.done.catch(() => undefined);
   try {
     change.abort();
@@ -51,7 +52,8 @@ const dropped = (change: { done: Promise<void>; abort(): void }): void => {
   }
 };
 
-const isClosed = (fault: unknown): boolean =>
+/** Whether a connection turned out to be closed. */
+export const isClosed = (fault: unknown): boolean =>
   fault instanceof DOMException && fault.name === 'InvalidStateError';
 
 export default class IndexedStorage {
@@ -86,7 +88,7 @@ export default class IndexedStorage {
     this.with(async (database) => {
       const change = database.transaction(TABLE, 'readwrite');
       try {
-        const puts = values.map(({ key, value }) => change.store.put(value, key));
+        const puts = values.map(async ({ key, value }) => change.store.put(value, key));
         await Promise.all([...puts, change.done]);
       } catch (fault) {
         dropped(change);
@@ -108,7 +110,7 @@ export default class IndexedStorage {
           values: Object.fromEntries(asked.read.map((key, at) => [key, values[at] ?? null])),
           has: new Set(asked.has.filter((_, at) => keys[at] !== undefined)),
         };
-        const puts = Object.entries(work(got)).map(([key, value]) => change.store.put(value, key));
+        const puts = Object.entries(work(got)).map(async ([key, value]) => change.store.put(value, key));
         await Promise.all([...puts, change.done]);
       } catch (fault) {
         dropped(change);

@@ -5,6 +5,7 @@ import { patternOf } from '../../core/edit/beatEdits';
 import { docReducer, isDocAction, type DocState } from './doc';
 import { createDeferredEdits } from './deferredEdits';
 import { groovesReducer } from './grooves';
+import { hearingReducer } from './hearing';
 import { libraryReducer, noticesReducer, viewReducer } from './slices';
 
 /** Hears each edit of the open beat: how it was before, what was done, how it is now. */
@@ -31,6 +32,7 @@ export const createStore = () => {
       library: libraryReducer,
       notices: noticesReducer,
       grooves: groovesReducer,
+      hearing: hearingReducer,
     },
     // The checks walk the whole beat on every action; the beat is plain data by its type.
     middleware: (defaults) =>

@@ -1,5 +1,6 @@
 /** What the Pattern screen and its sheets say. */
 export const words = {
+  kitIsNotHere: (kit: string, other: string) => `The kit “${kit}” is not here; ${other} sounds in its place.`,
   aBeatHoldsLanesLanes: (lanes: number, left: number) =>
     ` A beat holds ${lanes} lanes; ${left} found no room.`,
   cameOfTheLanesOf: (came: number, from: string, pattern: string, said: string) =>

@@ -1,27 +1,19 @@
 import type { Read } from '../../core/document/file';
 import type { FeelReport } from '../../core/analysis/measure';
-import type { ReportSource } from './reportOf';
-import type { ReportAsked, ReportGiven } from './reportWorker';
+import { createCaller } from './caller';
+import type { reportOf, ReportSource } from './reportOf';
+import { words } from '../words/workers';
 
-/** Measuring a long file takes its time; a worker takes it, and the page goes on. */
-let worker: Worker | null = null;
-let last = 0;
-const waiting = new Map<number, (report: Read<FeelReport>) => void>();
+/** A file of some hours of notes takes some seconds to measure. */
+const MOST_MS = 60_000;
 
-const ready = (): Worker => {
-  if (worker) return worker;
-  worker = new Worker(new URL('./reportWorker', window.location.href));
-  worker.onmessage = ({ data }: MessageEvent<ReportGiven>) => {
-    waiting.get(data.id)?.(data.report);
-    waiting.delete(data.id);
-  };
-  return worker;
+const call = createCaller<{ reportOf: typeof reportOf }>(
+  () => new Worker(new URL('./reportWorker', window.location.href)),
+  MOST_MS,
+);
+
+/** The feel report of a pattern, a file or a template, measured beside the page; a sentence where there is none. */
+export const askReport = async (source: ReportSource): Promise<Read<FeelReport>> => {
+  const answer = await call((far) => far.reportOf(source) as Promise<Read<FeelReport>>);
+  return answer.ok ? answer.value : { ok: false, error: words.itCouldNotBeMeasured };
 };
-
-/** The feel report of a pattern, a file or a template; a sentence where there is none. */
-export const askReport = (source: ReportSource): Promise<Read<FeelReport>> =>
-  new Promise((resolve) => {
-    last += 1;
-    waiting.set(last, resolve);
-    ready().postMessage({ id: last, source } satisfies ReportAsked);
-  });

@@ -1,4 +1,5 @@
 import type { PatternEdit } from '../../../core/edit/edits';
+import { readyForHits, readyForLanes, type ReadyForHits, type ReadyForLanes } from '../../../core/edit/ready';
 import type { Spot } from '../../../core/edit/spots';
 import { editShown, targetOf } from '../../state/editing';
 import { store } from '../../state/session';
@@ -45,6 +46,11 @@ export const edits = <E extends PatternEdit['edit']>(
   name: E,
   args: Extract<PatternEdit, { edit: E }>['args'],
 ) => editShown(store, { edit: name, args } as PatternEdit);
+
+/** What is ready to be done, to hits or to a lane. */
+export const ofReady = (name: ReadyForHits) => (spots: Spot[]) => editShown(store, readyForHits(name, spots));
+export const ofLane = (name: ReadyForLanes) => (laneId: string) =>
+  editShown(store, readyForLanes(name, [laneId]));
 
 export const seed = () => crypto.getRandomValues(new Uint32Array(1))[0]!;
 

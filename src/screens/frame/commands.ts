@@ -1,7 +1,7 @@
-import { act, edits, hits, lane, place, seed, view, type Command } from './commandParts';
+import { act, edits, hits, lane, ofLane, ofReady, place, seed, view, type Command } from './commandParts';
 import { LANE_COMMANDS } from './laneCommands';
 import { nanoid } from '@reduxjs/toolkit';
-import { GRACES, PRESS_ROLL, sloped } from '../../../core/edit/strokes';
+import { GRACES } from '../../../core/edit/strokes';
 import { strikeLane } from '../../audio/player';
 import { beatEdited, laneChanged, redone, swingSet, undone } from '../../state/doc';
 import { store } from '../../state/session';
@@ -22,21 +22,21 @@ import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
 
 const ofHits: Command[] = [
-  hits(drawer.n2Strokes, (spots) => edits('setRolls', { spots, roll: sloped(2, 0) }), {
+  hits(drawer.n2Strokes, ofReady('twoStrokes'), {
     also: words.rollDouble,
   }),
-  hits(drawer.n3Strokes, (spots) => edits('setRolls', { spots, roll: sloped(3, 0) }), {
+  hits(drawer.n3Strokes, ofReady('threeStrokes'), {
     also: words.rollTriplet,
   }),
-  hits(drawer.n4Rising, (spots) => edits('setRolls', { spots, roll: sloped(4, 0.6) }), {
+  hits(drawer.n4Rising, ofReady('fourRising'), {
     also: words.rollCrescendo,
   }),
-  hits(drawer.pressRoll, (spots) => edits('setRolls', { spots, roll: PRESS_ROLL }), { also: words.buzz }),
-  hits(drawer.noRoll, (spots) => edits('setRolls', { spots, roll: null })),
+  hits(drawer.pressRoll, ofReady('pressRoll'), { also: words.buzz }),
+  hits(drawer.noRoll, ofReady('noRoll')),
   ...GRACES.map(({ name, grace }) =>
     hits(name, (spots) => edits('setGraces', { spots, grace }), { also: words.graceStrokes }),
   ),
-  hits(drawer.noGraceStrokes, (spots) => edits('setGraces', { spots, grace: null }), {
+  hits(drawer.noGraceStrokes, ofReady('noGrace'), {
     also: words.flamDragRuff,
   }),
   ...(['ghost', 'normal', 'accent'] as const).map((level) =>
@@ -46,8 +46,8 @@ const ofHits: Command[] = [
       { also: words.velocityLevel, keys: words.n1To9 },
     ),
   ),
-  hits(drawer.softer, (spots) => edits('scaleVelocities', { spots, factor: 0.85 }), { also: words.velocity }),
-  hits(drawer.harder, (spots) => edits('scaleVelocities', { spots, factor: 1 / 0.85 }), {
+  hits(drawer.softer, ofReady('softer'), { also: words.velocity }),
+  hits(drawer.harder, ofReady('harder'), {
     also: words.velocityLouder,
   }),
   hits(
@@ -66,23 +66,23 @@ const ofHits: Command[] = [
     },
     { also: words.velocityDecrescendo },
   ),
-  hits(words.velocitiesCloserTogether, (spots) => edits('compressVelocities', { spots, ratio: 0.5 }), {
+  hits(words.velocitiesCloserTogether, ofReady('closerTogether'), {
     also: words.compress,
   }),
-  hits(words.velocitiesFurtherApart, (spots) => edits('compressVelocities', { spots, ratio: 1.5 }), {
+  hits(words.velocitiesFurtherApart, ofReady('furtherApart'), {
     also: words.expand,
   }),
-  hits(drawer.n1MsEarlier, (spots) => edits('nudgeByMs', { spots, ms: -1 }), {
+  hits(drawer.n1MsEarlier, ofReady('msEarlier'), {
     also: words.nudgeAhead,
     keys: ',',
   }),
-  hits(drawer.n1MsLater, (spots) => edits('nudgeByMs', { spots, ms: 1 }), {
+  hits(drawer.n1MsLater, ofReady('msLater'), {
     also: words.nudgeBehind,
     keys: '.',
   }),
-  hits(drawer.onTheGrid, (spots) => edits('setNudges', { spots, to: 0 }), { also: words.nudgeQuantizeReset }),
-  hits(drawer.ringsOut2, (spots) => edits('setLengths', { spots, length: null }), { also: words.length }),
-  hits(drawer.upToTheNextHit, (spots) => edits('lengthsToNext', { spots }), { also: words.lengthLegato }),
+  hits(drawer.onTheGrid, ofReady('onTheGrid'), { also: words.nudgeQuantizeReset }),
+  hits(drawer.ringsOut2, ofReady('ringsOut'), { also: words.length }),
+  hits(drawer.upToTheNextHit, ofReady('upToTheNext'), { also: words.lengthLegato }),
   hits(drawer.copy, (spots) => void copyChosen(store, spots), { keys: words.ctrlOrCmdC }),
   hits(
     drawer.cut,
@@ -155,23 +155,23 @@ const ofHits: Command[] = [
 ];
 
 const ofLanes: Command[] = [
-  lane(drawer.stepLeft, (laneId) => edits('shift', { laneIds: [laneId], by: -1 }), { also: words.shift }),
-  lane(drawer.stepRight, (laneId) => edits('shift', { laneIds: [laneId], by: 1 }), { also: words.shift }),
-  lane(drawer.rotateLeft, (laneId) => edits('rotate', { laneIds: [laneId], by: -1 })),
-  lane(drawer.rotateRight, (laneId) => edits('rotate', { laneIds: [laneId], by: 1 })),
-  lane(drawer.reverse, (laneId) => edits('reverse', { laneIds: [laneId] }), { also: words.backward }),
-  lane(drawer.mirror, (laneId) => edits('mirror', { laneIds: [laneId] })),
-  lane(drawer.double, (laneId) => edits('double', { laneIds: [laneId] }), { also: words.twiceAsLongRepeat }),
-  lane(drawer.halve, (laneId) => edits('halve', { laneIds: [laneId] }), { also: words.halfAsLong }),
-  lane(drawer.halfTime, (laneId) => edits('stretch', { laneIds: [laneId], factor: 2 }), {
+  lane(drawer.stepLeft, ofLane('stepLeft'), { also: words.shift }),
+  lane(drawer.stepRight, ofLane('stepRight'), { also: words.shift }),
+  lane(drawer.rotateLeft, ofLane('rotateLeft')),
+  lane(drawer.rotateRight, ofLane('rotateRight')),
+  lane(drawer.reverse, ofLane('reverse'), { also: words.backward }),
+  lane(drawer.mirror, ofLane('mirror')),
+  lane(drawer.double, ofLane('double'), { also: words.twiceAsLongRepeat }),
+  lane(drawer.halve, ofLane('halve'), { also: words.halfAsLong }),
+  lane(drawer.halfTime, ofLane('halfTime'), {
     also: words.slower,
   }),
-  lane(drawer.doubleTime, (laneId) => edits('stretch', { laneIds: [laneId], factor: 0.5 }), {
+  lane(drawer.doubleTime, ofLane('doubleTime'), {
     also: words.faster,
   }),
-  lane(drawer.thinOut, (laneId) => edits('thin', { laneIds: [laneId] }), { also: words.fewer }),
-  lane(drawer.thicken, (laneId) => edits('thicken', { laneIds: [laneId] }), { also: words.moreDenser }),
-  lane(words.clearTheLane, (laneId) => edits('clearLanes', { laneIds: [laneId] }), {
+  lane(drawer.thinOut, ofLane('thinOut'), { also: words.fewer }),
+  lane(drawer.thicken, ofLane('thicken'), { also: words.moreDenser }),
+  lane(words.clearTheLane, ofLane('clear'), {
     also: words.emptyDelete,
   }),
   lane(words.hearTheLane, (laneId) => void strikeLane(laneId, 100), { keys: words.h }),

@@ -10,7 +10,7 @@ import { selectBeat, selectPattern } from '../../state/store';
 import { selectBar } from '../../strings/chosen';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
-import { act, edits, lane, say, view, type Command } from './commandParts';
+import { act, edits, lane, ofLane, say, view, type Command } from './commandParts';
 
 /** What the drawer does to lanes as a whole, to their order and to takes. */
 
@@ -75,13 +75,9 @@ const fill = (every: number): Command =>
   );
 
 export const LANE_COMMANDS: readonly Command[] = [
-  lane(
-    drawer.asLongAsThePattern,
-    (laneId) => edits('setPart', { laneIds: [laneId], change: { steps: null } }),
-    {
-      also: words.length,
-    },
-  ),
+  lane(drawer.asLongAsThePattern, ofLane('asLongAsThePattern'), {
+    also: words.length,
+  }),
   ...[1, 2, 3, 4].map(fill),
   {
     name: drawer.clearAllLanes,

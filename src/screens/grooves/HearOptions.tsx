@@ -1,7 +1,6 @@
 import { Group, Chips } from '../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { KIT_IDS } from '../../../core/document/choices';
 import { KITS } from '../../../core/sound/kits';
 import { TEMPO, clamp } from '../../../core/units';
 import { groovesChanged, type GroovesState } from '../../state/grooves';
@@ -104,7 +103,7 @@ export const HearOptions = () => {
             value={kit}
             options={[
               { value: 'beat', name: words.theBeatsKit },
-              ...KIT_IDS.map((id) => ({ value: id, name: KITS[id].name })),
+              ...Object.values(KITS).map(({ id, name }) => ({ value: id, name })),
             ]}
             onChange={(value) => set({ kit: value as GroovesState['kit'] })}
           />

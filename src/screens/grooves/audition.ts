@@ -1,8 +1,9 @@
-import { useEffect, useSyncExternalStore } from 'react';
+import { useEffect } from 'react';
 import { fitGroove, type Fit } from '../../../core/groove/fit';
 import { grooveTicks, type Groove } from '../../../core/groove/groove';
 import { besideBeat, grooveToBeat } from '../../../core/groove/grooveToBeat';
-import { PLAIN_VOICING, revoiced, type Voicing } from '../../../core/groove/revoice';
+import { revoiced } from '../../../core/groove/revoice';
+import { PLAIN_VOICING, type Voicing } from '../../../core/groove/voicing';
 import { INSTRUMENT_IDS } from '../../../core/document/instruments';
 import {
   playedPattern,
@@ -14,28 +15,13 @@ import {
 } from '../../audio/player';
 import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
-import { selectPattern } from '../../state/store';
+import { selectPattern, useApp } from '../../state/store';
+import { heardChanged, PLAIN_FIT, type Heard } from '../../state/hearing';
 import { shelf } from './shelf';
 import { words } from '../../words/grooves';
 
-/** The groove that is heard or was heard last, and how it is to be played. */
-export interface Heard {
-  groove: Groove | null;
-  /** While a file is read or fetched. */
-  loading: string | null;
-  fit: Fit;
-  voicing: Voicing;
-  sounding: boolean;
-}
-
-export const PLAIN_FIT: Fit = { times: '1', bars: null };
-
-let heard: Heard = { groove: null, loading: null, fit: PLAIN_FIT, voicing: PLAIN_VOICING, sounding: false };
-const listeners = new Set<() => void>();
-const set = (change: Partial<Heard>) => {
-  heard = { ...heard, ...change };
-  listeners.forEach((told) => told());
-};
+const now = (): Heard => store.getState().hearing;
+const set = (change: Partial<Heard>) => void store.dispatch(heardChanged(change));
 
 /** What follows when a groove has ended and the next is wanted; given by the list. */
 let goOn: (() => void) | null = null;
@@ -74,8 +60,8 @@ const auditionOf = (groove: Groove) => {
 
 /** What a change of the groove, the beat or the choices makes of what is heard, without beginning anew. */
 export const refresh = (): void => {
-  const groove = shaped(heard);
-  if (!groove || !heard.sounding) return;
+  const groove = shaped(now());
+  if (!groove || !now().sounding) return;
   const audition = auditionOf(groove);
   if (audition) store.dispatch(viewChanged({ audition }));
 };
@@ -110,15 +96,15 @@ const begin = (audition: NonNullable<ReturnType<typeof auditionOf>>): void => {
 
 /** Plays the groove from its start; along with the beat that runs it joins at the right place in the bar. */
 export const play = (): void => {
-  const groove = shaped(heard);
+  const groove = shaped(now());
   const audition = groove && auditionOf(groove);
   if (!audition) return;
   const { view, grooves } = store.getState();
   const joins =
     grooves.inTime && view.playing && (!view.audition || view.audition.patternId === audition.patternId);
-  set({ sounding: true });
   if (joins) store.dispatch(viewChanged({ audition }));
   else begin(audition);
+  set({ sounding: true });
 };
 
 let asked = '';
@@ -126,7 +112,7 @@ let asked = '';
 /** Chooses a groove, reads it where it lies, and plays it if that is wanted. */
 export const choose = async (id: string, sound: boolean): Promise<void> => {
   asked = id;
-  if (heard.groove?.id !== id) set({ loading: id });
+  if (now().groove?.id !== id) set({ loading: id });
   const groove = await shelf.groove(id);
   if (asked !== id) return;
   set({ loading: null });
@@ -140,32 +126,32 @@ export const choose = async (id: string, sound: boolean): Promise<void> => {
     );
     return;
   }
-  set({ groove, ...(heard.groove?.id !== id && { fit: PLAIN_FIT, voicing: PLAIN_VOICING }) });
+  set({ groove, ...(now().groove?.id !== id && { fit: PLAIN_FIT, voicing: PLAIN_VOICING }) });
   if (sound) play();
 };
 
 export const setFit = (fit: Partial<Fit>): void => {
-  set({ fit: { ...heard.fit, ...fit } });
+  set({ fit: { ...now().fit, ...fit } });
   refresh();
 };
 
 export const setVoicing = (voicing: Partial<Voicing>): void => {
-  set({ voicing: { ...heard.voicing, ...voicing } });
+  set({ voicing: { ...now().voicing, ...voicing } });
   refresh();
 };
 
 /** The groove was read anew: with another map, say. */
 export const rereadHeard = async (): Promise<void> => {
-  const { groove } = heard;
+  const { groove } = now();
   if (groove) set({ groove: (await shelf.groove(groove.id)) ?? groove });
   refresh();
 };
 
 /** How far the groove that sounds is, 0 to 1 of its length and in ticks; null before it sounds. */
 export const progress = (): { share: number; tick: number } | null => {
-  const groove = shaped(heard);
+  const groove = shaped(now());
   const { audition } = store.getState().view;
-  if (!heard.sounding || !groove || !audition || playedPattern() !== audition.patternId) return null;
+  if (!now().sounding || !groove || !audition || playedPattern() !== audition.patternId) return null;
   const tick = playedTick();
   if (tick === null || tick < 0) return null;
   const length = grooveTicks(groove);
@@ -176,22 +162,14 @@ export const progress = (): { share: number; tick: number } | null => {
 
 /** At the end of a groove that is not repeated: it stops, or the next one begins. */
 const watchEnd = (): void => {
-  const now = progress();
+  const at = progress();
   const { after, inTime } = store.getState().grooves;
-  if (!now || now.share < 1 || after === 'repeat' || inTime) return;
+  if (!at || at.share < 1 || after === 'repeat' || inTime) return;
   if (after === 'next' && goOn) goOn();
   else stopHearing();
 };
 
-export const useHeard = (): Heard =>
-  useSyncExternalStore(
-    (told) => {
-      listeners.add(told);
-      return () => listeners.delete(told);
-    },
-    () => heard,
-    () => heard,
-  );
+export const useHeard = (): Heard => useApp(({ hearing }) => hearing);
 
 /** Keeps what is heard in step with the beat and the choices, as long as the grooves are looked at. */
 export const useAudition = (): void => {
@@ -200,10 +178,10 @@ export const useAudition = (): void => {
     if (kit) prepareSounds(kit, INSTRUMENT_IDS);
     let before = store.getState();
     const stop = store.subscribe(() => {
-      const now = store.getState();
-      const { grooves: g, doc, view } = now;
+      const state = store.getState();
+      const { grooves: g, doc, view, hearing: heard } = state;
       const was = before;
-      before = now;
+      before = state;
       if (!view.playing && heard.sounding) return set({ sounding: false });
       if (!heard.sounding) return;
       if (g.inTime !== was.grooves.inTime) return play();

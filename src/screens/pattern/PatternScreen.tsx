@@ -18,7 +18,7 @@ import { MOST } from '../../../core/document/choices';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/document/instruments';
 import { listed } from '../../../core/document/text';
 import type { KitId } from '../../../core/document/schema';
-import { KITS } from '../../../core/sound/kits';
+import { kitNamed, kitOf, KITS } from '../../../core/sound/kits';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
 import { loadEdits } from '../../state/deferredEdits';
 import { viewChanged, ZOOMS } from '../../state/slices';
@@ -131,7 +131,7 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
         onChange={(to) => act(kitSet({ kit: to }))}
       />
       <Words small quiet style={styles.kitAbout}>
-        {KITS[kit].about}
+        {kitNamed(kit) ? kitOf(kit).about : words.kitIsNotHere(kit, kitOf(kit).name)}
       </Words>
     </View>
   );

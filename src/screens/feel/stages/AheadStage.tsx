@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { FIELD, styles } from '../styles';
 import type { Feel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
-import { FEEL_RANGES } from '../../../../core/edit/feel';
+import { RANGES } from '../../../../core/document/ranges';
 import { ticksPerMs } from '../../../../core/units';
 import { selectBeat, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
@@ -27,7 +27,7 @@ const set = (laneId: string, offset: number, gesture?: string) =>
 
 const round = (ms: number): number => Math.round(ms * 10) / 10;
 
-const { least, most } = FEEL_RANGES.offset;
+const { least, most } = RANGES.offset;
 
 const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: number }) => (
   <View style={styles.aheadRow}>

@@ -1,3 +1,4 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { Para } from '../../../ui/Words';
 import { Chips, Group } from '../../../ui/Layout';
 import { BASES, SWING, type Base } from '../../../../core/document/choices';
@@ -95,8 +96,7 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
           label={words.nameAmountWithTheTempo(name)}
           short={words.amount}
           value={swing.withTempo}
-          least={0}
-          most={1}
+          {...bounds(RANGES.share)}
           step={0.01}
           shown={percent(swing.withTempo)}
           onChange={(withTempo, gesture) => onChange({ withTempo }, gesture)}
@@ -139,8 +139,7 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
         label={words.nameTiming(name)}
         short={words.timing}
         value={timing}
-        least={0}
-        most={1.5}
+        {...bounds(RANGES.amount)}
         step={0.01}
         shown={percent(timing)}
         onChange={(value, gesture) => onChange({ timing: value }, gesture)}
@@ -149,8 +148,7 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
         label={words.nameVelocity(name)}
         short={words.velocity}
         value={velocity}
-        least={0}
-        most={1.5}
+        {...bounds(RANGES.amount)}
         step={0.01}
         shown={percent(velocity)}
         onChange={(value, gesture) => onChange({ velocity: value }, gesture)}

@@ -1,3 +1,4 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { Chips } from '../../../ui/Layout';
 import { Words, Para } from '../../../ui/Words';
 import { View } from 'react-native';
@@ -34,8 +35,7 @@ const Row = ({ lane, feel }: { lane: Lane; feel: Feel }) => (
             <Slider
               label={`${lane.name} ${name}`}
               value={value}
-              least={0}
-              most={2}
+              {...bounds(RANGES.level)}
               step={0.02}
               shown={percent(value)}
               onChange={(next, gesture) =>
@@ -65,8 +65,7 @@ export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) =>
       label={words.levelOfTheKit}
       short={words.wholeKit}
       value={feel.level}
-      least={0}
-      most={2}
+      {...bounds(RANGES.level)}
       step={0.01}
       shown={percent(feel.level)}
       onChange={(level, gesture) => editShownFeel({ edit: 'setLevel', args: { level } }, gesture)}

@@ -1,3 +1,4 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { memo } from 'react';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chips, Group } from '../../../ui/Layout';
@@ -52,8 +53,7 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
         label={words.shareOfTheTimingSpread(lane.name)}
         short={words.timing}
         value={own.timing ?? 1}
-        least={0}
-        most={3}
+        {...bounds(RANGES.scale)}
         step={0.05}
         shown={percent(own.timing ?? 1)}
         onChange={change('timing')}
@@ -62,8 +62,7 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
         label={words.shareOfTheVelocitySpread(lane.name)}
         short={words.velocity}
         value={own.velocity ?? 1}
-        least={0}
-        most={3}
+        {...bounds(RANGES.scale)}
         step={0.05}
         shown={percent(own.velocity ?? 1)}
         onChange={change('velocity')}
@@ -105,8 +104,7 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
         label={words.driftShare}
         short={words.drift}
         value={humanize.drift}
-        least={0}
-        most={1}
+        {...bounds(RANGES.share)}
         step={0.01}
         shown={percent(humanize.drift)}
         onChange={(drift, gesture) => set({ drift }, gesture)}

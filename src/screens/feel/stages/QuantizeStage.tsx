@@ -1,3 +1,4 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Disclosure } from '../../../ui/Disclosure';
 import { Para } from '../../../ui/Words';
@@ -62,8 +63,7 @@ export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: 
       label={words.quantizeStrength}
       short={words.strength}
       value={quantize.strength}
-      least={0}
-      most={1}
+      {...bounds(RANGES.share)}
       step={0.01}
       shown={percent(quantize.strength)}
       onChange={(strength, gesture) => set({ strength }, gesture)}
@@ -72,8 +72,7 @@ export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: 
       label={words.quantizeWindow}
       short={words.window}
       value={quantize.window}
-      least={0}
-      most={1}
+      {...bounds(RANGES.share)}
       step={0.01}
       shown={percent(quantize.window)}
       onChange={(window, gesture) => set({ window }, gesture)}

@@ -1,3 +1,4 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { SoundPage } from './SoundPage';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Group, Chips, Figures } from '../../../ui/Layout';
@@ -17,7 +18,7 @@ import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
 import { Range } from '../../../ui/Range';
 import { hearHit } from '../../../strings/hearHit';
-import { edit } from './edit';
+import { edit, onHits } from './edit';
 import { Clipboard, Scope, Selecting } from './HitChoice';
 import { Graces, Roll, type HitsProps } from './HitStrokes';
 import { words } from '../../../words/drawer';
@@ -52,8 +53,7 @@ const Velocity = ({ spots, hit, count }: HitsProps) => {
         label={words.velocityOfTheHits}
         short={words.velocity}
         value={hit.velocity}
-        least={1}
-        most={127}
+        {...bounds(RANGES.velocity)}
         step={1}
         shown={String(hit.velocity)}
         onChange={(to, gesture) => {
@@ -71,10 +71,10 @@ const Velocity = ({ spots, hit, count }: HitsProps) => {
         ))}
         <Chip onPress={() => ramp(levels.ghost, levels.accent)}>{words.rampUp}</Chip>
         <Chip onPress={() => ramp(levels.accent, levels.ghost)}>{words.rampDown}</Chip>
-        <Chip onPress={() => edit('scaleVelocities', { spots, factor: 0.85 })}>{words.softer}</Chip>
-        <Chip onPress={() => edit('scaleVelocities', { spots, factor: 1 / 0.85 })}>{words.harder}</Chip>
-        <Chip onPress={() => edit('compressVelocities', { spots, ratio: 0.5 })}>{words.closerTogether}</Chip>
-        <Chip onPress={() => edit('compressVelocities', { spots, ratio: 1.5 })}>{words.furtherApart}</Chip>
+        <Chip onPress={() => onHits('softer', spots)}>{words.softer}</Chip>
+        <Chip onPress={() => onHits('harder', spots)}>{words.harder}</Chip>
+        <Chip onPress={() => onHits('closerTogether', spots)}>{words.closerTogether}</Chip>
+        <Chip onPress={() => onHits('furtherApart', spots)}>{words.furtherApart}</Chip>
       </Chips>
       <Disclosure title={words.whatGhostNormalAndAccent}>
         <Figures>
@@ -83,8 +83,7 @@ const Velocity = ({ spots, hit, count }: HitsProps) => {
               key={key}
               label={words.nameLevel(name)}
               value={levels[key]}
-              least={1}
-              most={127}
+              {...bounds(RANGES.velocity)}
               under={name.toLowerCase()}
               width={64}
               onChange={(to) =>
@@ -113,15 +112,13 @@ const Timing = ({ spots, hit }: HitsProps) => {
   });
   const ms = hit.nudge * stepMs;
   const startOf = useStart();
-  const by = (amount: number) => edit('nudgeByMs', { spots, ms: amount });
   return (
     <Group title={words.time}>
       <Range
         label={words.nudgeOfTheHitsIn}
         short={words.nudge}
         value={hit.nudge}
-        least={-0.5}
-        most={0.5}
+        {...bounds(RANGES.nudge)}
         step={0.005}
         shown={words.signedMs(ms >= 0 ? '+' : '−', Math.abs(ms).toFixed(1))}
         onChange={(to, gesture) =>
@@ -129,9 +126,9 @@ const Timing = ({ spots, hit }: HitsProps) => {
         }
       />
       <Chips>
-        <Chip onPress={() => by(-1)}>{words.n1MsEarlier}</Chip>
-        <Chip onPress={() => by(1)}>{words.n1MsLater}</Chip>
-        <Chip onPress={() => edit('setNudges', { spots, to: 0 })}>{words.onTheGrid}</Chip>
+        <Chip onPress={() => onHits('msEarlier', spots)}>{words.n1MsEarlier}</Chip>
+        <Chip onPress={() => onHits('msLater', spots)}>{words.n1MsLater}</Chip>
+        <Chip onPress={() => onHits('onTheGrid', spots)}>{words.onTheGrid}</Chip>
       </Chips>
       <Range
         label={words.lengthOfTheHitsIn}
@@ -144,8 +141,8 @@ const Timing = ({ spots, hit }: HitsProps) => {
         onChange={(to, gesture) => edit('setLengths', { spots, length: to === 0 ? null : to }, gesture)}
       />
       <Chips>
-        <Chip onPress={() => edit('setLengths', { spots, length: null })}>{words.ringsOut2}</Chip>
-        <Chip onPress={() => edit('lengthsToNext', { spots })}>{words.upToTheNextHit}</Chip>
+        <Chip onPress={() => onHits('ringsOut', spots)}>{words.ringsOut2}</Chip>
+        <Chip onPress={() => onHits('upToTheNext', spots)}>{words.upToTheNextHit}</Chip>
       </Chips>
     </Group>
   );
@@ -171,8 +168,7 @@ const Chance = ({ spots, hit }: HitsProps) => {
         label={words.chanceOfTheHits}
         short={words.chance}
         value={hit.chance}
-        least={0}
-        most={1}
+        {...bounds(RANGES.chance)}
         step={0.01}
         shown={`${Math.round(hit.chance * 100)} %`}
         onChange={(chance, gesture) => edit('setChances', { spots, chance }, gesture)}

@@ -1,13 +1,14 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { Group, Chips } from '../../../ui/Layout';
 import { View } from 'react-native';
 import type { Hit, Spacing } from '../../../../core/document/schema';
 import { SPACINGS } from '../../../../core/document/choices';
 import type { Spot } from '../../../../core/edit/spots';
-import { GRACES, graceName, PRESS_ROLL, sloped, STROKES, withStrokes } from '../../../../core/edit/strokes';
+import { GRACES, graceName, sloped, STROKES, withStrokes } from '../../../../core/edit/strokes';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';
-import { edit } from './edit';
+import { edit, onHits } from './edit';
 import { RollHand } from '../../../strings/RollHand';
 import { words } from '../../../words/drawer';
 
@@ -23,16 +24,16 @@ const SPACING_NAMES = SPACINGS.map((value) => ({ value, name: value }));
 /** Several strokes in the place of one. */
 export const Roll = ({ spots, hit }: HitsProps) => {
   const { roll } = hit;
-  const set = (next: typeof roll | null, gesture?: string) =>
-    edit('setRolls', { spots, roll: next ?? null }, gesture);
+  const set = (next: NonNullable<typeof roll>, gesture?: string) =>
+    edit('setRolls', { spots, roll: next }, gesture);
   if (!roll)
     return (
       <Group title={words.roll}>
         <Chips>
-          <Chip onPress={() => set(sloped(2, 0))}>{words.n2Strokes}</Chip>
-          <Chip onPress={() => set(sloped(3, 0))}>{words.n3Strokes}</Chip>
-          <Chip onPress={() => set(sloped(4, 0.6))}>{words.n4Rising}</Chip>
-          <Chip onPress={() => set(PRESS_ROLL)}>{words.pressRoll}</Chip>
+          <Chip onPress={() => onHits('twoStrokes', spots)}>{words.n2Strokes}</Chip>
+          <Chip onPress={() => onHits('threeStrokes', spots)}>{words.n3Strokes}</Chip>
+          <Chip onPress={() => onHits('fourRising', spots)}>{words.n4Rising}</Chip>
+          <Chip onPress={() => onHits('pressRoll', spots)}>{words.pressRoll}</Chip>
         </Chips>
       </Group>
     );
@@ -52,8 +53,7 @@ export const Roll = ({ spots, hit }: HitsProps) => {
         label={words.curveOfTheRoll}
         short={words.curve}
         value={roll.curve}
-        least={-1}
-        most={1}
+        {...bounds(RANGES.curve)}
         step={0.05}
         shown={roll.curve === 0 ? words.even : roll.curve > 0 ? words.speedsUp : words.slowsDown}
         onChange={(curve, gesture) => set({ ...roll, curve }, gesture)}
@@ -75,8 +75,8 @@ export const Roll = ({ spots, hit }: HitsProps) => {
             {name}
           </Chip>
         ))}
-        <Chip onPress={() => set(PRESS_ROLL)}>{words.pressRoll}</Chip>
-        <Chip onPress={() => set(null)}>{words.noRoll}</Chip>
+        <Chip onPress={() => onHits('pressRoll', spots)}>{words.pressRoll}</Chip>
+        <Chip onPress={() => onHits('noRoll', spots)}>{words.noRoll}</Chip>
       </Chips>
     </Group>
   );
@@ -99,9 +99,7 @@ export const Graces = ({ spots, hit }: HitsProps) => {
             {name}
           </Chip>
         ))}
-        {grace.length ? (
-          <Chip onPress={() => edit('setGraces', { spots, grace: null })}>{words.noGraceStrokes}</Chip>
-        ) : null}
+        {grace.length ? <Chip onPress={() => onHits('noGrace', spots)}>{words.noGraceStrokes}</Chip> : null}
       </Chips>
       {grace.map((one, at) => (
         <View key={at}>

@@ -1,3 +1,4 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { STEPS } from '../../../../core/document/choices';
 import { LaneOrder } from './LaneOrder';
 import { Named } from '../../../ui/Named';
@@ -29,7 +30,7 @@ import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Range } from '../../../ui/Range';
 import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
 import { attempt, leaveTrial, TrialBar } from '../TrialBar';
-import { edit } from './edit';
+import { edit, onLanes } from './edit';
 import { words } from '../../../words/drawer';
 
 const DIRECTION_NAMES: Record<Direction, string> = {
@@ -79,7 +80,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
           width={64}
           onChange={setSteps}
         />
-        <Chip disabled={part.steps === null} onPress={() => set({ steps: null })}>
+        <Chip disabled={part.steps === null} onPress={() => onLanes('asLongAsThePattern', [lane.id])}>
           {words.asLongAsThePattern}
         </Chip>
       </Figures>
@@ -113,8 +114,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
         label={words.nudgeOfAllStepsOf(lane.name)}
         short={words.allSteps}
         value={part.shift ?? 0}
-        least={-0.5}
-        most={0.5}
+        {...bounds(RANGES.nudge)}
         step={0.01}
         shown={nudgeText(part.shift ?? 0, stepMs)}
         onChange={(shift, gesture) => set({ shift }, gesture)}
@@ -123,8 +123,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
         label={words.nudgeOfTheOffBeats(lane.name)}
         short={words.offBeats}
         value={part.offbeat ?? 0}
-        least={-0.5}
-        most={0.5}
+        {...bounds(RANGES.nudge)}
         step={0.01}
         shown={nudgeText(part.offbeat ?? 0, stepMs)}
         onChange={(offbeat, gesture) =>
@@ -171,7 +170,7 @@ const Turning = ({ lane }: { lane: Lane }) => {
   };
   const clear = (ids: string[]) => {
     const hidden = ids.reduce((sum, id) => sum + hiddenHits(pattern, id), 0);
-    edit('clearLanes', { laneIds: ids });
+    onLanes('clear', ids);
     if (hidden)
       act(
         noticed({
@@ -183,27 +182,27 @@ const Turning = ({ lane }: { lane: Lane }) => {
   const double = () => {
     if (stepsOf(lanePatternOf(pattern, lane.id), pattern) * 2 > STEPS.most)
       act(noticed({ text: words.aLaneHasAtMost, subject: 'steps' }));
-    else edit('double', { laneIds });
+    else onLanes('double', laneIds);
   };
   return (
     <Group title={words.wholeLane}>
       <Chips>
-        <Chip onPress={() => edit('shift', { laneIds, by: -1 })}>{words.stepLeft}</Chip>
-        <Chip onPress={() => edit('shift', { laneIds, by: 1 })}>{words.stepRight}</Chip>
-        <Chip onPress={() => edit('rotate', { laneIds, by: -1 })}>{words.rotateLeft}</Chip>
-        <Chip onPress={() => edit('rotate', { laneIds, by: 1 })}>{words.rotateRight}</Chip>
-        <Chip onPress={() => edit('reverse', { laneIds })}>{words.reverse}</Chip>
-        <Chip onPress={() => edit('mirror', { laneIds })}>{words.mirror}</Chip>
+        <Chip onPress={() => onLanes('stepLeft', laneIds)}>{words.stepLeft}</Chip>
+        <Chip onPress={() => onLanes('stepRight', laneIds)}>{words.stepRight}</Chip>
+        <Chip onPress={() => onLanes('rotateLeft', laneIds)}>{words.rotateLeft}</Chip>
+        <Chip onPress={() => onLanes('rotateRight', laneIds)}>{words.rotateRight}</Chip>
+        <Chip onPress={() => onLanes('reverse', laneIds)}>{words.reverse}</Chip>
+        <Chip onPress={() => onLanes('mirror', laneIds)}>{words.mirror}</Chip>
         <Chip onPress={double}>{words.double}</Chip>
-        <Chip onPress={() => edit('halve', { laneIds })}>{words.halve}</Chip>
-        <Chip label={words.halfTimeTwiceAsFar} onPress={() => edit('stretch', { laneIds, factor: 2 })}>
+        <Chip onPress={() => onLanes('halve', laneIds)}>{words.halve}</Chip>
+        <Chip label={words.halfTimeTwiceAsFar} onPress={() => onLanes('halfTime', laneIds)}>
           {words.halfTime}
         </Chip>
-        <Chip label={words.doubleTimeHalfAsFar} onPress={() => edit('stretch', { laneIds, factor: 0.5 })}>
+        <Chip label={words.doubleTimeHalfAsFar} onPress={() => onLanes('doubleTime', laneIds)}>
           {words.doubleTime}
         </Chip>
-        <Chip onPress={() => edit('thin', { laneIds })}>{words.thinOut}</Chip>
-        <Chip onPress={() => edit('thicken', { laneIds })}>{words.thicken}</Chip>
+        <Chip onPress={() => onLanes('thinOut', laneIds)}>{words.thinOut}</Chip>
+        <Chip onPress={() => onLanes('thicken', laneIds)}>{words.thicken}</Chip>
         <Chip tone="danger" onPress={() => clear(laneIds)}>
           {words.clearLane}
         </Chip>
@@ -290,8 +289,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
         <NumberField
           label={words.noteOfLane(lane.name)}
           value={lane.note}
-          least={0}
-          most={127}
+          {...bounds(RANGES.note)}
           under={noteName(lane.note, names) || words.note}
           width={64}
           onChange={(note, gesture) => set({ note: heldNote(note) }, gesture)}
@@ -299,8 +297,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
         <NumberField
           label={words.channelOfLane(lane.name)}
           value={lane.channel}
-          least={1}
-          most={16}
+          {...bounds(RANGES.channel)}
           under={words.channel}
           width={56}
           onChange={(asked, gesture) =>

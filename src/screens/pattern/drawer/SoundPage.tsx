@@ -1,3 +1,4 @@
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { Group } from '../../../ui/Layout';
 import type { Lane } from '../../../../core/document/schema';
 import { laneChanged } from '../../../state/doc';
@@ -29,8 +30,7 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
         label={words.tuneOfLane(lane.name)}
         short={words.tune}
         value={lane.tune ?? 0}
-        least={-24}
-        most={24}
+        {...bounds(RANGES.tune)}
         step={0.5}
         shown={words.tuneSt((lane.tune ?? 0) > 0 ? '+' : '', lane.tune ?? 0)}
         onChange={(tune, gesture) => set({ tune }, gesture)}

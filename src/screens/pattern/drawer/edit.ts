@@ -1,4 +1,11 @@
 import type { PatternEdit } from '../../../../core/edit/edits';
+import {
+  readyForHits,
+  readyForLanes,
+  type ReadyForHits,
+  type ReadyForLanes,
+} from '../../../../core/edit/ready';
+import type { Spot } from '../../../../core/edit/spots';
 import { store } from '../../../state/session';
 import { editShown } from '../../../state/editing';
 
@@ -9,3 +16,9 @@ export const edit = <E extends PatternEdit['edit']>(
   gesture?: string,
   anew?: boolean,
 ): void => editShown(store, { edit: name, args } as PatternEdit, gesture, anew);
+
+/** A ready edit of hits or of lanes. */
+export const onHits = (name: ReadyForHits, spots: Spot[]): void =>
+  editShown(store, readyForHits(name, spots));
+export const onLanes = (name: ReadyForLanes, laneIds: string[]): void =>
+  editShown(store, readyForLanes(name, laneIds));

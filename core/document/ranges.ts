@@ -1,0 +1,66 @@
+import { SONG, STEPS, SWING } from './choices';
+import { TEMPO } from '../units';
+
+/** From where to where a figure may go. */
+export interface Range {
+  least: number;
+  most: number;
+  /** Whole numbers only. */
+  whole?: true;
+  /** What it is counted in, for who reads of it. */
+  unit?: string;
+}
+
+/**
+ * The bounds of every figure that is set by hand, written once: the schema, the edits, the controls and the documentation take
+ * them from here.
+ */
+export const RANGES = {
+  tempo: { ...TEMPO, unit: 'BPM' },
+  swing: { ...SWING, unit: '%' },
+  velocity: { least: 1, most: 127, whole: true },
+  /** Of a hit, of all steps of a lane, of its off-beats. */
+  nudge: { least: -0.5, most: 0.5, unit: 'steps' },
+  length: { least: 0.05, most: 64, unit: 'steps' },
+  chance: { least: 0, most: 1 },
+  share: { least: 0, most: 1 },
+  level: { least: 0, most: 2 },
+  pan: { least: -1, most: 1 },
+  tune: { least: -24, most: 24, unit: 'semitones' },
+  decay: { least: 0.02, most: 1 },
+  lowPass: { least: 100, most: 20000, unit: 'Hz' },
+  highPass: { least: 20, most: 8000, unit: 'Hz' },
+  note: { least: 0, most: 127, whole: true },
+  channel: { least: 1, most: 16, whole: true },
+  choke: { least: 0, most: 8, whole: true },
+  strokes: { least: 2, most: 16, whole: true },
+  curve: { least: -1, most: 1 },
+  graceBefore: { least: 1, most: 200, unit: 'ms' },
+  strokeLevel: { least: 0, most: 127 },
+  steps: { ...STEPS, whole: true },
+  bars: { least: 1, most: 16, whole: true, unit: 'bars' },
+  beats: { least: 1, most: 21, whole: true },
+  times: { least: 1, most: SONG.times, whole: true },
+  entryBars: { least: 1, most: SONG.bars, whole: true, unit: 'bars' },
+  /** How far ahead of or behind the beat a lane is. */
+  offset: { least: -100, most: 100, unit: 'ms' },
+  /** Of a template. */
+  amount: { least: 0, most: 1.5 },
+  /** Of a lane's own share in the spread of all. */
+  scale: { least: 0, most: 3 },
+  timingSpread: { least: 0, most: 50, unit: 'ms' },
+  velocitySpread: { least: 0, most: 40 },
+} as const satisfies Record<string, Range>;
+
+/**
+ * A figure held to a range; what is no number becomes its least.
+ *
+ * @example heldToRange(RANGES.velocity, 200.4) // 127
+ */
+export const heldToRange = ({ least, most, whole }: Range, value: number): number => {
+  const held = Number.isNaN(value) ? least : Math.min(most, Math.max(least, value));
+  return whole ? Math.round(held) : held;
+};
+
+/** The bounds alone, as a control takes them. @example bounds(RANGES.pan) // { least: -1, most: 1 } */
+export const bounds = ({ least, most }: Range): { least: number; most: number } => ({ least, most });

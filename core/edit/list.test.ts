@@ -1,0 +1,227 @@
+import fs from 'node:fs';
+import fc from 'fast-check';
+import { beats } from '../arbitraries';
+import { RANGES, heldToRange } from '../document/ranges';
+import { beatSchema, type Beat } from '../document/schema';
+import { FIXTURES } from '../examples.mock';
+import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
+import { notesIn } from '../play/driver';
+import { planLive } from '../play/timelinePlan';
+import { argumentText } from './listText';
+import { figure, heldAll, some, type Argument, type Existing, type Thing } from './arguments';
+import { changeFeel } from './beatEdits';
+import { editBeat, editPatterns, type BeatEdit, type PatternEdit } from './edits';
+import { editFeel, type FeelEdit } from './feel';
+import { FEEL_LIST } from './feelList';
+import { BEAT_LIST, PATTERN_LIST } from './list';
+import { editsPage } from './listText';
+import { LANE_PRESETS, PATTERN_PRESETS } from './presets';
+import { newEntry } from './song';
+import { GRACES, PRESS_ROLL, sloped } from './strokes';
+
+/** What an edit is given: made from its description, so that no edit and no argument is left out. */
+type Lists = Record<string, { does: string; args: Record<string, Argument> }>;
+const LISTS = {
+  pattern: PATTERN_LIST as Lists,
+  beat: BEAT_LIST as Lists,
+  feel: FEEL_LIST as Lists,
+};
+
+/** Numbers from 0 up to 1, one after the other. */
+type Dice = () => number;
+const dice = (rolled: number[]): Dice => {
+  let at = 0;
+  return () => rolled[at++ % rolled.length]!;
+};
+const pick = <T>(roll: Dice, from: readonly T[]): T => from[Math.floor(roll() * from.length)]!;
+
+/** No id is given twice. */
+let count = 0;
+
+const existing = (beat: Beat, of: Existing): string[] => {
+  const { sections, order } = beat.song;
+  const all: Record<Existing, { id: string }[]> = {
+    lane: beat.lanes,
+    pattern: beat.patterns,
+    take: beat.patterns.flatMap(({ takes = [] }) => takes),
+    group: beat.groups,
+    feel: beat.feels,
+    template: beat.templates,
+    'tray item': beat.tray,
+    section: sections,
+    place: order,
+    entry: sections.flatMap(({ entries }) => entries),
+    'lane preset': LANE_PRESETS,
+    'pattern preset': PATTERN_PRESETS,
+  };
+  // Now and then of something that is not there.
+  return [...all[of].map(({ id }) => id), 'gone'];
+};
+
+const { beat: ferry, pattern, groove, shape, songBeat } = FIXTURES;
+const template = { id: 't', ...shape };
+const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
+  beat: () => ferry,
+  blend: (roll) => ({ with: ferry.feel, name: 'Quay', amount: roll() }),
+  bring: (roll, beat) =>
+    pick(roll, [
+      { how: 'new', id: `new ${(count += 1)}`, name: 'New' },
+      { how: 'replace', patternId: beat.patterns[0]!.id },
+      { how: 'over', patternId: beat.patterns[0]!.id, instruments: ['kick', 'hat.closed'] },
+    ]),
+  clip: () => ({
+    length: 480,
+    rows: [
+      { down: 0, grid: '1/16', hits: pattern.parts['kick']!.hits.slice(0, 2) },
+      { down: 1, grid: '1/16', hits: pattern.parts['snare']!.hits },
+    ],
+  }),
+  'drum map': () => GENERAL_MIDI,
+  entry: (roll, beat) => newEntry(`new ${(count += 1)}`, beat.patterns[0]!.id),
+  feel: () => ferry.feel,
+  'fill offer': () => ({ id: 'o', name: 'Offer', about: '', agrees: 1, source: { kind: 'groove', groove } }),
+  'grace strokes': (roll) => pick(roll, GRACES).grace,
+  groove: () => groove,
+  'ids by lane': (roll) => ({ kick: `kick ${roll()}`, snare: `snare ${roll()}` }),
+  'map choice': (roll) => pick(roll, [{ keep: 'notes' }, { keep: 'instruments', as: { kick: 'tom.low' } }]),
+  meter: (roll) =>
+    pick(roll, [
+      { beats: 21, unit: 16 },
+      { beats: 1, unit: 4 },
+      { beats: 7, unit: 8 },
+    ]),
+  passes: () => ({ of: 4, on: [3] }),
+  pattern: () => pattern,
+  place: (roll, beat) => ({
+    id: `new ${(count += 1)}`,
+    sectionId: beat.song.sections[0]?.id ?? 'gone',
+    times: 2,
+  }),
+  roll: (roll) => pick(roll, [PRESS_ROLL, sloped(3, 1, 0.5, 'dotted')]),
+  section: () => ({
+    ...songBeat.song.sections[0]!,
+    id: `new ${(count += 1)}`,
+    entries: [newEntry(`new ${(count += 1)}`, 'a')],
+  }),
+  'section change': (roll) =>
+    pick(roll, [{ tempo: 900 }, { level: -1 }, { name: 'Bridge', feel: null }, { silent: ['kick'] }]),
+  song: () => songBeat.song,
+  template: () => template,
+};
+
+const given = (argument: Argument, roll: Dice, beat: Beat): unknown => {
+  switch (argument.is) {
+    case 'figure': {
+      // Half of its range beyond either end too, and whole numbers or not.
+      const { least, most } = argument.range;
+      const span = Math.min(most - least, 4096);
+      return least + span * (2 * roll() - 0.5);
+    }
+    case 'id':
+      return pick(roll, existing(beat, argument.of));
+    case 'ids':
+      return existing(beat, argument.of).filter(() => roll() < 0.5);
+    case 'hits':
+      return beat.lanes.flatMap(({ id: laneId }) =>
+        [0, 4, 7]
+          .filter(() => roll() < 0.4)
+          .map((step) => ({ laneId, step, ...(roll() < 0.2 && { place: 0 }) })),
+      );
+    case 'hit':
+      return { laneId: pick(roll, existing(beat, 'lane')), step: Math.floor(roll() * 20) };
+    case 'new id':
+      return `new ${(count += 1)}`;
+    case 'seed':
+      return Math.floor(roll() * 2 ** 32);
+    case 'text':
+      return pick(roll, ['Gangway', '  ', 'Rain on tarps']);
+    case 'yes or no':
+      return roll() < 0.5;
+    case 'choice':
+      return pick(roll, argument.of);
+    case 'maybe':
+      return roll() < 0.2 ? null : given(argument.of, roll, beat);
+    case 'optional':
+      return roll() < 0.5 ? undefined : given(argument.of, roll, beat);
+    case 'some':
+      return Object.fromEntries(
+        Object.entries(argument.of)
+          .filter(() => roll() < 0.4)
+          .map(([name, one]) => [name, given(one, roll, beat)]),
+      );
+    case 'thing':
+      return THINGS[argument.of](roll, beat);
+  }
+};
+
+const argsOf = (args: Record<string, Argument>, roll: Dice, beat: Beat): object =>
+  Object.fromEntries(
+    Object.entries(args).flatMap(([name, one]) => {
+      const value = given(one, roll, beat);
+      return value === undefined ? [] : [[name, value]];
+    }),
+  );
+
+const EVERY = (Object.keys(LISTS) as (keyof typeof LISTS)[]).flatMap((kind) =>
+  Object.keys(LISTS[kind]).map((edit) => ({ kind, edit })),
+);
+
+const made = (beat: Beat, { kind, edit }: (typeof EVERY)[number], roll: Dice): Beat => {
+  const one = { edit, args: argsOf(LISTS[kind][edit]!.args, roll, beat) };
+  if (kind === 'beat') return editBeat(beat, one as BeatEdit);
+  if (kind === 'pattern')
+    return editPatterns(beat, [pick(roll, existing(beat, 'pattern'))], one as PatternEdit);
+  return changeFeel(beat, null, (feel) => editFeel(feel, one as FeelEdit));
+};
+
+const rolls = fc.array(fc.double({ min: 0, max: 0.999999, noNaN: true }), { minLength: 37, maxLength: 37 });
+const edits = fc.array(fc.tuple(fc.constantFrom(...EVERY), rolls), { minLength: 1, maxLength: 14 });
+
+const holds = (beat: Beat): void => {
+  const result = beatSchema.safeParse(beat);
+  if (!result.success) throw new Error(JSON.stringify(result.error.issues[0]));
+  for (const note of notesIn(planLive(beat, beat.patterns[0]!), 0, 4000))
+    expect(Number.isFinite(note.tick) && note.length > 0).toBe(true);
+};
+
+test('every edit of the list, in any order and beyond its ranges, leaves a beat that its own schema takes and that plays', () => {
+  const runs = Number(process.env['EXPLORE'] ?? 300);
+  fc.assert(
+    fc.property(beats, edits, (beat, all) => {
+      holds(all.reduce((now, [edit, rolled]) => made(now, edit, dice(rolled)), beat));
+    }),
+    { numRuns: runs },
+  );
+});
+
+test.each(EVERY)('$kind: $edit by itself, on a beat that has one of everything', ({ kind, edit }) => {
+  const start: Beat = {
+    ...songBeat,
+    templates: [template],
+    feels: [{ id: 'f', name: 'Wet', feel: ferry.feel }],
+    tray: [{ id: 'r', name: 'Rain', patternId: 'a' }],
+  };
+  fc.assert(
+    fc.property(rolls, (rolled) => {
+      holds(made(start, { kind, edit }, dice(rolled)));
+    }),
+    { numRuns: 20 },
+  );
+});
+
+test('figures are held wherever they stand, and nothing else is touched', () => {
+  const args = { by: figure(RANGES.velocity), change: some({ to: figure(RANGES.pan) }) };
+  const inside = { by: 4, change: { to: 0 }, other: 'stays' };
+  expect(heldAll(args, inside)).toBe(inside);
+  expect(heldAll(args, { by: 900.6, change: { to: -7 }, other: 'stays' })).toEqual({
+    by: 127,
+    change: { to: -1 },
+    other: 'stays',
+  });
+  expect(heldToRange(RANGES.velocity, NaN)).toBe(1);
+});
+
+test('the page of the documentation is the list as it is', () => {
+  expect(fs.readFileSync('docs/edits.md', 'utf8')).toBe(editsPage());
+  expect(argumentText({ is: 'figure', range: RANGES.swing })).toBe('a number from 40 to 75 %');
+});
