@@ -196,7 +196,7 @@ export const words = {
   itsOwnBaseName: (baseName: string) => `its own: ${baseName}`,
   swingOfLane: (lane: string) => `Swing of ${lane}`,
   templateOfLane: (lane: string) => `Template of ${lane}`,
-  theSameForAllFamilyName: (familyName: string) => `The same for all ${familyName}`,
+  theSameForAllGroup: (group: string) => `The same for all ${group}`,
   swingOfAllLanes: 'Swing of all lanes',
   templateOfAllLanes: 'Template of all lanes',
   pressALanesNameAbove: 'Press a lane’s name above to give it a swing or template of its own.',

@@ -7,7 +7,8 @@ import { GRIDS, type Grid, gridTicks } from '../../../core/document/grid';
 import type { Beat } from '../../../core/document/schema';
 import { barTicks } from '../../../core/document/meter';
 import { dotsOf, findGrid, outliers, shapeFrom } from '../../../core/analysis/extractTemplate';
-import { familyOf, familyOfNote, FAMILY_NAMES, type Family } from '../../../core/document/families';
+import type { DrumGroup } from '../../../core/document/choices';
+import { drumGroupOf, drumGroupOfNote, GROUP_NAMES } from '../../../core/document/drumGroups';
 import { instrumentOf } from '../../../core/document/instruments';
 import { beatEdited } from '../../state/doc';
 import { noticed } from '../../state/slices';
@@ -20,12 +21,12 @@ import { barsOf, type Source } from './templates';
 import { words } from '../../words/feel';
 
 const OFFERED: Grid[] = GRIDS.filter((grid) => /^1\/(8|16|32)[T]?$/.test(grid));
-/** The family of a performance's lane: of the beat's lane, or of a General MIDI note. */
-const familyIn = (lane: string, beat: Beat): Family | null => {
+/** The group of drums of a performance's lane: of the beat's lane, or of a General MIDI note. */
+const groupIn = (lane: string, beat: Beat): DrumGroup | null => {
   const own = beat.lanes.find(({ id }) => id === lane);
-  if (own) return familyOf(own);
+  if (own) return drumGroupOf(own.instrument);
   const [channel, note] = lane.split('/');
-  return channel === '10' ? familyOfNote(Number(note)) : null;
+  return channel === '10' ? drumGroupOfNote(Number(note)) : null;
 };
 
 const laneName = (lane: string, beat: Beat): string => {
@@ -57,9 +58,9 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
   const act = useDo();
   const length = bars * barTicks(performance.meter);
   const lanes = [...new Set(performance.notes.map((note) => note.lane))];
-  const families = [...new Set(lanes.flatMap((one) => familyIn(one, beat) ?? []))];
-  const meant = families.some((family) => family === lane)
-    ? lanes.filter((one) => familyIn(one, beat) === lane)
+  const groups = [...new Set(lanes.flatMap((one) => groupIn(one, beat) ?? []))];
+  const meant = groups.some((group) => group === lane)
+    ? lanes.filter((one) => groupIn(one, beat) === lane)
     : [lane];
   const options = { grid, length, ...(lane && { lanes: new Set(meant) }) };
   const dots = dotsOf(performance, options);
@@ -116,7 +117,7 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
           value={lane}
           options={[
             { value: '', name: words.allLanes },
-            ...families.map((family) => ({ value: family, name: FAMILY_NAMES[family] })),
+            ...groups.map((group) => ({ value: group, name: GROUP_NAMES[group] })),
             ...lanes.map((one) => ({ value: one, name: laneName(one, beat) })),
           ]}
           onChange={setLane}

@@ -144,7 +144,7 @@ describe('the stages', () => {
     choose('Base feel of Closed hat', 'swing');
     slide('Swing of Closed hat', 64);
     expect(feel().lanes['hat.closed']).toMatchObject({ base: 'swing', swing: { percent: 64 } });
-    press('The same for all cymbals and hats');
+    press('The same for all hats');
     expect(feel().lanes['hat.open']).toMatchObject({ base: 'swing', swing: { percent: 64 } });
     expect(feel().lanes['snare']).toBeUndefined();
     choose('Base feel of Closed hat', 'all');

@@ -3,7 +3,7 @@ import { Para } from '../../../ui/Words';
 import { Chips, Group } from '../../../ui/Layout';
 import { BASES, SWING, type Base } from '../../../../core/document/choices';
 import type { Feel, Follow, Swing, Template } from '../../../../core/document/feelSchema';
-import { familyOf, FAMILY_NAMES, lanesOfFamily } from '../../../../core/document/families';
+import { drumGroupOf, GROUP_NAMES } from '../../../../core/document/drumGroups';
 import type { Lane } from '../../../../core/document/schema';
 import { swingDelay, swingName, swingPercentAt, swingRatio, SWING_MARKS } from '../../../../core/feel/swing';
 import type { SwingChange } from '../../../../core/edit/feel';
@@ -166,9 +166,10 @@ interface OwnBaseProps {
   templates: Template[];
 }
 
-/** A base of its own for one lane, or for its whole family. */
+/** A base of its own for one lane, or for all of its group of drums. */
 const OwnBaseOf = ({ feel, lane, lanes, templates }: OwnBaseProps) => {
-  const family = lanesOfFamily(lanes, familyOf(lane));
+  const group = drumGroupOf(lane.instrument);
+  const alike = lanes.filter(({ instrument }) => drumGroupOf(instrument) === group);
   const own = feel.lanes[lane.id] ?? {};
   const set = (base: OwnBase) => {
     const change = base === 'all' ? { base: undefined, swing: undefined, template: undefined } : { base };
@@ -209,19 +210,19 @@ const OwnBaseOf = ({ feel, lane, lanes, templates }: OwnBaseProps) => {
           }
         />
       ) : null}
-      {family.length > 1 ? (
+      {alike.length > 1 ? (
         <Chip
           onPress={() =>
             editShownFeel({
               edit: 'setLanes',
               args: {
-                laneIds: family.map(({ id }) => id),
+                laneIds: alike.map(({ id }) => id),
                 change: { base: own.base, swing: own.swing, template: own.template },
               },
             })
           }
         >
-          {words.theSameForAllFamilyName(FAMILY_NAMES[familyOf(lane)])}
+          {words.theSameForAllGroup(GROUP_NAMES[group])}
         </Chip>
       ) : null}
     </Group>
