@@ -14,6 +14,10 @@ export const PURPOSE = {
   drift: 6,
   driftPhase: 7,
   stroke: 8,
+  /** What moves draw. */
+  stagger: 9,
+  spark: 10,
+  detour: 11,
   /** What makers draw: how many hits, where, how hard; and of a variation which hit, what becomes of it, and where to. */
   makeCount: 101,
   makePlace: 102,
@@ -21,6 +25,21 @@ export const PURPOSE = {
   varyChoose: 104,
   varyKind: 105,
   varyWhere: 106,
+  ringDouble: 107,
+  /** Of bands: whether a candidate is struck, whether it is held over, and how it is played. */
+  bandStruck: 108,
+  bandHeld: 109,
+  bandVelocity: 110,
+  bandPitch: 111,
+  bandLength: 112,
+  bandChance: 113,
+  bandNudge: 114,
+  bandWalk: 115,
+  /** Of a whole beat: whether a place is struck, how hard, how far off, which groove is followed. */
+  beatStruck: 116,
+  beatVelocity: 117,
+  beatTiming: 118,
+  beatSource: 119,
 } as const;
 
 /** The finalizer of MurmurHash3 (A. Appleby, public domain): every bit of the input reaches every bit of the output. */
