@@ -8,7 +8,7 @@ export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as con
 /** What the hits of a pattern follow. */
 export const BASES = ['straight', 'swing', 'template'] as const;
 /** The stages of feel, in their order. */
-export const STAGES = ['quantize', 'base', 'ahead', 'dynamics', 'humanize'] as const;
+export const STAGES = ['quantize', 'base', 'stagger', 'ahead', 'dynamics', 'humanize'] as const;
 export type Base = (typeof BASES)[number];
 export type Stage = (typeof STAGES)[number];
 
@@ -38,8 +38,18 @@ export const MOST = {
 } as const;
 
 /** What proposes hits; its outcomes are takes. */
-export const MAKERS = ['randomize', 'vary'] as const;
+export const MAKERS = ['randomize', 'vary', 'ring', 'bands', 'chords', 'beat', 'detour'] as const;
 export type Maker = (typeof MAKERS)[number];
 
 /** How many steps a lane's own loop has. */
 export const STEPS = { least: 1, most: 64 } as const;
+
+/** How many slots a detour divides its span into, and what that is. */
+export const DETOUR_SLOTS = [4, 8, 16, 32] as const;
+export const DETOUR_OVER = ['bar', 'all'] as const;
+
+/** Which strokes of a lane set off sparks. */
+export const SPARK_OF = ['all', 'first', 'last'] as const;
+
+/** How many sparks a lane may have, delays a stagger, routes a beat. */
+export const MOVES = { sparks: 8, delays: 16, routes: 64 } as const;

@@ -2,6 +2,7 @@ import { id } from './idSchema';
 import { z } from 'zod';
 import { BASES, DRUM_GROUPS, MOST, STAGES } from './choices';
 import { figure } from './figure';
+import { staggerSchema } from './movesSchema';
 import { RANGES } from './ranges';
 import { GRIDS } from './grid';
 import { meterSchema } from './meterSchema';
@@ -92,6 +93,8 @@ const plainShape = {
   base: z.enum(BASES),
   swing: swingSchema,
   template: followSchema,
+  /** Left out, no stroke waits for another. */
+  stagger: staggerSchema.optional(),
   /** The kit's own level. */
   level: figure(RANGES.level),
   /** By lane id. */

@@ -82,6 +82,8 @@ export const MIGRATIONS: Migrations = {
   4: templatesRunOn,
   // Version 6 says of a take what made it; of those before it that is not known.
   5: (raw) => raw,
+  // Version 7 added pitches, tuned lanes and moves; all of them may be left out.
+  6: (raw) => raw,
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

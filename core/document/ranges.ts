@@ -48,6 +48,18 @@ export const RANGES = {
   amount: { least: 0, most: 1.5 },
   /** Of a lane's own share in the spread of all. */
   scale: { least: 0, most: 3 },
+  /** Against the lane's own note. */
+  pitch: { least: -127, most: 127, whole: true, unit: 'semitones' },
+  interval: { least: -24, most: 24, whole: true, unit: 'semitones' },
+  echoes: { least: 1, most: 32, whole: true },
+  echoSlope: { least: 0.1, most: 1.5 },
+  echoMs: { least: 1, most: 4000, unit: 'ms' },
+  sparkFactor: { least: 0, most: 2 },
+  sparkMs: { least: -1000, most: 4000, unit: 'ms' },
+  /** Of a stagger: how many before it begins again, and how long each waits. */
+  staggerCount: { least: 1, most: 64, whole: true },
+  staggerMs: { least: 0, most: 2000, unit: 'ms' },
+  staggerPercent: { least: 0, most: 1600, unit: '% of a 1/16' },
   timingSpread: { least: 0, most: 50, unit: 'ms' },
   velocitySpread: { least: 0, most: 40 },
 } as const satisfies Record<string, Range>;

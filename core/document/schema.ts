@@ -2,10 +2,11 @@ import { id } from './idSchema';
 import { z } from 'zod';
 import { drumMapSchema } from './drumMapSchema';
 import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
-import { DIRECTIONS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS, MAKERS } from './choices';
+import { DIRECTIONS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS, MAKERS, MOVES } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
 import { meterSchema } from './meterSchema';
+import { detourSchema, echoesSchema, namedRouteSchema, sparkSchema } from './movesSchema';
 import { RANGES } from './ranges';
 import { figure } from './figure';
 import { songSchema, trayItemSchema } from './songSchema';
@@ -49,6 +50,8 @@ export const hitSchema = z.strictObject({
     .optional(),
   roll: rollSchema.optional(),
   grace: z.array(graceSchema).min(1).max(3).optional(),
+  /** In semitones against the lane's note; left out, that note. */
+  pitch: figure(RANGES.pitch).optional(),
 });
 
 /** What one lane plays in one pattern. */
@@ -64,6 +67,9 @@ export const partSchema = z.strictObject({
   offbeat: figure(RANGES.nudge).optional(),
   /** Whose off-beats: of eighths the “&”; left out, every second step of the lane. */
   offbeatGrid: z.enum(OFFBEAT_GRIDS).optional(),
+  /** Repeats after each hit, and other lanes that hits set off. */
+  echoes: echoesSchema.optional(),
+  sparks: z.array(sparkSchema).min(1).max(MOVES.sparks).optional(),
   /** In order of position. Those beyond the loop's end are kept and not played. */
   hits: z.array(hitSchema).max(8192),
 });
@@ -78,7 +84,10 @@ export const takeSchema = z.strictObject({
   made: z
     .strictObject({
       maker: z.enum(MAKERS),
-      settings: z.record(z.string().max(40), z.union([z.number(), z.boolean(), z.string().max(80)])),
+      settings: z.record(
+        z.string().max(40),
+        z.union([z.number(), z.boolean(), z.string().max(400), z.array(z.number()).max(512)]),
+      ),
     })
     .optional(),
   seed: z.int().min(0).max(0xffffffff),
@@ -98,6 +107,8 @@ export const patternSchema = z.strictObject({
   bars: figure(RANGES.bars),
   /** By lane id; a lane without a part is silent. */
   parts: z.record(id, partSchema),
+  /** Its slots in another order. */
+  detour: detourSchema.optional(),
   /** Its own feel; left out, it follows the beat's. */
   feel: feelSchema.optional(),
   takes: z.array(takeSchema).optional(),
@@ -133,6 +144,15 @@ export const laneSchema = z.strictObject({
   /** In Hz; left out, open. */
   lowPass: figure(RANGES.lowPass).optional(),
   highPass: figure(RANGES.highPass).optional(),
+  /** A tuned lane: its root and scale, by their names, and the lowest and highest note that it plays. */
+  tuning: z
+    .strictObject({
+      root: z.string().max(4),
+      scale: z.string().max(40),
+      low: figure(RANGES.note),
+      high: figure(RANGES.note),
+    })
+    .optional(),
 });
 
 export const groupSchema = z.strictObject({ id, name, folded: z.boolean() });
@@ -163,6 +183,8 @@ export const beatSchema = z
     lanes: z.array(laneSchema).min(1).max(MOST.lanes),
     patterns: z.array(patternSchema).min(1).max(MOST.patterns),
     /** Patterns set aside for the song. */
+    /** Routes that were kept with the beat. */
+    routes: z.array(namedRouteSchema).max(MOVES.routes).optional(),
     tray: z.array(trayItemSchema).max(SONG.tray),
     song: songSchema,
   })
@@ -197,6 +219,7 @@ export type Levels = Beat['levels'];
 export type Spacing = (typeof SPACINGS)[number];
 export type Lane = z.infer<typeof laneSchema>;
 export type KitId = string;
+export type { Detour, Echoes, NamedRoute, Spark, Stagger } from './movesSchema';
 export type { Feel, Swing } from './feelSchema';
 export type { Entry, Fill, Place, Section, Song, TrayItem } from './songSchema';
 export type Direction = (typeof DIRECTIONS)[number];

@@ -11,6 +11,7 @@ export type Existing =
   | 'tray item'
   | 'section'
   | 'place'
+  | 'route'
   | 'entry'
   | 'lane preset'
   | 'pattern preset';
@@ -37,6 +38,13 @@ export type Thing =
   | 'section'
   | 'section change'
   | 'song'
+  | 'stagger'
+  | 'echoes'
+  | 'sparks'
+  | 'detour'
+  | 'route'
+  | 'lane patterns'
+  | 'maker'
   | 'template';
 
 /** What an edit takes. */

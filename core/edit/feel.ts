@@ -1,5 +1,6 @@
 import type { Base, Stage } from '../document/choices';
 import type { Feel, Follow, LaneFeel, PlainFeel, Swing } from '../document/feelSchema';
+import type { Stagger } from '../document/schema';
 import { heldAll, type Argument } from './arguments';
 import { FEEL_LIST } from './feelList';
 
@@ -82,6 +83,12 @@ export const FEEL_EDITS = {
     ),
   setLanes: (feel: PlainFeel, a: { laneIds: string[]; change: LaneFeelChange }): PlainFeel =>
     a.laneIds.reduce((now, laneId) => setLane(now, laneId, a.change), feel),
+  /** A stagger that is set is heard; null takes it away. */
+  setStagger: (feel: PlainFeel, a: { stagger: Stagger | null }): PlainFeel => {
+    const { stagger: _, ...rest } = feel;
+    if (!a.stagger) return rest;
+    return { ...rest, off: feel.off.filter((one) => one !== 'stagger'), stagger: a.stagger };
+  },
   setLevel: (feel: PlainFeel, a: { level: number }): PlainFeel => ({ ...feel, level: a.level }),
   setHumanize: (
     feel: PlainFeel,

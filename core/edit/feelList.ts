@@ -55,6 +55,10 @@ export const FEEL_LIST: { [K in keyof typeof FEEL_EDITS]: Described<Args<K>> } =
       }),
     },
   },
+  setStagger: {
+    does: 'Lets each next stroke of some lanes come later than the one before; null lets none',
+    args: { stagger: maybe(thing('stagger')) },
+  },
   setLevel: { does: 'Sets how hard the kit is played', args: { level: figure(RANGES.level) } },
   setHumanize: {
     does: 'Sets the spreads of timing and velocity, the drift, and whether each pass is drawn anew',

@@ -50,6 +50,7 @@ const existing = (beat: Beat, of: Existing): string[] => {
     'tray item': beat.tray,
     section: sections,
     place: order,
+    route: beat.routes ?? [],
     entry: sections.flatMap(({ entries }) => entries),
     'lane preset': LANE_PRESETS,
     'pattern preset': PATTERN_PRESETS,
@@ -98,6 +99,31 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
     times: 2,
   }),
   roll: (roll) => pick(roll, [PRESS_ROLL, sloped(3, 1, 0.5, 'dotted')]),
+  stagger: (roll) =>
+    pick(roll, [
+      { lanes: null, by: { count: 3, each: 40 }, unit: 'ms', random: 0, randomFirst: false },
+      { lanes: ['kick'], by: { list: [0, 20, 35] }, unit: 'percent', random: 9, randomFirst: true },
+    ]),
+  echoes: (roll) =>
+    pick(roll, [
+      { count: 3, rate: { grid: '1/8' }, slope: 0.8, interval: 0, withoutHit: false },
+      { count: 9, rate: { ms: 125 }, slope: 1.2, interval: 7, withoutHit: true },
+    ]),
+  sparks: (roll, beat) => [
+    {
+      to: pick(roll, existing(beat, 'lane')),
+      of: 'all',
+      gap: '1/8',
+      chance: 0.5,
+      factor: 1,
+      delay: { ms: 30 },
+      pitch: 3,
+    },
+  ],
+  detour: (roll) => ({ over: pick(roll, ['bar', 'all']), route: [1, 1, 0, 4], chance: 0.7, lanes: null }),
+  route: () => [4, 3, 2, 1],
+  'lane patterns': () => ({ kick: pattern.parts['snare'] }),
+  maker: () => ({ maker: 'ring', settings: { slots: 8, strikes: 3 } }),
   section: () => ({
     ...songBeat.song.sections[0]!,
     id: `new ${(count += 1)}`,

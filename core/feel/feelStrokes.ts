@@ -16,13 +16,14 @@ import { isPast, type Struck, type Tie } from './struck';
 const ROOM = 0.45;
 
 /** A stroke that goes through the stages by itself. */
-const throughEach = (feel: PreparedFeel, stroke: Struck): void => {
+const throughEach = (feel: PreparedFeel, stroke: Struck, delay: Ticks): void => {
   const lead = stroke.lead && stroke.lead !== stroke ? stroke.lead : null;
   let tick = stroke.at;
   let leadTick = lead ? lead.at : tick;
   let force = stroke.velocity;
-  for (const { moves, strength } of feel.stages) {
+  for (const { moves, strength, delays } of feel.stages) {
     if (strength) force = strength(force, lead ? leadTick : tick);
+    if (delays) tick += delay;
     if (!moves) continue;
     tick = moves(tick);
     if (lead) leadTick = moves(leadTick);
@@ -33,10 +34,10 @@ const throughEach = (feel: PreparedFeel, stroke: Struck): void => {
 };
 
 const throughBoth = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): void => {
-  throughEach(a, stroke);
+  throughEach(a, stroke, stroke.delay);
   if (!b) return;
   const { tick, force } = stroke;
-  throughEach(b, stroke);
+  throughEach(b, stroke, stroke.otherDelay);
   stroke.tick = (1 - amount) * tick + amount * stroke.tick;
   stroke.force = (1 - amount) * force + amount * stroke.force;
 };
@@ -202,6 +203,19 @@ const moveAll = (mains: Struck[]): void => {
   for (const one of mains) one.tick += one.into ? movedWith(one) : one.moved;
 };
 
+/** The strokes by their pitch: what sounds at another one is no neighbour, makes no flam and is never merged. */
+const byPitch = (strokes: Struck[]): Struck[][] => {
+  const first = strokes[0]?.pitch;
+  if (strokes.every(({ pitch }) => pitch === first)) return [strokes];
+  const out = new Map<number, Struck[]>();
+  for (const one of strokes) {
+    const list = out.get(one.pitch);
+    if (list) list.push(one);
+    else out.set(one.pitch, [one]);
+  }
+  return [...out.values()];
+};
+
 /**
  * Takes the strokes of one lane through the stages, in place. In many short steps rather than one long function, which
  * the engine has been seen to give up on.
@@ -213,14 +227,15 @@ const moveAll = (mains: Struck[]): void => {
 export const feelStrokes = (lane: LaneFeelPlan, strokes: Struck[], end: Ticks = Infinity): void => {
   const { a, b } = lane;
   const nearer = b && lane.amount > 0.5 ? b : a;
-  if (nearer.flams) tie(a, strokes);
+  const pitches = byPitch(strokes);
+  if (nearer.flams) for (const alike of pitches) tie(a, alike);
   bendAll(lane, strokes);
   followAll(a, strokes);
-  const heard = merge(a, sorted(sounding(strokes)), end);
+  const heard = pitches.map((alike) => merge(a, sorted(sounding(alike)), end));
   if (!a.humanizing && !b?.humanizing) return;
   const mains = untied(strokes);
   drawNoise(lane, mains);
-  humanize(lane, untied(heard));
+  for (const alike of heard) humanize(lane, untied(alike));
   moveAll(mains);
   followAll(a, strokes);
 };

@@ -58,7 +58,7 @@ const prepared = (feel: PlainFeel, lane: FeltLane): PreparedFeel => {
     const stage = prepare(feel, own, lane);
     if (!stage) continue;
     ready[id] = stage;
-    if (stage.moves || stage.strength) stages.push(stage);
+    if (stage.moves || stage.strength || stage.delays) stages.push(stage);
     reach += stage.reach ?? 0;
     reachMs += stage.reachMs ?? 0;
     humanizing ??= stage.humanizing ?? null;

@@ -56,6 +56,8 @@ export interface ReadyStage {
    * @param position where its main stroke stands as it comes to the stage: the strokes of one hit take the same factor
    */
   strength?: (force: number, position: Ticks) => number;
+  /** It holds each stroke back by what was said of it before. */
+  delays?: true;
   /** By how much it moves every stroke. */
   offset?: Ms;
   /** What is drawn at random once all strokes of the lane stand. */

@@ -1,7 +1,10 @@
 import type { Ms, Ticks } from '../units';
 
-/** What a stroke is of its hit: the blow itself, a grace stroke before it, or what a roll adds to it. */
-export type StrokeKind = 'main' | 'grace' | 'roll';
+/**
+ * What a stroke is of its hit: the blow itself, a grace stroke before it, what a roll adds to it, a repeat after it, or what it
+ * sets off on another lane.
+ */
+export type StrokeKind = 'main' | 'grace' | 'roll' | 'echo' | 'spark';
 
 /** A stroke on its way through the stages: one blow of a stick. */
 export interface Struck {
@@ -15,11 +18,19 @@ export interface Struck {
   tie: Tie | null;
   /** The first stroke of its roll, which leads itself; null where there is no roll. */
   lead: Struck | null;
+  /** In semitones against the lane's own note. */
+  pitch: number;
+  /** By how much a stagger holds it back, of a feel and of the one that it is blended with. */
+  delay: Ticks;
+  otherDelay: Ticks;
   cycle: number;
   step: number;
   hitIndex: number;
   kind: StrokeKind;
-  /** Which of its hit's strokes it is, for what is drawn at random: 0 the main one, 1 and on a roll's, -1 and on the grace strokes. */
+  /**
+   * Which of its hit's strokes it is, for what is drawn at random: 0 the main one, 1 and on a roll's, -1 and on the grace strokes,
+   * 101 and on the echoes, 200 and on what sparks set off.
+   */
   stroke: number;
   /** False where chance leaves it out: it is carried along to be drawn, and moves no other. */
   sounds: boolean;

@@ -26,13 +26,26 @@ export const atLoopEdges = (note: Note, length: Ticks, edges: LoopEdges): void =
   note.tick = edges === 'wrap' ? modulo(note.tick, length) : clamp(note.tick, 0, length - 1);
 };
 
+/** The same by pitch. */
+const endedByOwn = (notes: Note[]): Note[] => {
+  const last = new Map<number, Note>();
+  for (const note of notes) {
+    const before = last.get(note.note);
+    if (before) before.length = Math.min(before.length, note.tick - before.tick);
+    last.set(note.note, note);
+  }
+  return notes;
+};
+
 /**
- * A note ends where the next one on its lane begins, at the latest.
+ * A note ends where the next one on its lane begins, at the latest; on a lane that plays several pitches, the next of its own.
  *
  * @param notes of one lane, in order of time
  * @example endedByNext(allNotes(planPasses(beat, pattern, 1), 'wrap').slice(0, 1)).length // 1
  */
 export const endedByNext = (notes: Note[]): Note[] => {
+  const pitched = notes.some(({ pitch }) => pitch !== notes[0]!.pitch);
+  if (pitched) return endedByOwn(notes);
   for (let i = 0; i + 1 < notes.length; i++) {
     const note = notes[i]!;
     note.length = Math.min(note.length, notes[i + 1]!.tick - note.tick);

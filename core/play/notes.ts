@@ -5,7 +5,8 @@ import type { Channel, MidiNote, Ticks, Velocity } from '../units';
 import { clamp } from '../units';
 import { endedByNext } from './edges';
 import type { LanePlan } from './plan';
-import { eachStroke, type Stroke } from './strokes';
+import { eachStroke } from './laneStrokes';
+import type { Stroke } from './strokes';
 
 /** A stroke as it sounds. */
 export interface Note {
@@ -17,6 +18,8 @@ export interface Note {
   cut: boolean;
   velocity: Velocity;
   note: MidiNote;
+  /** In semitones against the lane's own note: its sound is tuned by it. */
+  pitch: number;
   channel: Channel;
   /** The lane's place in the beat, from 0. */
   lane: number;
@@ -51,7 +54,8 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
   length: stroke.length ?? lane.step,
   cut: stroke.cut,
   velocity: velocityOf(stroke),
-  note: lane.note,
+  note: stroke.pitch === 0 ? lane.note : clamp(lane.note + stroke.pitch, 0, 127),
+  pitch: stroke.pitch,
   channel: lane.channel,
   lane: lane.index,
   cycle: stroke.cycle,
@@ -67,7 +71,12 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
 
 /** By time; what sounds together, by lane. */
 export const inOrder = (a: Note, b: Note): number =>
-  a.tick - b.tick || a.lane - b.lane || a.cycle - b.cycle || a.readIndex - b.readIndex || a.stroke - b.stroke;
+  a.tick - b.tick ||
+  a.lane - b.lane ||
+  a.cycle - b.cycle ||
+  a.readIndex - b.readIndex ||
+  a.stroke - b.stroke ||
+  a.hitIndex - b.hitIndex;
 
 /** Sorts in place; a lane's notes mostly are in order as they come, which is found out much faster than sorted. */
 export const sorted = (notes: Note[]): Note[] => {
@@ -79,6 +88,7 @@ export const sorted = (notes: Note[]): Note[] => {
 const felt = (lane: LanePlan, from: Ticks, to: Ticks, end: Ticks): Stroke[] => {
   const strokes: Stroke[] = [];
   eachStroke(lane, from, to, (stroke) => strokes.push(stroke));
+  lane.stagger?.(strokes);
   feelStrokes(lane.feel, strokes, end);
   return strokes;
 };

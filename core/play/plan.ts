@@ -3,13 +3,17 @@ import { gridTicks } from '../document/grid';
 import { feelOf, lanePatternOf, patternTicks, stepsOf } from '../document/defaults';
 import type { Beat, Direction, Feel, Hit, Lane, LanePattern, Pattern } from '../document/schema';
 import { steadyBars } from '../feel/bars';
-import { noiseReach, prepareFeel, sharedPinks, type LaneFeelPlan } from '../feel/prepareFeel';
-import type { Pinks } from '../feel/stage';
+import { noiseReach, prepareFeel, type LaneFeelPlan } from '../feel/prepareFeel';
 import { LOOK_MS, ROOM_SHARE } from '../feel/feelStrokes';
 import type { Bpm, Channel, MidiNote, Ticks, Velocity } from '../units';
 import { ticksPerMs } from '../units';
 import { hashText } from '../random/draw';
+import { echoReach, planEchoes, type EchoPlan } from './moves/echoes';
+import { planDetour, type DetourPlan } from './moves/detours';
+import { sparkedStrokes, sparkReach, sparksTo, type SparkPlan } from './moves/sparks';
 import { stepsInCycle, rateOf } from './reading';
+import { newShared, staggerOf, type Shared } from './staggerCount';
+import type { Stroke } from './strokes';
 
 /** A lane made ready to be read for any window of time. */
 export interface LanePlan {
@@ -37,6 +41,12 @@ export interface LanePlan {
   offbeat: number;
   /** Which steps are off-beats. */
   isOffbeat: (step: number) => boolean;
+  detour: DetourPlan | null;
+  echoes: EchoPlan | null;
+  /** What other lanes set off on it: gives the strokes that come of steps within a stretch of time. */
+  sparkedBy: readonly ((from: Ticks, to: Ticks, take: (stroke: Stroke) => void) => void)[];
+  /** Says of its strokes by how much a stagger holds each back; null where none does. */
+  stagger: ((strokes: readonly Stroke[]) => void) | null;
   /** The lane's id as a number, for what is drawn at random. */
   key: number;
   seed: number;
@@ -100,6 +110,8 @@ const meanVelocity = (part: LanePattern, steps: number): Velocity => {
 const longestOf = (part: LanePattern, step: Ticks): Ticks =>
   part.hits.reduce((most, hit) => Math.max(most, (hit.length ?? 1) * step), step);
 
+const laneNamed = ({ lanes }: Beat, id: string): Lane => lanes.find((lane) => lane.id === id)!;
+
 /** What a song makes of a pattern at one place in it. Positions are those of the pattern, from its own start. */
 export interface Setting {
   feel: Feel;
@@ -133,8 +145,9 @@ export const planLane = (
   beat: Beat,
   pattern: Pattern,
   lane: Lane,
-  pinks: Pinks = sharedPinks(),
+  shared: Shared = newShared(),
   setting: Setting = alone(beat, pattern),
+  moves: 'all' | 'own' = 'all',
 ): LanePlan => {
   const most = ticksPerMs(setting.fastest);
   const part = lanePatternOf(pattern, lane.id);
@@ -154,12 +167,13 @@ export const planLane = (
     most,
     swingAt: setting.swingAt,
     levelAt: setting.levelAt,
-    pinks,
+    pinks: shared.pinks,
     mean: meanVelocity(part, steps),
     pass: patternTicks(pattern),
   });
   const moved = Math.max(feel.a.reach, feel.b?.reach ?? 0);
-  return {
+  const echoes = planEchoes(part.echoes);
+  const plan: LanePlan = {
     id: lane.id,
     index: beat.lanes.indexOf(lane),
     note: lane.note,
@@ -169,16 +183,35 @@ export const planLane = (
     cycleTicks: follows ? patternTicks(pattern) / rateOf(part.rate) : places * step,
     direction: part.direction,
     byStep: sortedBySteps(part, steps),
-    reach: farthest(part, step, setting.fastest) + moved,
+    reach: farthest(part, step, setting.fastest) + echoReach(echoes, setting.fastest) + moved,
     around: around(feel, setting.fastest),
     longest: longestOf(part, step),
     feel,
     shift: part.shift ?? 0,
     offbeat: part.offbeat ?? 0,
     isOffbeat: offbeatsOf(part),
+    detour: planDetour(pattern, lane.id, setting.seed),
+    echoes,
+    sparkedBy: [],
+    stagger: null,
     key,
     seed: setting.seed,
   };
+  if (moves === 'own') return plan;
+  const sparks = sparksTo(beat, pattern, lane.id).map(({ from, spark }, index): SparkPlan => ({
+    spark,
+    source: planLane(beat, pattern, laneNamed(beat, from), shared, setting, 'own'),
+    gap: gridTicks(spark.gap),
+    index,
+  }));
+  plan.sparkedBy = sparks.map((spark) => (from, to, take) => sparkedStrokes(plan, spark, from, to, take));
+  plan.reach = Math.max(plan.reach, sparkReach(sparks, setting.fastest) + moved);
+  plan.stagger = staggerOf(plan, setting.feel, shared, {
+    planOf: (id) => planLane(beat, pattern, laneNamed(beat, id), { ...shared, counting: true }, setting),
+    laneIds: beat.lanes.map(({ id }) => id),
+    length: patternTicks(pattern),
+  });
+  return plan;
 };
 
 export interface PlanOptions {

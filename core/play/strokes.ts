@@ -36,11 +36,12 @@ const strokeLike = (
     kind: kindOf(stroke),
     stroke,
     sounds: main.sounds,
+    pitch: main.pitch,
   });
 
 type Identity = Pick<
   Stroke,
-  'gridTick' | 'cycle' | 'readIndex' | 'step' | 'hitIndex' | 'kind' | 'stroke' | 'sounds'
+  'gridTick' | 'cycle' | 'readIndex' | 'step' | 'hitIndex' | 'kind' | 'stroke' | 'sounds' | 'pitch'
 >;
 
 /**
@@ -49,12 +50,13 @@ type Identity = Pick<
  */
 const FRACTION = -0;
 
-const newStroke = (
+/** A stroke before its feel. */
+export const newStroke = (
   at: Ticks,
   velocity: Velocity,
   length: Ticks | null,
   cut: boolean,
-  { gridTick, cycle, readIndex, step, hitIndex, kind, stroke, sounds }: Identity,
+  { gridTick, cycle, readIndex, step, hitIndex, kind, stroke, sounds, pitch }: Identity,
 ): Stroke => ({
   at,
   velocity,
@@ -62,6 +64,9 @@ const newStroke = (
   force: FRACTION,
   tie: null,
   lead: null,
+  pitch,
+  delay: FRACTION,
+  otherDelay: FRACTION,
   cycle,
   step,
   hitIndex,
@@ -176,7 +181,17 @@ const giveHit = (lane: LanePlan, hit: Hit, where: Where, take: (stroke: Stroke) 
     hit.velocity,
     hit.length === null ? null : hit.length * lane.step,
     hit.length !== null && !hit.roll,
-    { gridTick: base, cycle, readIndex: where.i, step, hitIndex, kind: 'main', stroke: 0, sounds },
+    {
+      gridTick: base,
+      cycle,
+      readIndex: where.i,
+      step,
+      hitIndex,
+      kind: 'main',
+      stroke: 0,
+      sounds,
+      pitch: hit.pitch ?? 0,
+    },
   );
   const strokes = hit.roll
     ? rollOf(hit, main, rollSpan(lane, hit, main.at, nextAt(lane, hit, where)))
@@ -186,13 +201,18 @@ const giveHit = (lane: LanePlan, hit: Hit, where: Where, take: (stroke: Stroke) 
 };
 
 /**
- * Gives the strokes of the steps that begin within a stretch of time, before their feel. A nudge may carry a stroke out
+ * Gives the strokes of the steps that begin within a stretch of time, before moves and feel. A nudge may carry a stroke out
  * of the stretch by half a step, a roll by its span. They are given one by one and not as a list: in a long file the
  * list would cost more than all that is done with it.
  *
  * @param from included, to excluded, both from where play began
  */
-export const eachStroke = (lane: LanePlan, from: Ticks, to: Ticks, take: (stroke: Stroke) => void): void => {
+export const writtenStrokes = (
+  lane: LanePlan,
+  from: Ticks,
+  to: Ticks,
+  take: (stroke: Stroke) => void,
+): void => {
   const first = Math.max(0, Math.floor(from / lane.cycleTicks));
   for (let cycle = first; cycle * lane.cycleTicks < to; cycle++) roundStrokes(lane, cycle, from, to, take);
 };

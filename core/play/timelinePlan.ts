@@ -1,11 +1,12 @@
 import { feelOf, lanePatternOf, soundingLanes } from '../document/defaults';
 import { gridTicks } from '../document/grid';
-import type { Beat, Feel } from '../document/schema';
-import { sharedPinks } from '../feel/prepareFeel';
+import type { Beat, Feel, Pattern } from '../document/schema';
 import { hash } from '../random/draw';
 import { margin } from './notes';
 import { planLane, type LanePlan, type PlanOptions, type Setting } from './plan';
+import { sparksTo } from './moves/sparks';
 import { rateOf } from './reading';
+import { newShared } from './staggerCount';
 import { ticksPerMs, type Ticks } from '../units';
 import { alongSpan, patternTimeline, songTimeline, type Timeline, type Region } from './timeline';
 import { tempoAt } from './tempoMap';
@@ -89,17 +90,21 @@ const reachOf = ({ regions }: Timeline, lanesOf: (region: Region) => LanePlan[])
   return most;
 };
 
+/** Whether a lane has hits, or others set it off. */
+const mayPlay = (beat: Beat, pattern: Pattern, laneId: string): boolean =>
+  lanePatternOf(pattern, laneId).hits.length > 0 || sparksTo(beat, pattern, laneId).length > 0;
+
 const planOf = (beat: Beat, timeline: Timeline, { includeMuted }: PlanOptions): TimelinePlan => {
   const heard = includeMuted ? beat.lanes : soundingLanes(beat);
   const made = new Map<string, LanePlan[]>();
   const make = (region: Region): LanePlan[] => {
     const { pattern, span } = region;
     const silent = includeMuted ? [] : (span.section?.silent ?? []);
-    const pinks = sharedPinks();
+    const shared = newShared();
     const setting = settingOf(beat, timeline, region);
     return heard
-      .filter(({ id }) => !silent.includes(id) && lanePatternOf(pattern!, id).hits.length > 0)
-      .map((lane) => planLane(beat, pattern!, lane, pinks, setting));
+      .filter(({ id }) => !silent.includes(id) && mayPlay(beat, pattern!, id))
+      .map((lane) => planLane(beat, pattern!, lane, shared, setting));
   };
   const lanesOf = (region: Region): LanePlan[] => {
     if (!region.pattern) return [];

@@ -82,6 +82,19 @@ const laneColumns = (lane: Note[], scale: number, end: number, edges: LoopEdges)
   return out;
 };
 
+/** Notes of a lane that plays several pitches, each by itself. */
+const byNumber = (lane: Note[]): Note[][] => {
+  const first = lane[0]!.note;
+  if (lane.every(({ note }) => note === first)) return [lane];
+  const numbers = new Map<number, Note[]>();
+  for (const note of lane) {
+    const list = numbers.get(note.note);
+    if (list) list.push(note);
+    else numbers.set(note.note, [note]);
+  }
+  return [...numbers.values()];
+};
+
 /**
  * Brings notes onto the ticks of a file: at most one note a tick for each channel and number, none longer than to the
  * next one or the file's end, none shorter than a tick. Lanes that share channel and number count as one.
@@ -105,10 +118,12 @@ export const fileNotes = (
   let carried = 0;
   for (const lane of played) {
     if (!lane[0]) continue;
-    const key = lane[0].channel * 128 + lane[0].note;
-    const group = groups.get(key);
-    if (group) group.push(laneColumns(lane, scale, end, edges));
-    else groups.set(key, [laneColumns(lane, scale, end, edges)]);
+    for (const alike of byNumber(lane)) {
+      const key = alike[0]!.channel * 128 + alike[0]!.note;
+      const group = groups.get(key);
+      if (group) group.push(laneColumns(alike, scale, end, edges));
+      else groups.set(key, [laneColumns(alike, scale, end, edges)]);
+    }
     all += lane.length;
     for (const note of lane) if (note.moved) carried += 1;
   }

@@ -20,6 +20,7 @@ import { BaseStage } from './stages/BaseStage';
 import { DynamicsStage } from './stages/DynamicsStage';
 import { HumanizeStage } from './stages/HumanizeStage';
 import { QuantizeStage } from './stages/QuantizeStage';
+import { StaggerStage } from './stages/StaggerStage';
 import { percent } from '../../ui/figures';
 import { STAGE_NAMES, stageText } from './stageText';
 import { words } from '../../words/feel';
@@ -77,6 +78,8 @@ const controls = (stage: Stage, feel: Feel, beat: Beat, lane: Lane | undefined):
       return <QuantizeStage quantize={feel.quantize} lanes={beat.lanes} />;
     case 'base':
       return <BaseStage feel={feel} lane={lane} lanes={beat.lanes} templates={beat.templates} />;
+    case 'stagger':
+      return <StaggerStage stagger={feel.stagger} lanes={beat.lanes} />;
     case 'ahead':
       return <AheadStage feel={feel} lanes={beat.lanes} />;
     case 'dynamics':

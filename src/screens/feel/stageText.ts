@@ -10,6 +10,7 @@ import { words } from '../../words/feel';
 export const STAGE_NAMES: Record<Stage, string> = {
   quantize: words.quantize,
   base: words.baseFeel,
+  stagger: words.stagger,
   ahead: words.aheadAndBehind,
   dynamics: words.dynamics,
   humanize: words.humanize,
@@ -71,6 +72,18 @@ const baseText = (feel: Feel, lanes: Lane[]): string => {
   return words.straightBesides(besides);
 };
 
+/** @example staggerText(feel, lanes) // "Each next of 4 20 ms later, all lanes" */
+const staggerText = ({ stagger }: Feel, lanes: Lane[]): string => {
+  if (!stagger) return words.noStrokeWaits;
+  const unit = stagger.unit === 'ms' ? words.msUnit : words.percentUnit;
+  const who = stagger.lanes
+    ? words.manyLane(stagger.lanes.filter((id) => lanes.some((lane) => lane.id === id)).length)
+    : words.onAllLanes;
+  return 'list' in stagger.by
+    ? words.staggerByList(stagger.by.list.length, unit, who)
+    : words.staggerByCount(stagger.by.count, figure(stagger.by.each), unit, who);
+};
+
 const aheadText = (feel: Feel, lanes: Lane[]): string => {
   const moved = ownLanes(feel, lanes, ({ offset }) => !!offset);
   if (!moved.length) return words.everyLaneOnTime;
@@ -109,6 +122,8 @@ export const stageText = (stage: Stage, feel: Feel, lanes: Lane[]): string => {
       return quantizeText(feel);
     case 'base':
       return baseText(feel, lanes);
+    case 'stagger':
+      return staggerText(feel, lanes);
     case 'ahead':
       return aheadText(feel, lanes);
     case 'dynamics':

@@ -1,0 +1,52 @@
+import type { Stagger } from '../document/schema';
+import { gridTicks } from '../document/grid';
+import type { Ms, Ticks } from '../units';
+
+/** Each next stroke of some lanes taken together later than the one before. */
+
+const SIXTEENTH: Ticks = gridTicks('1/16');
+
+/**
+ * The delay of the c-th stroke, counted from 0, in what the stagger is told in.
+ *
+ * @example staggerDelay({ lanes: null, by: { count: 3, each: 100 }, unit: 'ms', random: 0, randomFirst: false }, 4) // 100
+ */
+export const staggerDelay = ({ by }: Stagger, c: number): number =>
+  'list' in by ? by.list[c % by.list.length]! : (c % by.count) * by.each;
+
+/** A delay in ticks. @param ticksPerMs where the stroke stands */
+export const staggerTicks = ({ unit }: Stagger, delay: number, ticksPerMs: number): Ticks =>
+  unit === 'ms' ? delay * ticksPerMs : (delay / 100) * SIXTEENTH;
+
+/** The longest that a stroke can be held back, in ms or in ticks. */
+export const staggerReach = (stagger: Stagger): { reachMs: Ms } | { reach: Ticks } => {
+  const { by, random, unit } = stagger;
+  const most = ('list' in by ? Math.max(...by.list) : (by.count - 1) * by.each) + random;
+  return unit === 'ms' ? { reachMs: most } : { reach: (most / 100) * SIXTEENTH };
+};
+
+/** A stroke to be counted: when it comes to the stage, and which note it is. */
+export interface Counted {
+  tick: Ticks;
+  note: number;
+}
+
+/** What comes at one time is counted from the lowest note to the highest. */
+const NEAR = 1e-6;
+
+/**
+ * Strokes in the order in which they are counted.
+ *
+ * @example inCountingOrder([{ tick: 0, note: 38 }, { tick: 0, note: 36 }]).map(({ note }) => note) // [36, 38]
+ */
+export const inCountingOrder = <C extends Counted>(strokes: readonly C[]): C[] => {
+  const sorted = [...strokes].sort((a, b) => a.tick - b.tick);
+  const out: C[] = [];
+  for (let from = 0; from < sorted.length;) {
+    let to = from + 1;
+    while (to < sorted.length && sorted[to]!.tick - sorted[to - 1]!.tick < NEAR) to += 1;
+    out.push(...sorted.slice(from, to).sort((a, b) => a.note - b.note));
+    from = to;
+  }
+  return out;
+};

@@ -1,0 +1,165 @@
+import { patternTicks } from '../../document/defaults';
+import { barTicks } from '../../document/meter';
+import type { Detour, Pattern } from '../../document/schema';
+import { draw, PURPOSE } from '../../random/draw';
+import { clamp, type Ticks } from '../../units';
+import type { LanePlan } from '../plan';
+import { newStroke, writtenStrokes, type Stroke } from '../strokes';
+
+/** A detour made ready: the slots of a bar, or of the pattern, played from other slots. */
+export interface DetourPlan {
+  /** What is divided, and how long a slot of it is. */
+  span: Ticks;
+  slot: Ticks;
+  /** For each slot from which slot it plays, from 0; -1 is silence. */
+  route: readonly number[];
+  chance: number;
+  seed: number;
+}
+
+/**
+ * A pattern's detour made ready for one lane; null where it has none.
+ *
+ * @example planDetour(pattern, 'kick', 7) // null
+ */
+export const planDetour = (pattern: Pattern, laneId: string, seed: number): DetourPlan | null => {
+  const { detour } = pattern;
+  if (!detour || (detour.lanes && !detour.lanes.includes(laneId))) return null;
+  const span = detour.over === 'bar' ? barTicks(pattern.meter) : patternTicks(pattern);
+  return {
+    span,
+    slot: span / detour.route.length,
+    route: detour.route.map((from) => from - 1),
+    chance: detour.chance,
+    seed,
+  };
+};
+
+/**
+ * From which slot a slot plays, in one time through what is divided.
+ *
+ * @param time how often it has been gone through before
+ */
+const sourceOf = ({ route, chance, seed }: DetourPlan, time: number, slot: number): number =>
+  chance >= 1 || draw(seed, time, slot, PURPOSE.detour) < chance ? route[slot]! : slot;
+
+/** Where a stroke belongs: a hit by its step, whichever way it is nudged; what a roll adds to it by how much later it is. */
+const placeOf = (stroke: Stroke): Ticks =>
+  stroke.gridTick + (stroke.kind === 'roll' && stroke.lead ? stroke.at - stroke.lead.at : 0);
+
+/** A number for a hit that is played from another slot, so that what is drawn for it is its own. */
+const HITS = 64;
+
+const moved = (stroke: Stroke, by: Ticks, slot: number): Stroke =>
+  newStroke(stroke.at + by, stroke.velocity, stroke.length, stroke.cut, {
+    ...stroke,
+    gridTick: stroke.gridTick + by,
+    hitIndex: stroke.hitIndex + HITS * (slot + 1),
+  });
+
+/** The strokes of a slot at the place of another one, grace strokes and rolls with those that they belong to. */
+const movedTogether = (strokes: readonly Stroke[], by: Ticks, slot: number): Stroke[] => {
+  const copies = new Map<Stroke, Stroke>();
+  const leads = new Map<Stroke, Stroke>();
+  for (const stroke of strokes) {
+    const copy = moved(stroke, by, slot);
+    copies.set(stroke, copy);
+    if (stroke.lead) {
+      const lead = leads.get(stroke.lead) ?? copy;
+      leads.set(stroke.lead, lead);
+      copy.lead = lead;
+    }
+  }
+  for (const [stroke, copy] of copies) {
+    if (!stroke.tie) continue;
+    const main = copies.get(stroke.tie.main as Stroke);
+    if (main) copy.tie = { ...stroke.tie, main };
+    else copies.delete(stroke);
+  }
+  return [...copies.values()];
+};
+
+/** The strokes of one time through, by the slot that they stand in. */
+const bySlot = (lane: LanePlan, plan: DetourPlan, start: Ticks): Stroke[][] => {
+  const slots = plan.route.map((): Stroke[] => []);
+  writtenStrokes(lane, start, start + plan.span, (stroke) => {
+    const of = stroke.tie ? (stroke.tie.main as Stroke) : stroke;
+    const slot = Math.floor((placeOf(of) - start) / plan.slot + 1e-9);
+    slots[clamp(slot, 0, slots.length - 1)]!.push(stroke);
+  });
+  return slots;
+};
+
+/** The strokes of a lane by the way of a detour: those that belong to a stretch of time once they are moved. */
+export const detouredStrokes = (
+  lane: LanePlan,
+  plan: DetourPlan,
+  from: Ticks,
+  to: Ticks,
+  take: (stroke: Stroke) => void,
+): void => {
+  for (let time = Math.max(0, Math.floor(from / plan.span)); time * plan.span < to; time++) {
+    const start = time * plan.span;
+    const slots = bySlot(lane, plan, start);
+    slots.forEach((_, slot) => {
+      const source = sourceOf(plan, time, slot);
+      if (source < 0) return;
+      const strokes =
+        source === slot ? slots[slot]! : movedTogether(slots[source]!, (slot - source) * plan.slot, slot);
+      for (const stroke of strokes)
+        if (stroke.gridTick >= from - 1e-6 && stroke.gridTick < to - 1e-6) take(stroke);
+    });
+  }
+};
+
+/** Routes that are known by name, for so many slots. */
+export const KNOWN_ROUTES = [
+  'as written',
+  'reversed',
+  'odds then evens',
+  'evens then odds',
+  'halves swapped',
+  'each twice',
+  'quarters only',
+] as const;
+export type KnownRoute = (typeof KNOWN_ROUTES)[number];
+
+/**
+ * A route by its name.
+ *
+ * @param slots 4, 8, 16 or 32
+ * @example knownRoute('odds then evens', 8) // [1, 3, 5, 7, 2, 4, 6, 8]
+ */
+export const knownRoute = (name: KnownRoute, slots: number): number[] => {
+  const all = Array.from({ length: slots }, (_, at) => at + 1);
+  const odd = all.filter((slot) => slot % 2 === 1);
+  const even = all.filter((slot) => slot % 2 === 0);
+  switch (name) {
+    case 'as written':
+      return all;
+    case 'reversed':
+      return all.reverse();
+    case 'odds then evens':
+      return [...odd, ...even];
+    case 'evens then odds':
+      return [...even, ...odd];
+    case 'halves swapped':
+      return [...all.slice(slots / 2), ...all.slice(0, slots / 2)];
+    case 'each twice':
+      return all.map((slot) => Math.ceil(slot / 2));
+    case 'quarters only':
+      return all.map((slot) => ((slot - 1) % (slots / 4) === 0 ? slot : 0));
+  }
+};
+
+/**
+ * A route by chance.
+ *
+ * @example randomRoute(8, 7).length // 8
+ */
+export const randomRoute = (slots: number, seed: number): number[] =>
+  Array.from({ length: slots }, (_, slot) => 1 + Math.floor(draw(seed, slot, PURPOSE.detour) * slots));
+
+/** Whether a detour leaves all as it is written. @example isAsWritten([1, 2, 3, 4]) // true */
+export const isAsWritten = (route: Detour['route']): boolean =>
+  route.every((from, slot) => from === slot + 1);
