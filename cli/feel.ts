@@ -1,6 +1,9 @@
 import path from 'node:path';
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
-import { SWING } from '../core/document/choices';
+import { MOVES, SWING } from '../core/document/choices';
+import { RANGES } from '../core/document/ranges';
+import type { Stagger } from '../core/document/schema';
+import { someNotes } from './moves';
 import { newFeel } from '../core/document/feelDefaults';
 import type { PlainFeel, Shape } from '../core/document/feelSchema';
 import type { Grid } from '../core/document/grid';
@@ -27,6 +30,11 @@ interface Given {
   humanizeVelocity?: number;
   drift?: number;
   seed?: number;
+  staggerCount?: { count: number; each: Ms };
+  staggerList?: Ms[];
+  staggerRandom?: Ms;
+  randomFirst: boolean;
+  staggerNote?: MidiNote[];
   wrap: boolean;
   json: boolean;
 }
@@ -40,6 +48,23 @@ const anOffset = (text: string, before: [MidiNote, Ms][]): [MidiNote, Ms][] => {
   return [...before, [aNote(text.slice(0, at)), aNumber(text.slice(at + 1))]];
 };
 
+/** `4x20`: so many, each so many ms later. */
+const aStaggerCount = (text: string): { count: number; each: Ms } => {
+  const [, count, each] = /^(\d+)x([\d.]+)(?:ms)?$/.exec(text) ?? [];
+  if (!count || !Number.isFinite(Number(each)))
+    throw new InvalidArgumentError('It is to be a count and so many ms, such as 4x20.');
+  return { count: Number(count), each: Number(each) };
+};
+
+const aStaggerList = (text: string): Ms[] => {
+  const list = text.split(',').map((one) => Number(one.replace(/ms$/, '')));
+  if (list.some((ms) => !Number.isFinite(ms)) || text.trim() === '')
+    throw new InvalidArgumentError('It is to be delays in ms, such as 0,20,40.');
+  if (list.length > MOVES.delays)
+    throw new InvalidArgumentError(`It has ${list.length} delays; ${MOVES.delays} are the most.`);
+  return list;
+};
+
 const wrongUsage = (sentence: string): never => {
   throw new CommanderError(2, 'ruddik.usage', sentence);
 };
@@ -49,6 +74,39 @@ const checkUsage = (given: Given): void => {
     wrongUsage('A file is given either --swing or --template, not both.');
   if (given.template === undefined && (given.timing !== undefined || given.velocity !== undefined))
     wrongUsage('--timing and --velocity say how much of a --template, and there is none.');
+};
+
+const checkStagger = (given: Given): void => {
+  if (given.staggerCount && given.staggerList)
+    wrongUsage('A file is staggered either by a count or by a list, not both.');
+  const none = !given.staggerCount && !given.staggerList;
+  if (none && (given.staggerRandom !== undefined || given.staggerNote || given.randomFirst))
+    wrongUsage(
+      '--stagger-random, --random-first and --stagger-note need a --stagger-count or a --stagger-list.',
+    );
+};
+
+const staggerOf = ({
+  staggerCount,
+  staggerList,
+  staggerRandom = 0,
+  randomFirst,
+}: Given): Stagger | undefined => {
+  if (!staggerCount && !staggerList) return undefined;
+  const ms = (value: number) => within('A delay', value, RANGES.staggerMs.least, RANGES.staggerMs.most);
+  const { least, most } = RANGES.staggerCount;
+  return {
+    lanes: null,
+    by: staggerCount
+      ? {
+          count: within('The count of a stagger', staggerCount.count, least, most),
+          each: ms(staggerCount.each),
+        }
+      : { list: staggerList!.map(ms) },
+    unit: 'ms',
+    random: ms(staggerRandom),
+    randomFirst,
+  };
 };
 
 const fromMidi = async (file: string, grid: Grid | undefined): Promise<Shape> => {
@@ -98,6 +156,7 @@ const humanizeOf = (given: Given): PlainFeel['humanize'] => {
 const feelOf = async (given: Given): Promise<PlainFeel> => {
   const plain = newFeel();
   const template = given.template === undefined ? null : await templateOf(given.template, given.grid);
+  const stagger = staggerOf(given);
   return {
     ...plain,
     quantize: quantizeOf(given) ?? plain.quantize,
@@ -111,6 +170,7 @@ const feelOf = async (given: Given): Promise<PlainFeel> => {
       timing: percent('--timing', given.timing ?? 100, 150),
       velocity: percent('--velocity', given.velocity ?? 100, 150),
     },
+    ...(stagger && { stagger }),
     humanize: humanizeOf(given),
   };
 };
@@ -123,6 +183,8 @@ const asksNothing = (given: Given): boolean =>
   !given.offset.length &&
   given.humanizeTiming === undefined &&
   given.humanizeVelocity === undefined &&
+  !given.staggerCount &&
+  !given.staggerList &&
   !given.wrap;
 
 const optionsOf = async (given: Given): Promise<FeelFileOptions> => ({
@@ -130,6 +192,7 @@ const optionsOf = async (given: Given): Promise<FeelFileOptions> => ({
   offsets: new Map(
     given.offset.map(([note, ms]) => [note, within('--offset', ms, -MOST_OFFSET, MOST_OFFSET)]),
   ),
+  ...(given.staggerNote && { staggered: new Set(given.staggerNote) }),
   wrap: given.wrap,
 });
 
@@ -195,6 +258,7 @@ const say = (done: Done[], options: FeelFileOptions, json: boolean): void => {
       velocity: feel.template.velocity,
     },
     offsets: Object.fromEntries(offsets),
+    ...(feel.stagger && { stagger: feel.stagger }),
     humanize: feel.humanize,
     wrap,
   };
@@ -227,6 +291,7 @@ const feelFolder = async (
 
 const run = async (input: string, output: string, given: Given): Promise<void> => {
   checkUsage(given);
+  checkStagger(given);
   const options = await optionsOf(given);
   const nothing = asksNothing(given);
   const done = (await isFolder(input))
@@ -260,6 +325,11 @@ export const feelCommand = (): Command =>
     .option('--humanize-velocity <n>', 'the spread of velocity', aNumber)
     .option('--drift <percent>', 'how much of the timing hangs together, 0 to 100', aNumber)
     .option('--seed <n>', 'what is drawn at random follows from it', aWhole)
+    .option('--stagger-count <NxMS>', 'each next stroke later, N and again: 4x20', aStaggerCount)
+    .option('--stagger-list <ms,ms>', 'each next stroke later by the next of a list', aStaggerList)
+    .option('--stagger-random <ms>', 'and at random up to so much', aNumber)
+    .option('--random-first', 'the random part before the counting', false)
+    .option('--stagger-note <n...>', 'only these note numbers or instruments', someNotes)
     .option('--wrap', 'what would start before 0 comes in at the end of the last bar', false)
     .option('--json', 'print what was done as JSON', false)
     .action(run);

@@ -4,6 +4,8 @@ import { InputFault, UsageFault } from './fault';
 import { plainly } from './plainly';
 import { exportCommand } from './export';
 import { feelCommand } from './feel';
+import { makeCommand } from './make';
+import { detourCommand, echoCommand } from './moves';
 import { inspectCommand } from './inspect';
 import { playCommand } from './play';
 import { remapCommand } from './remap';
@@ -33,10 +35,16 @@ Exit codes:
   .addCommand(inspectCommand())
   .addCommand(remapCommand())
   .addCommand(feelCommand())
+  .addCommand(makeCommand())
+  .addCommand(echoCommand())
+  .addCommand(detourCommand())
   .addCommand(templateCommand())
   .addCommand(reportCommand());
 
-for (const command of program.commands) command.exitOverride().copyInheritedSettings(program);
+for (const command of program.commands) {
+  command.exitOverride().copyInheritedSettings(program);
+  for (const part of command.commands) part.exitOverride().copyInheritedSettings(program);
+}
 
 const run = async (): Promise<number> => {
   if (process.argv.length < 3) {

@@ -10,6 +10,8 @@ export type Seconds = number;
 export type Frames = number;
 /** Quarter notes a minute, 20 to 300. */
 export type Bpm = number;
+/** Semitones, up or down. */
+export type Semitones = number;
 /** 1 to 127. Zero is never written. */
 export type Velocity = number;
 /** A MIDI note number, 0 to 127. */

@@ -46,7 +46,7 @@ describe('the file of a beat', () => {
   });
 
   test.each([
-    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 6)'],
+    [{ version: 9 }, 'saved by a newer Ruddik (format 9; this one reads up to 7)'],
     [{ version: undefined }, 'does not say which version'],
     [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
     [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],
@@ -127,6 +127,7 @@ describe('migration', () => {
       2: { ...first, levels: { ghost: 30, normal: 90, accent: 120 }, groups: [] },
       3: { ...newBeat('b', 'B', 1), tray: undefined, song: undefined, random: 1 },
       4: { ...newBeat('b', 'B', 1), random: 1 },
+      6: newBeat('b', 'B', 1),
       5: {
         ...newBeat('b', 'B', 1),
         patterns: [
@@ -141,7 +142,7 @@ describe('migration', () => {
       const read = readBeat(JSON.stringify({ ...raw, random: 1, version: Number(version) }));
       expect([version, read.ok || read.error]).toEqual([version, true]);
       if (!read.ok) continue;
-      expect(JSON.parse(writeBeat(read.value)).version).toBe(6);
+      expect(JSON.parse(writeBeat(read.value)).version).toBe(7);
       if (version === '5') expect(read.value.patterns[0]!.takes![0]).not.toHaveProperty('made');
       if (Number(version) < 3) expect(read.value.feel.swing.percent).toBe(58);
     }

@@ -241,6 +241,14 @@ const bentRolls = (lane: LanePlan, { strokes }: Cycle): Set<Hit> => {
   return bent;
 };
 
+/** Moves are no hits: they go on from what is written. */
+const withoutMoves = ({ detour: _, ...pattern }: Pattern): Pattern => ({
+  ...pattern,
+  parts: Object.fromEntries(
+    Object.entries(pattern.parts).map(([id, { echoes: _echoes, sparks: _sparks, ...part }]) => [id, part]),
+  ),
+});
+
 interface WrittenPart {
   part: LanePattern;
   /** What there is to tell of it: how it was written, or what could not be kept. */
@@ -251,7 +259,7 @@ const writePart = (beat: Beat, pattern: Pattern, laneId: string, single: boolean
   const part = lanePatternOf(pattern, laneId);
   const lane = planLane(
     beat,
-    pattern,
+    withoutMoves(pattern),
     beat.lanes.find(({ id }) => id === laneId)!,
   );
   const reading = readingOrder(lane.direction, lane.steps, 0, lane.seed, lane.key);

@@ -6,6 +6,8 @@ import type { InstrumentId } from '../document/instruments';
 import type { Meter } from '../document/meter';
 import type {
   Beat,
+  Detour,
+  Echoes,
   Entry,
   Fill,
   Grace,
@@ -14,11 +16,13 @@ import type {
   Lane,
   Levels,
   LanePattern,
+  NamedRoute,
   Pattern,
   Place,
   Roll,
   Section,
   Song,
+  Spark,
   Take,
   TrayItem,
 } from '../document/schema';
@@ -55,6 +59,7 @@ import {
   setGroupLanes,
   ungroup,
 } from './lanes';
+import * as moves from './moves';
 import * as parts from './parts';
 import {
   addPattern,
@@ -184,6 +189,36 @@ export const PATTERN_EDITS = {
   changeTake: (pattern: Pattern, a: { takeId: string; change: Partial<Pick<Take, 'name' | 'kept'>> }) =>
     changeTake(pattern, a.takeId, a.change),
   dropTake: (pattern: Pattern, a: { takeId: string }) => dropTake(pattern, a.takeId),
+  setPitches: (pattern: Pattern, a: { spots: Spot[]; to: number }) =>
+    spots.setPitches(pattern, a.spots, a.to),
+  shiftPitches: (pattern: Pattern, a: { spots: Spot[]; by: number }) =>
+    spots.shiftPitches(pattern, a.spots, a.by),
+  setEchoes: (pattern: Pattern, a: OnLanes & { echoes: Echoes | null }) =>
+    moves.setEchoes(pattern, a.laneIds, a.echoes),
+  setSparks: (pattern: Pattern, a: { laneId: string; sparks: Spark[] | null }) =>
+    moves.setSparks(pattern, a.laneId, a.sparks),
+  setDetour: (pattern: Pattern, a: { detour: Detour | null }) => moves.setDetour(pattern, a.detour),
+  writeMoves: (pattern: Pattern, _a: object, beat: Beat) => moves.writeMoves(pattern, beat),
+  /** @param parts what each lane plays by it; @param how in words */
+  make: (
+    pattern: Pattern,
+    a: {
+      parts: Record<string, LanePattern>;
+      how: string;
+      made: NonNullable<Take['made']>;
+      seed: number;
+      id: string;
+    },
+  ) =>
+    rolled(
+      pattern,
+      Object.keys(a.parts),
+      (part, _steps, laneId) => a.parts[laneId] ?? part,
+      a.how.slice(0, 80),
+      a.made,
+      a.seed,
+      a.id,
+    ),
   rename: (pattern: Pattern, a: { name: string }) => ({ ...pattern, name: a.name.trim() || pattern.name }),
   recolour: (pattern: Pattern, a: { pigment: NonNullable<Pattern['pigment']> }) => ({
     ...pattern,
@@ -270,6 +305,8 @@ export const BEAT_EDITS = {
   dropTemplate: (beat: Beat, a: { id: string }) => dropTemplate(beat, a.id),
   bringGroove: (beat: Beat, a: { groove: Groove; bring: Bring }) => bringIn(beat, a.groove, a.bring).beat,
   useMap: (beat: Beat, a: { map: DrumMap; choice: MapChoice }) => writtenWith(beat, a.map, a.choice),
+  keepRoute: (beat: Beat, a: NamedRoute) => moves.keepRoute(beat, a),
+  dropRoute: (beat: Beat, a: { id: string }) => moves.dropRoute(beat, a.id),
   toTray: (beat: Beat, a: TrayItem) => song.toTray(beat, a),
   grooveToTray: (beat: Beat, a: { groove: Groove; patternId: string; id: string }) =>
     song.grooveToTray(beat, a.groove, a.patternId, a.id),

@@ -171,6 +171,28 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
     args: { takeId: id('take'), change: some({ ...NAME_CHANGE, kept: FLAG }) },
   },
   dropTake: { does: 'Drops a take', args: { takeId: id('take') } },
+  setPitches: { does: 'Tunes hits', args: { spots: HITS, to: figure(RANGES.pitch) } },
+  shiftPitches: {
+    does: 'Tunes hits higher or lower by the same amount',
+    args: { spots: HITS, by: figure(RANGES.pitch) },
+  },
+  setEchoes: {
+    does: 'Lets repeats follow the hits of lanes; null lets none',
+    args: { laneIds: LANES, echoes: maybe(thing('echoes')) },
+  },
+  setSparks: {
+    does: 'Lets a lane set off other lanes; null lets it set off none',
+    args: { laneId: LANE, sparks: maybe(thing('sparks')) },
+  },
+  setDetour: {
+    does: 'Plays the slots of the bar, or of the pattern, in another order; null plays them as written',
+    args: { detour: maybe(thing('detour')) },
+  },
+  writeMoves: { does: 'Writes echoes, sparks and detours into the hits', args: {} },
+  make: {
+    does: 'Puts what a maker gives into lanes, as a take that keeps its settings',
+    args: { parts: thing('lane patterns'), how: TEXT, made: thing('maker'), seed: SEED, id: NEW_ID },
+  },
   rename: { does: 'Renames the pattern', args: { name: TEXT } },
   recolour: { does: 'Gives the pattern another dye', args: { pigment: choice(PIGMENTS) } },
   setMeter: { does: 'Sets the time signature', args: { meter: thing('meter') } },
@@ -250,6 +272,8 @@ export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits
     does: 'Writes the beat with another drum map',
     args: { map: thing('drum map'), choice: thing('map choice') },
   },
+  keepRoute: { does: 'Keeps a route under a name', args: { id: NEW_ID, name: TEXT, route: thing('route') } },
+  dropRoute: { does: 'Forgets a route', args: { id: id('route') } },
   toTray: {
     does: 'Puts a pattern into the tray',
     args: { id: NEW_ID, name: TEXT, patternId: id('pattern') },

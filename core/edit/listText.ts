@@ -6,6 +6,12 @@ import { BEAT_LIST, PATTERN_LIST } from './list';
 const rangeText = ({ least, most, whole, unit }: Range): string =>
   `${whole ? 'a whole number' : 'a number'} from ${least} to ${most}${unit ? ` ${unit}` : ''}`;
 
+/** @example withArticle('entry') // "an entry" */
+const withArticle = (name: string): string => {
+  if (/[^s]s$/.test(name) || name === 'ids by lane') return name;
+  return `${/^[aeiou]/.test(name) ? 'an' : 'a'} ${name}`;
+};
+
 /**
  * What an argument may be, in words.
  *
@@ -16,7 +22,7 @@ export const argumentText = (argument: Argument): string => {
     case 'figure':
       return rangeText(argument.range);
     case 'id':
-      return `the id of a ${argument.of}`;
+      return `the id of ${withArticle(argument.of)}`;
     case 'ids':
       return `ids of ${argument.of}s`;
     case 'hits':
@@ -40,7 +46,7 @@ export const argumentText = (argument: Argument): string => {
         .map(([name, one]) => `\`${name}\` (${argumentText(one)})`)
         .join(', ')}`;
     case 'thing':
-      return `a ${argument.of}`;
+      return withArticle(argument.of);
     default:
       return argument.is === 'new id' ? 'a new id' : argument.is;
   }

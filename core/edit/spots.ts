@@ -262,6 +262,27 @@ export const setGraces = (pattern: Pattern, spots: Spot[], grace: Grace[] | null
   changeHits(pattern, spots, ({ grace: _, ...hit }) => (grace?.length ? { ...hit, grace } : hit));
 
 /**
+ * Tunes hits, in semitones against their lane's note; 0 is that note.
+ *
+ * @example setPitches(pattern, spots, 7).parts['kick']!.hits[0]!.pitch // 7
+ */
+export const setPitches = (pattern: Pattern, spots: Spot[], to: number): Pattern =>
+  changeHits(pattern, spots, ({ pitch: _, ...hit }) => (to ? { ...hit, pitch: Math.round(to) } : hit));
+
+/**
+ * Tunes hits higher or lower by the same amount; none leaves what MIDI has against its lane's note.
+ *
+ * @example shiftPitches(pattern, spots, -12).parts['kick']!.hits[0]!.pitch // -12
+ */
+export const shiftPitches = (pattern: Pattern, spots: Spot[], by: number): Pattern => {
+  const all = hitsOn(pattern, spots).map(({ hit }) => hit.pitch ?? 0);
+  const amount = together(all, Math.round(by), -127, 127);
+  return changeHits(pattern, spots, ({ pitch = 0, ...hit }) =>
+    pitch + amount ? { ...hit, pitch: pitch + amount } : hit,
+  );
+};
+
+/**
  * Takes hits off their steps.
  *
  * @example removeHits(pattern, [spots[0]!]).parts['kick']!.hits.map(({ step }) => step) // [4, 8, 12]

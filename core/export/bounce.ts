@@ -74,7 +74,7 @@ const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice): MixNote
   const at = (tick: number) => secondsAt(tempos, tick + piece.range.from) - origin;
   return piece.notes().flatMap((note) => {
     const lane = beat.lanes[note.lane]!;
-    const made = mixNote(lane, note.velocity, note.lane, Math.round(at(note.tick) * rate));
+    const made = mixNote(lane, note.velocity, note.lane, Math.round(at(note.tick) * rate), note.pitch);
     const mine = voice.lanes.has(note.lane);
     if (!mine && !made.group) return [];
     const frames = note.cut ? (at(note.tick + note.length) - at(note.tick)) * rate : 0;

@@ -53,12 +53,15 @@ export const placedHits = (piece: Piece): PlacedHit[] => {
   const hits = new Map<string, PlacedHit>();
   const graces = new Map<string, number>();
   for (const note of piece.notes()) {
-    const key = `${note.regionIndex} ${note.lane} ${note.cycle} ${note.readIndex} ${note.hitIndex}`;
+    // What moves add stands where it sounds, each by itself.
+    const added = note.kind === 'echo' || note.kind === 'spark';
+    const own = added ? ` ${note.stroke}` : '';
+    const key = `${note.regionIndex} ${note.lane} ${note.cycle} ${note.readIndex} ${note.hitIndex}${own}`;
     if (note.kind === 'grace') graces.set(key, (graces.get(key) ?? 0) + 1);
     else if (note.kind === 'roll' && hits.has(key)) hits.get(key)!.roll = true;
     else
       hits.set(key, {
-        tick: note.gridTick,
+        tick: added ? note.tick : note.gridTick,
         lane: note.lane,
         velocity: note.velocity,
         grace: 0,

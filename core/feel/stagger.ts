@@ -1,6 +1,7 @@
 import type { Stagger } from '../document/schema';
 import { gridTicks } from '../document/grid';
 import type { Ms, Ticks } from '../units';
+import type { PreparedFeel } from './prepareFeel';
 
 /** Each next stroke of some lanes taken together later than the one before. */
 
@@ -49,4 +50,14 @@ export const inCountingOrder = <C extends Counted>(strokes: readonly C[]): C[] =
     from = to;
   }
   return out;
+};
+
+/** Where a stroke stands as it comes to the stage. */
+export const beforeStagger = ({ stages }: Pick<PreparedFeel, 'stages'>, at: Ticks): Ticks => {
+  let tick = at;
+  for (const { moves, delays } of stages) {
+    if (delays) break;
+    if (moves) tick = moves(tick);
+  }
+  return tick;
 };

@@ -71,12 +71,7 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
 
 /** By time; what sounds together, by lane. */
 export const inOrder = (a: Note, b: Note): number =>
-  a.tick - b.tick ||
-  a.lane - b.lane ||
-  a.cycle - b.cycle ||
-  a.readIndex - b.readIndex ||
-  a.stroke - b.stroke ||
-  a.hitIndex - b.hitIndex;
+  a.tick - b.tick || a.lane - b.lane || a.cycle - b.cycle || a.readIndex - b.readIndex || a.stroke - b.stroke;
 
 /** Sorts in place; a lane's notes mostly are in order as they come, which is found out much faster than sorted. */
 export const sorted = (notes: Note[]): Note[] => {

@@ -1,7 +1,7 @@
 import type { Feel, PlainFeel } from '../document/feelSchema';
 import type { Stagger } from '../document/schema';
 import { sharedPinks, type PreparedFeel } from '../feel/prepareFeel';
-import { inCountingOrder, staggerDelay, staggerTicks } from '../feel/stagger';
+import { beforeStagger, inCountingOrder, staggerDelay, staggerTicks } from '../feel/stagger';
 import type { Pinks } from '../feel/stage';
 import { draw, PURPOSE } from '../random/draw';
 import type { Ticks } from '../units';
@@ -17,6 +17,7 @@ export interface Shared {
   counting: boolean;
 }
 
+/** What lanes share before any of it has been asked for. @example newShared().counting // false */
 export const newShared = (): Shared => ({ pinks: sharedPinks(), counts: new Map(), counting: false });
 
 /** So many passes are remembered. */
@@ -24,16 +25,6 @@ const PASSES = 16;
 
 const nameOf = (lane: LanePlan, { cycle, readIndex, hitIndex, stroke }: Stroke): string =>
   `${lane.key} ${cycle} ${readIndex} ${hitIndex} ${stroke}`;
-
-/** Where a stroke stands as it comes to the stage. */
-const before = (feel: PreparedFeel, at: Ticks): Ticks => {
-  let tick = at;
-  for (const { moves, delays } of feel.stages) {
-    if (delays) break;
-    if (moves) tick = moves(tick);
-  }
-  return tick;
-};
 
 /** The random part of a stroke's delay, in what the stagger is told in. */
 const randomPart = (stagger: Stagger, lane: LanePlan, stroke: Stroke, everyPass: boolean): number =>
@@ -68,7 +59,7 @@ const countPass = (
     const feel = feelOf(lane);
     eachStroke(lane, pass * length, (pass + 1) * length, (stroke) => {
       if (!stroke.sounds || stroke.tie) return;
-      const tick = before(feel, stroke.at);
+      const tick = beforeStagger(feel, stroke.at);
       const first = stagger.randomFirst
         ? staggerTicks(stagger, randomPart(stagger, lane, stroke, everyPass), feel.ticksPerMs(tick))
         : 0;
@@ -123,7 +114,7 @@ export const staggerOf = (
       const c = count(Math.floor(stroke.gridTick / length + 1e-9)).get(nameOf(lane, stroke));
       if (c === undefined) return 0;
       const prepared = feelOf(lane);
-      const perMs = prepared.ticksPerMs(before(prepared, stroke.at));
+      const perMs = prepared.ticksPerMs(beforeStagger(prepared, stroke.at));
       const delay = staggerDelay(stagger, c) + randomPart(stagger, lane, stroke, everyPass);
       return staggerTicks(stagger, delay, perMs);
     };

@@ -1,6 +1,6 @@
 import { instrument } from '../document/instruments';
 import type { Lane } from '../document/schema';
-import type { Velocity } from '../units';
+import type { Semitones, Velocity } from '../units';
 import { layerOf, levelOf } from './layers';
 import type { MixNote } from './mixer';
 
@@ -21,10 +21,17 @@ const groupOf = (lane: Lane): number => {
 /**
  * How a lane sounds a velocity: which layer, how loud on each side. The pan keeps the power equal.
  *
+ * @param pitch against the lane's own note: it is read faster or slower by it
  * @param sound the number under which the mixer has the lane's sound
  * @example mixNote(beat.lanes[0]!, 127, 3, 480).sound // 3
  */
-export const mixNote = (lane: Lane, velocity: Velocity, sound: number, frame: number): MixNote => {
+export const mixNote = (
+  lane: Lane,
+  velocity: Velocity,
+  sound: number,
+  frame: number,
+  pitch: Semitones = 0,
+): MixNote => {
   const level = levelOf(velocity) * lane.level;
   const angle = ((lane.pan + 1) * Math.PI) / 4;
   return {
@@ -34,5 +41,6 @@ export const mixNote = (lane: Lane, velocity: Velocity, sound: number, frame: nu
     left: level * Math.cos(angle),
     right: level * Math.sin(angle),
     group: groupOf(lane),
+    ...(pitch !== 0 && { speed: 2 ** (pitch / 12) }),
   };
 };

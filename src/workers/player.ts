@@ -169,7 +169,7 @@ export const createPlayer = ({
       const sound = state.given.get(keyOf(lane));
       const frames = note.cut ? framesOf(state.feeder!, note.tick, note.length) : 0;
       return sound
-        ? [{ ...mixNote(lane, note.velocity, sound.index, note.frame), frames, lane: note.lane }]
+        ? [{ ...mixNote(lane, note.velocity, sound.index, note.frame, note.pitch), frames, lane: note.lane }]
         : [];
     });
     const all = [...notes, ...(state.feeder ? clicks(state.feeder, batch.from) : [])];

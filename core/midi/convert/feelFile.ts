@@ -1,16 +1,15 @@
-import { pushVarint, smfOf } from '../bytes';
 import { modulo } from '../../numbers';
-import type { MidiEvent } from 'midi-file';
 import { drumGroupOfNote } from '../../document/drumGroups';
 import type { Feel, LaneFeel } from '../../document/feelSchema';
-import { prepareFeel, sharedPinks } from '../../feel/prepareFeel';
+import { prepareFeel, sharedPinks, type LaneFeelPlan } from '../../feel/prepareFeel';
+import { beforeStagger, inCountingOrder, staggerDelay, staggerTicks } from '../../feel/stagger';
 import type { Pinks } from '../../feel/stage';
 import { feelStrokes } from '../../feel/feelStrokes';
 import type { Struck } from '../../feel/struck';
-import { hashText } from '../../random/draw';
+import { draw, hashText, PURPOSE } from '../../random/draw';
 import { clamp, QUARTER, type MidiNote, type Ms, type Ticks } from '../../units';
 import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/midiFile';
-import { eventBytes, noteBytes, type NoteEvent } from '../write/wholeTracks';
+import { rewritten, toldApart, type Placed } from '../write/rewritten';
 
 /** What is to be done with a file's notes. */
 export interface FeelFileOptions {
@@ -18,6 +17,8 @@ export interface FeelFileOptions {
   feel: Feel;
   /** In ms, by note number. */
   offsets: ReadonlyMap<MidiNote, Ms>;
+  /** The note numbers that a stagger is for; left out, all. */
+  staggered?: ReadonlySet<MidiNote>;
   /** What would start before the beginning comes in at the end of the file's whole bars; otherwise it is held at 0. */
   wrap: boolean;
 }
@@ -75,41 +76,42 @@ const strokesOf = (notes: ReadNote[], scale: number): FileStroke[] => {
   });
 };
 
-interface Placed {
-  of: ReadNote;
-  start: number;
-  end: number;
-  velocity: number;
-}
-
 interface Counts {
   merged: number;
   dropped: number;
   carried: number;
 }
 
+/** A lane of a file with its feel made ready. */
+interface FileLane {
+  notes: ReadNote[];
+  strokes: FileStroke[];
+  stages: LaneFeelPlan;
+  key: number;
+}
+
 const laneFeelOf = (offset: Ms | undefined): Record<string, LaneFeel> =>
   offset === undefined ? {} : { lane: { offset } };
 
-/** The notes of one lane where they sound, in ticks of the file, before they are told apart. */
-const laneNotes = (
+/** One lane made ready. */
+const laneOf = (
   file: MidiFile,
   notes: ReadNote[],
-  { feel, offsets, wrap }: FeelFileOptions,
-  total: number,
-  counts: Counts,
+  { feel, offsets, staggered }: FeelFileOptions,
   pinks: Pinks,
-): Placed[] => {
-  const scale = QUARTER / file.ppq;
-  const strokes = strokesOf(notes, scale);
-  const [first] = notes;
+): FileLane => {
+  const strokes = strokesOf(notes, QUARTER / file.ppq);
+  const first = notes[0]!;
+  const key = hashText(laneOfNote(first));
+  const { stagger, ...rest } = feel;
+  const waits = stagger && (!staggered || staggered.has(first.note));
   const stages = prepareFeel(
-    { ...feel, lanes: laneFeelOf(offsets.get(first!.note)) },
+    { ...rest, ...(waits && { stagger }), lanes: laneFeelOf(offsets.get(first.note)) },
     {
       id: 'lane',
-      key: hashText(laneOfNote(first!)),
+      key,
       grid: '1/16',
-      group: drumGroupOfNote(first!.note),
+      group: drumGroupOfNote(first.note),
       random: 2,
       bars: file.bars,
       ticksPerMs: file.ticksPerMs,
@@ -118,6 +120,38 @@ const laneNotes = (
       pinks,
     },
   );
+  return { notes, strokes, stages, key };
+};
+
+/** Says of the strokes of all lanes that a stagger is for by how much it holds each back, counted from the file's start. */
+const holdBack = (lanes: FileLane[], { feel }: FeelFileOptions): void => {
+  const { stagger, humanize } = feel;
+  if (!stagger) return;
+  const counted = lanes
+    .filter(({ stages }) => stages.a.ready.stagger)
+    .flatMap(({ strokes, stages, key }) =>
+      strokes.map((stroke) => {
+        const at = beforeStagger(stages.a, stroke.at);
+        const perMs = stages.a.ticksPerMs(at);
+        const u = draw(humanize.seed, key, 0, stroke.step, stroke.hitIndex, 0, PURPOSE.stagger);
+        const random = staggerTicks(stagger, stagger.random * u, perMs);
+        return { stroke, perMs, random, note: stroke.of.note, tick: at + (stagger.randomFirst ? random : 0) };
+      }),
+    );
+  inCountingOrder(counted).forEach(({ stroke, perMs, random }, c) => {
+    stroke.delay = staggerTicks(stagger, staggerDelay(stagger, c), perMs) + random;
+  });
+};
+
+/** The notes of one lane where they sound, in ticks of the file, before they are told apart. */
+const laneNotes = (
+  file: MidiFile,
+  { strokes, stages }: FileLane,
+  { wrap }: FeelFileOptions,
+  total: number,
+  counts: Counts,
+): Placed[] => {
+  const scale = QUARTER / file.ppq;
   feelStrokes(stages, strokes);
   const out: Placed[] = [];
   for (const { of, tick, force, into } of strokes) {
@@ -129,63 +163,9 @@ const laneNotes = (
     const start = wrap ? modulo(wanted, total) : Math.max(0, wanted);
     if (start !== wanted) counts.carried += 1;
     const velocity = clamp(Math.round(force), 1, 127);
-    out.push({ of, start, end: start + of.end - of.start, velocity });
+    out.push({ of, start, end: start + of.end - of.start, velocity, note: of.note });
   }
   return out.sort((a, b) => a.start - b.start);
-};
-
-/** Every note its own tick, none sounding into the next; what finds no room before the end gives way to a louder one. */
-const toldApart = (notes: Placed[], total: number, counts: Counts): Placed[] => {
-  const out: Placed[] = [];
-  for (const note of notes) {
-    const before = out[out.length - 1];
-    const start = before && note.start <= before.start ? before.start + 1 : note.start;
-    const length = note.end - note.start;
-    if (start >= total && before) {
-      counts.dropped += 1;
-      if (note.velocity > before.velocity) out[out.length - 1] = { ...note, start: before.start };
-      continue;
-    }
-    out.push({ ...note, start, end: start + Math.max(1, length) });
-  }
-  out.forEach((note, i) => (note.end = Math.min(note.end, out[i + 1]?.start ?? total)));
-  return out;
-};
-
-interface Timed {
-  tick: number;
-  /** Ends come before all else on a tick, starts after all else. */
-  rank: 0 | 1 | 2;
-  bytes: number[];
-}
-
-/** @param own the places of the events that notes were made of; an end without a start is none of them, and stays */
-const trackBytes = (events: MidiEvent[], notes: Placed[], own: ReadonlySet<number>): number[] => {
-  const timed: Timed[] = [];
-  for (const { of, start, end, velocity } of notes) {
-    timed.push({ tick: start, rank: 2, bytes: noteBytes(events[of.on] as NoteEvent, velocity) });
-    if (of.off === null) continue;
-    const off = events[of.off] as NoteEvent;
-    timed.push({ tick: end, rank: 0, bytes: noteBytes(off, off.velocity) });
-  }
-  let tick = 0;
-  let last = 0;
-  events.forEach((event, at) => {
-    tick += event.deltaTime;
-    if (event.type === 'endOfTrack') last = tick;
-    else if (!own.has(at)) timed.push({ tick, rank: 1, bytes: eventBytes(event) });
-  });
-  timed.sort((a, b) => a.tick - b.tick || a.rank - b.rank);
-  const bytes: number[] = [];
-  let now = 0;
-  for (const { tick: at, bytes: event } of timed) {
-    pushVarint(bytes, at - now);
-    for (const byte of event) bytes.push(byte);
-    now = at;
-  }
-  pushVarint(bytes, Math.max(0, last - now));
-  bytes.push(0xff, 0x2f, 0);
-  return bytes;
 };
 
 /**
@@ -202,23 +182,15 @@ export const feelFile = (file: MidiFile, options: FeelFileOptions): FeltFile => 
   }
   const counts: Counts = { merged: 0, dropped: 0, carried: 0 };
   const total = options.wrap ? Math.round((wholeBars(file) * file.ppq) / QUARTER) : Infinity;
-  const byTrack = file.tracks.map((): Placed[] => []);
-  const own = file.tracks.map(() => new Set<number>());
-  for (const { track, on, off } of file.notes) {
-    own[track]!.add(on);
-    if (off !== null) own[track]!.add(off);
-  }
+  const placed: Placed[] = [];
   let moved = 0;
   const pinks = sharedPinks();
-  for (const notes of lanes.values())
-    for (const note of toldApart(laneNotes(file, notes, options, total, counts, pinks), total, counts)) {
-      byTrack[note.of.track]!.push(note);
+  const ready = [...lanes.values()].map((notes) => laneOf(file, notes, options, pinks));
+  holdBack(ready, options);
+  for (const lane of ready)
+    for (const note of toldApart(laneNotes(file, lane, options, total, counts), total, counts)) {
+      placed.push(note);
       if (note.start !== note.of.start) moved += 1;
     }
-  const bytes = smfOf(
-    file.format,
-    file.ppq,
-    file.tracks.map((events, track) => trackBytes(events, byTrack[track]!, own[track]!)),
-  );
-  return { bytes, notes: byTrack.reduce((sum, { length }) => sum + length, 0), moved, ...counts };
+  return { bytes: rewritten(file, placed), notes: placed.length, moved, ...counts };
 };
