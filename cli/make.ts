@@ -248,7 +248,7 @@ const beatCommand = async (out: string | undefined, given: BeatGiven): Promise<v
   const all = commonOf(given);
   const library = builtInGrooves();
   const styles = [...new Set(library.map(({ style }) => style))];
-  const wanted = (given.style ?? 'Backbeat').toLowerCase();
+  const wanted = (given.style ?? 'Rock backbeat').toLowerCase();
   const style = styles.find((one) => one.toLowerCase() === wanted);
   if (!style)
     throw new InputFault(`There is no style “${given.style}”. There are ${styles.sort().join(', ')}.`);
@@ -327,7 +327,7 @@ export const makeCommand = (): Command => {
       .command('beat')
       .description('A whole beat in the style of built-in grooves, as one drummer can play it.')
       .argument('[out]', 'the MIDI file to write')
-      .option('--style <name>', 'a style of the library (default: Backbeat)')
+      .option('--style <name>', 'a style of the library (default: Rock backbeat)')
       .option('--busy <n>', '0 sparse, 50 as the style is, 100 full', aNumber)
       .option('--bars <b>', 'how many bars; the last of more than two is a fill (default: 2)', aWhole)
       .option('--keeper <instrument>', 'who keeps time, such as ride', aKeeper),

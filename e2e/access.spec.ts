@@ -46,7 +46,18 @@ const PLACES: { screen: string; places: [string, (page: Page) => Promise<void>][
       ],
       ['a lane', (page) => tab(page, 'Lane').click()],
       ['a sound', (page) => tab(page, 'Sound').click()],
-      ['chance', (page) => tab(page, 'Chance').click()],
+      ['a ring', (page) => tab(page, 'Make').click()],
+      ['bands', (page) => button(page, 'Bands').click()],
+      ['a whole beat', (page) => button(page, 'Whole beat').click()],
+      ['chance', (page) => button(page, 'Chance').click()],
+      [
+        'moves',
+        async (page) => {
+          await tab(page, 'Moves').click();
+          await button(page, 'Dying eighths').click();
+          await button(page, 'Reversed').click();
+        },
+      ],
       ['pads', (page) => tab(page, 'Pads').click()],
       ['patterns', (page) => patternShown(page).click()],
     ],

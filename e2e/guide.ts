@@ -69,7 +69,8 @@ export const tenMinutes = async (page: Page, hand: Hand): Promise<void> => {
   });
   await test.step('chance, without losing anything', async () => {
     await hand.press(button(page, 'Closed hat'));
-    await hand.press(tab(page, 'Chance'));
+    await hand.press(tab(page, 'Make'));
+    await hand.press(button(page, 'Chance'));
     await hand.press(button(page, 'Vary a quarter'));
     const takes = page.getByRole('listbox', { name: 'Takes' }).getByRole('option');
     await expect(takes).toHaveCount(2);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   arrangementCount,
+  arrangementOf,
   arrangements,
   arrangementSlots,
   dealt,
@@ -116,5 +117,20 @@ test('the rest and what is dealt are all there, once each', () => {
           .sort((a, b) => a - b),
       ).toEqual(struck);
     }),
+  );
+});
+
+test('any struck slots are known as their arrangement, turned', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 16 }),
+      fc.uniqueArray(fc.nat(15), { maxLength: 10 }),
+      (slots, all) => {
+        const struck = [...new Set(all.map((slot) => slot % slots))].sort((a, b) => a - b);
+        const known = arrangementOf(struck, slots);
+        expect(rotatedSlots(known.struck, slots, known.rotate)).toEqual(struck);
+        expect([...arrangements(slots, struck.length)]).toContain(known.mask);
+      },
+    ),
   );
 });

@@ -215,3 +215,21 @@ export const restSlots = (struck: readonly number[], slots: number): number[] =>
  */
 export const dealt = <T>(strikes: readonly T[], lanes: number): T[][] =>
   Array.from({ length: lanes }, (_, lane) => strikes.filter((_strike, at) => at % lanes === lane));
+
+/**
+ * Which arrangement some struck slots are, and by how much it is turned.
+ *
+ * @returns the arrangement's own slots, the first of them 0, and the number that `arrangements` has for it
+ * @example arrangementOf([1, 4, 7], 8).struck // [0, 3, 6]
+ */
+export const arrangementOf = (
+  struck: readonly number[],
+  slots: number,
+): { struck: number[]; rotate: number; mask: number } => {
+  if (!struck.length) return { struck: [], rotate: 0, mask: 0 };
+  const turned = struck.map((first) => {
+    const own = rotatedSlots(struck, slots, -first);
+    return { struck: own, rotate: first, mask: own.reduce((mask, slot) => mask | bit(slots, slot), 0) >>> 0 };
+  });
+  return turned.reduce((best, one) => (one.mask < best.mask ? one : best));
+};

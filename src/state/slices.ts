@@ -51,7 +51,7 @@ export interface ViewState {
   /** The other patterns that an edit is sent to as well. */
   also: string[];
   /** Which page of the drawer is open under the strings. */
-  drawer: 'hits' | 'lane' | 'sound' | 'chance' | 'pads' | null;
+  drawer: 'hits' | 'lane' | 'sound' | 'make' | 'moves' | 'pads' | null;
   /** When another pattern begins while one is playing. */
   switchAt: 'now' | 'beat' | 'end';
   playIn: PlayInSettings;

@@ -2,6 +2,7 @@ import { feelOf, lanePatternOf, patternTicks } from '../../core/document/default
 import type { Beat, Hit, Lane, Pattern } from '../../core/document/schema';
 import { planLane, type LanePlan } from '../../core/play/plan';
 import { bendOf, drawnStrokes, type Drawn } from '../../core/play/notes';
+import { sparksTo } from '../../core/play/moves/sparks';
 import { clamp, type Ticks } from '../../core/units';
 
 /** A bead: where a stroke sounds and how hard. Positions are in ticks from the pattern's start. */
@@ -95,11 +96,21 @@ const writtenBead = (cell: Cell): Bead => ({
   length: null,
 });
 
-/** What there is to draw of one lane in one pattern. */
-export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number): LaneDrawing => {
+/** A hit that is played from another slot has the number of its own, and so many more for each slot. */
+const HITS = 64;
+
+/** What there is to draw of one lane in one pattern. @param tried its hits are only tried: their beads are open */
+export const drawLane = (
+  beat: Beat,
+  pattern: Pattern,
+  lane: Lane,
+  glass: number,
+  tried = false,
+): LaneDrawing => {
   const part = lanePatternOf(pattern, lane.id);
   const lanePlan = planLane(beat, pattern, lane);
   const length = patternTicks(pattern);
+  const turned = lanePlan.detour !== null;
   const bend = bendOf(lanePlan);
   const loop = lanePlan.cycleTicks;
   const shown = Math.min(lanePlan.steps, Math.ceil(length / lanePlan.step - 1e-9));
@@ -108,17 +119,24 @@ export const drawLane = (beat: Beat, pattern: Pattern, lane: Lane, glass: number
   const bySpot = new Map(cells.map((cell, at) => [at, cell]));
   const repeats: Bead[] = [];
   for (const stroke of drawnStrokes(lanePlan, length)) {
-    const hit = lanePlan.byStep[stroke.step]?.[stroke.hitIndex];
-    const bead = beadOf(stroke, hit, bend(stroke.gridTick), lanePlan.step, glass);
+    const added = stroke.kind === 'echo' || stroke.kind === 'spark';
+    const hit = stroke.kind === 'spark' ? undefined : lanePlan.byStep[stroke.step]?.[stroke.hitIndex % HITS];
+    // What moves add stands where it sounds, and has no rule of its own.
+    const rule = added ? stroke.tick : bend(stroke.gridTick);
+    const bead = beadOf(stroke, hit, rule, lanePlan.step, glass);
+    if (added) bead.rule = stroke.tick;
+    const silent = stroke.kind === 'main' && lanePlan.echoes?.withoutHit;
+    if (tried || silent) bead.chance = 0;
     const cell =
       stroke.gridTick < loop - 1e-6 ? bySpot.get(Math.round(stroke.gridTick / lanePlan.step)) : undefined;
-    if (cell?.step === stroke.step && !wanders(lanePlan)) cell.beads.push(bead);
+    if (cell?.step === stroke.step && !added && !wanders(lanePlan)) cell.beads.push(bead);
     else repeats.push(bead);
   }
   for (const cell of cells) {
     const hits = lanePlan.byStep[cell.step] ?? [];
     cell.velocity = hits.reduce((most, hit) => Math.max(most, hit.velocity), 0);
-    if (cell.velocity && wanders(lanePlan)) cell.beads = [writtenBead(cell)];
+    if (cell.velocity && (wanders(lanePlan) || (turned && !cell.beads.length)))
+      cell.beads = [writtenBead(cell)];
   }
   return { cells, hands: cells, repeats, knot: part.steps !== null && loop < length ? loop : null };
 };
@@ -174,14 +192,19 @@ export const createDrawings = (): ((
   pattern: Pattern,
   lane: Lane,
   glass: number,
+  tried?: boolean,
 ) => LaneDrawing) => {
   const kept = new Map<string, Kept>();
-  return (beat, pattern, lane, glass) => {
+  return (beat, pattern, lane, glass, tried = false) => {
     const part = lanePatternOf(pattern, lane.id);
-    const key = [beat.id, part, feelOf(beat, pattern), pattern.meter, pattern.bars, beat.tempo, glass];
+    const feel = feelOf(beat, pattern);
+    // Others decide what it plays where they set it off, or where strokes of all are counted.
+    const others = (feel.stagger ?? sparksTo(beat, pattern, lane.id).length) ? pattern.parts : null;
+    const { meter, bars, detour } = pattern;
+    const key = [beat.id, part, feel, meter, bars, detour, others, tried, beat.tempo, glass];
     const before = kept.get(lane.id);
     if (before?.key.every((one, at) => one === key[at])) return before.drawing;
-    const drawing = reusing(drawLane(beat, pattern, lane, glass), before?.drawing);
+    const drawing = reusing(drawLane(beat, pattern, lane, glass, tried), before?.drawing);
     kept.set(lane.id, { key, drawing });
     return drawing;
   };

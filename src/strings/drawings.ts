@@ -9,11 +9,17 @@ import { createDrawings, type LaneDrawing } from './drawing';
 
 const drawingOf = createDrawings();
 
+/** Whether a maker's hits for a lane are only tried yet. */
+const isTried = ({ view }: RootState, { id }: Lane): boolean => {
+  const edit = view.trial?.edit.kind === 'pattern' ? view.trial.edit.edit : null;
+  return edit?.edit === 'make' && id in edit.args.parts;
+};
+
 /** What is drawn of a lane in the pattern shown: the same object until something of it changes. */
 export const laneDrawing = (state: RootState, lane: Lane): LaneDrawing | null => {
   const beat = selectAudible(state);
   if (!beat || !selectPattern(state)) return null;
-  return drawingOf(beat, patternOf(beat, state.view.patternId), lane, state.view.glass);
+  return drawingOf(beat, patternOf(beat, state.view.patternId), lane, state.view.glass, isTried(state, lane));
 };
 
 const NONE: ReadonlySet<number> = new Set();

@@ -33,6 +33,7 @@ describe('the stages', () => {
     expect(names).toEqual([
       'Quantize takes part',
       'Base feel takes part',
+      'Stagger takes part',
       'Ahead and behind takes part',
       'Dynamics takes part',
       'Humanize takes part',

@@ -20,6 +20,7 @@ import { keep } from '../../ui/useKept';
 import { togglePlay } from './sound';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
+import { words as made } from '../../words/make';
 
 const ofHits: Command[] = [
   hits(drawer.n2Strokes, ofReady('twoStrokes'), {
@@ -270,12 +271,22 @@ const openDrawer = (page: NonNullable<ViewState['drawer']>) => () => {
   view({ drawer: page, openLane: openLane ?? selectBeat(store.getState())?.lanes[0]?.id ?? null });
 };
 
+const openMaker = (maker: string) => () => {
+  keep('maker', maker);
+  openDrawer('make')();
+};
+
 const places: Command[] = [
   place(drawer.pattern, '/', undefined, words.stepsStringsProgram),
   place(words.hitsOfTheOpenLane, '/', openDrawer('hits'), words.velocityRollFlamDrawer),
   place(words.theOpenLane, '/', openDrawer('lane'), words.stepsGridDirectionRatePreset),
   place(words.soundOfTheOpenLane, '/', openDrawer('sound'), words.levelPanTuneDecayDrawer),
-  place(words.chanceAndTakes, '/', openDrawer('chance'), words.randomVaryDrawer),
+  place(words.chanceAndTakes, '/', openMaker('chance'), words.randomVaryDrawer),
+  place(made.ring, '/', openMaker('ring'), words.ringEuclidean),
+  place(made.bands, '/', openMaker('bands'), words.bandsRandom),
+  place(made.chords, '/', openMaker('chords'), words.chordsHarmony),
+  place(made.wholeBeat, '/', openMaker('beat'), words.beatGenerate),
+  place(made.moves, '/', openDrawer('moves'), words.movesEcho),
   place(drawer.pads, '/', openDrawer('pads'), words.recordPlayInMidiInput),
   ...(
     [

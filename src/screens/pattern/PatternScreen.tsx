@@ -208,7 +208,9 @@ const StillTried = ({ patterns, drawer }: TrialProps) => {
   const saidThere =
     edit === 'patternPreset'
       ? patterns
-      : drawer && ((edit === 'lanePreset' && page === 'lane') || (edit === 'recall' && page === 'chance'));
+      : drawer &&
+        ((edit === 'lanePreset' && page === 'lane') ||
+          ((edit === 'recall' || edit === 'make') && page === 'make'));
   if (!edit || saidThere) return null;
   return (
     <View style={styles.tried}>

@@ -10,12 +10,14 @@ import { selectBeat, useApp, useDo } from '../../../state/store';
 import { backToStrings } from '../../../strings/stepKeys';
 import { IconButton } from '../../../ui/IconButton';
 import { Tabs, tabId } from '../../../ui/Tabs';
-import { ChancePage } from './ChancePage';
+import { MakePage } from './MakePage';
+import { MovesPage } from './MovesPage';
 import { HitPage } from './HitPage';
 import { LanePage } from './LanePage';
 import { PadsPage } from './PadsPage';
 import { SoundPage } from './SoundPage';
 import { words } from '../../../words/drawer';
+import { words as made } from '../../../words/make';
 
 type Page = NonNullable<ViewState['drawer']>;
 
@@ -26,7 +28,8 @@ const PAGES: { id: Page; name: string }[] = [
   { id: 'hits', name: words.hits },
   { id: 'lane', name: words.lane },
   { id: 'sound', name: words.sound },
-  { id: 'chance', name: words.chance },
+  { id: 'make', name: made.make },
+  { id: 'moves', name: made.moves },
   { id: 'pads', name: words.pads },
 ];
 
@@ -76,7 +79,8 @@ const Panel = ({ label, tabs, own, id, page, onPage, wide, onFold }: PanelProps)
           {page === 'hits' ? <HitPage beside={wide ? lane : undefined} /> : null}
           {page === 'lane' ? lane ? <LanePage key={lane.id} lane={lane} /> : none : null}
           {page === 'sound' ? lane ? <SoundPage lane={lane} /> : none : null}
-          {page === 'chance' ? <ChancePage lane={lane} /> : null}
+          {page === 'make' ? <MakePage lane={lane} /> : null}
+          {page === 'moves' ? <MovesPage lane={lane} /> : null}
           {page === 'pads' ? <PadsPage /> : null}
         </ScrolledPage>
       ) : null}

@@ -22,6 +22,7 @@ import { edit, onHits } from './edit';
 import { Clipboard, Scope, Selecting } from './HitChoice';
 import { Graces, Roll, type HitsProps } from './HitStrokes';
 import { words } from '../../../words/drawer';
+import { words as made } from '../../../words/make';
 
 /** The value that a gesture began at: what is dragged on one of many changes all by the same amount. */
 const useStart = () => {
@@ -148,6 +149,25 @@ const Timing = ({ spots, hit }: HitsProps) => {
   );
 };
 
+/** How much higher or lower than their lane's note hits sound. */
+const Pitch = ({ spots, hit }: HitsProps) => {
+  const startOf = useStart();
+  const pitch = hit.pitch ?? 0;
+  return (
+    <Range
+      label={made.pitchOfHits}
+      short={made.pitchShort}
+      value={pitch}
+      {...bounds({ ...RANGES.pitch, least: Math.min(-24, pitch), most: Math.max(24, pitch) })}
+      step={1}
+      shown={made.semitones(pitch)}
+      onChange={(to, gesture) =>
+        edit('shiftPitches', { spots, by: to - startOf(gesture, pitch) }, gesture, true)
+      }
+    />
+  );
+};
+
 const CYCLES = ['1', '2', '3', '4', '5', '6', '7', '8'].map((value) => ({
   value,
   name: value === '1' ? words.everyPass : words.ofManyPasses(value),
@@ -231,6 +251,7 @@ export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
           <Roll {...all} />
           <Graces {...all} />
           <Timing {...all} />
+          <Pitch {...all} />
           <Chance {...all} />
         </>
       ) : (

@@ -280,7 +280,8 @@ test('the sound of a lane', () => {
 });
 
 test('every roll of chance is a take that can be stepped back to, kept, named and dropped', () => {
-  page('Chance');
+  page('Make');
+  press('Chance');
   press('Vary half');
   press('Roll anew');
   const takes = () => within(screen.getByRole('listbox', { name: 'Takes' })).getAllByRole('option');

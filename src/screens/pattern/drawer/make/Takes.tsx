@@ -1,29 +1,22 @@
 import { ScrollView } from 'react-native';
-import { Named } from '../../../ui/Named';
-import { onArrows } from '../../../ui/arrows';
-import { Group, Chips } from '../../../ui/Layout';
-import { Press } from '../../../ui/Press';
-import { Words, Para } from '../../../ui/Words';
-import { styles } from './styles';
+import { Named } from '../../../../ui/Named';
+import { onArrows } from '../../../../ui/arrows';
+import { Group, Chips } from '../../../../ui/Layout';
+import { Press } from '../../../../ui/Press';
+import { Words, Para } from '../../../../ui/Words';
+import { styles } from '../styles';
 import { nanoid } from '@reduxjs/toolkit';
-import type { Lane, Pattern, Take } from '../../../../core/document/schema';
-import { withTake } from '../../../../core/make/chance';
-import { selectBeat, selectPattern, useApp } from '../../../state/store';
-import { Chip } from '../../../ui/Chip';
-import { BeadPicture } from '../../../strings/BeadPicture';
-import { NameInput } from '../../../ui/NameInput';
-import { useKept } from '../../../ui/useKept';
-import { attempt, leaveTrial, TrialBar } from '../TrialBar';
-import { edit } from './edit';
-import { words } from '../../../words/drawer';
-
-const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;
-
-const SHARES = [
-  { share: 0.1, name: words.varyATenth },
-  { share: 0.25, name: words.varyAQuarter },
-  { share: 0.5, name: words.varyHalf },
-];
+import type { Lane, Pattern, Take } from '../../../../../core/document/schema';
+import { withTake } from '../../../../../core/make/chance';
+import { selectBeat, selectPattern, useApp } from '../../../../state/store';
+import { Chip } from '../../../../ui/Chip';
+import { BeadPicture } from '../../../../strings/BeadPicture';
+import { NameInput } from '../../../../ui/NameInput';
+import { attempt, leaveTrial, TrialBar } from '../../TrialBar';
+import { edit } from '../edit';
+import { reopen, MAKER_NAMES } from './settings';
+import { words } from '../../../../words/drawer';
+import { words as made } from '../../../../words/make';
 
 /** The lane that a take is for, where it is for one. */
 const ofLanes = ({ lanes: ids }: Take, lanes: Lane[]): string => {
@@ -36,8 +29,7 @@ interface TakesProps {
   takes: Take[];
 }
 
-/** Every outcome of chance in a strip; nothing that was rolled is lost. */
-const Takes = ({ pattern, takes }: TakesProps) => {
+const Strip = ({ pattern, takes }: TakesProps) => {
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const trial = useApp(({ view }) => view.trial);
   const tried =
@@ -97,6 +89,9 @@ const Takes = ({ pattern, takes }: TakesProps) => {
             >
               {now.kept ? words.kept : words.keep}
             </Chip>
+            {now.made && now.made.maker in MAKER_NAMES ? (
+              <Chip onPress={() => reopen(now)}>{made.openAgain}</Chip>
+            ) : null}
             <Chip tone="danger" onPress={() => edit('dropTake', { takeId: now.id })}>
               {words.drop}
             </Chip>
@@ -104,6 +99,9 @@ const Takes = ({ pattern, takes }: TakesProps) => {
         ) : null}
       </Chips>
       {tried ? <TrialBar /> : null}
+      {now?.made && now.made.maker in MAKER_NAMES ? (
+        <Para quiet>{made.madeBy(MAKER_NAMES[now.made.maker as keyof typeof MAKER_NAMES])}</Para>
+      ) : null}
       {now ? (
         <Named name={words.name}>
           <NameInput
@@ -118,49 +116,12 @@ const Takes = ({ pattern, takes }: TakesProps) => {
   );
 };
 
-/** Rolling and varying, with every outcome kept. */
-export const ChancePage = ({ lane }: { lane: Lane | undefined }) => {
+/** Every outcome of chance and of the makers in a strip; nothing that was rolled is lost. */
+export const Takes = () => {
   const pattern = useApp(selectPattern)!;
-  const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const [all, setAll] = useKept('chance for all lanes', false);
-  const [keep, setKeep] = useKept('hold', { count: false, places: false, velocities: false });
-  const laneIds = all || !lane ? lanes.map(({ id }) => id) : [lane.id];
-  const holds = [
-    { key: 'count', name: words.holdHowMany },
-    { key: 'places', name: words.holdWhere },
-    { key: 'velocities', name: words.holdVelocities },
-  ] as const;
-  return (
-    <>
-      <Group title={all || !lane ? words.chanceForAllLanes2 : words.chanceForLane(lane.name)}>
-        <Chips>
-          {lane ? (
-            <Chip pressed={all} onPress={() => setAll(!all)}>
-              {words.allLanes}
-            </Chip>
-          ) : null}
-          <Chip onPress={() => edit('randomize', { laneIds, seed: newSeed(), id: nanoid(), keep })}>
-            {words.rollAnew}
-          </Chip>
-          {SHARES.map(({ share, name }) => (
-            <Chip key={share} onPress={() => edit('vary', { laneIds, seed: newSeed(), id: nanoid(), share })}>
-              {name}
-            </Chip>
-          ))}
-        </Chips>
-        <Chips>
-          {holds.map(({ key, name }) => (
-            <Chip key={key} pressed={keep[key]} onPress={() => setKeep({ ...keep, [key]: !keep[key] })}>
-              {name}
-            </Chip>
-          ))}
-        </Chips>
-      </Group>
-      {pattern.takes?.length ? (
-        <Takes pattern={pattern} takes={pattern.takes} />
-      ) : (
-        <Para quiet>{words.everyRollBecomesATake}</Para>
-      )}
-    </>
+  return pattern.takes?.length ? (
+    <Strip pattern={pattern} takes={pattern.takes} />
+  ) : (
+    <Para quiet>{words.everyRollBecomesATake}</Para>
   );
 };

@@ -1,0 +1,242 @@
+import { GRIDS, type Grid } from '../../../../../core/document/grid';
+import { noteName } from '../../../../../core/document/noteName';
+import { bounds, RANGES } from '../../../../../core/document/ranges';
+import type { Lane } from '../../../../../core/document/schema';
+import {
+  bandAt,
+  BAND_OF,
+  BAND_SHAPES,
+  shapedBand,
+  type BandOf,
+  type BandShape,
+} from '../../../../../core/make/bands';
+import {
+  bandOf,
+  BANDS_DEFAULTS,
+  bandsParts,
+  pointsOf,
+  type BandsSettings,
+} from '../../../../../core/make/makers';
+import { scaleNames } from '../../../../../core/make/scales';
+import { selectBeat, selectPattern, useApp } from '../../../../state/store';
+import { store } from '../../../../state/session';
+import { BandHand, BAND_PLACES } from '../../../../strings/BandHand';
+import { CheckBox } from '../../../../ui/CheckBox';
+import { Chip } from '../../../../ui/Chip';
+import { Choice } from '../../../../ui/Choice';
+import { figure } from '../../../../ui/figures';
+import { Chips, Group } from '../../../../ui/Layout';
+import { Range } from '../../../../ui/Range';
+import { useKept } from '../../../../ui/useKept';
+import { words } from '../../../../words/make';
+import { give, newSeed, useLive, useMaker } from './settings';
+
+const NAMES: Record<BandOf, string> = {
+  fullness: words.fullness,
+  velocity: words.velocity,
+  pitch: words.pitch,
+  length: words.length,
+  chance: words.chanceOf,
+  nudge: words.nudge,
+};
+const percent = (value: number): string => `${Math.round(value * 100)} %`;
+const OF: Record<BandOf, { least: number; most: number; told: (value: number) => string }> = {
+  fullness: { least: 0, most: 1, told: percent },
+  velocity: { least: 1, most: 127, told: (value) => String(Math.round(value)) },
+  pitch: { least: 24, most: 96, told: (value) => String(Math.round(value)) },
+  length: { least: 0.1, most: 4, told: (value) => words.steps(figure(value)) },
+  chance: { least: 0, most: 1, told: percent },
+  nudge: { least: -0.5, most: 0.5, told: percent },
+};
+const ROOTS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+/** So many scales are offered; more would be no help. */
+const OFFERED = new Set([
+  'major',
+  'minor',
+  'major pentatonic',
+  'minor pentatonic',
+  'dorian',
+  'phrygian',
+  'lydian',
+  'mixolydian',
+  'harmonic minor',
+  'melodic minor',
+  'whole tone',
+  'chromatic',
+  'major blues',
+  'minor blues',
+]);
+const SCALES = scaleNames().filter((name) => OFFERED.has(name));
+
+const middleAt = (points: readonly number[], place: number): { low: number; high: number } =>
+  bandAt(bandOf(points), place / (BAND_PLACES - 1));
+
+/** Hits drawn between a lower and an upper edge of each quantity. */
+export const BandsMaker = ({ lane }: { lane: Lane }) => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const [live] = useLive();
+  const [of, setOf] = useKept<BandOf>('make band', 'fullness');
+  const [all, setAll] = useKept('make bands for all', false);
+  const [shape, setShape] = useKept<BandShape | 'hand'>('make band shape', 'hand');
+  const {
+    settings: s,
+    setSettings,
+    seed,
+    setSeed,
+  } = useMaker<BandsSettings>('bands', BANDS_DEFAULTS, lane.id);
+  const change = (some: Partial<BandsSettings>, gesture?: string, from = seed) => {
+    const settings = { ...s, ...some };
+    setSettings(settings);
+    const pattern = selectPattern(store.getState())!;
+    const parts = bandsParts(pattern, all ? lanes : [lane], settings, from);
+    give({ maker: 'bands', parts, settings, seed: from }, live, gesture);
+  };
+  const names = useApp(({ view }) => view.noteNames);
+  const { least, most } = OF[of];
+  const told = of === 'pitch' ? (value: number) => noteName(Math.round(value), names) : OF[of].told;
+  const points = s[of];
+  const width = points.length ? (middleAt(points, 0).high - middleAt(points, 0).low) / (most - least) : 0;
+  const band = points.length ? bandOf(points) : shapedBand('flat', least, most, 0.5);
+  const setBand = (to: readonly number[], gesture?: string) => change({ [of]: [...to] }, gesture);
+  const chooseShape = (next: BandShape | 'hand', wide = width, gesture?: string) => {
+    setShape(next);
+    if (next !== 'hand') setBand(pointsOf(shapedBand(next, least, most, wide, 2, seed)), gesture);
+  };
+  const draw = (place: number, middle: number, gesture?: string) => {
+    setShape('hand');
+    const drawn = Array.from({ length: BAND_PLACES }, (_, at) => {
+      const { low, high } = bandAt(band, at / (BAND_PLACES - 1));
+      const half = (high - low) / 2;
+      const centre = at === place ? Math.min(most - half, Math.max(least + half, middle)) : (low + high) / 2;
+      return [at / (BAND_PLACES - 1), centre - half, centre + half];
+    });
+    setBand(drawn.flat(), gesture);
+  };
+  const widen = (wide: number, gesture: string) => {
+    if (shape !== 'hand') return chooseShape(shape, wide, gesture);
+    const half = (wide * (most - least)) / 2;
+    setBand(
+      band.flatMap(({ at, low, high }) => {
+        const centre = Math.min(most - half, Math.max(least + half, (low + high) / 2));
+        return [at, centre - half, centre + half];
+      }),
+      gesture,
+    );
+  };
+  const optional = of !== 'fullness' && of !== 'velocity';
+  const [root = 'C', ...scale] = s.scale.split(' ');
+  return (
+    <Group title={all ? words.allLanes : words.makesFor(lane.name)}>
+      <Chips label={words.quantity}>
+        {BAND_OF.map((one) => (
+          <Chip key={one} pressed={of === one} onPress={() => setOf(one)}>
+            {NAMES[one]}
+          </Chip>
+        ))}
+      </Chips>
+      <BandHand
+        label={words.bandOver(NAMES[of])}
+        band={band}
+        least={least}
+        most={most}
+        told={told}
+        onDraw={draw}
+      />
+      <Choice<BandShape | 'hand'>
+        label={words.shapeOfBand}
+        short={words.shape}
+        value={shape}
+        options={[
+          { value: 'hand', name: words.drawnByHand },
+          ...BAND_SHAPES.map((value) => ({ value, name: words.shapes[value] })),
+        ]}
+        onChange={(next) => chooseShape(next)}
+      />
+      <Range
+        label={words.width}
+        short={words.widthShort}
+        value={width}
+        {...bounds(RANGES.share)}
+        step={0.01}
+        shown={percent(width)}
+        onChange={widen}
+      />
+      {optional && points.length ? (
+        <Chips>
+          <Chip onPress={() => setBand([])}>{words.leaveOut(NAMES[of])}</Chip>
+        </Chips>
+      ) : null}
+      {of === 'pitch' ? (
+        <>
+          <Choice
+            label={words.scale}
+            short={words.scaleShort}
+            value={root}
+            options={ROOTS.map((value) => ({ value, name: value }))}
+            onChange={(next) => change({ scale: `${next} ${scale.join(' ')}` })}
+          />
+          <Choice
+            label={words.scaleShort}
+            short=""
+            value={scale.join(' ')}
+            options={SCALES.map((value) => ({ value, name: value }))}
+            onChange={(next) => change({ scale: `${root} ${next}` })}
+          />
+          <Range
+            label={words.voices}
+            short={words.voicesShort}
+            value={s.voices}
+            least={1}
+            most={4}
+            step={1}
+            shown={String(s.voices)}
+            onChange={(voices, gesture) => change({ voices }, gesture)}
+          />
+        </>
+      ) : null}
+      <Choice<Grid>
+        label={words.bandGrid}
+        short={words.grid}
+        value={s.grid}
+        options={GRIDS.map((value) => ({ value, name: value }))}
+        onChange={(grid) => change({ grid })}
+      />
+      <Range
+        label={words.heldOver}
+        short={words.heldOverShort}
+        value={s.heldOver}
+        {...bounds(RANGES.chance)}
+        step={0.01}
+        shown={percent(s.heldOver)}
+        onChange={(heldOver, gesture) => change({ heldOver }, gesture)}
+      />
+      <Range
+        label={words.onBeat}
+        short={words.onBeatShort}
+        value={s.onBeat}
+        least={-1}
+        most={1}
+        step={0.05}
+        shown={percent(s.onBeat)}
+        onChange={(onBeat, gesture) => change({ onBeat }, gesture)}
+      />
+      <CheckBox checked={s.shape} onChange={(only) => change({ shape: only })}>
+        {words.onlyShape}
+      </CheckBox>
+      <Chips>
+        <Chip pressed={all} onPress={() => setAll(!all)}>
+          {words.allLanes}
+        </Chip>
+        <Chip
+          onPress={() => {
+            const next = newSeed();
+            setSeed(next);
+            change({}, undefined, next);
+          }}
+        >
+          {words.anotherDraw}
+        </Chip>
+      </Chips>
+    </Group>
+  );
+};

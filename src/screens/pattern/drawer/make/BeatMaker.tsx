@@ -1,0 +1,199 @@
+import { useEffect, useState } from 'react';
+import { DRUM_GROUPS, type DrumGroup } from '../../../../../core/document/choices';
+import { GROUP_NAMES } from '../../../../../core/document/drumGroups';
+import { instrument, type InstrumentId } from '../../../../../core/document/instruments';
+import { listed } from '../../../../../core/document/text';
+import type { Groove } from '../../../../../core/groove/groove';
+import { POSTS } from '../../../../../core/groove/timekeeper';
+import { beatParts } from '../../../../../core/make/makers';
+import { BEAT_DEFAULTS, beatModel, wholeBeat } from '../../../../../core/make/wholeBeat';
+import { selectBeat, selectPattern, useApp, useDo } from '../../../../state/store';
+import { store } from '../../../../state/session';
+import { noticed } from '../../../../state/slices';
+import { CheckBox } from '../../../../ui/CheckBox';
+import { Chip } from '../../../../ui/Chip';
+import { Choice } from '../../../../ui/Choice';
+import { Disclosure } from '../../../../ui/Disclosure';
+import { Chips, Group } from '../../../../ui/Layout';
+import { Range } from '../../../../ui/Range';
+import { useKept } from '../../../../ui/useKept';
+import { Para } from '../../../../ui/Words';
+import { words } from '../../../../words/make';
+import { loadLibrary } from './library';
+import { give, newSeed, useLive, useMaker } from './settings';
+
+/** A whole beat as it is set; figures by group go by their names. */
+interface BeatMakerSettings {
+  style: string;
+  busy: number;
+  timekeeper: string;
+  backbeat: boolean;
+  ghosts: boolean;
+  fill: boolean;
+  oneDrummer: boolean;
+  /** Ids of the lanes that stay, with commas between. */
+  held: string;
+  /** By group of drums, with commas between: kick=60,hat=30. */
+  groups: string;
+}
+
+const FIRST: BeatMakerSettings = {
+  style: 'Rock backbeat',
+  busy: 50,
+  timekeeper: '',
+  backbeat: true,
+  ghosts: true,
+  fill: false,
+  oneDrummer: true,
+  held: '',
+  groups: '',
+};
+
+/** @example groupsOf('kick=60') // { kick: 60 } */
+const groupsOf = (text: string): Partial<Record<DrumGroup, number>> =>
+  Object.fromEntries(
+    text
+      .split(',')
+      .filter(Boolean)
+      .map((one) => [one.split('=')[0]!, Number(one.split('=')[1])]),
+  );
+
+const withGroup = (text: string, group: DrumGroup, busy: number): string =>
+  Object.entries({ ...groupsOf(text), [group]: busy })
+    .map(([name, value]) => `${name}=${value}`)
+    .join(',');
+
+/** The grooves of the library, or how far they are. */
+const useLibrary = (): Groove[] | 'coming' | 'failed' => {
+  const [library, setLibrary] = useState<Groove[] | 'coming' | 'failed'>('coming');
+  useEffect(() => {
+    let wanted = true;
+    loadLibrary()
+      .then((grooves) => wanted && setLibrary(grooves))
+      .catch(() => wanted && setLibrary('failed'));
+    return () => {
+      wanted = false;
+    };
+  }, []);
+  return library;
+};
+
+/** A whole beat at a tap. */
+export const BeatMaker = () => {
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const act = useDo();
+  const [live] = useLive();
+  const library = useLibrary();
+  const [held, setHeld] = useKept<string[]>('make beat held', []);
+  const { settings: s, setSettings, seed, setSeed } = useMaker<BeatMakerSettings>('beat', FIRST, null);
+  if (library === 'coming' || library === 'failed')
+    return <Para quiet>{library === 'coming' ? words.libraryComing : words.libraryFailed}</Para>;
+  const styles = [...new Set(library.map(({ style }) => style))].sort();
+  const change = (some: Partial<BeatMakerSettings>, gesture?: string, from = seed) => {
+    const settings = { ...s, ...some, held: held.join(',') };
+    setSettings(settings);
+    const state = store.getState();
+    const pattern = selectPattern(state)!;
+    const model = beatModel(library.filter(({ style }) => style === settings.style));
+    if (!model) return;
+    const groups = groupsOf(settings.groups);
+    const groove = wholeBeat(
+      model,
+      {
+        ...BEAT_DEFAULTS,
+        ...settings,
+        groups,
+        bars: pattern.bars,
+        timekeeper: (settings.timekeeper || null) as InstrumentId | null,
+        tempo: selectBeat(state)!.tempo,
+      },
+      from,
+    );
+    const { parts, left } = beatParts(pattern, lanes, groove, held);
+    give({ maker: 'beat', parts, settings, seed: from }, live, gesture);
+    if (left.length)
+      act(
+        noticed({
+          text: words.leftOut(listed(left.map((id) => instrument(id).name))),
+          subject: 'maker',
+        }),
+      );
+  };
+  const again = () => {
+    const next = newSeed();
+    setSeed(next);
+    change({}, undefined, next);
+  };
+  const rule = (key: 'backbeat' | 'ghosts' | 'fill' | 'oneDrummer', name: string) => (
+    <CheckBox checked={s[key]} onChange={(on) => change({ [key]: on } as Partial<BeatMakerSettings>)}>
+      {name}
+    </CheckBox>
+  );
+  return (
+    <Group title={words.wholeBeat}>
+      <Choice
+        label={words.style}
+        short={words.styleShort}
+        value={s.style}
+        options={styles.map((value) => ({ value, name: value }))}
+        onChange={(style) => change({ style })}
+      />
+      <Chips>
+        <Chip onPress={again}>{words.makeABeat}</Chip>
+      </Chips>
+      <Range
+        label={words.busy}
+        short={words.busyShort}
+        value={s.busy}
+        least={0}
+        most={100}
+        step={1}
+        shown={String(s.busy)}
+        onChange={(busy, gesture) => change({ busy }, gesture)}
+      />
+      <Choice
+        label={words.keeper}
+        short={words.keeperShort}
+        value={s.timekeeper}
+        options={[
+          { value: '', name: words.asTheStyle },
+          ...POSTS.map(({ plain }) => ({ value: plain, name: instrument(plain).name })),
+        ]}
+        onChange={(timekeeper) => change({ timekeeper })}
+      />
+      {rule('backbeat', words.backbeat)}
+      {rule('ghosts', words.ghosts)}
+      {rule('fill', words.fill)}
+      {rule('oneDrummer', words.oneDrummer)}
+      <Disclosure title={words.byGroup}>
+        {DRUM_GROUPS.map((group) => (
+          <Range
+            key={group}
+            label={words.busyBy(GROUP_NAMES[group])}
+            short={GROUP_NAMES[group]}
+            value={groupsOf(s.groups)[group] ?? 50}
+            least={0}
+            most={100}
+            step={1}
+            shown={String(groupsOf(s.groups)[group] ?? 50)}
+            onChange={(busy, gesture) => change({ groups: withGroup(s.groups, group, busy) }, gesture)}
+          />
+        ))}
+      </Disclosure>
+      <Disclosure title={words.holdLanes}>
+        <Chips>
+          {lanes.map(({ id, name }) => (
+            <CheckBox
+              key={id}
+              label={words.hold(name)}
+              checked={held.includes(id)}
+              onChange={(on) => setHeld(on ? [...held, id] : held.filter((one) => one !== id))}
+            >
+              {name}
+            </CheckBox>
+          ))}
+        </Chips>
+      </Disclosure>
+    </Group>
+  );
+};

@@ -1,0 +1,95 @@
+import { nanoid } from '@reduxjs/toolkit';
+import type { Maker } from '../../../../../core/document/choices';
+import type { Take } from '../../../../../core/document/schema';
+import type { Made, MadeSettings } from '../../../../../core/make/makers';
+import { editShown } from '../../../../state/editing';
+import { selectPattern, useApp, type RootState } from '../../../../state/store';
+import { store } from '../../../../state/session';
+import { noticed, viewChanged } from '../../../../state/slices';
+import { keep, useKept } from '../../../../ui/useKept';
+import { words } from '../../../../words/make';
+import { attempt } from '../../TrialBar';
+import { edit } from '../edit';
+
+/** What the makers of this page share: how they give, their seed, and how a take is opened again. */
+
+export const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;
+
+export type MakerPage = 'ring' | 'bands' | 'chords' | 'beat' | 'chance';
+
+export const MAKER_NAMES: Record<Exclude<MakerPage, 'chance'>, string> = {
+  ring: words.ring,
+  bands: words.bands,
+  chords: words.chords,
+  beat: words.wholeBeat,
+};
+
+/** Whether a turn of a control is made at once, or only tried. */
+export const useLive = () => useKept('make live', true);
+
+/** More hits than this are told and not made. */
+const MOST_HITS = 10_000;
+
+interface Given {
+  maker: Extract<Maker, Exclude<MakerPage, 'chance'>>;
+  parts: Made;
+  settings: object;
+  seed: number;
+}
+
+/**
+ * Puts what a maker gives into its lanes: at once, a whole turn of a control being one step of the history, or to be tried.
+ *
+ * @param gesture the turn of the control that it belongs to
+ */
+export const give = ({ maker, parts, settings, seed }: Given, live: boolean, gesture?: string): void => {
+  const many = Object.values(parts).reduce((sum, { hits }) => sum + hits.length, 0);
+  if (many > MOST_HITS) {
+    store.dispatch(noticed({ text: words.tooMany(many), subject: 'maker' }));
+    return;
+  }
+  const how = MAKER_NAMES[maker];
+  const args = { parts, how, made: { maker, settings: settings as MadeSettings }, seed, id: nanoid() };
+  if (live) editShown(store, { edit: 'make', args }, gesture, gesture !== undefined);
+  else attempt(how, { kind: 'pattern', edit: { edit: 'make', args } });
+};
+
+/** The take that is played, where a maker made it for a lane, or for all. */
+const selectMade = (state: RootState, maker: MakerPage, laneId: string | null): Take | undefined => {
+  const pattern = selectPattern(state);
+  const take = pattern?.take ? pattern.takes?.find(({ id }) => id === pattern.take) : undefined;
+  const mine = take?.made?.maker === maker && (laneId === null || take.lanes?.[0] === laneId);
+  return mine ? take : undefined;
+};
+
+/**
+ * A maker's settings and seed: those of the take that is played, where it made that, so that an undo turns its controls back
+ * too; otherwise those that were set last.
+ *
+ * @param laneId the lane that it makes for; null is all of them
+ */
+export const useMaker = <S extends object>(maker: MakerPage, first: S, laneId: string | null) => {
+  const [kept, setSettings] = useKept<S>(`make ${maker}`, first);
+  const [keptSeed, setSeed] = useKept<number>(`make ${maker} seed`, 1);
+  const [live] = useLive();
+  const take = useApp((state) => selectMade(state, maker, laneId));
+  const played = live && take ? { settings: take.made!.settings as unknown as S, seed: take.seed } : null;
+  return {
+    settings: played ? { ...first, ...played.settings } : kept,
+    seed: played?.seed ?? keptSeed,
+    setSettings,
+    setSeed,
+  };
+};
+
+/** Opens a take again: its maker with the settings that it was made by, for its lane. */
+export const reopen = ({ id, made, seed, lanes }: Take): void => {
+  if (!made) return;
+  // It is what is played from now on: its controls go on from it.
+  if (selectPattern(store.getState())?.take !== id) edit('recall', { takeId: id, id: nanoid() });
+  keep(`make ${made.maker}`, made.settings);
+  keep(`make ${made.maker} seed`, seed);
+  keep('maker', made.maker);
+  const [lane] = lanes ?? [];
+  if (lane && made.maker !== 'beat') store.dispatch(viewChanged({ openLane: lane }));
+};
