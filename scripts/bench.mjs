@@ -8,14 +8,16 @@ readyApp();
 
 /** What computes is measured as it runs in the app, with its modules joined into one. */
 const { buildSync } = await import('esbuild');
-const joined = path.join(ROOT, 'test-results', 'bench.cjs');
-buildSync({
-  entryPoints: [path.join(ROOT, 'bench', 'core.ts')],
-  bundle: true,
-  platform: 'node',
-  outfile: joined,
-});
-execFileSync(process.execPath, [joined], { cwd: ROOT, stdio: 'inherit' });
+for (const name of ['core', 'make']) {
+  const joined = path.join(ROOT, 'test-results', `bench-${name}.cjs`);
+  buildSync({
+    entryPoints: [path.join(ROOT, 'bench', `${name}.ts`)],
+    bundle: true,
+    platform: 'node',
+    outfile: joined,
+  });
+  execFileSync(process.execPath, [joined], { cwd: ROOT, stdio: 'inherit' });
+}
 runTs('bench/page.ts');
 runTs('bench/screens.ts');
 runTs('bench/grooves.ts');

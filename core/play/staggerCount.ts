@@ -12,7 +12,7 @@ import type { Stroke } from './strokes';
 /** What the lanes of one pattern at one place share: the noise that they drift by, and the counting of their strokes. */
 export interface Shared {
   pinks: Pinks;
-  counts: Map<string, (pass: number) => ReadonlyMap<string, number>>;
+  counts: Map<string, (pass: number) => Counts>;
   /** A lane that is made ready to be counted has nothing to ask of the count. */
   counting: boolean;
 }
@@ -20,11 +20,15 @@ export interface Shared {
 /** What lanes share before any of it has been asked for. @example newShared().counting // false */
 export const newShared = (): Shared => ({ pinks: sharedPinks(), counts: new Map(), counting: false });
 
-/** So many passes are remembered. */
-const PASSES = 16;
+/** By lane, then by stroke: which one it is of its pass, from 0. */
+type Counts = ReadonlyMap<number, ReadonlyMap<number, number>>;
 
-const nameOf = (lane: LanePlan, { cycle, readIndex, hitIndex, stroke }: Stroke): string =>
-  `${lane.key} ${cycle} ${readIndex} ${hitIndex} ${stroke}`;
+/** So many passes are remembered. */
+const PASSES = 4096;
+
+/** A stroke's number within its lane: what tells it apart, in so many bits each. */
+const numberOf = ({ cycle, readIndex, hitIndex, stroke }: Stroke): number =>
+  ((cycle * 4096 + readIndex) * 65536 + hitIndex) * 512 + stroke + 8;
 
 /** The random part of a stroke's delay, in what the stagger is told in. */
 const randomPart = (stagger: Stagger, lane: LanePlan, stroke: Stroke, everyPass: boolean): number =>
@@ -50,11 +54,8 @@ interface Counting {
 }
 
 /** The count of every stroke of one pass. */
-const countPass = (
-  { stagger, feelOf, everyPass, lanes, length }: Counting,
-  pass: number,
-): Map<string, number> => {
-  const all: { tick: Ticks; note: number; name: string }[] = [];
+const countPass = ({ stagger, feelOf, everyPass, lanes, length }: Counting, pass: number): Counts => {
+  const all: { tick: Ticks; note: number; lane: number; name: number }[] = [];
   for (const lane of lanes()) {
     const feel = feelOf(lane);
     eachStroke(lane, pass * length, (pass + 1) * length, (stroke) => {
@@ -63,15 +64,26 @@ const countPass = (
       const first = stagger.randomFirst
         ? staggerTicks(stagger, randomPart(stagger, lane, stroke, everyPass), feel.ticksPerMs(tick))
         : 0;
-      all.push({ tick: tick + first, note: lane.note + stroke.pitch, name: nameOf(lane, stroke) });
+      all.push({
+        tick: tick + first,
+        note: lane.note + stroke.pitch,
+        lane: lane.index,
+        name: numberOf(stroke),
+      });
     });
   }
-  return new Map(inCountingOrder(all).map(({ name }, c) => [name, c]));
+  const out = new Map<number, Map<number, number>>();
+  inCountingOrder(all).forEach(({ lane, name }, c) => {
+    const own = out.get(lane);
+    if (own) own.set(name, c);
+    else out.set(lane, new Map([[name, c]]));
+  });
+  return out;
 };
 
 const counter = (counting: Counting) => {
-  const passes = new Map<number, Map<string, number>>();
-  return (pass: number): ReadonlyMap<string, number> => {
+  const passes = new Map<number, Counts>();
+  return (pass: number): Counts => {
     const there = passes.get(pass) ?? countPass(counting, pass);
     passes.delete(pass);
     passes.set(pass, there);
@@ -111,7 +123,9 @@ export const staggerOf = (
     const count = shared.counts.get(which) ?? counter({ stagger, feelOf, everyPass, lanes: counted, length });
     shared.counts.set(which, count);
     return (stroke: Stroke): Ticks => {
-      const c = count(Math.floor(stroke.gridTick / length + 1e-9)).get(nameOf(lane, stroke));
+      const c = count(Math.floor(stroke.gridTick / length + 1e-9))
+        .get(lane.index)
+        ?.get(numberOf(stroke));
       if (c === undefined) return 0;
       const prepared = feelOf(lane);
       const perMs = prepared.ticksPerMs(beforeStagger(prepared, stroke.at));

@@ -81,6 +81,22 @@ export const newStroke = (
   readIndex,
 });
 
+/**
+ * The first stroke of all has fractions in every place where one may come later: the engine remembers by it what the fields
+ * hold, and need not change over strokes that began with whole numbers.
+ */
+newStroke(0.5, 0.5, null, false, {
+  gridTick: 0.5,
+  cycle: 0,
+  readIndex: 0,
+  step: 0,
+  hitIndex: 0,
+  kind: 'main',
+  stroke: 0,
+  sounds: true,
+  pitch: 0,
+});
+
 const graceOf = (hit: Hit, main: Stroke): Stroke[] =>
   hit.grace!.map((grace, index) => {
     const stroke = strokeLike(main, main.at, main.velocity * grace.level, main.length, -1 - index);

@@ -52,13 +52,21 @@ const HITS = 64;
 
 const moved = (stroke: Stroke, by: Ticks, slot: number): Stroke =>
   newStroke(stroke.at + by, stroke.velocity, stroke.length, stroke.cut, {
-    ...stroke,
     gridTick: stroke.gridTick + by,
+    cycle: stroke.cycle,
+    readIndex: stroke.readIndex,
+    step: stroke.step,
     hitIndex: stroke.hitIndex + HITS * (slot + 1),
+    kind: stroke.kind,
+    stroke: stroke.stroke,
+    sounds: stroke.sounds,
+    pitch: stroke.pitch,
   });
 
 /** The strokes of a slot at the place of another one, grace strokes and rolls with those that they belong to. */
 const movedTogether = (strokes: readonly Stroke[], by: Ticks, slot: number): Stroke[] => {
+  if (strokes.every(({ lead, tie }) => !lead && !tie))
+    return strokes.map((stroke) => moved(stroke, by, slot));
   const copies = new Map<Stroke, Stroke>();
   const leads = new Map<Stroke, Stroke>();
   for (const stroke of strokes) {
@@ -79,15 +87,17 @@ const movedTogether = (strokes: readonly Stroke[], by: Ticks, slot: number): Str
   return [...copies.values()];
 };
 
-/** The strokes of one time through, by the slot that they stand in. */
-const bySlot = (lane: LanePlan, plan: DetourPlan, start: Ticks): Stroke[][] => {
-  const slots = plan.route.map((): Stroke[] => []);
+/** The strokes of one time through, and the slot that each stands in. */
+const placedIn = (lane: LanePlan, plan: DetourPlan, start: Ticks): { strokes: Stroke[]; slots: number[] } => {
+  const strokes: Stroke[] = [];
+  const slots: number[] = [];
+  const last = plan.route.length - 1;
   writtenStrokes(lane, start, start + plan.span, (stroke) => {
     const of = stroke.tie ? (stroke.tie.main as Stroke) : stroke;
-    const slot = Math.floor((placeOf(of) - start) / plan.slot + 1e-9);
-    slots[clamp(slot, 0, slots.length - 1)]!.push(stroke);
+    strokes.push(stroke);
+    slots.push(clamp(Math.floor((placeOf(of) - start) / plan.slot + 1e-9), 0, last));
   });
-  return slots;
+  return { strokes, slots };
 };
 
 /** The strokes of a lane by the way of a detour: those that belong to a stretch of time once they are moved. */
@@ -100,15 +110,16 @@ export const detouredStrokes = (
 ): void => {
   for (let time = Math.max(0, Math.floor(from / plan.span)); time * plan.span < to; time++) {
     const start = time * plan.span;
-    const slots = bySlot(lane, plan, start);
-    slots.forEach((_, slot) => {
+    const { strokes, slots } = placedIn(lane, plan, start);
+    if (!strokes.length) continue;
+    for (let slot = 0; slot < plan.route.length; slot++) {
       const source = sourceOf(plan, time, slot);
-      if (source < 0) return;
-      const strokes =
-        source === slot ? slots[slot]! : movedTogether(slots[source]!, (slot - source) * plan.slot, slot);
-      for (const stroke of strokes)
+      if (source < 0 || !slots.includes(source)) continue;
+      const own = strokes.filter((_, at) => slots[at] === source);
+      const played = source === slot ? own : movedTogether(own, (slot - source) * plan.slot, slot);
+      for (const stroke of played)
         if (stroke.gridTick >= from - 1e-6 && stroke.gridTick < to - 1e-6) take(stroke);
-    });
+    }
   }
 };
 
