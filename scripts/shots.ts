@@ -67,25 +67,28 @@ const SHOTS: Shot[] = [
     },
   },
   {
-    name: 'polymeter-wide-night',
+    name: 'make-wide-day',
     size: WIDE,
-    theme: 'dark',
+    theme: 'light',
     act: async (page) => {
-      await press(page, 'Shaker');
-      await page.getByRole('tab', { name: 'Lane' }).click();
-      await page.getByLabel('Steps of Shaker', { exact: true }).fill('7');
-      await page.keyboard.press('Enter');
+      await press(page, 'Crate knock');
+      await page.getByRole('tab', { name: 'Make' }).click();
+      await page.getByLabel('Starting point', { exact: true }).selectOption({ label: 'Five ferries' });
+      await page.getByRole('checkbox', { name: 'Slot 3', exact: true }).click();
     },
   },
   {
-    name: 'takes-phone-day',
+    name: 'moves-phone-night',
     size: PHONE,
-    theme: 'light',
+    theme: 'dark',
     act: async (page) => {
-      await press(page, 'Closed hat');
-      await page.getByRole('tab', { name: 'Chance' }).click();
-      for (let roll = 0; roll < 3; roll++) await press(page, 'Vary half');
-      await press(page, 'Keep');
+      await press(page, 'Snare');
+      await page.getByRole('tab', { name: 'Moves' }).click();
+      await press(page, 'Ping into triplets');
+      await press(page, 'Halves swapped');
+      await page
+        .getByRole('group', { name: 'Route: from which slot each slot plays' })
+        .scrollIntoViewIfNeeded();
     },
   },
   { name: 'feel-phone-night', size: PHONE, theme: 'dark', act: toFeel },
