@@ -208,9 +208,7 @@ const StillTried = ({ patterns, drawer }: TrialProps) => {
   const saidThere =
     edit === 'patternPreset'
       ? patterns
-      : drawer &&
-        ((edit === 'lanePreset' && page === 'lane') ||
-          ((edit === 'recall' || edit === 'make') && page === 'make'));
+      : drawer && ((edit === 'lanePreset' && page === 'lane') || (edit === 'recall' && page === 'make'));
   if (!edit || saidThere) return null;
   return (
     <View style={styles.tried}>

@@ -2,7 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import type { Lane } from '../../../../core/document/schema';
 import { bandsParts, ringParts } from '../../../../core/make/makers';
 import { STARTING_POINTS } from '../../../../core/make/startingPoints';
-import { selectPattern, useApp } from '../../../state/store';
+import { selectPattern } from '../../../state/store';
 import { store } from '../../../state/session';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
@@ -10,7 +10,6 @@ import { Chips } from '../../../ui/Layout';
 import { keep, useKept } from '../../../ui/useKept';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/make';
-import { TrialBar } from '../TrialBar';
 import { BandsMaker } from './make/BandsMaker';
 import { BeatMaker } from './make/BeatMaker';
 import { ChanceMaker } from './make/ChanceMaker';
@@ -54,9 +53,6 @@ const Maker = ({ maker, lane }: { maker: MakerPage; lane: Lane | undefined }) =>
 export const MakePage = ({ lane }: { lane: Lane | undefined }) => {
   const [maker, setMaker] = useKept<MakerPage>('maker', 'ring');
   const [live, setLive] = useLive();
-  const tried = useApp(
-    ({ view }) => view.trial?.edit.kind === 'pattern' && view.trial.edit.edit.edit === 'make',
-  );
   return (
     <>
       <Chips label={words.makers}>
@@ -79,7 +75,6 @@ export const MakePage = ({ lane }: { lane: Lane | undefined }) => {
           {live ? null : <Para quiet>{words.tryAbout}</Para>}
         </>
       )}
-      {tried ? <TrialBar /> : null}
       <Maker maker={maker} lane={lane} />
       {lane && (maker === 'ring' || maker === 'bands') ? (
         <Choice

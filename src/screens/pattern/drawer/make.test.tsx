@@ -12,6 +12,7 @@ import { slideTo as slide } from '../../../ui/slide.mock';
 import { BANDS_DEFAULTS, RING_DEFAULTS } from '../../../../core/make/makers';
 import { MakePage } from './MakePage';
 import { MovesPage } from './MovesPage';
+import { TrialBar } from '../TrialBar';
 
 jest.mock('../../../audio/player', () => ({ strikeLane: () => Promise.resolve() }));
 jest.mock('../../../state/session', () => {
@@ -57,6 +58,7 @@ const show = (Page: typeof MakePage | typeof MovesPage) => {
   render(
     <Provider store={store}>
       <Lane />
+      <TrialBar />
     </Provider>,
   );
 };
