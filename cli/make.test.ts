@@ -25,7 +25,11 @@ const json = (...args: string[]) => {
   };
 };
 const notes = (name: string) =>
-  readNotes(new Uint8Array(readFileSync(at(name)))).notes.map(({ tick, note, velocity }) => [tick, note, velocity]);
+  readNotes(new Uint8Array(readFileSync(at(name)))).notes.map(({ tick, note, velocity }) => [
+    tick,
+    note,
+    velocity,
+  ]);
 
 /** A file at 120 BPM of some notes of velocity 100. */
 const file = (name: string, all: [tick: number, note?: number][]) => {
