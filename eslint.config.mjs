@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import js from '@eslint/js';
 import importX from 'eslint-plugin-import-x';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
@@ -12,19 +13,7 @@ const ROOMS = ['src', 'server', 'cli', 'demo', 'e2e', 'bench'];
 const SCREENS = ['frame', 'pattern', 'feel', 'grooves', 'song', 'export', 'beats', 'kit'];
 
 /** The rooms of core, in their order: each may use those before it, and none after it. */
-const CORE = [
-  'random',
-  'document',
-  'feel',
-  'play',
-  'analysis',
-  'midi',
-  'groove',
-  'make',
-  'edit',
-  'sound',
-  'export',
-];
+const CORE = JSON.parse(readFileSync(new URL('./core/rooms.json', import.meta.url), 'utf8'));
 
 const zones = [
   ...CORE.flatMap((room, at) =>

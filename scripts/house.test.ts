@@ -1,19 +1,5 @@
 import fs from 'node:fs';
-import { arrowsOf, housePicture } from './house';
-
-const CORE = [
-  'random',
-  'document',
-  'feel',
-  'play',
-  'analysis',
-  'midi',
-  'groove',
-  'make',
-  'edit',
-  'sound',
-  'export',
-];
+import { arrowsOf, CORE, housePicture } from './house';
 
 test('the rooms of core use those before them only', () => {
   const against = [...arrowsOf().keys()].filter((key) => {

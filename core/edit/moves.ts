@@ -6,6 +6,7 @@ import { gridTicks } from '../document/grid';
 import type { Beat, Detour, Echoes, Hit, LanePattern, NamedRoute, Pattern, Spark } from '../document/schema';
 import { modulo } from '../numbers';
 import { eachStroke } from '../play/laneStrokes';
+import { DETOUR_HITS } from '../play/moves/detours';
 import { sparksTo } from '../play/moves/sparks';
 import { planLane, type LanePlan } from '../play/plan';
 import type { Stroke } from '../play/strokes';
@@ -70,7 +71,7 @@ const placeOf = (stroke: Stroke, tempo: number): Ticks =>
 
 /** What a hit was that a stroke came of: its chance and passes go with what comes of it. */
 const hitOf = (part: LanePattern, { step, hitIndex }: Stroke): Hit | undefined =>
-  part.hits.filter((hit) => hit.step === step).sort((a, b) => a.nudge - b.nudge)[hitIndex % 64];
+  part.hits.filter((hit) => hit.step === step).sort((a, b) => a.nudge - b.nudge)[hitIndex % DETOUR_HITS];
 
 const writtenHit = (
   stroke: Stroke,

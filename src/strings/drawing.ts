@@ -2,6 +2,7 @@ import { feelOf, lanePatternOf, patternTicks } from '../../core/document/default
 import type { Beat, Hit, Lane, Pattern } from '../../core/document/schema';
 import { planLane, type LanePlan } from '../../core/play/plan';
 import { bendOf, drawnStrokes, type Drawn } from '../../core/play/notes';
+import { DETOUR_HITS } from '../../core/play/moves/detours';
 import { sparksTo } from '../../core/play/moves/sparks';
 import { clamp, type Ticks } from '../../core/units';
 
@@ -96,9 +97,6 @@ const writtenBead = (cell: Cell): Bead => ({
   length: null,
 });
 
-/** A hit that is played from another slot has the number of its own, and so many more for each slot. */
-const HITS = 64;
-
 /** What there is to draw of one lane in one pattern. @param tried its hits are only tried: their beads are open */
 export const drawLane = (
   beat: Beat,
@@ -120,7 +118,8 @@ export const drawLane = (
   const repeats: Bead[] = [];
   for (const stroke of drawnStrokes(lanePlan, length)) {
     const added = stroke.kind === 'echo' || stroke.kind === 'spark';
-    const hit = stroke.kind === 'spark' ? undefined : lanePlan.byStep[stroke.step]?.[stroke.hitIndex % HITS];
+    const hit =
+      stroke.kind === 'spark' ? undefined : lanePlan.byStep[stroke.step]?.[stroke.hitIndex % DETOUR_HITS];
     // What moves add stands where it sounds, and has no rule of its own.
     const rule = added ? stroke.tick : bend(stroke.gridTick);
     const bead = beadOf(stroke, hit, rule, lanePlan.step, glass);

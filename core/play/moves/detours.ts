@@ -47,8 +47,11 @@ const sourceOf = ({ route, chance, seed }: DetourPlan, time: number, slot: numbe
 const placeOf = (stroke: Stroke): Ticks =>
   stroke.gridTick + (stroke.kind === 'roll' && stroke.lead ? stroke.at - stroke.lead.at : 0);
 
-/** A number for a hit that is played from another slot, so that what is drawn for it is its own. */
-const HITS = 64;
+/**
+ * A hit that is played from another slot has its own number, and so many more for each slot: what is drawn for it is its own,
+ * and which hit it was is what is left of its number by this.
+ */
+export const DETOUR_HITS = 64;
 
 const moved = (stroke: Stroke, by: Ticks, slot: number): Stroke =>
   newStroke(stroke.at + by, stroke.velocity, stroke.length, stroke.cut, {
@@ -56,7 +59,7 @@ const moved = (stroke: Stroke, by: Ticks, slot: number): Stroke =>
     cycle: stroke.cycle,
     readIndex: stroke.readIndex,
     step: stroke.step,
-    hitIndex: stroke.hitIndex + HITS * (slot + 1),
+    hitIndex: stroke.hitIndex + DETOUR_HITS * (slot + 1),
     kind: stroke.kind,
     stroke: stroke.stroke,
     sounds: stroke.sounds,

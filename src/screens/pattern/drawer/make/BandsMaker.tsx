@@ -29,7 +29,7 @@ import { Chips, Group } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { useKept } from '../../../../ui/useKept';
 import { words } from '../../../../words/make';
-import { give, newSeed, useLive, useMaker } from './settings';
+import { give, useLive, useMaker } from './settings';
 
 const NAMES: Record<BandOf, string> = {
   fullness: words.fullness,
@@ -82,7 +82,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
     settings: s,
     setSettings,
     seed,
-    setSeed,
+    drawAgain,
   } = useMaker<BandsSettings>('bands', BANDS_DEFAULTS, lane.id);
   const change = (some: Partial<BandsSettings>, gesture?: string, from = seed) => {
     const settings = { ...s, ...some };
@@ -227,15 +227,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
         <Chip pressed={all} onPress={() => setAll(!all)}>
           {words.allLanes}
         </Chip>
-        <Chip
-          onPress={() => {
-            const next = newSeed();
-            setSeed(next);
-            change({}, undefined, next);
-          }}
-        >
-          {words.anotherDraw}
-        </Chip>
+        <Chip onPress={() => drawAgain((next) => change({}, undefined, next))}>{words.anotherDraw}</Chip>
       </Chips>
     </Group>
   );

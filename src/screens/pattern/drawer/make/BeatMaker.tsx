@@ -20,7 +20,7 @@ import { useKept } from '../../../../ui/useKept';
 import { Para } from '../../../../ui/Words';
 import { words } from '../../../../words/make';
 import { loadLibrary } from './library';
-import { give, newSeed, useLive, useMaker } from './settings';
+import { give, useLive, useMaker } from './settings';
 
 /** A whole beat as it is set; figures by group go by their names. */
 interface BeatMakerSettings {
@@ -85,7 +85,7 @@ export const BeatMaker = () => {
   const [live] = useLive();
   const library = useLibrary();
   const [held, setHeld] = useKept<string[]>('make beat held', []);
-  const { settings: s, setSettings, seed, setSeed } = useMaker<BeatMakerSettings>('beat', FIRST, null);
+  const { settings: s, setSettings, seed, drawAgain } = useMaker<BeatMakerSettings>('beat', FIRST, null);
   if (library === 'coming' || library === 'failed')
     return <Para quiet>{library === 'coming' ? words.libraryComing : words.libraryFailed}</Para>;
   const styles = [...new Set(library.map(({ style }) => style))].sort();
@@ -119,11 +119,7 @@ export const BeatMaker = () => {
         }),
       );
   };
-  const again = () => {
-    const next = newSeed();
-    setSeed(next);
-    change({}, undefined, next);
-  };
+  const again = () => drawAgain((next) => change({}, undefined, next));
   const rule = (key: 'backbeat' | 'ghosts' | 'fill' | 'oneDrummer', name: string) => (
     <CheckBox checked={s[key]} onChange={(on) => change({ [key]: on } as Partial<BeatMakerSettings>)}>
       {name}

@@ -21,7 +21,7 @@ import { Chips, Group } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { words } from '../../../../words/make';
 import { useArrangements } from './arrangementList';
-import { give, newSeed, useLive, useMaker } from './settings';
+import { give, useLive, useMaker } from './settings';
 
 const GRID_NAMES = GRIDS.map((value) => ({ value, name: value }));
 
@@ -32,7 +32,12 @@ const began: { gesture: string; rotate: number } = { gesture: '', rotate: 0 };
 export const RingMaker = ({ lane }: { lane: Lane }) => {
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const [live] = useLive();
-  const { settings: s, setSettings, seed, setSeed } = useMaker<RingSettings>('ring', RING_DEFAULTS, lane.id);
+  const {
+    settings: s,
+    setSettings,
+    seed,
+    drawAgain,
+  } = useMaker<RingSettings>('ring', RING_DEFAULTS, lane.id);
   const list = useArrangements(s.slots, s.strikes);
   const change = (some: Partial<RingSettings>, gesture?: string, from = seed) => {
     const settings = { ...s, ...some };
@@ -202,15 +207,7 @@ export const RingMaker = ({ lane }: { lane: Lane }) => {
           <Chip pressed={s.into === 3} onPress={() => change({ into: 3 })}>
             {words.intoThree}
           </Chip>
-          <Chip
-            onPress={() => {
-              const next = newSeed();
-              setSeed(next);
-              change({}, undefined, next);
-            }}
-          >
-            {words.anotherDraw}
-          </Chip>
+          <Chip onPress={() => drawAgain((next) => change({}, undefined, next))}>{words.anotherDraw}</Chip>
         </Chips>
       ) : null}
       <Choice

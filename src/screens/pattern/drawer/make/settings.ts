@@ -78,7 +78,12 @@ export const useMaker = <S extends object>(maker: MakerPage, first: S, laneId: s
     settings: played ? { ...first, ...played.settings } : kept,
     seed: played?.seed ?? keptSeed,
     setSettings,
-    setSeed,
+    /** Draws with another seed; what is made of that is told by who makes it. */
+    drawAgain: (make: (seed: number) => void): void => {
+      const next = newSeed();
+      setSeed(next);
+      make(next);
+    },
   };
 };
 
