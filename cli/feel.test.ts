@@ -226,10 +226,10 @@ describe('ruddik feel', () => {
 
   test('an output folder that is a file, and a folder to be measured, are told in words', () => {
     mkdirSync(at('here'), { recursive: true });
-    fileOf('here/one.mid', [[240]]);
+    for (const name of ['one', 'two', 'three']) fileOf(`here/${name}.mid`, [[240]]);
     const taken = ruddik('feel', at('here'), fileOf('taken.mid', [[0]]), '--swing', '60');
     expect(taken.status).toBe(1);
-    expect(taken.stderr).toContain('could not be made: there is a file of that name.');
+    expect(taken.stderr).toBe(`“${at('taken.mid')}” could not be made: there is a file of that name.\n`);
     const folder = ruddik('report', at('here'));
     expect(folder).toMatchObject({
       status: 1,

@@ -274,6 +274,8 @@ const feelFolder = async (
 ): Promise<Done[]> => {
   const names = await midiFilesIn(input);
   if (!names.length) throw new InputFault(`“${input}” holds no MIDI files.`);
+  // Where nothing can be written, that is said once and not for every file.
+  await makeFolder(output);
   const done: Done[] = [];
   for (const name of names) {
     const out = path.join(output, name);

@@ -115,6 +115,12 @@ test('foreign files are taken in, kept, re-voiced, their feel taken, and written
   await expect(summary).toContainText('readme.txt It is not a MIDI file.');
   await button(page, 'Close the summary').click();
 
+  // The same file once more is kept once, and taking this import off leaves it where it was.
+  await page.getByLabel('MIDI files', { exact: true }).setInputFiles([files[0]!]);
+  await expect(summary).toContainText('Nothing was imported. 1 file was here before, byte for byte.');
+  await expect(summary.getByRole('button', { name: /^Take .* off again$/ })).toHaveCount(0);
+  await button(page, 'Close the summary').click();
+
   await button(page, 'Filters').click();
   await page.getByLabel('Source', { exact: true }).selectOption('imported');
   await button(page, 'Filters').click();

@@ -145,6 +145,8 @@ describe('MIDI', () => {
     expect(made(doubled, {}).warnings).toContain(
       'Kick and Snare share note 36: where they meet, the louder is written.',
     );
+    // In sound both are heard.
+    expect(made(doubled, { kind: 'audio' }).warnings).toEqual([]);
     const high = { ...blank, lanes: [{ ...blank.lanes[0]!, note: 100 }] };
     expect(made(high, {}).warnings[0]).toContain('Kick (100) has a note that “General MIDI” does not have');
     const rim = {

@@ -164,18 +164,9 @@ export const piecesOf = (original: Beat, how: ExportHow, what: ExportWhat): Piec
   }
 };
 
-/**
- * What is to be said of a choice: lanes that meet on a number or that the map does not have, patterns that are gone.
- *
- * @example warningsOf(beat, beat, HOW_DEFAULTS) // []
- */
-export const warningsOf = (original: Beat, beat: Beat, how: ExportHow): string[] => {
-  const song = ['song', 'sections', 'section', 'range'].includes(how.scope);
-  const out = song ? songFaults(beat) : [];
-  if (how.scope === 'tray')
-    for (const { name, patternId } of beat.tray)
-      if (!beat.patterns.some(({ id }) => id === patternId))
-        out.push(`The pattern of “${name}” in the tray was deleted: it is left out.`);
+/** What is to be said of the numbers that lanes are written with; sound and paper know none. */
+const numbersTold = (original: Beat, beat: Beat, how: ExportHow): string[] => {
+  const out: string[] = [];
   if (how.map)
     for (const { lane, kind, as, to } of laneCrossings(original, how.map))
       if (kind === 'near' && as && to)
@@ -198,5 +189,21 @@ export const warningsOf = (original: Beat, beat: Beat, how: ExportHow): string[]
     out.push(
       `${outside.map(({ name, note }) => `${name} (${note})`).join(', ')} ${outside.length === 1 ? 'has a note' : 'have notes'} that “${map.name}” does not have; ${outside.length === 1 ? 'it keeps its number' : 'they keep their numbers'}.`,
     );
+  return out;
+};
+
+/**
+ * What is to be said of a choice: lanes that meet on a number or that the map does not have, patterns that are gone.
+ *
+ * @example warningsOf(beat, beat, HOW_DEFAULTS) // []
+ */
+export const warningsOf = (original: Beat, beat: Beat, how: ExportHow): string[] => {
+  const song = ['song', 'sections', 'section', 'range'].includes(how.scope);
+  const out = song ? songFaults(beat) : [];
+  if (how.scope === 'tray')
+    for (const { name, patternId } of beat.tray)
+      if (!beat.patterns.some(({ id }) => id === patternId))
+        out.push(`The pattern of “${name}” in the tray was deleted: it is left out.`);
+  if (how.kind === 'midi') out.push(...numbersTold(original, beat, how));
   return out;
 };

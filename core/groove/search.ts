@@ -2,6 +2,7 @@ import type { InstrumentId } from '../document/instruments';
 import { INSTRUMENTS } from '../document/instruments';
 import { meterText } from '../document/meter';
 import type { GrooveRow } from './groove';
+import type { Bpm } from '../units';
 
 /** What people call the styles besides the names that they have here. */
 const STYLE_WORDS: Record<string, string> = {
@@ -74,7 +75,7 @@ const NUMBER = /\d+(?:[/.]\d+)?/g;
 /**
  * What a groove is found by: name, style with its other names, tags, folders, instruments, tempo and meter.
  *
- * @example findable({ ...groove, bpm: 120, meter: { beats: 7, unit: 8 } }).numbers // ["120", "120bpm", "7/8"]
+ * @example findable({ ...groove, bpm: 120, meter: { beats: 7, unit: 8 } }).numbers // ["120", "7/8"]
  */
 export const findable = (row: GrooveRow): Findable => {
   const { name, style, tags, path, meter, bpm, instruments = [], timekeeper } = row;
@@ -83,7 +84,7 @@ export const findable = (row: GrooveRow): Findable => {
   const rounded = String(Math.round(bpm));
   return {
     words: [named, STYLE_WORDS[style] ?? '', ...[...drums].map(wordsOfInstrument)].join(' ').toLowerCase(),
-    numbers: [...new Set([...(named.match(NUMBER) ?? []), rounded, `${rounded}bpm`, meterText(meter)])],
+    numbers: [...new Set([...(named.match(NUMBER) ?? []), rounded, meterText(meter)])],
   };
 };
 
@@ -91,19 +92,38 @@ export const findable = (row: GrooveRow): Findable => {
 export interface Query {
   words: string;
   numbers: string[];
+  /** The tempos that are asked for; mostly none or one. */
+  tempos: Bpm[];
 }
 
 /**
- * A question as it is asked: "120 bpm" means the tempo, "7/8" the meter, any other number a number of the name or the tempo.
+ * A question as it is asked: "120 bpm" means what is made for that tempo, "7/8" the meter, any other number a number of the
+ * name or the very tempo.
  *
- * @example readQuery('Side Stick 120 BPM') // { words: 'side stick', numbers: ['120bpm'] }
+ * @example readQuery('Side Stick 120 BPM') // { words: 'side stick', numbers: [], tempos: [120] }
  */
 export const readQuery = (text: string): Query => {
-  const lower = text.toLowerCase().replace(/(\d+(?:\.\d+)?)\s*bpm\b/g, (_, tempo: string) => `${tempo}bpm`);
+  const tempos: Bpm[] = [];
+  const untimed = text
+    .toLowerCase()
+    .replace(/(?<![\p{L}\d./])(\d+(?:\.\d+)?)\s*bpm(?![\p{L}\d])/gu, (_, tempo: string) => {
+      tempos.push(Number(tempo));
+      return ' ';
+    });
   const numbers: string[] = [];
-  const words = lower.replace(/(?<![\p{L}\d])\d+(?:[/.]\d+)?(?:bpm)?(?![\p{L}\d])/gu, (number) => {
+  const words = untimed.replace(/(?<![\p{L}\d])\d+(?:[/.]\d+)?(?![\p{L}\d])/gu, (number) => {
     numbers.push(number);
     return ' ';
   });
-  return { words: words.replace(/[-_]/g, ' ').replace(/\s+/g, ' ').trim(), numbers };
+  return { words: words.replace(/[-_]/g, ' ').replace(/\s+/g, ' ').trim(), numbers, tempos };
 };
+
+/**
+ * Whether a groove is made for a tempo: it lies in the groove's range, or is the groove's own to the nearest whole BPM.
+ *
+ * @example isMadeFor({ bpm: 124, tempos: [116, 128] }, 120) // true
+ */
+export const isMadeFor = (
+  { bpm, tempos: [low, high] }: Pick<GrooveRow, 'bpm' | 'tempos'>,
+  tempo: Bpm,
+): boolean => (tempo >= low && tempo <= high) || Math.round(tempo) === Math.round(bpm);

@@ -90,3 +90,18 @@ test('nothing is edited while no beat is open', () => {
   expect(docReducer(empty, tempoSet({ tempo: 90 }))).toBe(empty);
   expect(docReducer(empty, undone())).toBe(empty);
 });
+
+test('hits that are deleted together and put back by tapping have all they had', () => {
+  const soft = [0, 4].reduce(
+    (state, step) => docReducer(state, velocitySet({ ...on, step, velocity: 33 + step })),
+    [0, 4].reduce((state, step) => docReducer(state, stepSet({ ...on, step, on: true })), start()),
+  );
+  const spots = [0, 4].map((step) => ({ laneId: 'kick', step }));
+  const gone = docReducer(
+    soft,
+    patternsEdited({ patternIds: ['a'], edit: { edit: 'removeHits', args: { spots } } }),
+  );
+  expect(lanePatternOf(gone.beat!.patterns[0]!, 'kick').hits).toEqual([]);
+  const back = [4, 0].reduce((state, step) => docReducer(state, stepSet({ ...on, step, on: true })), gone);
+  expect(back.beat).toEqual(soft.beat);
+});

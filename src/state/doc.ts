@@ -31,6 +31,9 @@ interface OnPattern {
   patternId: string;
   laneId: string;
 }
+interface OnStep extends OnPattern {
+  step: number;
+}
 type Gesture = {
   gesture?: string;
   /** The edit is told from where the gesture began, and not from what it has come to. */
@@ -117,14 +120,25 @@ const changed = (state: DocState, beat: Beat, gesture: string | undefined): DocS
   return { ...state, beat, past, future: [], gesture: gesture ?? null };
 };
 
-/** What a step held before its hits were taken off it is remembered. */
-const remembering = (state: DocState, action: UnknownAction): DocState => {
-  if (!stepSet.match(action) || action.payload.on || !state.beat) return state;
-  const { patternId, laneId, step, also = [] } = action.payload;
-  const added = [patternId, ...also].flatMap((id): [string, Hit[]][] => {
-    const pattern = state.beat!.patterns.find((one) => one.id === id);
+/** The steps from which an action takes hits by hand: a tap, Delete, a bead dragged off its string, the eraser. */
+const takenOff = (action: UnknownAction): OnStep[] => {
+  if (stepSet.match(action) && !action.payload.on) {
+    const { patternId, laneId, step, also = [] } = action.payload;
+    return [patternId, ...also].map((id) => ({ patternId: id, laneId, step }));
+  }
+  if (!patternsEdited.match(action) || action.payload.edit.edit !== 'removeHits') return [];
+  const { spots } = action.payload.edit.args;
+  return action.payload.patternIds.flatMap((patternId) =>
+    spots.map(({ laneId, step }) => ({ patternId, laneId, step })),
+  );
+};
+
+/** What a step held before its hits were taken off it is remembered; `from` is the beat before the gesture. */
+const remembering = (state: DocState, from: Beat, action: UnknownAction): DocState => {
+  const added = takenOff(action).flatMap(({ patternId, laneId, step }): [string, Hit[]][] => {
+    const pattern = from.patterns.find((one) => one.id === patternId);
     const hits = pattern ? lanePatternOf(pattern, laneId).hits.filter((hit) => hit.step === step) : [];
-    return hits.length ? [[stepKey(id, laneId, step), hits]] : [];
+    return hits.length ? [[stepKey(patternId, laneId, step), hits]] : [];
   });
   if (!added.length) return state;
   const off = Object.entries(state.off).concat(added).slice(-MOST_OFF);
@@ -212,7 +226,7 @@ export const docReducer = (state: DocState = initialDoc, action: UnknownAction):
   const { gesture, anew } = (action as { payload?: Gesture }).payload ?? {};
   const goesOn = anew && gesture !== undefined && gesture === state.gesture;
   const from = goesOn ? (state.past[state.past.length - 1] ?? state.beat) : state.beat;
-  return changed(remembering(state, action), edited(from, action, state.off), gesture);
+  return changed(remembering(state, from, action), edited(from, action, state.off), gesture);
 };
 
 /** What an edit would make of a beat, for what is tried before it is used; the same beat while edits are not there yet. */

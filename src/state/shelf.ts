@@ -1,6 +1,6 @@
 import { catalogueOf, catalogueSteps, type Catalogue } from '../../core/groove/catalogue';
 import type { Groove, GrooveRow } from '../../core/groove/groove';
-import { findable, readQuery } from '../../core/groove/search';
+import { findable, isMadeFor, readQuery } from '../../core/groove/search';
 import { grooveOfFile, importFile, type Indexed } from '../../core/groove/importing';
 import { builtInGrooves } from '../../core/groove/library';
 import { likenessOf, type Likeness } from '../../core/groove/likeness';
@@ -255,7 +255,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       if (!query.trim()) return null;
       const { rows } = shelf.catalogue;
       const found = new Uint8Array(numbers.size);
-      const { words, numbers: figures } = readQuery(query);
+      const { words, numbers: figures, tempos } = readQuery(query);
       if (words)
         for (const number of search.search(words, { limit: MOST_FOUND })) found[number as number] = 1;
       else found.fill(1);
@@ -265,7 +265,8 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       }
       const places = placesOf(shelf.catalogue);
       const mask = new Uint8Array(rows.length);
-      for (let at = 0; at < mask.length; at++) mask[at] = found[places[at]!] ?? 0;
+      for (let at = 0; at < mask.length; at++)
+        mask[at] = tempos.every((tempo) => isMadeFor(rows[at]!, tempo)) ? (found[places[at]!] ?? 0) : 0;
       return mask;
     },
     groove,

@@ -106,13 +106,19 @@ test('letters work the lane, wherever in it the focus is', () => {
   expect(view().openLane).toBeNull();
 });
 
-test('Shift and arrows choose; a copy is pasted where the focus is, on another lane too', () => {
+test('Shift and arrows choose; a copy is pasted where the line is, on another lane too', () => {
   for (let i = 0; i < 4; i++) key('ArrowRight', { shiftKey: true });
   expect(view().selection.map(({ step }) => step)).toEqual([0, 1, 2, 3, 4]);
   key('c', { metaKey: true });
+  // Behind what was copied, until one walks elsewhere.
+  expect(view().pasteAt).toEqual({ laneId: 'kick', step: 5 });
+  key('v', { ctrlKey: true });
+  expect(steps('kick')).toEqual([0, 4, 5, 9]);
+  store.dispatch(undone());
   key('Escape');
   expect(view().selection).toEqual([]);
   cell('snare 2').focus();
+  store.dispatch(viewChanged({ pasteAt: { laneId: 'snare', step: 2 } }));
   key('v', { ctrlKey: true });
   expect(steps('snare')).toEqual([2, 6]);
   expect(view().selection.every(({ laneId }) => laneId === 'snare')).toBe(true);

@@ -222,9 +222,9 @@ const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean =
   }
 };
 
-/** From a lane's name it is pasted where the line is. */
-const aimedPaste = (store: Store, { laneId }: Place): Spot =>
-  store.getState().view.pasteAt ?? { laneId, step: 0 };
+/** It is pasted where the line is: walking to a step takes the line along, copying puts it behind what was copied. */
+const aimedPaste = (store: Store, { laneId, step }: Place): Spot =>
+  store.getState().view.pasteAt ?? { laneId, step: Math.max(0, step) };
 
 const command = (event: KeyboardEvent, store: Store, place: Place): boolean => {
   const pattern = selectPattern(store.getState());
@@ -242,7 +242,7 @@ const command = (event: KeyboardEvent, store: Store, place: Place): boolean => {
       if (copyChosen(store, spots)) removeChosen(store, spots);
       return true;
     case 'v':
-      pasteAt(store, place.step >= 0 ? { laneId: place.laneId, step: place.step } : aimedPaste(store, place));
+      pasteAt(store, aimedPaste(store, place));
       return true;
     case 'd':
       duplicateChosen(store, spots);

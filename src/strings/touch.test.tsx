@@ -2,7 +2,7 @@
 import { newBeat, lanePatternOf } from '../../core/document/defaults';
 import { patternOf } from '../../core/edit/beatEdits';
 import { setStep } from '../../core/edit/hits';
-import { beatOpened, undone } from '../state/doc';
+import { beatOpened, stepSet, undone } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
 import { AROUND, INSET, OPEN_HEIGHT } from './geometry';
@@ -160,6 +160,8 @@ describe('on closed strings', () => {
       'kick 8',
       'snare 4',
     ]);
+    // From the first sixteenth to the end of the ninth, so that what is duplicated begins on the tenth.
+    expect(view().box).toEqual({ laneIds: ['kick', 'snare'], from: 0, to: 9 * 240 });
     expect(steps('kick')).toEqual([0, 8]);
   });
 
@@ -234,6 +236,16 @@ describe('on an open string', () => {
     touch.up(event(x(4), y('kick', -4000)));
     expect(steps('kick')).toEqual([]);
     store.dispatch(undone());
+    expect(hit()).toEqual(before);
+  });
+
+  test('dragged off and tapped back it has what it had before it was dragged', () => {
+    const before = hit();
+    touch.move(event(x(4), y('kick', 30)));
+    touch.move(event(x(4), y('kick', -4000)));
+    touch.up(event(x(4), y('kick', -4000)));
+    expect(steps('kick')).toEqual([]);
+    store.dispatch(stepSet({ patternId: 'a', laneId: 'kick', step: 4, on: true }));
     expect(hit()).toEqual(before);
   });
 

@@ -37,7 +37,7 @@ const TWICE_MS = 350;
 const OFF_POINTS = 36;
 /** So much of a step a bead is nudged sideways; dragged further it goes from step to step. */
 const NUDGE_SHARE = 0.75;
-/** The edges of a box fall on sixteenths. */
+/** The edges of a box fall on sixteenths: it holds every sixteenth that it touches, to its end. */
 const SNAP = 240;
 /** How much finer a drag is with a modifier key or a second finger. */
 const FINE = 0.1;
@@ -276,7 +276,7 @@ export const createTouch = (store: Store): Touch => {
       const { points } = scale(lane, lane.dataset['lane']!);
       laneIds.push(lane.dataset['lane']!);
       from = Math.min(from, Math.floor(((left - box.left) / points - INSET) / SNAP + 0.5) * SNAP);
-      to = Math.max(to, Math.floor(((right - box.left) / points - INSET) / SNAP + 0.5) * SNAP);
+      to = Math.max(to, Math.floor(((right - box.left) / points - INSET) / SNAP + 1.5) * SNAP);
       const inside = laneDrawing(store.getState(), laneById(lane.dataset['lane']!))?.cells.filter(
         (cell) =>
           cell.velocity > 0 &&

@@ -1,9 +1,11 @@
 import { Slider as RneSlider } from '@rneui/base/dist/Slider';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { use, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { SayContext } from './say';
 import { TextField } from './TextField';
 import { useRne } from './Themed';
 import { colour, TARGET } from './tokens';
+import { words } from '../words/ui';
 
 export interface SliderProps {
   /** The whole name, such as "Level of Kick". */
@@ -18,6 +20,8 @@ export interface SliderProps {
   onChange: (value: number, gesture: string) => void;
   /** What Delete sets it back to. */
   rest?: number;
+  /** What may be typed, from and to, where that is more than the track shows. */
+  typed?: [number, number];
 }
 
 const TRACK = 4;
@@ -56,10 +60,11 @@ const stepped = (
  * its ends; a double tap lets the value be typed, Delete sets it back.
  */
 export const Slider = (props: SliderProps) => {
-  const { label, value, least, most, step, shown, onChange, rest } = props;
+  const { label, value, least, most, step, shown, onChange, rest, typed = [least, most] } = props;
   const gesture = useRef('');
   const [typing, setTyping] = useState(false);
   const rne = useRne();
+  const say = use(SayContext);
   // After the typing the focus is where it was before.
   const slider = useRef<View>(null);
   const back = useRef(false);
@@ -106,7 +111,11 @@ export const Slider = (props: SliderProps) => {
           back.current = true;
           const to = Number.parseFloat(text.replace(',', '.'));
           begin(performance.now());
-          if (Number.isFinite(to)) give(to);
+          if (!Number.isFinite(to)) return;
+          const [low, high] = typed;
+          const kept = stepped(to, { least: low, most: high, step });
+          if (to < low || to > high) say(words.labelGoesFromLeastTo(label, low, high, String(to), kept), label);
+          if (kept !== value) onChange(kept, gesture.current);
         }}
       />
     );

@@ -232,7 +232,7 @@ export const words = {
   removeLane: 'Remove lane',
   onTime: 'on time',
   msMs: (ms: number, ms2: number) => `${ms} ms ${ms2 > 0 ? 'late' : 'early'}`,
-  playLaneKey: (lane: string, key: string) => `Play ${lane}, ${key}`,
+  playLaneKey: (lane: string, key: string) => (key ? `Play ${lane}, ${key}` : `Play ${lane}`),
   strokesArriveLateRecordingsAre: (late: string) =>
     `Strokes arrive ${late}; recordings are corrected for it.`,
   noLaneHasNoteNote: (note: number) => `No lane has note ${note}.`,

@@ -59,7 +59,7 @@ export const words = {
   asANewPattern: 'As a new pattern',
   nameIsANewPattern: (name: string) => `“${name}” is a new pattern of your beat.`,
   onlyTheFirstBarsOf: (bars: string, bars2: number) =>
-    `Only the first ${bars} of ${bars2}: a pattern holds 16 of one time signature.`,
+    `Only the first ${bars} of ${bars2}: a pattern holds up to 16 bars, all in one time signature.`,
   barsBesideThePatternsThere: (bars: string) => `${bars}, beside the patterns there are.`,
   allOfItAsMany: (many: number) => `All of it, as ${many} patterns`,
   everyBarAndEveryTime: 'Every bar and every time signature, in the tray one after the other.',
@@ -139,6 +139,8 @@ export const words = {
   importedWithAWarning: (many: number) => `Imported with a warning: ${count(many, 'file')}`,
   imported: (many: number, notes: number) => `${count(many, 'groove')} imported, ${count(notes, 'hit')}.`,
   nothingWasImported: 'Nothing was imported.',
+  wereHereBefore: (many: number) =>
+    ` ${count(many, 'file')} ${many === 1 ? 'was' : 'were'} here before, byte for byte.`,
   stoodTwiceOnOneTick: (doubles: number) =>
     ` ${count(doubles, 'note')} stood twice on one tick and became one.`,
   soundedOnIntoTheNext: (cut: number) => ` ${count(cut, 'note')} sounded on into the next and ended there.`,

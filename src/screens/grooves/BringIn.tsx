@@ -174,7 +174,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         >
           {words.replacePatternPattern(pattern.name)}
         </Chip>
-        <Para quiet>{words.thePatternBecomesBarsLong(barsWords(now.bars))}</Para>
+        <Para quiet>{words.thePatternBecomesBarsLong(barsWords(isLong ? pieces[0]!.bars : now.bars))}</Para>
       </View>
       <Group title={words.layOverPatternPatternThese(pattern.name)} style={styles.bringWay}>
         <Chips>

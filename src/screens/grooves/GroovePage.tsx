@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { INSTRUMENTS } from '../../../core/document/instruments';
 import { summaryLines, aheadText, oneFigure } from '../../../core/analysis/reportText';
 import type { FeelReport } from '../../../core/analysis/measure';
-import { tempoNote } from '../../../core/groove/fit';
+import { tempoNote, wholeFitBars } from '../../../core/groove/fit';
 import type { Groove } from '../../../core/groove/groove';
 import { keepsGroove, toggleGroove } from '../../../core/groove/favourites';
 import { groovesChanged } from '../../state/grooves';
@@ -112,7 +112,7 @@ export const GroovePage = ({ groove }: { groove: Groove }) => {
             {groove.name}
           </Heading>
           <Words small quiet>
-            {aboutRow(now)}
+            {aboutRow({ ...now, bars: wholeFitBars(groove, heard.fit) })}
           </Words>
         </View>
         <Chip

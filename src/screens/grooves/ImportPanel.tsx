@@ -27,6 +27,8 @@ interface Import {
   full: boolean;
   /** The ids of what was taken in. */
   taken: string[];
+  /** So many files were on the list before, byte for byte: they are kept once, and taken off with none of these. */
+  again: number;
   notes: number;
   doubles: number;
   cut: number;
@@ -41,6 +43,7 @@ const NOTHING: Import = {
   cancelled: false,
   full: false,
   taken: [],
+  again: 0,
   notes: 0,
   doubles: 0,
   cut: 0,
@@ -53,10 +56,12 @@ const sum = (taken: TakenIn[], of: (one: TakenIn) => number) => taken.reduce((al
 const further = (
   now: Import,
   { done, total, taken, left }: Extract<FromImport, { type: 'progress' }>,
+  again: number,
 ): Import => ({
   ...now,
   done,
   total,
+  again: now.again + again,
   taken: [...now.taken, ...taken.map(({ indexed }) => indexed.row.id)],
   notes: now.notes + sum(taken, ({ indexed }) => indexed.hits),
   doubles: now.doubles + sum(taken, ({ doubles }) => doubles),
@@ -96,6 +101,7 @@ export const useImport = (): Importing => {
     if (!chosen.length) return;
     worker.current ??= newImportWorker();
     const added: TakenIn[] = [];
+    const seen = new Set<string>();
     let at = 0;
     const tell = (message: ToImport) => worker.current?.postMessage(message);
     const hear: Record<FromImport['type'], (message: FromImport) => void> = {
@@ -106,8 +112,15 @@ export const useImport = (): Importing => {
       },
       progress: (message) => {
         if (message.type !== 'progress') return;
+        const taken = message.taken.filter(({ indexed }) => {
+          const { id } = indexed.row;
+          const isNew = !seen.has(id) && !shelf.indexed(id);
+          seen.add(id);
+          return isNew;
+        });
+        const again = message.taken.length - taken.length;
         added.push(...message.taken);
-        setNow((before) => further(before ?? NOTHING, message));
+        setNow((before) => further(before ?? NOTHING, { ...message, taken }, again));
       },
       done: (message) => {
         if (message.type !== 'done') return;
@@ -204,9 +217,10 @@ const told = (now: Import): string => {
   const head = now.taken.length ? words.imported(now.taken.length, now.notes) : words.nothingWasImported;
   const doubles = now.doubles ? words.stoodTwiceOnOneTick(now.doubles) : '';
   const cut = now.cut ? words.soundedOnIntoTheNext(now.cut) : '';
+  const again = now.again ? words.wereHereBefore(now.again) : '';
   const ended = now.cancelled ? words.youCancelledIt : '';
   const full = now.full ? words.theBrowsersStorageIsFull : '';
-  return `${head}${doubles}${cut}${ended}${full}`;
+  return `${head}${again}${doubles}${cut}${ended}${full}`;
 };
 
 /** How far an import is; then what came of it, file by file where something is to be said. */

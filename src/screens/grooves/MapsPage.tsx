@@ -5,6 +5,7 @@ import { Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useState } from 'react';
+import { useKept } from '../../ui/useKept';
 import type { Groove } from '../../../core/groove/groove';
 import {
   drumMapText,
@@ -51,8 +52,8 @@ type Page = (typeof PAGES)[number]['id'];
 export const MapsPage = ({ heard }: { heard: Groove | null }) => {
   const { maps, readWith } = useApp((state) => state.grooves);
   const act = useDo();
-  const [name, setName] = useState(GENERAL_MIDI.name);
-  const [page, setPage] = useState<Page>('edit');
+  const [name, setName] = useKept('map that is edited', GENERAL_MIDI.name);
+  const [page, setPage] = useKept<Page>('page of the maps', 'edit');
   const [preview, setPreview] = useState<MapPreview | null>(null);
   const all = [GENERAL_MIDI, ...maps];
   const map = all.find((one) => one.name === name) ?? GENERAL_MIDI;

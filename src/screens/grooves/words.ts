@@ -11,7 +11,7 @@ export const aboutRow = (row: GrooveRow, narrow = false): string =>
   [
     row.style,
     feelWords(row.feel),
-    meterText(row.meter),
+    [...new Set([row.meter, ...(row.meters ?? []).map(({ meter }) => meter)].map(meterText))].join(', '),
     `${rounded(row.bpm)} BPM`,
     barsWords(row.bars),
     !narrow && row.timekeeper && keeperWords(row),

@@ -201,7 +201,10 @@ interface TrialProps {
   drawer: boolean;
 }
 
-/** What is tried is said wherever the strings show it, though what it was begun in is shut. */
+/**
+ * What is tried is said wherever the strings show it, though what it was begun in is shut. It stands below the strings: what
+ * is under the finger stays there when it comes.
+ */
 const StillTried = ({ patterns, drawer }: TrialProps) => {
   const edit = useApp(({ view }) => view.trial?.edit.edit.edit);
   const page = useApp(({ view }) => view.drawer);
@@ -353,9 +356,11 @@ export const PatternScreen = () => {
         <>
           <Tools bar={bar} wide={wide} />
           <Together />
-          <StillTried patterns={patterns} drawer={drawn} />
           <View style={[styles.patternBody, !wide && styles.narrow]}>
-            <Board wide={wide} onBar={setBar} onPresets={() => setPatterns(true)} />
+            <View style={styles.boardColumn}>
+              <Board wide={wide} onBar={setBar} onPresets={() => setPatterns(true)} />
+              <StillTried patterns={patterns} drawer={drawn} />
+            </View>
             {drawn ? (
               <Later
                 of={drawer}

@@ -4,6 +4,7 @@ import { colour } from '../../ui/tokens';
 export const styles = StyleSheet.create({
   patternBody: { flexDirection: 'row', flex: 1, minHeight: 0 },
   narrow: { flexDirection: 'column' },
+  boardColumn: { flex: 1, minWidth: 0, minHeight: 0 },
   tools: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 4, minHeight: 44 },
   tool: { paddingHorizontal: 8 },
   gap: { flex: 1 },
@@ -24,8 +25,8 @@ export const styles = StyleSheet.create({
   skeletonLanes: { flex: 1, minHeight: 0, paddingTop: 26 },
   skeletonLane: { height: 48, paddingLeft: 12, justifyContent: 'center' },
   skeletonName: { width: 56, height: 8, borderRadius: 4, backgroundColor: colour.raised },
-  trial: { gap: 4 },
-  tried: { paddingHorizontal: 12 },
+  trial: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 12, rowGap: 4 },
+  tried: { paddingHorizontal: 12, paddingVertical: 6, borderTopWidth: 1, borderTopColor: colour.line },
   together: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12 },
   togetherWords: { flexShrink: 1 },
   // Its room is kept while it is fetched.

@@ -41,6 +41,7 @@ const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: numbe
         least={-shown}
         most={shown}
         step={0.5}
+        typed={[least, most]}
         shown={offsetText(offset)}
         onChange={(ms, gesture) => set(lane.id, ms, gesture)}
       />
