@@ -13,7 +13,8 @@ const EMPTY_IN_ROUTER = [
 ];
 const isUnusedOfRouter = (from, name) =>
   from.includes('/expo-router/build/') &&
-  (EMPTY_IN_ROUTER.some((pattern) => pattern.test(name)) ||
+  ((name === './stack' && from.endsWith('/expo-router/build/index.js')) ||
+    EMPTY_IN_ROUTER.some((pattern) => pattern.test(name)) ||
     (name === '../../elements' && from.includes('/native-stack/views/')));
 const EMPTY_IN_ZOD = /(^|\/)locales\/index(\.js)?$/;
 
@@ -21,6 +22,11 @@ config.resolver.resolveRequest = (context, name, platform) => {
   const from = context.originModulePath;
   if (EMPTY.some((pattern) => pattern.test(name))) return { type: 'empty' };
   if (isUnusedOfRouter(from, name)) return { type: 'empty' };
+  // A slot takes only its way of going from page to page from a stack, not the stack that is drawn.
+  if (name === '../layouts/StackClient' && from.endsWith('/views/Navigator.js'))
+    return context.resolveRequest(context, '../react-navigation/routers', platform);
+  // Pictures given as text, of which there are none.
+  if (name === './xml' && from.includes('/react-native-svg/')) return { type: 'empty' };
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
   // Its connections are not opened again once they were closed, and it writes by halves: see the file that stands for it.
   if (from.includes('/async-storage/') && name.endsWith('web-module/IndexedDBStorage.js'))

@@ -4,6 +4,7 @@
  */
 export { BeatsScreen } from './beats/BeatsScreen';
 export { CommandSheet } from './frame/CommandSheet';
+export { KeysSheet } from './frame/KeysSheet';
 export { BringSheet } from './pattern/BringSheet';
 export { Drawer } from './pattern/drawer/Drawer';
 export { PatternsSheet } from './pattern/PatternsSheet';

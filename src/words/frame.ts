@@ -40,5 +40,6 @@ export const words = {
   play: 'Play',
   otherChangesCameAfterIt: 'Other changes came after it: undo step by step on the Pattern screen.',
   theListOfCommands: 'The list of commands',
+  theListOfKeys: 'The list of keys',
   ruddik: 'Ruddik',
 };

@@ -13,7 +13,6 @@ import { PlayContext } from '../../ui/playing';
 import { SayContext } from '../../ui/say';
 import { Themed } from '../../ui/Themed';
 import { useEarly } from './early';
-import { KeysSheet } from './KeysSheet';
 import { ErrorFallback } from './ErrorFallback';
 import { Notices } from './Notices';
 import { Tabs } from './Tabs';
@@ -86,6 +85,7 @@ const useKeeping = () => {
   }, []);
 };
 
+const keysSheet = async () => (await import('../later')).KeysSheet;
 const commandSheet = async () => (await import('../later')).CommandSheet;
 
 const sayIt = (text: string, subject: string): void => {
@@ -124,7 +124,14 @@ export const Frame = ({ children }: { children: ReactNode }) => {
             </View>
             <Tabs />
           </View>
-          {help ? <KeysSheet onClose={() => setHelp(false)} /> : null}
+          {help ? (
+            <Later
+              of={keysSheet}
+              what={words.theListOfKeys}
+              waiting={null}
+              given={{ onClose: () => setHelp(false) }}
+            />
+          ) : null}
           {finding ? (
             <Later
               of={commandSheet}

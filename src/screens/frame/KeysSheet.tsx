@@ -1,7 +1,7 @@
 import { Item, Items } from '../../ui/Layout';
 import { Sheet } from '../../ui/Sheet';
 import { Words } from '../../ui/Words';
-import { KEYS } from './keys';
+import { KEYS } from './keyList';
 import { styles } from './styles';
 import { words } from '../../words/frame';
 

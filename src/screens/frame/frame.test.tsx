@@ -8,7 +8,7 @@ import { offer } from '../../state/offers';
 import { store } from '../../state/session';
 import { libraryRead, noticed, noticeDismissed, viewChanged, type NoticeAction } from '../../state/slices';
 import { Frame } from './Frame';
-import { KEYS } from './keys';
+import { KEYS } from './keyList';
 
 const mockDone: string[] = [];
 jest.mock('../../audio/player', () => ({
@@ -28,6 +28,11 @@ jest.mock('expo-router', () => ({
   Link: ({ children }: { children: unknown }) => children,
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
+// What is fetched later is there at once.
+jest.mock('../../ui/Later', () => {
+  const { KeysSheet } = jest.requireActual<typeof import('./KeysSheet')>('./KeysSheet');
+  return { Later: ({ given }: { given: { onClose: () => void } }) => <KeysSheet {...given} /> };
+});
 jest.mock('../../ui/Sheet', () => ({
   Sheet: ({ title, children }: { title: string; children: unknown }) => (
     <section aria-label={title}>{children as never}</section>
