@@ -1,3 +1,4 @@
+import type { UnknownAction } from '@reduxjs/toolkit';
 import type { Beat } from '../../core/document/schema';
 import { docMerged, docReducer, type DocState } from './doc';
 import { anyNeedsEdits, entryOf, type Entry } from './entry';
@@ -46,8 +47,17 @@ export interface LineParts {
 const BATCH = 200;
 /** After a fault it is tried again. */
 const AGAIN_MS = 2000;
+/**
+ * The edits of one drag are written together: when it rests, and at the latest after so long. Till then the journal keeps
+ * them; the storage's answers to each would take as much of the page's time as drawing what is dragged.
+ */
+const REST_MS = 250;
+const LATEST_MS = 1000;
 
 export const JOURNAL_EDITS = 'edits/';
+
+const gestureOf = (action: UnknownAction): string | undefined =>
+  (action as { payload?: { gesture?: string } }).payload?.gesture;
 
 /** Every tab does and leaves out the same. */
 const soundly = (doc: DocState, entry: Entry): DocState => {
@@ -69,6 +79,9 @@ export const createLine = (parts: LineParts) => {
   let pumping: Promise<boolean> | null = null;
   let again: ReturnType<typeof setTimeout> | null = null;
   let unkept = 0;
+  /** The drag that is going on, and when what it has made so far is written. */
+  let gesture: string | undefined;
+  let gathering: { since: number; timer: ReturnType<typeof setTimeout> } | null = null;
 
   const journalKey = (n: number) => `${JOURNAL_EDITS}${tab}/${n}`;
 
@@ -136,7 +149,7 @@ export const createLine = (parts: LineParts) => {
         const now = open;
         if (!now) return true;
         await writeBatch(now);
-      } while (open && (open.pending.length || open.seq === 0));
+      } while (open && (open.seq === 0 || (open.pending.length && !gathering)));
       unkept = 0;
       parts.onWritten();
       return true;
@@ -153,11 +166,34 @@ export const createLine = (parts: LineParts) => {
   /** Writes what is pending and hears what others wrote. */
   const kick = (): Promise<boolean> => (pumping ??= pump().finally(() => (pumping = null)));
 
+  const gathered = (): void => {
+    if (gathering) clearTimeout(gathering.timer);
+    gathering = null;
+  };
+
+  /** Puts off the writing while a drag goes on. */
+  const gather = (): void => {
+    const since = gathering?.since ?? Date.now();
+    gathered();
+    const wait = Math.max(0, Math.min(REST_MS, since + LATEST_MS - Date.now()));
+    gathering = {
+      since,
+      timer: setTimeout(() => {
+        gathered();
+        void kick();
+      }, wait),
+    };
+  };
+
   const hear: EditHearer = (before, action, after) => {
     if (!open || after.beat?.id !== open.id) return;
     const item: Item = { tab, n: ++made, entry: entryOf(before, action, after) };
     open.pending.push({ item, after });
     if (!journal.write(journalKey(item.n), JSON.stringify({ id: open.id, item }))) unkept += 1;
+    const goesOn = gestureOf(action) !== undefined && gestureOf(action) === gesture;
+    gesture = gestureOf(action);
+    if (goesOn && !unkept) return gather();
+    gathered();
     parts.soon(() => void kick());
   };
   store.hearEdits(hear);
@@ -177,9 +213,12 @@ export const createLine = (parts: LineParts) => {
     },
     /** Until all edits are written; false where the storage does not take them. */
     settle: async (): Promise<boolean> => {
+      gathered();
       while (pumping) await pumping;
       return open?.pending.length ? kick() : true;
     },
+    /** Whether a drag goes on whose edits are not written yet. */
+    isGathering: () => gathering !== null,
     /** Hears what was written meanwhile, after a sleep say. */
     kick,
     /** What is written for certain. */

@@ -113,6 +113,42 @@ test('an edit is safe when it is seen: the page ends in the same breath, the nex
   }
 }, 60000);
 
+test('the edits of a drag are written together when it rests; a page that ends in it has left them all', async () => {
+  const one = await open();
+  let writes = 0;
+  const change = one.storage.change.bind(one.storage);
+  one.storage.change = (asked, work) => {
+    writes += 1;
+    return change(asked, work);
+  };
+  const drag = (tempo: number, gesture = 'drag') => one.store.dispatch(tempoSet({ tempo, gesture }));
+  for (let tempo = 100; tempo < 130; tempo++) {
+    drag(tempo);
+    await settle(5);
+  }
+  expect(writes).toBeLessThan(5);
+  await settle(1000);
+  expect(one.storage.data.get('beat/demo')).toContain('"tempo":129');
+  for (let tempo = 130; tempo < 140; tempo++) drag(tempo, 'another');
+  one.kill();
+  const two = await open(memory(one.storage.data), channel()(), one.journal);
+  expect(two.beat().tempo).toBe(139);
+});
+
+test('a drag that never rests is written within a second or so, and leaving waits for it', async () => {
+  const one = await open();
+  const drag = (tempo: number) => one.store.dispatch(tempoSet({ tempo, gesture: 'drag' }));
+  for (let at = 0; at < 30; at++) {
+    drag(100 + at);
+    await settle(50);
+  }
+  const logged = () => [...one.storage.data].filter(([key]) => key.startsWith('log/demo/')).length;
+  expect(logged()).toBeGreaterThan(10);
+  drag(140);
+  expect(await one.persistence.flush()).toBe(true);
+  expect(one.storage.data.get('beat/demo')).toContain('"tempo":140');
+});
+
 test('what a dead page left of a beat that is not opened now is written too; a living one keeps its own', async () => {
   const journal = memoryJournal();
   const one = await open(memory(), channel()(), journal);

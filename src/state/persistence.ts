@@ -189,7 +189,9 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     if (timer || line.stand()?.beat === saved) return;
     timer = setTimeout(() => {
       timer = null;
-      void flush();
+      // A drag is let come to its end.
+      if (line.isGathering()) later(after);
+      else void flush();
     }, after);
   };
 
