@@ -25,10 +25,12 @@ const opened = async (browser: Browser) => {
 const show = (page: Page, screen: string): Promise<number> =>
   page.getByRole('link', { name: screen, exact: true }).evaluate(
     (link: HTMLElement, head) =>
-      new Promise<number>((resolve) => {
+      new Promise<number>((resolve, reject) => {
         const from = performance.now();
         const look = () => {
-          if (document.querySelector('h1')?.textContent !== head) return void requestAnimationFrame(look);
+          const heads = [...document.querySelectorAll('h1')].filter((one) => one.getClientRects().length);
+          if (performance.now() - from > 20000) return reject(new Error(`“${head}” does not come`));
+          if (heads[0]?.textContent !== head) return void requestAnimationFrame(look);
           requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - from)));
         };
         link.click();

@@ -2,6 +2,7 @@ import { Slot } from 'expo-router';
 import Head from 'expo-router/head';
 import { Provider } from 'react-redux';
 import { Frame } from '../screens/frame/Frame';
+import { Screens } from '../screens/Screens';
 import { store } from '../state/session';
 import '../web/theme.css';
 import { words } from '../words/frame';
@@ -13,6 +14,7 @@ export default function Layout() {
         <title>{words.ruddik}</title>
       </Head>
       <Frame>
+        <Screens />
         <Slot />
       </Frame>
     </Provider>

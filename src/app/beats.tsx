@@ -1,7 +1,4 @@
-import { Later } from '../ui/Later';
-
-const screen = async () => (await import('../screens/later')).BeatsScreen;
-
+/** An address; what is shown there is one of the kept screens. */
 export default function Beats() {
-  return <Later of={screen} />;
+  return null;
 }

@@ -1,7 +1,4 @@
-import { Later } from '../ui/Later';
-
-const screen = async () => (await import('../screens/later')).ExportScreen;
-
+/** An address; what is shown there is one of the kept screens. */
 export default function Export() {
-  return <Later of={screen} />;
+  return null;
 }

@@ -1,7 +1,4 @@
-import { Later } from '../ui/Later';
-
-const screen = async () => (await import('../screens/later')).FeelScreen;
-
+/** An address; what is shown there is one of the kept screens. */
 export default function Feel() {
-  return <Later of={screen} />;
+  return null;
 }

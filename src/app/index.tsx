@@ -1,1 +1,4 @@
-export { PatternScreen as default } from '../screens/pattern/PatternScreen';
+/** An address; what is shown there is one of the kept screens. */
+export default function Index() {
+  return null;
+}

@@ -119,11 +119,13 @@ interface LaneRowProps {
   tall: number;
   ink: Ink | null;
   board: Board;
+  /** What the ids of its steps begin with. */
+  own: string;
 }
 
 /** A lane as a string with its beads; the open one is taller, and height is velocity there. */
 export const LaneRow = memo((props: LaneRowProps) => {
-  const { lane, index, open, sounding, upTo, bar, beat, total, points, tall, ink, board } = props;
+  const { lane, index, open, sounding, upTo, bar, beat, total, points, tall, ink, board, own } = props;
   const row = useRef<HTMLDivElement>(null);
   const drawing = useLaneDrawing(lane, row);
   const { material } = instrument(lane.instrument);
@@ -143,8 +145,8 @@ export const LaneRow = memo((props: LaneRowProps) => {
   useLayoutEffect(() => () => board.dropLane(index), [board, index]);
   const hands = useResting(drawing?.hands ?? NO_CELLS);
   const steps = useMemo(
-    () => hands.map((cell, at) => (cell.left < upTo ? stepCell(cell, index, lane.name, at === 0) : null)),
-    [hands, upTo, index, lane.name],
+    () => hands.map((cell, at) => (cell.left < upTo ? stepCell(cell, index, lane.name, at === 0, own) : null)),
+    [hands, upTo, index, lane.name, own],
   );
   return (
     <div

@@ -7,18 +7,20 @@ const ticks = (value: number): string => `calc(var(--ppt) * ${Math.round(value *
 /**
  * One step for the hand, the keys and the ear; its beads are painted under it. A function that gives an element and not
  * a component: there are hundreds of steps, and a component each costs more than the element.
+ *
+ * @param own what its ids begin with where several pages have strings
  */
-export const stepCell = (cell: Cell, laneIndex: number, laneName: string, first: boolean) => {
+export const stepCell = (cell: Cell, laneIndex: number, laneName: string, first: boolean, own = '') => {
   const on = cell.velocity > 0;
   return (
     <span
       key={cell.step}
       role="checkbox"
-      id={`step-${laneIndex}-${cell.step}`}
+      id={`${own}step-${laneIndex}-${cell.step}`}
       className="step"
       aria-checked={on}
       aria-label={words.laneNameStepStep(laneName, cell.step + 1)}
-      aria-describedby={on ? `velocity-${cell.velocity}` : undefined}
+      aria-describedby={on ? `${own}velocity-${cell.velocity}` : undefined}
       tabIndex={-1}
       data-step={cell.step}
       style={{

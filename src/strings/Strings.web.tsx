@@ -37,10 +37,10 @@ import { words } from '../words/strings';
 const keys = stepKeys(store);
 
 /** The velocities by name, for the steps to refer to. */
-const Velocities = () => (
+const Velocities = ({ own }: { own: string }) => (
   <div hidden>
     {Array.from({ length: 127 }, (_, at) => (
-      <span key={at} id={`velocity-${at + 1}`}>
+      <span key={at} id={`${own}velocity-${at + 1}`}>
         {words.velocityVelocity(at + 1)}
       </span>
     ))}
@@ -209,6 +209,8 @@ interface StringsProps {
   foot?: ReactNode;
   /** Stands among the count. */
   hinge?: ReactNode;
+  /** What its ids begin with: other pages have strings too. */
+  own?: string;
 }
 
 /** What the count, the groups and what stands below leave for the lanes themselves, in points. */
@@ -230,7 +232,7 @@ const likelyWidth = (wide: boolean): number => {
 const PANEL = 300;
 
 /** The strings of a pattern, one a lane, with the count above and the playing position over them. */
-export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProps) => {
+export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: StringsProps) => {
   const openLane = useApp((state) => state.view.openLane);
   const zoom = useApp((state) => state.view.zoom);
   const mixOpen = useApp((state) => state.view.mixOpen);
@@ -339,7 +341,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
         onKeyDown={keys}
         onFocus={rove}
       >
-        <Velocities />
+        <Velocities own={own} />
         <div className="sheet">
           <Count meter={pattern.meter} bars={pattern.bars}>
             {hinge}
@@ -364,6 +366,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge }: StringsProp
                     tall={tall}
                     ink={ink}
                     board={board}
+                    own={own}
                   />
                 )}
               </Fragment>

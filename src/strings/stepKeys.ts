@@ -7,6 +7,7 @@ import { laneChanged } from '../state/doc';
 import { editShown, setStepShown, setVelocityShown } from '../state/editing';
 import { viewChanged } from '../state/slices';
 import { selectPattern, type Store } from '../state/store';
+import { firstShown } from '../web/shown';
 import {
   copyChosen,
   duplicateChosen,
@@ -119,7 +120,7 @@ const DRAWER_MS = 3000;
 const toDrawer = (): void => {
   const until = performance.now() + DRAWER_MS;
   const look = () => {
-    const tab = document.querySelector<HTMLElement>('#drawer [role=tab][aria-selected=true]');
+    const tab = firstShown('#drawer [role=tab][aria-selected=true]');
     if (tab) tab.focus();
     else if (performance.now() < until) requestAnimationFrame(look);
   };
@@ -128,8 +129,8 @@ const toDrawer = (): void => {
 
 /** From the drawer back to where one was on the strings. */
 export const backToStrings = (): void => {
-  const open = document.querySelector<HTMLElement>('.lane.open');
-  const last = document.querySelector<HTMLElement>('[data-step][tabindex="0"]');
+  const open = firstShown('.lane.open');
+  const last = firstShown('[data-step][tabindex="0"]');
   if (last && (!open || open.contains(last))) last.focus();
   else if (!focusStep(open, 0)) last?.focus();
 };

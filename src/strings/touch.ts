@@ -1,3 +1,4 @@
+import { allShown } from '../web/shown';
 import { hintDone } from '../state/hints';
 import { lanePatternOf, patternTicks } from '../../core/document/defaults';
 import { planLane } from '../../core/play/plan';
@@ -224,7 +225,7 @@ export const createTouch = (store: Store): Touch => {
 
   /** How many lanes below the one that was pressed the hand is. */
   const lanesDown = (one: Grip, y: number): number => {
-    const lanes = [...document.querySelectorAll<HTMLElement>('[data-lane]')];
+    const lanes = allShown('[data-lane]');
     const under = lanes.findIndex((lane) => {
       const box = lane.getBoundingClientRect();
       return y >= box.top && y < box.bottom;
@@ -270,7 +271,7 @@ export const createTouch = (store: Store): Touch => {
     const spots: Spot[] = [];
     const laneIds: string[] = [];
     let [from, to] = [Infinity, -Infinity];
-    for (const lane of document.querySelectorAll<HTMLElement>('[data-lane]')) {
+    for (const lane of allShown('[data-lane]')) {
       const box = lane.querySelector('.string')!.getBoundingClientRect();
       if (box.bottom < top || box.top > bottom) continue;
       const { points } = scale(lane, lane.dataset['lane']!);

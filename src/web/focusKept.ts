@@ -1,4 +1,5 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
+import { firstShown } from './shown';
 
 /** What may take the focus over. No fields of text: on a phone the keyboard would come up by itself. */
 const WORKABLE =
@@ -50,7 +51,7 @@ export const heirOf = ({ around: all, box }: Held): HTMLElement | null => {
     const heir = nearest(one, box);
     if (heir) return heir;
   }
-  const heading = main?.querySelector<HTMLElement>('h1');
+  const heading = firstShown('main h1');
   if (!heading) return main ? nearest(main, box) : null;
   heading.tabIndex = -1;
   return heading;
@@ -74,7 +75,10 @@ const takesPress = (target: EventTarget | null): boolean => {
  * The focus never falls back to the page when what had it goes away, is moved, or can no longer be pressed. Whoever moves
  * it on purpose, a sheet say, has the first word; who presses where nothing is gives it to the screen or sheet itself.
  */
-export const useFocusKept = (): void => {
+export const useFocusKept = (path: string): void => {
+  const again = useRef<() => void>(() => undefined);
+  // A screen that is put away takes the focus with it, and nothing in the page is added or removed.
+  useEffect(() => again.current(), [path]);
   useEffect(() => {
     let held: Held | null = null;
     /** Where nothing was that can be worked, and it was pressed. */
@@ -117,6 +121,7 @@ export const useFocusKept = (): void => {
       subtree: true,
       attributeFilter: ['disabled', 'aria-disabled'],
     });
+    again.current = look;
     document.addEventListener('focusin', hold);
     // A press on what cannot be pressed changes nothing in the page, and takes the focus all the same.
     document.addEventListener('focusout', look);

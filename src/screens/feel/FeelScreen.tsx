@@ -118,6 +118,7 @@ const Board = ({ wide }: { wide: boolean }) => {
       pattern={pattern}
       wide={wide}
       onBar={noBar}
+      own="feel-"
       hinge={
         swung ? (
           <SwingHandle

@@ -1,3 +1,4 @@
+import { usePathname } from 'expo-router';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useEffect, useState, type ReactNode } from 'react';
@@ -106,7 +107,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useSongEnd();
   useKeys(showHelp, showFind);
   useStrayDrops();
-  useFocusKept();
+  useFocusKept(usePathname());
   useEarly();
   return (
     <Themed theme={theme}>

@@ -30,7 +30,7 @@ beforeEach(() => {
 });
 
 const Screen = () => {
-  useFocusKept();
+  useFocusKept('/');
   const [third, setThird] = useState<'there' | 'shut' | 'gone'>('there');
   const [page, setPage] = useState<'list' | 'loading' | 'next'>('list');
   return (
