@@ -141,6 +141,25 @@ export default ts.config(
     },
   },
   {
+    files: ['src/screens/**/*.tsx', 'src/strings/**/*.tsx', 'src/ui/**/*.tsx'],
+    // The frame ties the store to the page; tests set it up.
+    ignores: ['src/screens/frame/Frame.tsx', 'src/**/*.test.tsx', 'src/**/*.mock.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['**/state/session'],
+              importNames: ['store'],
+              message: 'Parts reach the store through hooks: useApp, useDo, useAppStore.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
     // The pages that show every part use texts of their own; what is drawn keeps the rule for texts alone.
     files: ['src/screens/kit/**'],
     rules: { 'no-restricted-syntax': ['error', ...HTML] },

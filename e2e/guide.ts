@@ -117,7 +117,7 @@ export const theRest = async (page: Page, hand: Hand): Promise<void> => {
   await test.step('grooves that someone already played', async () => {
     await hand.press(link('Grooves'));
     await hand.write(page.getByRole('searchbox', { name: 'Search grooves' }), '7/8');
-    await expect(page.getByText(/7\/8/).first()).toBeVisible();
+    await expect(page.getByText(/7\/8/).locator('visible=true').first()).toBeVisible();
     await hand.write(page.getByRole('searchbox', { name: 'Search grooves' }), 'back-alley steam fill');
     await hand.press(button(page, 'Back-alley steam, fill 1'));
     await expect(button(page, 'Stop')).toBeVisible();
@@ -144,7 +144,12 @@ export const theRest = async (page: Page, hand: Hand): Promise<void> => {
   await test.step('out', async () => {
     await hand.press(link('Export'));
     await hand.choose(page.getByLabel('What', { exact: true }), 'The whole song');
-    await expect(page.getByText(/\.mid$/).first()).toBeVisible();
+    await expect(
+      page
+        .getByText(/\.mid$/)
+        .locator('visible=true')
+        .first(),
+    ).toBeVisible();
     const file = await downloaded(page, () => hand.press(button(page, 'Export MIDI')));
     const { end } = readNotes(await bytesOf(file));
     expect(end).toBe(16 * 3840);

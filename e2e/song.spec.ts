@@ -39,7 +39,13 @@ test('from grooves to an arrangement with fills, a file for each drum and sectio
   await page.getByRole('tab', { name: 'Sections' }).click();
   await button(page, 'Forms').click();
   await page.getByRole('button', { name: /^Verse and chorus/ }).click();
-  await expect(page.getByText('76 bars', { exact: false }).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('main')
+      .getByText('Lantern Walk · 76 bars', { exact: false })
+      .locator('visible=true')
+      .first(),
+  ).toBeVisible();
 
   await button(page, 'Edit Bridge').click();
   await button(page, 'Offer fills').click();
@@ -79,7 +85,7 @@ test('from grooves to an arrangement with fills, a file for each drum and sectio
   await page.reload();
   await toSong(page);
   await expect(button(page, 'Edit Bridge')).toBeVisible();
-  await expect(page.getByText('76 bars', { exact: false }).first()).toBeVisible();
+  await expect(page.getByText('76 bars', { exact: false }).locator('visible=true').first()).toBeVisible();
 });
 
 test('the song plays from any bar, a section is repeated, and it stops where it ends', async ({ page }) => {
@@ -134,7 +140,7 @@ test('a song that was exported opens again with its sections', async ({ page }) 
   });
   await expect(page.getByText(/was opened from “walk.mid”/)).toBeVisible();
   await toSong(page);
-  await expect(page.getByText('76 bars', { exact: false }).first()).toBeVisible();
+  await expect(page.getByText('76 bars', { exact: false }).locator('visible=true').first()).toBeVisible();
   await expect(button(page, 'Edit Break')).toBeVisible();
 });
 

@@ -1,6 +1,7 @@
 import { usePathname } from 'expo-router';
-import { Activity, useState, type ComponentType } from 'react';
+import { Activity, useEffect, useState, type ComponentType, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useDo } from '../state/store';
 import { Later } from '../ui/Later';
 import { SCREEN } from '../web/shown';
 import { ErrorFallback } from './frame/ErrorFallback';
@@ -27,6 +28,13 @@ const SCREENS: Record<string, ComponentType> = {
   '/kit': later('Kit'),
 };
 
+/** Has what it holds look at the store anew when it is shown: see `sinceThen`. */
+const Shown = ({ children }: { children: ReactNode }) => {
+  const act = useDo();
+  useEffect(() => void act({ type: 'screens/shown' }), [act]);
+  return children;
+};
+
 /**
  * The screens that were opened so far, of which one is shown. The others do nothing meanwhile and are there at once, as they
  * were left, when one comes back: made anew they would take a quarter of a second on a slow phone.
@@ -41,7 +49,9 @@ export const Screens = () => {
       <Activity key={one} mode={one === path ? 'visible' : 'hidden'}>
         <View style={styles.screen} {...({ [SCREEN]: one } as object)}>
           <ErrorFallback>
-            <Screen />
+            <Shown>
+              <Screen />
+            </Shown>
           </ErrorFallback>
         </View>
       </Activity>

@@ -1,5 +1,5 @@
 import { configureStore, type Middleware, type UnknownAction } from '@reduxjs/toolkit';
-import { useDispatch, useSelector } from 'react-redux';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { feelOf } from '../../core/document/defaults';
 import { patternOf } from '../../core/edit/beatEdits';
 import { docReducer, isDocAction, type DocState } from './doc';
@@ -54,6 +54,8 @@ export type Dispatch = Store['dispatch'];
 
 export const useApp = useSelector.withTypes<RootState>();
 export const useDo = useDispatch.withTypes<Dispatch>();
+/** The store itself, for what is looked up only when something is pressed. */
+export const useAppStore = useStore.withTypes<Store>();
 
 export const selectBeat = (state: RootState) => state.doc.beat;
 /** The feel that the pattern shown is played with. */

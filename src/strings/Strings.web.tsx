@@ -18,9 +18,8 @@ import type { Beat, Pattern } from '../../core/document/schema';
 import { planLane, type LanePlan } from '../../core/play/plan';
 import { readingOrder } from '../../core/play/reading';
 import type { Ticks } from '../../core/units';
-import { store } from '../state/session';
 import { viewChanged } from '../state/slices';
-import { selectPattern, useApp } from '../state/store';
+import { selectPattern, useApp, type Store, useAppStore } from '../state/store';
 import { countBar } from './count';
 import { createBoard, type Board } from './board';
 import { AROUND, INSET, LANE_HEIGHT, namesWidth, tallOf } from './geometry';
@@ -33,8 +32,6 @@ import { startSweep } from './sweep';
 import { createTouch } from './touch';
 import './strings.css';
 import { words } from '../words/strings';
-
-const keys = stepKeys(store);
 
 /** The velocities by name, for the steps to refer to. */
 const Velocities = ({ own }: { own: string }) => (
@@ -79,7 +76,7 @@ const Count = memo(({ meter, bars, children }: CountProps) => {
 Count.displayName = 'Count';
 
 /** One tab stop for all steps: the one that had the focus last. */
-const rove = (event: FocusEvent<HTMLElement>): void => {
+const rove = (store: Store, event: FocusEvent<HTMLElement>): void => {
   if (!(event.target instanceof HTMLElement) || event.target.dataset['step'] === undefined) return;
   event.currentTarget.querySelectorAll('[data-step][tabindex="0"]').forEach((cell) => {
     if (cell !== event.target) cell.setAttribute('tabindex', '-1');
@@ -119,7 +116,7 @@ const plansOfOwn = (beat: Beat, pattern: Pattern): LanePlan[] => {
 };
 
 /** Where those lanes stand. */
-const ownPlaces = (tick: Ticks): { lane: number; step: number }[] | null => {
+const ownPlaces = (store: Store, tick: Ticks): { lane: number; step: number }[] | null => {
   const state = store.getState();
   const [beat, pattern] = [state.doc.beat, selectPattern(state)];
   if (!beat || !pattern) return null;
@@ -233,6 +230,7 @@ const PANEL = 300;
 
 /** The strings of a pattern, one a lane, with the count above and the playing position over them. */
 export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: StringsProps) => {
+  const store = useAppStore();
   const openLane = useApp((state) => state.view.openLane);
   const zoom = useApp((state) => state.view.zoom);
   const mixOpen = useApp((state) => state.view.mixOpen);
@@ -240,6 +238,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: S
   const root = useRef<HTMLDivElement>(null);
   const line = useRef<HTMLDivElement>(null);
   const [touch] = useState(() => createTouch(store));
+  const [keys] = useState(() => stepKeys(store));
   const bar = barTicks(pattern.meter);
   const length = patternTicks(pattern);
   const patternId = pattern.id;
@@ -312,7 +311,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: S
       length,
       page,
       tempo,
-      places: ownPlaces,
+      places: (tick) => ownPlaces(store, tick),
     });
   }, [playing, board, patternId, length, page]);
 
@@ -339,7 +338,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: S
         onMouseDown={(event) => touch.mouseDown(event.nativeEvent)}
         onClick={(event) => touch.click(event.nativeEvent)}
         onKeyDown={keys}
-        onFocus={rove}
+        onFocus={(event) => rove(store, event)}
       >
         <Velocities own={own} />
         <div className="sheet">

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { sinceThen } from '../ui/sinceThen';
 import type { Pigment } from '../../core/document/instruments';
 
 const NAMES = [
@@ -28,7 +29,13 @@ const read = (): Ink => {
 
 let ink: Ink | null = null;
 
-const subscribe = (changed: () => void): (() => void) => {
+/** The theme may have been changed while the strings were put away. */
+const renew = () => {
+  const now = read();
+  if (ink && NAMES.some((name) => now[name] !== ink![name])) ink = now;
+};
+
+const subscribe = sinceThen((changed) => {
   const again = () => {
     ink = null;
     changed();
@@ -41,7 +48,7 @@ const subscribe = (changed: () => void): (() => void) => {
     watcher.disconnect();
     media.removeEventListener('change', again);
   };
-};
+}, renew);
 
 /** The dyes as they are now; other ones when the theme changes. Null on the server, where nothing is painted. */
 export const useInk = (): Ink | null =>

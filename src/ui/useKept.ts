@@ -1,12 +1,13 @@
 import { useState, useSyncExternalStore } from 'react';
+import { sinceThen } from './sinceThen';
 
 const kept = new Map<string, unknown>();
 const hearers = new Set<() => void>();
 
-const hear = (hearer: () => void) => {
+const hear = sinceThen((hearer) => {
   hearers.add(hearer);
   return () => void hearers.delete(hearer);
-};
+});
 
 /** Sets a choice of a page from elsewhere, open or not. */
 export const keep = (name: string, value: unknown): void => {

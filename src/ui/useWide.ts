@@ -14,6 +14,8 @@ const widthOf = (query: string) => {
         changed();
       };
       media.addEventListener('change', told);
+      // A screen that was put away meanwhile did not hear of it.
+      told();
       return () => media.removeEventListener('change', told);
     },
     read: (): boolean => (known ??= matchMedia(query).matches),

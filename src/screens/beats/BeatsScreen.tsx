@@ -18,7 +18,7 @@ import { StyleSheet, View } from 'react-native';
 import { fileName, writeBeats } from '../../../core/document/text';
 import { persistence } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo, useAppStore } from '../../state/store';
 import { Action } from '../../ui/Action';
 import { saveBeatFile, saveText } from '../../ui/files';
 import { Icon } from '../../ui/Icon';
@@ -229,6 +229,7 @@ const Stored = () => {
 
 /** Opens files that a person chooses, or drops onto the list. */
 const useFiles = (onDone: () => void) => {
+  const store = useAppStore();
   const [asked, setAsked] = useState<Asked | null>(null);
   const ask: Ask = (name, parts, chosen) =>
     new Promise<string[] | null>((answer) => setAsked({ name, parts, chosen, answer }));
@@ -236,7 +237,7 @@ const useFiles = (onDone: () => void) => {
     const before = persistence.openId();
     for (const file of files) {
       if (file.size > LARGEST_FILE) persistence.refuse(file.name, words.itIsLargerThan64);
-      else if (/\.midi?$/i.test(file.name)) await takeMidi(file, ask);
+      else if (/\.midi?$/i.test(file.name)) await takeMidi(store, file, ask);
       else await persistence.bringIn(file.name, await readAside('readBeats', await file.text()));
     }
     if (persistence.openId() !== before) onDone();

@@ -3,7 +3,8 @@ import { Chips } from '../../ui/Layout';
 import { useState } from 'react';
 import { nanoid } from '@reduxjs/toolkit';
 import type { MidiPart } from '../../../core/midi/read/parts';
-import { persistence, store } from '../../state/session';
+import { persistence } from '../../state/session';
+import type { Store } from '../../state/store';
 import { noticed } from '../../state/slices';
 import { Chip } from '../../ui/Chip';
 import { MidiParts } from '../../ui/MidiParts';
@@ -15,7 +16,7 @@ import { words } from '../../words/beats';
 export type Ask = (name: string, parts: MidiPart[], chosen: string[]) => Promise<string[] | null>;
 
 /** A MIDI file as a beat of its own: its markers become sections. */
-export const takeMidi = async (file: File, ask: Ask): Promise<void> => {
+export const takeMidi = async (store: Pick<Store, 'dispatch'>, file: File, ask: Ask): Promise<void> => {
   const { drumsFirst, isMixed } = await import('../later');
   const name = file.name.replace(/\.[^.]*$/, '');
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;

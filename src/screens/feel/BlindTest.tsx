@@ -4,9 +4,8 @@ import { Words, Para } from '../../ui/Words';
 import { styles } from './styles';
 import { useEffect, useState } from 'react';
 import { byChance, type Compared } from '../../../core/analysis/compare';
-import { store } from '../../state/session';
 import { viewChanged, type BlindTest as Test } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo, type Store, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { keepTally, readTallies, type Tally } from './tally';
 import { words } from '../../words/feel';
@@ -20,7 +19,7 @@ const LISTEN_MS = 1000;
 const coin = (): boolean => crypto.getRandomValues(new Uint8Array(1))[0]! < 128;
 
 /** Both go the same way through the player, so that neither takes longer to be heard. */
-const listen = (test: Test, hearing: 0 | 1): void => {
+const listen = (store: Store, test: Test, hearing: 0 | 1): void => {
   const feel = (hearing === 0) === test.feelFirst;
   store.dispatch(viewChanged({ compare: feel ? 'self' : test.which, blind: true }));
 };
@@ -71,11 +70,12 @@ interface RoundProps {
 
 /** One round: the two are heard as often as one likes, then one says which it was. */
 const Round = ({ test, onAnswer, onEnd }: RoundProps) => {
+  const store = useAppStore();
   const playing = useApp((state) => state.view.playing);
   const [hearing, setHearing] = useState<0 | 1>(0);
   const [heard, setHeard] = useState({ first: false, second: false });
   useEffect(() => {
-    listen(test, hearing);
+    listen(store, test, hearing);
     if (!playing) return;
     const timer = setTimeout(
       () => setHeard((now) => ({ ...now, [hearing === 0 ? 'first' : 'second']: true })),
@@ -119,6 +119,7 @@ interface BlindTestProps {
 
 /** The two in random order; which one is the feel is for the ear to say. */
 export const BlindTest = ({ which, against }: BlindTestProps) => {
+  const store = useAppStore();
   const act = useDo();
   const test = useApp((state) => state.view.blindTest);
   const blind = useApp((state) => state.view.blind);

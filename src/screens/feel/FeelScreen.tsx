@@ -12,9 +12,8 @@ import { useKept } from '../../ui/useKept';
 import { useEffect, useState } from 'react';
 import { swingPercentAt } from '../../../core/feel/swing';
 import { redone, undone } from '../../state/doc';
-import { store } from '../../state/session';
 import { noticed, selectAgainst, viewChanged } from '../../state/slices';
-import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../state/store';
+import { selectBeat, selectFeel, selectPattern, useApp, useDo, useAppStore } from '../../state/store';
 import { Strings } from '../../strings/Strings';
 import { IconButton } from '../../ui/IconButton';
 import { useWide } from '../../ui/useWide';
@@ -81,6 +80,7 @@ const Head = () => {
 
 /** While C is held, the pattern is heard and seen without its feel, or with B. */
 const useHeldKey = () => {
+  const store = useAppStore();
   useEffect(() => {
     const hear = (on: boolean) => {
       const state = store.getState();

@@ -9,8 +9,7 @@ import type { Feel } from '../../../core/document/feelSchema';
 import type { Beat, Lane } from '../../../core/document/schema';
 import { beatEdited } from '../../state/doc';
 import { hintDone } from '../../state/hints';
-import { store } from '../../state/session';
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo, useAppStore } from '../../state/store';
 import { Hint } from '../../ui/Hint';
 import { Chip } from '../../ui/Chip';
 import { Icon } from '../../ui/Icon';
@@ -99,6 +98,7 @@ interface StagesPageProps {
 
 /** The stages in their order: each with a switch, one line that says what it does, and its controls. */
 export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => {
+  const store = useAppStore();
   const [open, setOpen] = useState<Stage | null>('base');
   const turn = useCallback((stage: Stage) => setOpen((now) => (now === stage ? null : stage)), []);
   const act = useDo();

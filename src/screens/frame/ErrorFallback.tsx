@@ -1,15 +1,16 @@
+import { useAppStore } from '../../state/store';
 import { Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { usePathname } from 'expo-router';
 import type { ReactNode } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
-import { store } from '../../state/session';
 import { Chip } from '../../ui/Chip';
 import { saveBeatFile } from '../../ui/files';
 import { words } from '../../words/frame';
 
 const Fallback = ({ resetErrorBoundary }: FallbackProps) => {
+  const store = useAppStore();
   const save = () => {
     const { beat } = store.getState().doc;
     if (beat) saveBeatFile(beat);

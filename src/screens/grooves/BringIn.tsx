@@ -23,9 +23,8 @@ import { findGrid, extractTemplate } from '../../../core/analysis/extractTemplat
 import { oneFigure } from '../../../core/analysis/reportText';
 import { beatEdited, tempoSet } from '../../state/doc';
 import { offer } from '../../state/offers';
-import { store } from '../../state/session';
 import { noticed, subjectClosed, viewChanged } from '../../state/slices';
-import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { selectBeat, selectPattern, useApp, useDo, type Store, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { useKept } from '../../ui/useKept';
 import { Choice } from '../../ui/Choice';
@@ -67,7 +66,7 @@ const FitChoice = ({ groove }: { groove: Groove }) => {
   );
 };
 
-const takeFeel = (groove: Groove): string => {
+const takeFeel = (store: Store, groove: Groove): string => {
   const performance = groovePerformance(groove);
   const shape = extractTemplate(groove.name.slice(0, 80), performance, {
     grid: findGrid(performance),
@@ -91,6 +90,7 @@ interface BringInProps {
 
 /** The ways into the beat. */
 export const BringIn = ({ groove, now }: BringInProps) => {
+  const store = useAppStore();
   const beat = useApp(selectBeat);
   const pattern = useApp(selectPattern);
   const act = useDo();
@@ -208,7 +208,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         <Chip
           onPress={() => {
             const at = store.getState().doc.past.length + 1;
-            say(takeFeel(now), at);
+            say(takeFeel(store, now), at);
           }}
         >
           {words.itsFeelAsATemplate}

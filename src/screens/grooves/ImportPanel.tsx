@@ -10,8 +10,7 @@ import { styles } from './styles';
 import type { FileWithPath } from 'file-selector';
 import { useRef, useState, type ReactNode } from 'react';
 import type { LeftOut, TakenIn } from '../../../core/groove/importing';
-import { store } from '../../state/session';
-import { useApp } from '../../state/store';
+import { useApp, useAppStore } from '../../state/store';
 import type { FromImport, ToImport } from '../../workers/importer';
 import { Chip } from '../../ui/Chip';
 import { shelf } from './shelf';
@@ -94,6 +93,7 @@ const pathOf = (file: File | FileWithPath): string =>
 
 /** Files, folders and archives taken in, in a worker. */
 export const useImport = (): Importing => {
+  const store = useAppStore();
   const [now, setNow] = useState<Import | null>(null);
   const worker = useRef<Worker | null>(null);
 

@@ -19,9 +19,8 @@ import type { MapPreview } from '../../../core/midi/drumMap/mapPreview';
 import { fileName } from '../../../core/document/text';
 import { groovesChanged } from '../../state/grooves';
 import { offer } from '../../state/offers';
-import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { FilePick } from '../../web/FilePick';
@@ -50,6 +49,7 @@ type Page = (typeof PAGES)[number]['id'];
 
 /** Drum maps: what note numbers mean, made and changed, and the beat written with one. */
 export const MapsPage = ({ heard }: { heard: Groove | null }) => {
+  const store = useAppStore();
   const { maps, readWith } = useApp((state) => state.grooves);
   const act = useDo();
   const [name, setName] = useKept('map that is edited', GENERAL_MIDI.name);

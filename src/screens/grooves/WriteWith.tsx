@@ -9,9 +9,8 @@ import { articulationsOf } from '../../../core/groove/revoice';
 import { entryOf, GENERAL_MIDI, type DrumMap } from '../../../core/midi/drumMap/drumMap';
 import { laneCrossings, writtenWith, type LaneCrossing } from '../../../core/midi/drumMap/laneMap';
 import { beatEdited } from '../../state/doc';
-import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
-import { selectBeat, useApp, useDo } from '../../state/store';
+import { selectBeat, useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { words } from '../../words/grooves';
 
@@ -67,6 +66,7 @@ const Line = ({ line, map, as, onChange }: LineProps) => {
 
 /** The beat written with a map: lane by lane what has a counterpart, what gets a near one, what has none. */
 export const WriteWith = ({ map }: { map: DrumMap }) => {
+  const store = useAppStore();
   const beat = useApp(selectBeat);
   const act = useDo();
   const [chosen, setChosen] = useState<Record<string, InstrumentId | null>>({});

@@ -1,4 +1,3 @@
-import { store } from '../../state/session';
 import { Card } from '../../ui/Card';
 import { Hint } from '../../ui/Hint';
 import { hintDone } from '../../state/hints';
@@ -22,14 +21,15 @@ import { kitNamed, kitOf, KITS } from '../../../core/sound/kits';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
 import { loadEdits } from '../../state/deferredEdits';
 import { viewChanged, ZOOMS } from '../../state/slices';
-import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../state/store';
 import { HelpContext } from '../../ui/help';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { Select } from '../../ui/Select';
 import { Later } from '../../ui/Later';
 import { useNarrow, useWide } from '../../ui/useWide';
-import { leaveTrial, TrialBar } from './TrialBar';
+import { TrialBar } from './TrialBar';
+import { leaveTrial } from '../../state/trial';
 import { replayEarly } from '../../strings/earlyTaps';
 import { dropEarly } from '../../web/early';
 import { Strings } from '../../strings/Strings';
@@ -250,6 +250,7 @@ const HINTS = {
 } as const;
 
 const PatternHint = () => {
+  const store = useAppStore();
   const open = useApp(({ view }) => view.openLane !== null);
   const done = useApp(({ view }) => view.hintsDone);
   useEffect(() => {
@@ -348,7 +349,8 @@ export const PatternScreen = () => {
   const [patterns, setPatterns] = useState(false);
   const drawn = useLater() && (wide || openLane !== null || asked);
   // Elsewhere nothing says that something is tried.
-  useEffect(() => leaveTrial, []);
+  const store = useAppStore();
+  useEffect(() => () => leaveTrial(store), [store]);
   return (
     <>
       <Head onPatterns={() => setPatterns(true)} />

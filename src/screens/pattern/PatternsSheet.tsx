@@ -14,7 +14,7 @@ import { PATTERN_PRESETS } from '../../../core/edit/presets';
 import { meterText } from '../../../core/document/meter';
 import { beatEdited, patternsEdited } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';
-import { selectBeat, selectPattern, useApp, useDo } from '../../state/store';
+import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Cover } from '../../ui/Cover';
 import { Choice } from '../../ui/Choice';
@@ -24,13 +24,15 @@ import { SwitchWhen } from '../../ui/SwitchWhen';
 import { Sheet } from '../../ui/Sheet';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
-import { attempt, leaveTrial, TrialBar } from './TrialBar';
+import { TrialBar } from './TrialBar';
+import { attempt, leaveTrial } from '../../state/trial';
 import { words } from '../../words/pattern';
 
 const UNITS = [2, 4, 8, 16] as const;
 
 /** A whole rhythm, tried by ear before it is used. */
 const Presets = ({ patternId }: { patternId: string }) => {
+  const store = useAppStore();
   const trial = useApp(({ view }) => view.trial);
   const tried =
     trial?.edit.kind === 'beat' && trial.edit.edit.edit === 'patternPreset'
@@ -38,8 +40,8 @@ const Presets = ({ patternId }: { patternId: string }) => {
       : null;
   const choose = (presetId: string) => {
     const preset = PATTERN_PRESETS.find(({ id }) => id === presetId);
-    if (!preset) return leaveTrial();
-    attempt(preset.name, {
+    if (!preset) return leaveTrial(store);
+    attempt(store, preset.name, {
       kind: 'beat',
       edit: { edit: 'patternPreset', args: { patternId, presetId } },
     });

@@ -11,9 +11,8 @@ import type { Groove } from '../../../core/groove/groove';
 import { fillsFor, type FillOffer } from '../../../core/edit/fills';
 import { takeFill } from '../../../core/edit/takeFill';
 import { songTimeline } from '../../../core/play/timeline';
-import { store } from '../../state/session';
 import { songViewed } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { PlayContext } from '../../ui/playing';
@@ -36,6 +35,7 @@ const placeToHear = (beat: Beat, sectionId: string) => {
 
 /** Fills made of the section's own pattern and from the library, heard in place before one is taken. */
 export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) => {
+  const store = useAppStore();
   const [offers, setOffers] = useState<FillOffer[] | null>(null);
   const [heard, setHeard] = useState<string | null>(null);
   const [over, setOver] = useState<'bar' | 'beat'>('bar');

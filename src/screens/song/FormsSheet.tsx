@@ -5,15 +5,15 @@ import { styles } from './styles';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Beat } from '../../../core/document/schema';
 import { atHand, FORMS, songOf } from '../../../core/edit/forms';
-import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
-import { useDo } from '../../state/store';
+import { useDo, useAppStore } from '../../state/store';
 import { Sheet } from '../../ui/Sheet';
 import { edit } from './edit';
 import { words } from '../../words/song';
 
 /** Forms of songs, filled with what lies in the tray. */
 export const FormsSheet = ({ beat, onClose }: { beat: Beat; onClose: () => void }) => {
+  const store = useAppStore();
   const act = useDo();
   const names = atHand(beat).map((id) => beat.patterns.find((pattern) => pattern.id === id)!.name);
   const take = (at: number) => {

@@ -9,9 +9,8 @@ import { use, useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/document/schema';
 import { recordedSong } from '../../../core/edit/recorded';
 import { heardPatterns, heardSeconds } from '../../audio/player';
-import { store } from '../../state/session';
 import { noticed, songViewed, viewChanged } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo, type Store, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { PlayContext } from '../../ui/playing';
 import { SwitchWhen } from '../../ui/SwitchWhen';
@@ -20,7 +19,7 @@ import { edit } from './edit';
 import { words } from '../../words/song';
 
 /** Adds what has been played since play began to the song. */
-const keepRecording = () => {
+const keepRecording = (store: Store) => {
   const { doc } = store.getState();
   if (!doc.beat) return;
   const song = recordedSong(doc.beat, heardPatterns(), heardSeconds(), nanoid);
@@ -37,6 +36,7 @@ const keepRecording = () => {
 /** Patterns switched live, and what was switched written into the song. */
 export const LivePage = ({ beat }: { beat: Beat }) => {
   const toggle = use(PlayContext);
+  const store = useAppStore();
   const wide = useWide();
   const act = useDo();
   const playing = useApp(({ view }) => view.playing && !view.song.playing);
@@ -53,7 +53,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
   }, [act]);
   useEffect(() => {
     if (was.current && !playing && recording) {
-      keepRecording();
+      keepRecording(store);
       setRecording(false);
     }
     was.current = playing;
@@ -65,7 +65,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
   }, [recording, playing]);
   useEffect(
     () => () => {
-      if (underWay.current) keepRecording();
+      if (underWay.current) keepRecording(store);
     },
     [],
   );

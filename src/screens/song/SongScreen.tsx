@@ -12,11 +12,10 @@ import { barAt, songTimeline, spanAt, type Timeline, type Span } from '../../../
 import { secondsAt } from '../../../core/play/tempoMap';
 import type { Ticks } from '../../../core/units';
 import { redone, undone } from '../../state/doc';
-import { store } from '../../state/session';
 import { songViewed } from '../../state/slices';
 import { timeWords } from '../../../core/play/time';
 import { giveSongClock } from '../../state/songClock';
-import { selectBeat, useApp, useDo } from '../../state/store';
+import { selectBeat, useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { PlayContext } from '../../ui/playing';
@@ -147,6 +146,7 @@ const Empty = ({ onForms }: { onForms: () => void }) => (
 );
 
 const useSeek = () => {
+  const store = useAppStore();
   const toggle = use(PlayContext);
   const act = useDo();
   return (from: Ticks, play: boolean) => {

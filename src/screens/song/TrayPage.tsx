@@ -12,9 +12,8 @@ import { meterText } from '../../../core/document/meter';
 import type { Beat, Pattern } from '../../../core/document/schema';
 import { count } from '../../../core/document/text';
 import { colourOf, freeSectionName, newEntry } from '../../../core/edit/song';
-import { store } from '../../state/session';
 import { songViewed } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { NameInput } from '../../ui/NameInput';
@@ -78,6 +77,7 @@ const setAside = (beat: Beat, patternId: string) => {
 
 /** What was set aside for the song, and the patterns that can be. */
 export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
+  const store = useAppStore();
   const toggle = use(PlayContext);
   const act = useDo();
   const playing = useApp(({ view }) => view.playing && view.song.tried !== null);

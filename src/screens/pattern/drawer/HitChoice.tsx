@@ -8,8 +8,7 @@ import type { Lane, Pattern } from '../../../../core/document/schema';
 import type { Spot } from '../../../../core/edit/spots';
 import type { Target } from '../../../state/editing';
 import { viewChanged, type ViewState } from '../../../state/slices';
-import { store } from '../../../state/session';
-import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import {
   copyChosen,
@@ -45,6 +44,7 @@ const placeText = (pattern: Pattern, { laneId, step }: Spot): string => {
 
 /** Copying and pasting: the line on the strings shows where. */
 export const Clipboard = ({ spots }: { spots: Spot[] }) => {
+  const store = useAppStore();
   const act = useDo();
   const pattern = useApp(selectPattern)!;
   const lanes = useApp((state) => selectBeat(state)!.lanes);
@@ -124,6 +124,7 @@ export const Scope = ({ target, lane, count }: { target: Target; lane: Lane | un
 
 /** Selecting without drawing a box, and how the hand works. */
 export const Selecting = () => {
+  const store = useAppStore();
   const act = useDo();
   const pattern = useApp(selectPattern)!;
   const { selection: spots, openLane, cursor, eraser, hearEdits } = useApp((state) => state.view);

@@ -11,8 +11,7 @@ import { planLane } from '../../../../core/play/plan';
 import { ticksPerMs } from '../../../../core/units';
 import { beatEdited } from '../../../state/doc';
 import { targetOf } from '../../../state/editing';
-import { store } from '../../../state/session';
-import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
@@ -40,6 +39,7 @@ const LEVEL_NAMES: { key: keyof Levels; name: string }[] = [
 ];
 
 const Velocity = ({ spots, hit, count }: HitsProps) => {
+  const store = useAppStore();
   const levels = useApp((state) => selectBeat(state)!.levels);
   const act = useDo();
   const ramp = (from: number, to: number) => edit('rampVelocities', { spots, from, to });
@@ -229,6 +229,7 @@ const Chance = ({ spots, hit }: HitsProps) => {
  * @param beside the lane whose sound stands there while no hit is selected, where there is room
  */
 export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
+  const store = useAppStore();
   // The same spots for as long as nothing they follow from changes.
   const view = useApp((state) => state.view);
   const doc = useApp((state) => state.doc);

@@ -19,9 +19,9 @@ import { planLane } from '../../../../core/play/plan';
 import { ticksPerMs } from '../../../../core/units';
 import { LANE_PRESETS } from '../../../../core/edit/presets';
 import { beatEdited, laneChanged } from '../../../state/doc';
-import { persistence, store } from '../../../state/session';
+import { persistence } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
-import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { selectBeat, selectPattern, useApp, useAppStore, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NameInput } from '../../../ui/NameInput';
@@ -29,7 +29,8 @@ import { NumberField } from '../../../ui/NumberField';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Range } from '../../../ui/Range';
 import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
-import { attempt, leaveTrial, TrialBar } from '../TrialBar';
+import { TrialBar } from '../TrialBar';
+import { attempt, leaveTrial } from '../../../state/trial';
 import { edit, onLanes } from './edit';
 import { words } from '../../../words/drawer';
 
@@ -151,6 +152,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
 };
 
 const Turning = ({ lane }: { lane: Lane }) => {
+  const store = useAppStore();
   const act = useDo();
   const pattern = useApp(selectPattern)!;
   const normal = useApp((state) => selectBeat(state)!.levels.normal);
@@ -164,9 +166,9 @@ const Turning = ({ lane }: { lane: Lane }) => {
       : null;
   const tryPreset = (presetId: string, whole: boolean) => {
     const preset = LANE_PRESETS.find(({ id }) => id === presetId);
-    if (!preset) return leaveTrial();
+    if (!preset) return leaveTrial(store);
     const args = { laneId: lane.id, presetId, ...(whole && { asWritten: true }) };
-    attempt(preset.name, { kind: 'pattern', edit: { edit: 'lanePreset', args } });
+    attempt(store, preset.name, { kind: 'pattern', edit: { edit: 'lanePreset', args } });
   };
   const clear = (ids: string[]) => {
     const hidden = ids.reduce((sum, id) => sum + hiddenHits(pattern, id), 0);
@@ -251,6 +253,7 @@ const Turning = ({ lane }: { lane: Lane }) => {
 };
 
 const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }) => {
+  const store = useAppStore();
   const act = useDo();
   const groups = useApp((state) => selectBeat(state)!.groups);
   const lanes = useApp((state) => selectBeat(state)!.lanes);

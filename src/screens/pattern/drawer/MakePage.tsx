@@ -2,8 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import type { Lane } from '../../../../core/document/schema';
 import { bandsParts, ringParts } from '../../../../core/make/makers';
 import { STARTING_POINTS } from '../../../../core/make/startingPoints';
-import { selectPattern } from '../../../state/store';
-import { store } from '../../../state/session';
+import { selectPattern, type Store, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Chips } from '../../../ui/Layout';
@@ -27,7 +26,7 @@ const MAKERS: { id: MakerPage; name: string }[] = [
 ];
 
 /** Begins with settings that have a name. */
-const startFrom = (id: string, lane: Lane, live: boolean): void => {
+const startFrom = (store: Store, id: string, lane: Lane, live: boolean): void => {
   const point = STARTING_POINTS.find((one) => one.id === id);
   const pattern = selectPattern(store.getState());
   if (!point || !pattern) return;
@@ -38,7 +37,7 @@ const startFrom = (id: string, lane: Lane, live: boolean): void => {
       ? ringParts(pattern, lane.id, point.settings, 1)
       : bandsParts(pattern, [lane], point.settings, 1);
   keep(`make ${point.maker} seed`, 1);
-  give({ maker: point.maker, parts, settings: point.settings, seed: 1 }, live, `start ${nanoid()}`);
+  give(store, { maker: point.maker, parts, settings: point.settings, seed: 1 }, live, `start ${nanoid()}`);
 };
 
 const Maker = ({ maker, lane }: { maker: MakerPage; lane: Lane | undefined }) => {
@@ -53,6 +52,7 @@ const Maker = ({ maker, lane }: { maker: MakerPage; lane: Lane | undefined }) =>
 export const MakePage = ({ lane }: { lane: Lane | undefined }) => {
   const [maker, setMaker] = useKept<MakerPage>('maker', 'ring');
   const [live, setLive] = useLive();
+  const store = useAppStore();
   return (
     <>
       <Chips label={words.makers}>
@@ -85,7 +85,7 @@ export const MakePage = ({ lane }: { lane: Lane | undefined }) => {
             { value: '', name: words.chooseOne },
             ...STARTING_POINTS.map(({ id, name }) => ({ value: id, name })),
           ]}
-          onChange={(id) => startFrom(id, lane, live)}
+          onChange={(id) => startFrom(store, id, lane, live)}
         />
       ) : null}
       <Takes />

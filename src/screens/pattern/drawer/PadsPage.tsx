@@ -14,9 +14,8 @@ import { clamp, ticksPerMs } from '../../../../core/units';
 import { hearNotes, type NoteIn } from '../../../audio/noteInput';
 import { heardAt } from '../../../audio/player';
 import { tempoSet } from '../../../state/doc';
-import { store } from '../../../state/session';
 import { noticed, viewChanged, type PlayInSettings } from '../../../state/slices';
-import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { PlayContext } from '../../../ui/playing';
@@ -70,6 +69,7 @@ const useTapTempo = () => {
 
 /** Measures how late strokes arrive: the median distance of eight taps from the click. */
 const useLatency = (done: (ms: number) => void) => {
+  const store = useAppStore();
   const [taps, setTaps] = useState<number[] | null>(null);
   const tap = (time: number) => {
     const beat = selectBeat(store.getState())!;
@@ -120,6 +120,7 @@ const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
 
 /** Playing in: pads and keys, what is recorded of them, and the click. */
 export const PadsPage = () => {
+  const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const levels = useApp((state) => selectBeat(state)!.levels);
   const { playIn: how, metronome, playing, countIn, latency: late } = useApp((state) => state.view);

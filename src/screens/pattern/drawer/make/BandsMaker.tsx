@@ -18,8 +18,7 @@ import {
   type BandsSettings,
 } from '../../../../../core/make/makers';
 import { scaleNames } from '../../../../../core/make/scales';
-import { selectBeat, selectPattern, useApp } from '../../../../state/store';
-import { store } from '../../../../state/session';
+import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
 import { BandHand, BAND_PLACES } from '../../../../strings/BandHand';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { Chip } from '../../../../ui/Chip';
@@ -73,6 +72,7 @@ const middleAt = (points: readonly number[], place: number): { low: number; high
 
 /** Hits drawn between a lower and an upper edge of each quantity. */
 export const BandsMaker = ({ lane }: { lane: Lane }) => {
+  const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const [live] = useLive();
   const [of, setOf] = useKept<BandOf>('make band', 'fullness');
@@ -89,7 +89,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
     setSettings(settings);
     const pattern = selectPattern(store.getState())!;
     const parts = bandsParts(pattern, all ? lanes : [lane], settings, from);
-    give({ maker: 'bands', parts, settings, seed: from }, live, gesture);
+    give(store, { maker: 'bands', parts, settings, seed: from }, live, gesture);
   };
   const names = useApp(({ view }) => view.noteNames);
   const { least, most } = OF[of];

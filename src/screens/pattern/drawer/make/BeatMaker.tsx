@@ -7,8 +7,7 @@ import type { Groove } from '../../../../../core/groove/groove';
 import { POSTS } from '../../../../../core/groove/timekeeper';
 import { beatParts } from '../../../../../core/make/makers';
 import { BEAT_DEFAULTS, beatModel, wholeBeat } from '../../../../../core/make/wholeBeat';
-import { selectBeat, selectPattern, useApp, useDo } from '../../../../state/store';
-import { store } from '../../../../state/session';
+import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../../state/store';
 import { noticed } from '../../../../state/slices';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { Chip } from '../../../../ui/Chip';
@@ -80,6 +79,7 @@ const useLibrary = (): Groove[] | 'coming' | 'failed' => {
 
 /** A whole beat at a tap. */
 export const BeatMaker = () => {
+  const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const act = useDo();
   const [live] = useLive();
@@ -110,7 +110,7 @@ export const BeatMaker = () => {
       from,
     );
     const { parts, left } = beatParts(pattern, lanes, groove, held);
-    give({ maker: 'beat', parts, settings, seed: from }, live, gesture);
+    give(store, { maker: 'beat', parts, settings, seed: from }, live, gesture);
     if (left.length)
       act(
         noticed({

@@ -3,8 +3,7 @@ import { noteName } from '../../../../../core/document/noteName';
 import { bounds, RANGES } from '../../../../../core/document/ranges';
 import type { Lane } from '../../../../../core/document/schema';
 import { CHORDS_DEFAULTS, chordsPart, type ChordsSettings } from '../../../../../core/make/makers';
-import { selectPattern, useApp } from '../../../../state/store';
-import { store } from '../../../../state/session';
+import { selectPattern, useApp, useAppStore } from '../../../../state/store';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { figure } from '../../../../ui/figures';
 import { Group } from '../../../../ui/Layout';
@@ -16,6 +15,7 @@ import { give, useLive, useMaker } from './settings';
 
 /** Chords by their names, one after the other over the pattern. */
 export const ChordsMaker = ({ lane }: { lane: Lane }) => {
+  const store = useAppStore();
   const [live] = useLive();
   const { settings: s, setSettings, seed } = useMaker<ChordsSettings>('chords', CHORDS_DEFAULTS, lane.id);
   const names = useApp(({ view }) => view.noteNames);
@@ -25,7 +25,7 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
     setSettings(settings);
     const out = chordsPart(selectPattern(store.getState())!, lane, settings);
     setWrong(out.ok ? null : out.error);
-    if (out.ok) give({ maker: 'chords', parts: out.parts, settings, seed }, live, gesture);
+    if (out.ok) give(store, { maker: 'chords', parts: out.parts, settings, seed }, live, gesture);
   };
   const whole = (
     key: 'low' | 'inversion' | 'spread' | 'every' | 'length' | 'velocity',

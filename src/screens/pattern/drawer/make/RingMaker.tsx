@@ -10,8 +10,7 @@ import {
   RING_SLOTS,
   rotatedSlots,
 } from '../../../../../core/make/ring';
-import { selectBeat, selectPattern, useApp } from '../../../../state/store';
-import { store } from '../../../../state/session';
+import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
 import { RingHand } from '../../../../strings/RingHand';
 import { Chip } from '../../../../ui/Chip';
 import { CheckBox } from '../../../../ui/CheckBox';
@@ -30,6 +29,7 @@ const began: { gesture: string; rotate: number } = { gesture: '', rotate: 0 };
 
 /** A rhythm from a ring of slots, turned by hand. */
 export const RingMaker = ({ lane }: { lane: Lane }) => {
+  const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const [live] = useLive();
   const {
@@ -44,6 +44,7 @@ export const RingMaker = ({ lane }: { lane: Lane }) => {
     setSettings(settings);
     const pattern = selectPattern(store.getState())!;
     give(
+      store,
       { maker: 'ring', parts: ringParts(pattern, lane.id, settings, from), settings, seed: from },
       live,
       gesture,

@@ -8,11 +8,12 @@ import { styles } from '../styles';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Lane, Pattern, Take } from '../../../../../core/document/schema';
 import { withTake } from '../../../../../core/make/chance';
-import { selectBeat, selectPattern, useApp } from '../../../../state/store';
+import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
 import { Chip } from '../../../../ui/Chip';
 import { BeadPicture } from '../../../../strings/BeadPicture';
 import { NameInput } from '../../../../ui/NameInput';
-import { attempt, leaveTrial, TrialBar } from '../../TrialBar';
+import { TrialBar } from '../../TrialBar';
+import { attempt, leaveTrial } from '../../../../state/trial';
 import { edit } from '../edit';
 import { reopen, MAKER_NAMES } from './settings';
 import { words } from '../../../../words/drawer';
@@ -30,6 +31,7 @@ interface TakesProps {
 }
 
 const Strip = ({ pattern, takes }: TakesProps) => {
+  const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const trial = useApp(({ view }) => view.trial);
   const tried =
@@ -38,9 +40,9 @@ const Strip = ({ pattern, takes }: TakesProps) => {
   const now = takes[at];
   const attemptTake = (to: number) => {
     const take = takes[to]!;
-    if (take.id === pattern.take) leaveTrial();
+    if (take.id === pattern.take) leaveTrial(store);
     else
-      attempt(take.name, {
+      attempt(store, take.name, {
         kind: 'pattern',
         edit: { edit: 'recall', args: { takeId: take.id, id: nanoid() } },
       });
@@ -90,7 +92,7 @@ const Strip = ({ pattern, takes }: TakesProps) => {
               {now.kept ? words.kept : words.keep}
             </Chip>
             {now.made && now.made.maker in MAKER_NAMES ? (
-              <Chip onPress={() => reopen(now)}>{made.openAgain}</Chip>
+              <Chip onPress={() => reopen(store, now)}>{made.openAgain}</Chip>
             ) : null}
             <Chip tone="danger" onPress={() => edit('dropTake', { takeId: now.id })}>
               {words.drop}

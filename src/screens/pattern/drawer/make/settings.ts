@@ -3,12 +3,11 @@ import type { Maker } from '../../../../../core/document/choices';
 import type { Take } from '../../../../../core/document/schema';
 import type { Made, MadeSettings } from '../../../../../core/make/makers';
 import { editShown } from '../../../../state/editing';
-import { selectPattern, useApp, type RootState } from '../../../../state/store';
-import { store } from '../../../../state/session';
+import { selectPattern, useApp, type RootState, type Store } from '../../../../state/store';
 import { noticed, viewChanged } from '../../../../state/slices';
 import { keep, useKept } from '../../../../ui/useKept';
 import { words } from '../../../../words/make';
-import { attempt } from '../../TrialBar';
+import { attempt } from '../../../../state/trial';
 import { edit } from '../edit';
 
 /** What the makers of this page share: how they give, their seed, and how a take is opened again. */
@@ -42,7 +41,12 @@ interface Given {
  *
  * @param gesture the turn of the control that it belongs to
  */
-export const give = ({ maker, parts, settings, seed }: Given, live: boolean, gesture?: string): void => {
+export const give = (
+  store: Store,
+  { maker, parts, settings, seed }: Given,
+  live: boolean,
+  gesture?: string,
+): void => {
   const many = Object.values(parts).reduce((sum, { hits }) => sum + hits.length, 0);
   if (many > MOST_HITS) {
     store.dispatch(noticed({ text: words.tooMany(many), subject: 'maker' }));
@@ -51,7 +55,7 @@ export const give = ({ maker, parts, settings, seed }: Given, live: boolean, ges
   const how = MAKER_NAMES[maker];
   const args = { parts, how, made: { maker, settings: settings as MadeSettings }, seed, id: nanoid() };
   if (live) editShown(store, { edit: 'make', args }, gesture, gesture !== undefined);
-  else attempt(how, { kind: 'pattern', edit: { edit: 'make', args } });
+  else attempt(store, how, { kind: 'pattern', edit: { edit: 'make', args } });
 };
 
 /** The take that is played, where a maker made it for a lane, or for all. */
@@ -88,7 +92,7 @@ export const useMaker = <S extends object>(maker: MakerPage, first: S, laneId: s
 };
 
 /** Opens a take again: its maker with the settings that it was made by, for its lane. */
-export const reopen = ({ id, made, seed, lanes }: Take): void => {
+export const reopen = (store: Store, { id, made, seed, lanes }: Take): void => {
   if (!made) return;
   // It is what is played from now on: its controls go on from it.
   if (selectPattern(store.getState())?.take !== id) edit('recall', { takeId: id, id: nanoid() });
