@@ -40,7 +40,25 @@ export const newLane = (id: string, instrumentId: InstrumentId): Lane => ({
   pan: 0,
   mute: false,
   solo: false,
+  ...tunedAs(instrumentId),
 });
+
+/** What a lane has besides where its instrument plays pitches: a scale around its note, and a channel that is not the drums'. */
+const PITCHED_CHANNEL = 1;
+
+/**
+ * The channel and the tuning that a lane begins with when its instrument plays pitches; nothing for a drum.
+ *
+ * @example tunedAs('marimba').tuning // { root: "C", scale: "minor pentatonic", low: 48, high: 72 }
+ */
+export const tunedAs = (id: InstrumentId): Pick<Lane, 'channel' | 'tuning'> | Record<string, never> => {
+  const { note, tuned } = instrument(id);
+  if (!tuned) return {};
+  return {
+    channel: PITCHED_CHANNEL,
+    tuning: { root: 'C', scale: 'minor pentatonic', low: note - 12, high: note + 12 },
+  };
+};
 
 /** An empty pattern of one bar of 4/4. @example newPattern('a', 'A').bars // 1 */
 export const newPattern = (id: string, name: string): Pattern => ({

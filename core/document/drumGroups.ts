@@ -1,5 +1,5 @@
 import type { DrumGroup } from './choices';
-import { INSTRUMENT_IDS, INSTRUMENTS, instrument, type InstrumentId } from './instruments';
+import { DRUM_IDS, INSTRUMENTS, instrument, type InstrumentId } from './instruments';
 
 /** What the first word of an instrument's id says; all others are shaken, struck wood or small metal. */
 const BY_WORD: Record<string, DrumGroup> = {
@@ -33,7 +33,7 @@ export const drumGroupOf = (id: InstrumentId): DrumGroup => BY_WORD[id.split('.'
 
 /** The group of a General MIDI percussion note; null outside 35 to 81. @example drumGroupOfNote(38) // "snare" */
 export const drumGroupOfNote = (note: number): DrumGroup | null => {
-  const id = INSTRUMENT_IDS.find((one) => instrument(one).note === note);
+  const id = DRUM_IDS.find((one) => instrument(one).note === note);
   return id ? drumGroupOf(id) : null;
 };
 

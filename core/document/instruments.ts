@@ -15,6 +15,8 @@ export interface Instrument {
   like?: string;
   /** Instruments of one group silence one another. */
   choke?: string;
+  /** It plays pitches: it is none of General MIDI's percussion, and its note is the one that it sounds on by itself. */
+  tuned?: true;
 }
 
 const skin = (name: string, note: MidiNote, pigment: Pigment, like?: string): Instrument => ({
@@ -41,7 +43,10 @@ const wood = (name: string, note: MidiNote, like?: string, choke?: string): Inst
   ...(choke && { choke }),
 });
 
-/** Every instrument that a lane can play; together they cover General MIDI's percussion, notes 35 to 81. */
+/**
+ * Every instrument that a lane can play: General MIDI's percussion, notes 35 to 81, all of it, and below them those that play
+ * pitches.
+ */
 export const INSTRUMENTS = {
   'kick.second': skin('Second kick', 35, 'walnut', 'kick'),
   kick: skin('Kick', 36, 'walnut'),
@@ -93,11 +98,19 @@ export const INSTRUMENTS = {
   'cuica.open': wood('Open cuica', 79, 'conga.open', 'cuica'),
   'triangle.mute': metal('Muted triangle', 80, 'ride.bell', 'triangle'),
   'triangle.open': metal('Open triangle', 81, 'ride.bell', 'triangle'),
+  marimba: { ...wood('Marimba', 60, 'woodblock.low'), tuned: true },
+  kalimba: { ...metal('Kalimba', 60, 'triangle.open'), tuned: true },
+  steelPan: { ...metal('Steel pan', 60, 'cowbell'), tuned: true },
+  logDrum: { ...wood('Log drum', 48, 'woodblock.low'), tuned: true },
+  'kick.tuned': { ...skin('Tuned kick', 36, 'walnut', 'kick'), tuned: true },
 } satisfies Record<string, Instrument>;
 
 export type InstrumentId = keyof typeof INSTRUMENTS;
 
 export const INSTRUMENT_IDS = Object.keys(INSTRUMENTS) as [InstrumentId, ...InstrumentId[]];
+
+/** Those that play a drum's one note. */
+export const DRUM_IDS = INSTRUMENT_IDS.filter((id) => !('tuned' in INSTRUMENTS[id]));
 
 /** What is known of an instrument. @example instrument('snare').note // 38 */
 export const instrument = (id: InstrumentId): Instrument => INSTRUMENTS[id];
@@ -108,4 +121,4 @@ export const instrument = (id: InstrumentId): Instrument => INSTRUMENTS[id];
  * @example instrumentOf(36) // "Kick"
  */
 export const instrumentOf = (note: MidiNote): string | null =>
-  INSTRUMENT_IDS.map(instrument).find((one) => one.note === note)?.name ?? null;
+  DRUM_IDS.map(instrument).find((one) => one.note === note)?.name ?? null;

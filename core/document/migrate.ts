@@ -84,6 +84,8 @@ export const MIGRATIONS: Migrations = {
   5: (raw) => raw,
   // Version 7 added pitches, tuned lanes and moves; all of them may be left out.
   6: (raw) => raw,
+  // Version 8 added instruments that play pitches.
+  7: (raw) => raw,
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

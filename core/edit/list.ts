@@ -101,7 +101,13 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
   },
   recordHit: {
     does: 'Takes down a stroke that was played, quantized by a share',
-    args: { laneId: LANE, tick: TICK, velocity: figure(RANGES.velocity), quantize: figure(RANGES.share) },
+    args: {
+      laneId: LANE,
+      tick: TICK,
+      velocity: figure(RANGES.velocity),
+      quantize: figure(RANGES.share),
+      pitch: optional(figure(RANGES.pitch)),
+    },
   },
   eraseBetween: {
     does: 'Takes away what a lane plays within a time',

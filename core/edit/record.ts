@@ -28,6 +28,8 @@ export interface Played {
   velocity: Velocity;
   /** 0 keeps the exact time, 1 puts it on the grid. */
   quantize: number;
+  /** Semitones against the lane's note; left out, that note. */
+  pitch?: number;
 }
 
 /** How many places of its reading order a lane comes to in one round. */
@@ -69,7 +71,7 @@ export const placePlayed = (
 const SAME = 0.12;
 
 /**
- * Adds what was played; a hit at the same place gives way to it.
+ * Adds what was played; a hit of the same pitch at the same place gives way to it.
  *
  * @example
  * recordHit(beat, pattern, { laneId: 'kick', tick: 480, velocity: 90, quantize: 1 }).parts['kick']!.hits.length
@@ -78,8 +80,12 @@ const SAME = 0.12;
 export const recordHit = (beat: Beat, pattern: Pattern, played: Played): Pattern => {
   const { step, nudge } = placePlayed(beat, pattern, played);
   const part = lanePatternOf(pattern, played.laneId);
-  const kept = part.hits.filter((hit) => hit.step !== step || Math.abs(hit.nudge - nudge) > SAME);
-  const hit = { ...newHit(step, Math.round(clamp(played.velocity, 1, 127))), nudge };
+  const { pitch = 0 } = played;
+  const kept = part.hits.filter(
+    (hit) => hit.step !== step || (hit.pitch ?? 0) !== pitch || Math.abs(hit.nudge - nudge) > SAME,
+  );
+  const plain = newHit(step, Math.round(clamp(played.velocity, 1, 127)));
+  const hit = { ...plain, nudge, ...(pitch && { pitch }) };
   const hits = inOrder([...kept, hit]);
   return withLanePattern(pattern, played.laneId, { ...part, hits });
 };

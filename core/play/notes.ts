@@ -2,7 +2,7 @@ import { baseBend } from '../feel/prepareFeel';
 import { feelStrokes } from '../feel/feelStrokes';
 import { isPast, type StrokeKind } from '../feel/struck';
 import type { Channel, MidiNote, Ticks, Velocity } from '../units';
-import { clamp } from '../units';
+import { clamp, type Semitones } from '../units';
 import { endedByNext } from './edges';
 import type { LanePlan } from './plan';
 import { eachStroke } from './laneStrokes';
@@ -164,6 +164,7 @@ export interface Drawn {
   /** Where it sounds. */
   tick: Ticks;
   velocity: Velocity;
+  pitch: Semitones;
 }
 
 /**
@@ -185,6 +186,7 @@ export const drawnStrokes = (lane: LanePlan, length: Ticks): Drawn[] => {
       gridTick: stroke.gridTick,
       tick: stroke.tick,
       velocity: velocityOf(stroke),
+      pitch: stroke.pitch,
     });
   }
   return drawn;

@@ -43,11 +43,34 @@ const ride = (pitch: number, ping: number, decay: number, seed: number) =>
     seed,
   });
 
+/** What plays pitches: the same bars, tongues and pans in every kit that has none of its own. */
+const TUNED: Kit['sounds'] = {
+  // A bar that is cut out below: its overtones stand at four and ten times its pitch.
+  marimba: wood({ peak: 0.55, decay: 0.9, modes: [261.63, 1046.5, 2606], click: 0.25 }),
+  // A tongue held at one end.
+  kalimba: wood({ peak: 0.5, decay: 1.3, modes: [261.63, 1640, 4595], click: 0.12, seed: 61 }),
+  steelPan: wood({ peak: 0.5, decay: 1.1, modes: [261.63, 523.25, 785.5, 1048], click: 0.1, seed: 62 }),
+  // A tongue sawn into a hollow log.
+  logDrum: wood({ peak: 0.6, decay: 0.45, modes: [130.81, 359, 748], click: 0.4, seed: 63 }),
+  'kick.tuned': skin({
+    peak: 0.95,
+    decay: 0.75,
+    pitch: 65.41,
+    bend: 1.9,
+    sweep: 0.02,
+    click: 0.4,
+    drive: 0.7,
+    mode: 0.08,
+    seed: 64,
+  }),
+};
+
 const QUAY: Kit = {
   id: 'quay',
   name: 'Quay',
   about: 'A dry wooden kit in a small boathouse',
   sounds: {
+    ...TUNED,
     kick: skin({
       peak: 0.95,
       decay: 0.42,
@@ -142,6 +165,7 @@ const LANTERN: Kit = {
   name: 'Lantern',
   about: 'Round and warm, from circuits rather than skins',
   sounds: {
+    ...TUNED,
     kick: skin({
       peak: 0.98,
       decay: 0.68,

@@ -1,7 +1,7 @@
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, KitId } from '../../core/document/schema';
 import type { MixNote } from '../../core/sound/mixer';
-import type { Frames, Ticks, Velocity } from '../../core/units';
+import type { Frames, Semitones, Ticks, Velocity } from '../../core/units';
 
 /** The click: on every beat, stronger on the first of a bar. */
 export interface Metronome {
@@ -27,7 +27,7 @@ export type ToWorker =
   | { type: 'stop' }
   /** Sounds that will be wanted soon are made beforehand. */
   | { type: 'prepare'; kit: KitId; instruments: InstrumentId[] }
-  | { type: 'strike'; laneId: string; velocity: Velocity }
+  | { type: 'strike'; laneId: string; velocity: Velocity; pitch?: Semitones }
   | { type: 'report' };
 
 /** A note that was handed to the audio clock, for the eye and for measuring. */

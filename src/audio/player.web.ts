@@ -2,7 +2,7 @@ import { soundingPattern, soundingSong } from '../../core/document/sounding';
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, KitId } from '../../core/document/schema';
 import { patternOf } from '../../core/edit/beatEdits';
-import { QUARTER, type Ms, type Seconds, type Ticks, type Velocity } from '../../core/units';
+import { QUARTER, type Ms, type Seconds, type Semitones, type Ticks, type Velocity } from '../../core/units';
 import { newClock } from './clock';
 import type { SwitchAt } from './feeder';
 import type { FromWorker, HandedNote, Metronome, MixerReport, SongPlay, ToWorker } from './messages';
@@ -153,9 +153,9 @@ export const prepareSounds = (kit: KitId, instruments: InstrumentId[]): void =>
 export const setMetronome = (metronome: Metronome): void => tell({ type: 'metronome', metronome });
 
 /** Sounds one lane once. */
-export const strikeLane = async (laneId: string, velocity: Velocity): Promise<void> => {
+export const strikeLane = async (laneId: string, velocity: Velocity, pitch: Semitones = 0): Promise<void> => {
   await ready();
-  tell({ type: 'strike', laneId, velocity });
+  tell({ type: 'strike', laneId, velocity, ...(pitch && { pitch }) });
 };
 
 const heardFrame = (context: AudioContext): number =>

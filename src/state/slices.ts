@@ -3,6 +3,7 @@ import type { ExportHow } from '../../core/export/choice';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
 import type { Feel } from '../../core/document/feelSchema';
+import type { MidiNote } from '../../core/units';
 import type { Beat, Pattern } from '../../core/document/schema';
 import type { Compared } from '../../core/analysis/compare';
 import type { Box, Clip } from '../../core/edit/clip';
@@ -70,6 +71,8 @@ export interface ViewState {
   b: { name: string; feel: Feel } | null;
   /** A feel that was copied, to be used on another pattern or beat. */
   feelClip: Feel | null;
+  /** The open string shows pitch by its height: the lane, its own note, and the notes that it plays. */
+  heights: Heights | null;
   /** What is heard in the place of the beat, or with it: a groove that is tried. */
   audition: Audition | null;
   /** The song: whether its screen is open, whether it is what plays, from where, and what of it is repeated. */
@@ -80,6 +83,13 @@ export interface ViewState {
   noteNames: NoteNames;
   /** How much later a stroke arrives than it was meant, in ms. */
   latency: number;
+}
+
+/** The notes of a tuned lane whose open string shows them by its height, from the lowest to the highest. */
+export interface Heights {
+  laneId: string;
+  note: MidiNote;
+  notes: MidiNote[];
 }
 
 /** Where a blind test stands. */
@@ -168,6 +178,7 @@ const initialView: ViewState = {
   latency: 0,
   exportHow: null,
   noteNames: 'c3',
+  heights: null,
   compare: null,
   blind: false,
   blindTest: null,

@@ -1,13 +1,15 @@
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
 import { instrument } from '../../core/document/instruments';
 import type { Lane } from '../../core/document/schema';
-import type { Ticks } from '../../core/units';
+import { noteName } from '../../core/document/noteName';
+import type { MidiNote, Ticks } from '../../core/units';
 import { strikeLane } from '../audio/player';
 import { laneChanged } from '../state/doc';
-import { viewChanged } from '../state/slices';
+import { viewChanged, type Heights } from '../state/slices';
 import { useApp, useDo } from '../state/store';
 import { onlyMoved, type Cell } from './drawing';
 import { chosenSteps, markedSteps } from './drawings';
+import { noteHeight } from './geometry';
 import type { Ink } from './ink';
 import type { Look } from './paint';
 import { picturesOf } from './pictures';
@@ -49,8 +51,28 @@ const GUIDES = [127, 96, 64, 32];
 
 const heightOf = (velocity: number) => ({ '--v': velocity }) as CSSProperties;
 
-const Name = ({ lane, open }: { lane: Lane; open: boolean }) => {
+/** At most four notes to read a height by: the ends and two between. */
+const guidesOf = (notes: MidiNote[]): MidiNote[] => [
+  ...new Set([0, 1 / 3, 2 / 3, 1].map((at) => notes[Math.round(at * (notes.length - 1))]!)),
+];
+
+/** What the height of an open string means where it is not velocity. */
+const heightsOf = ({ note, notes }: Heights) => ({
+  note,
+  low: notes[0]!,
+  high: notes.at(-1)!,
+  guides: guidesOf(notes),
+});
+
+const Name = ({ lane, open, heights }: { lane: Lane; open: boolean; heights: Heights | null }) => {
   const act = useDo();
+  const names = useApp(({ view }) => view.noteNames);
+  const guides = heights
+    ? guidesOf(heights.notes).map((note) => ({
+        at: noteHeight(note, { low: heights.notes[0]!, high: heights.notes.at(-1)! }),
+        name: noteName(note, names) || String(note),
+      }))
+    : GUIDES.map((velocity) => ({ at: velocity, name: String(velocity) }));
   const mark = [lane.mute && 'muted', lane.solo && 'solo'].filter(Boolean).join(', ');
   return (
     <div className="name">
@@ -72,9 +94,9 @@ const Name = ({ lane, open }: { lane: Lane; open: boolean }) => {
       {open ? (
         <>
           <span className="reading figure" aria-live="off" />
-          {GUIDES.map((velocity) => (
-            <span key={velocity} className="guide-figure figure" aria-hidden style={heightOf(velocity)}>
-              {velocity}
+          {guides.map(({ at, name }) => (
+            <span key={name} className="guide-figure figure" aria-hidden style={heightOf(at)}>
+              {name}
             </span>
           ))}
         </>
@@ -130,14 +152,26 @@ export const LaneRow = memo((props: LaneRowProps) => {
   const drawing = useLaneDrawing(lane, row);
   const { material } = instrument(lane.instrument);
   const pigment = lane.pigment ?? instrument(lane.instrument).pigment;
+  const heights = useApp(({ view }) => (open && view.heights?.laneId === lane.id ? view.heights : null));
   const chosen = useApp((state) => chosenSteps(state, lane.id));
   const marked = useApp((state) => markedSteps(state, lane.id));
   const look = useMemo(
     (): Look | null =>
       ink && points > 0
-        ? { ink, dye: ink[pigment], material, open, tall, silent: !sounding, points, chosen, marked }
+        ? {
+            ink,
+            dye: ink[pigment],
+            material,
+            open,
+            tall,
+            silent: !sounding,
+            points,
+            heights: heights && heightsOf(heights),
+            chosen,
+            marked,
+          }
         : null,
-    [ink, pigment, material, open, tall, sounding, points, chosen, marked],
+    [ink, pigment, material, open, tall, sounding, points, heights, chosen, marked],
   );
   useLayoutEffect(() => {
     if (drawing && look) board.setLane(index, picturesOf(drawing, { bar, beat, total }), look);
@@ -145,7 +179,8 @@ export const LaneRow = memo((props: LaneRowProps) => {
   useLayoutEffect(() => () => board.dropLane(index), [board, index]);
   const hands = useResting(drawing?.hands ?? NO_CELLS);
   const steps = useMemo(
-    () => hands.map((cell, at) => (cell.left < upTo ? stepCell(cell, index, lane.name, at === 0, own) : null)),
+    () =>
+      hands.map((cell, at) => (cell.left < upTo ? stepCell(cell, index, lane.name, at === 0, own) : null)),
     [hands, upTo, index, lane.name, own],
   );
   return (
@@ -158,7 +193,7 @@ export const LaneRow = memo((props: LaneRowProps) => {
       data-index={index}
       style={{ '--dye': `var(--${pigment})` } as CSSProperties}
     >
-      <Name lane={lane} open={open} />
+      <Name lane={lane} open={open} heights={heights} />
       <div className="string">{steps}</div>
     </div>
   );

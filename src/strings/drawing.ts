@@ -4,7 +4,7 @@ import { planLane, type LanePlan } from '../../core/play/plan';
 import { bendOf, drawnStrokes, type Drawn } from '../../core/play/notes';
 import { DETOUR_HITS } from '../../core/play/moves/detours';
 import { sparksTo } from '../../core/play/moves/sparks';
-import { clamp, type Ticks } from '../../core/units';
+import { clamp, type Semitones, type Ticks } from '../../core/units';
 
 /** A bead: where a stroke sounds and how hard. Positions are in ticks from the pattern's start. */
 export interface Bead {
@@ -17,6 +17,8 @@ export interface Bead {
   place: number;
   stroke: number;
   chance: number;
+  /** Semitones against its lane's note. */
+  pitch: Semitones;
   /** One of several strokes of a hit: grace strokes and rolls. */
   small: boolean;
   /** How long the hit lasts, in ticks; null where it rings out. */
@@ -56,6 +58,7 @@ const beadOf = (stroke: Drawn, hit: Hit | undefined, base: Ticks, step: Ticks, g
   x: magnified(stroke, base, step, glass),
   rule: stroke.gridTick,
   velocity: stroke.velocity,
+  pitch: stroke.pitch,
   step: stroke.step,
   place: stroke.hitIndex,
   stroke: stroke.stroke,
@@ -85,10 +88,11 @@ const emptyCells = (lane: LanePlan, order: number[]): Cell[] => {
 /** Lanes whose order is drawn by chance: their hits are outlined where they are written, and paler where they sound. */
 const wanders = ({ direction }: LanePlan): boolean => direction === 'random' || direction === 'walk';
 
-const writtenBead = (cell: Cell): Bead => ({
+const writtenBead = (cell: Cell, pitch: Semitones): Bead => ({
   x: cell.pip,
   rule: cell.pip,
   velocity: cell.velocity,
+  pitch,
   step: cell.step,
   place: 0,
   stroke: 0,
@@ -135,7 +139,7 @@ export const drawLane = (
     const hits = lanePlan.byStep[cell.step] ?? [];
     cell.velocity = hits.reduce((most, hit) => Math.max(most, hit.velocity), 0);
     if (cell.velocity && (wanders(lanePlan) || (turned && !cell.beads.length)))
-      cell.beads = [writtenBead(cell)];
+      cell.beads = [writtenBead(cell, hits[0]?.pitch ?? 0)];
   }
   return { cells, hands: cells, repeats, knot: part.steps !== null && loop < length ? loop : null };
 };
@@ -145,6 +149,7 @@ const sameBead = (a: Bead, b: Bead | undefined): boolean =>
   a.x === b.x &&
   a.rule === b.rule &&
   a.velocity === b.velocity &&
+  a.pitch === b.pitch &&
   a.chance === b.chance &&
   a.place === b.place &&
   a.small === b.small &&

@@ -25,22 +25,35 @@ export const laneDrawing = (state: RootState, lane: Lane): LaneDrawing | null =>
 const NONE: ReadonlySet<number> = new Set();
 
 let lastSpots: Spot[] = [];
-let chosenByLane = new Map<string, Set<number>>();
+/** What is chosen of a lane: its steps, each with the places of those of its hits that are; null is all of them. */
+export type Chosen = ReadonlyMap<number, ReadonlySet<number> | null>;
 
-/** The chosen steps of a lane: the same set as long as the choice is the same. */
-export const chosenSteps = ({ view }: RootState, laneId: string): ReadonlySet<number> => {
+const NOT_CHOSEN: Chosen = new Map();
+
+let chosenByLane = new Map<string, Map<number, Set<number> | null>>();
+
+const samePlaces = (a: ReadonlySet<number> | null, b: ReadonlySet<number> | null | undefined): boolean =>
+  a === null || b == null ? a === b : a.size === b.size && [...a].every((place) => b.has(place));
+
+/** What is chosen of a lane: the same map as long as the choice is the same. */
+export const chosenSteps = ({ view }: RootState, laneId: string): Chosen => {
   if (view.selection !== lastSpots) {
     const before = chosenByLane;
     lastSpots = view.selection;
     chosenByLane = new Map();
-    for (const spot of view.selection)
-      chosenByLane.set(spot.laneId, (chosenByLane.get(spot.laneId) ?? new Set()).add(spot.step));
+    for (const { laneId: lane, step, place } of view.selection) {
+      const steps = chosenByLane.get(lane) ?? new Map<number, Set<number> | null>();
+      const places = steps.get(step);
+      steps.set(step, place === undefined || places === null ? null : (places ?? new Set()).add(place));
+      chosenByLane.set(lane, steps);
+    }
     for (const [lane, steps] of chosenByLane) {
       const old = before.get(lane);
-      if (old?.size === steps.size && [...steps].every((step) => old.has(step))) chosenByLane.set(lane, old);
+      if (old?.size === steps.size && [...steps].every(([step, places]) => samePlaces(places, old.get(step))))
+        chosenByLane.set(lane, old);
     }
   }
-  return chosenByLane.get(laneId) ?? NONE;
+  return chosenByLane.get(laneId) ?? NOT_CHOSEN;
 };
 
 const marks = new Map<string, { now: Hit[]; before: Hit[]; steps: ReadonlySet<number> }>();

@@ -1,4 +1,4 @@
-import type { Ticks, Velocity } from '../../core/units';
+import type { MidiNote, Ticks, Velocity } from '../../core/units';
 
 /** Where things stand on the strings, in points. The style sheet keeps to the same figures. */
 export const LANE_HEIGHT = 48;
@@ -32,6 +32,21 @@ export const heightOf = ({ open, tall }: { open: boolean; tall: number }): numbe
 /** Where a bead's middle stands below the top of its string. @example beadTop(127, true) // 14 */
 export const beadTop = (velocity: Velocity, open: boolean, tall = LANE_HEIGHT): number =>
   open ? OPEN_TOP + (127 - velocity) * VELOCITY_POINTS : tall / 2;
+
+/** The lowest and the highest note that an open string shows. */
+export interface NoteSpan {
+  low: MidiNote;
+  high: MidiNote;
+}
+
+/**
+ * How high a note stands in an open string whose height is pitch, as the velocity that would stand there: 0 for the lowest, 127
+ * for the highest.
+ *
+ * @example noteHeight(60, { low: 48, high: 72 }) // 63.5
+ */
+export const noteHeight = (note: MidiNote, { low, high }: NoteSpan): number =>
+  high === low ? 63.5 : Math.max(-6, Math.min(133, (127 * (note - low)) / (high - low)));
 
 /** The diameter of a bead: its velocity. @example beadSize(127) // 22.002 */
 export const beadSize = (velocity: Velocity): number => 6 + velocity * 0.126;

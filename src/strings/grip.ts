@@ -27,6 +27,8 @@ export interface Grip {
   doing: Doing;
   last: number;
   velocity: number;
+  /** In semitones against its lane. */
+  pitch: number;
   nudge: number;
   length: number | null;
   fine: boolean;

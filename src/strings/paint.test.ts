@@ -18,7 +18,7 @@ const look: Look = {
   tall: 48,
   silent: false,
   points: 0.1,
-  chosen: new Set(),
+  chosen: new Map(),
   marked: new Set(),
 };
 const bars = { bar: 3840, beat: 960, total: 3840 };
@@ -91,7 +91,7 @@ test('chance fills a bead from below; its outline stays whole', () => {
 
 test('what is chosen, differs, or is played now is marked, and a short loop repeats paler beyond its knot', () => {
   const beat = withKick([newHit(0)], { steps: 8 });
-  const done = painted(beat, { chosen: new Set([0]), marked: new Set([3]) }, [], 5);
+  const done = painted(beat, { chosen: new Map([[0, null]]), marked: new Set([3]) }, [], 5);
   expect(done.filter(({ what, colour }) => what === 'stroke' && colour === 'woad')).toHaveLength(1);
   expect(done.filter(({ what, colour }) => what === 'fillRect' && colour === 'woad')).toHaveLength(1);
   expect(done.some(({ what, colour }) => what === 'fill' && colour === 'text')).toBe(true);
@@ -127,4 +127,26 @@ test('the board paints a lane anew only when what it shows has changed', async (
   expect(await bands()).toEqual([74]);
   board.setTops([null, 26], 74);
   expect(await bands()).toEqual([26]);
+});
+
+test('of several hits on a step only those that are chosen wear a ring', () => {
+  const beat = withKick([
+    newHit(0),
+    { ...newHit(0), pitch: 4, nudge: 0.1 },
+    { ...newHit(0), pitch: 7, nudge: 0.2 },
+  ]);
+  const rings = (places: Set<number> | null) =>
+    painted(beat, { chosen: new Map([[0, places]]) }).filter(
+      ({ what, colour }) => what === 'stroke' && colour === 'woad',
+    ).length;
+  expect([rings(null), rings(new Set([1])), rings(new Set([0, 2]))]).toEqual([3, 1, 2]);
+});
+
+test('where height is pitch beads stand by it, and what is the highest stands on top', () => {
+  const beat = withKick([newHit(0), { ...newHit(4), pitch: 12 }, { ...newHit(8), pitch: -12 }]);
+  const heights = { note: 60, low: 48, high: 72, guides: [48, 60, 72] };
+  const tops = painted(beat, { open: true, heights })
+    .filter(({ what, colour, args }) => what === 'arc' && colour !== 'pip' && args[2] !== 2)
+    .map(({ args }) => Math.round(args[1] as number));
+  expect([...new Set(tops)]).toEqual([Math.round(14 + 63.5 * 0.86), 14, Math.round(14 + 127 * 0.86)]);
 });

@@ -1,7 +1,9 @@
+import type { Chosen } from './drawings';
 import type { Material } from '../../core/document/instruments';
 import type { Ticks } from '../../core/units';
 import type { Bead, Cell } from './drawing';
-import { beadSize, beadTop, heightOf, INSET, OPEN_HEIGHT } from './geometry';
+import type { MidiNote } from '../../core/units';
+import { beadSize, beadTop, heightOf, INSET, noteHeight, OPEN_HEIGHT, type NoteSpan } from './geometry';
 import type { Ink } from './ink';
 
 /** What is painted of one lane in one bar. */
@@ -31,8 +33,10 @@ export interface Look {
   silent: boolean;
   /** Points for a tick. */
   points: number;
-  /** The steps that are chosen, and those that differ from the pattern that this one varies. */
-  chosen: ReadonlySet<number>;
+  /** Where height is pitch: the lane's note, and the lowest and highest that are shown. */
+  heights?: (NoteSpan & { note: MidiNote; guides: MidiNote[] }) | null;
+  /** What is chosen, and the steps that differ from the pattern that this one varies. */
+  chosen: Chosen;
   marked: ReadonlySet<number>;
 }
 
@@ -64,7 +68,8 @@ const paintString = (brush: Brush, width: number, look: Look): void => {
   if (look.open) {
     brush.fillStyle = look.ink.pip;
     brush.globalAlpha = 0.5;
-    for (const velocity of GUIDES)
+    const heights = look.heights?.guides.map((note) => noteHeight(note, look.heights!)) ?? GUIDES;
+    for (const velocity of heights)
       for (let x = 0; x < width; x += 4) brush.fillRect(x, Math.round(beadTop(velocity, true)), 1, 1);
   } else {
     brush.globalAlpha = 0.6;
@@ -114,12 +119,18 @@ const fillBead = (brush: Brush, bead: Bead, x: number, y: number, look: Look, co
   brush.stroke();
 };
 
+/** Where a bead stands: as high as its velocity, or its pitch; on its string where that is closed. */
+const topOf = ({ velocity, pitch }: Bead, look: Look): number =>
+  look.open && look.heights
+    ? beadTop(noteHeight(look.heights.note + pitch, look.heights), true)
+    : beadTop(velocity, look.open, look.tall);
+
 /** Strokes beside the main one are smaller than a single hit of the same velocity. */
 export const sizeOf = (bead: Bead): number => beadSize(bead.velocity) * (bead.small ? 0.7 : 1);
 
 const paintBead = (brush: Brush, picture: Picture, bead: Bead, look: Look, lit: boolean): void => {
   const x = across(picture, look, bead.x);
-  const y = beadTop(bead.velocity, look.open, look.tall);
+  const y = topOf(bead, look);
   if (look.open) {
     brush.globalAlpha *= 0.5;
     brush.fillStyle = look.dye;
@@ -143,20 +154,15 @@ const paintMarks = (brush: Brush, picture: Picture, look: Look): void => {
       brush.fillStyle = look.ink.woad;
       brush.fillRect(across(picture, look, cell.pip) - 3, 2, 6, 3);
     }
-    if (!look.chosen.has(cell.step)) continue;
+    const places = look.chosen.get(cell.step);
+    if (places === undefined) continue;
     brush.strokeStyle = look.ink.woad;
     brush.lineWidth = 2;
     for (const bead of cell.beads) {
-      if (bead.stroke !== 0) continue;
+      if (bead.stroke !== 0 || (places && !places.has(bead.place))) continue;
       brush.beginPath();
       const radius = sizeOf(bead) * (look.material === 'metal' ? 0.62 : 0.5) + 3;
-      brush.arc(
-        across(picture, look, bead.x),
-        beadTop(bead.velocity, look.open, look.tall),
-        radius,
-        0,
-        2 * Math.PI,
-      );
+      brush.arc(across(picture, look, bead.x), topOf(bead, look), radius, 0, 2 * Math.PI);
       brush.stroke();
     }
     if (!cell.velocity) brush.strokeRect(across(picture, look, cell.pip) - 5, heightOf(look) / 2 - 5, 10, 10);

@@ -180,3 +180,20 @@ test('other keys are left to the page', () => {
   for (const name of ['Tab', 'F5', 'q']) expect(key(name)).toBe(true);
   expect(key('Enter')).toBe(false);
 });
+
+test('Page Up and Down go along the notes of a tuned lane, several hits together; elsewhere they are left alone', () => {
+  const pitches = () =>
+    lanePatternOf(patternOf(store.getState().doc.beat!, 'a'), 'kick').hits.map(({ pitch = 0 }) => pitch);
+  key('PageUp');
+  expect(pitches()).toEqual([0, 0]);
+  store.dispatch(viewChanged({ heights: { laneId: 'kick', note: 60, notes: [58, 60, 63, 65] } }));
+  key('PageUp');
+  expect(pitches()).toEqual([3, 0]);
+  key('a', { ctrlKey: true });
+  key('PageUp');
+  expect(pitches()).toEqual([5, 2]);
+  key('PageUp');
+  expect(pitches()).toEqual([5, 2]);
+  key('PageDown');
+  expect(pitches()).toEqual([3, 0]);
+});

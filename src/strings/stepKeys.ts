@@ -200,10 +200,28 @@ const moveOrExtend = (event: KeyboardEvent, store: Store, place: Place): boolean
   return true;
 };
 
+/** Along the notes of a tuned lane whose height is pitch; several hits keep what they are apart. */
+const tune = (event: KeyboardEvent, store: Store, spots: Spot[]): boolean => {
+  const { heights } = store.getState().view;
+  const up = event.key === 'PageUp';
+  if (!heights || (!up && event.key !== 'PageDown')) return false;
+  const first = hitsOn(selectPattern(store.getState())!, spots).find(
+    ({ laneId }) => laneId === heights.laneId,
+  );
+  if (!first) return false;
+  const now = heights.note + (first.hit.pitch ?? 0);
+  const next = up ? heights.notes.find((note) => note > now) : heights.notes.findLast((note) => note < now);
+  if (next === undefined) return true;
+  editShown(store, { edit: 'shiftPitches', args: { spots, by: next - now } });
+  hearHit(store, heights.laneId, first.hit.velocity, next - heights.note);
+  return true;
+};
+
 const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean => {
   const spots = aimed(store, place);
   const pattern = selectPattern(store.getState());
   if (!spots.length || !pattern) return false;
+  if (tune(event, store, spots)) return true;
   // With Shift they are other signs: then they go by their place on the keyboard.
   const earlier = event.key === ',' || (event.shiftKey && event.code === 'Comma');
   if (earlier || event.key === '.' || (event.shiftKey && event.code === 'Period')) {

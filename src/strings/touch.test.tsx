@@ -331,3 +331,49 @@ test('the chosen hits are nudged together with the one that is dragged', () => {
   expect(nudges[1]).toBe(nudges[0]);
   expect(nudges[2]).toBe(0);
 });
+
+describe('where height is pitch', () => {
+  const NOTES = [48, 51, 53, 55, 58, 60, 63, 65, 67, 70, 72];
+  const heights = { laneId: 'kick', note: 60, notes: NOTES };
+  /** Where a note stands in the open string, in points from its top. */
+  const at = (note: number) => 14 + (1 - (note - 48) / 24) * 127 * 0.86;
+  const reading = () => document.querySelector('[data-lane="kick"] .reading')!.textContent;
+  const pitches = () =>
+    lanePatternOf(patternOf(store.getState().doc.beat!, 'a'), 'kick').hits.map(({ step, pitch = 0 }) => [step, pitch]);
+
+  beforeEach(() => {
+    open('kick', [['kick', 4]]);
+    store.dispatch(viewChanged({ heights }));
+  });
+
+  test('a bead is dragged along the notes of its lane, and said by name; undo takes it back at once', () => {
+    down('kick', 4, {}, at(60));
+    touch.move(event(x(4), y('kick', at(64))));
+    expect(pitches()).toEqual([[4, 3]]);
+    expect(reading()).toBe('D♯3');
+    touch.move(event(x(4), y('kick', at(67))));
+    expect(pitches()).toEqual([[4, 7]]);
+    touch.up(event(x(4), y('kick', at(67))));
+    store.dispatch(undone());
+    expect(pitches()).toEqual([[4, 0]]);
+  });
+
+  test('a tap on an empty step puts the note that is tapped', () => {
+    down('kick', 8, {}, at(55));
+    touch.up(event(x(8), y('kick', at(55))));
+    expect(pitches()).toEqual([
+      [4, 0],
+      [8, -5],
+    ]);
+    store.dispatch(undone());
+    expect(pitches()).toEqual([[4, 0]]);
+  });
+
+  test('dragged off the string the bead is taken off all the same', () => {
+    down('kick', 4, {}, at(60));
+    touch.move(event(x(4), y('kick', at(64))));
+    touch.move(event(x(4), y('kick', -4000)));
+    touch.up(event(x(4), y('kick', -4000)));
+    expect(pitches()).toEqual([]);
+  });
+});

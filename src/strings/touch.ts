@@ -5,13 +5,14 @@ import { planLane } from '../../core/play/plan';
 import { isOn } from '../../core/edit/hits';
 import { gridTicks } from '../../core/document/grid';
 import { hitsOn, sameSpot, type Spot } from '../../core/edit/spots';
-import { clamp, ticksPerMs } from '../../core/units';
+import { noteName } from '../../core/document/noteName';
+import { clamp, ticksPerMs, type MidiNote } from '../../core/units';
 import { editShown, setStepShown } from '../state/editing';
-import { viewChanged } from '../state/slices';
+import { viewChanged, type Heights } from '../state/slices';
 import { selectPattern, type Store } from '../state/store';
 import type { Bead } from './drawing';
 import { laneDrawing } from './drawings';
-import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
+import { AROUND, beadTop, INSET, noteHeight, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
 import { between, cellOf, laneOf, spotOf, stepUnder, type Grip } from './grip';
 import { hearHit } from './hearHit';
 import { words } from '../words/strings';
@@ -55,6 +56,8 @@ export interface Touch {
   holds(): boolean;
 }
 
+const spanOf = ({ notes }: Heights) => ({ low: notes[0]!, high: notes.at(-1)! });
+
 export const createTouch = (store: Store): Touch => {
   let grip: Grip | null = null;
   let tapped: (Spot & { at: number }) | null = null;
@@ -91,13 +94,30 @@ export const createTouch = (store: Store): Touch => {
     if (!beads?.length) return null;
     const { box, points } = scale(lane, laneId);
     const open = lane.classList.contains('open');
+    const heights = open ? pitches(laneId) : null;
     const away = (bead: Bead) =>
       Math.hypot(
         (bead.x + INSET) * points - (event.clientX - box.left),
-        beadTop(bead.velocity, open, box.height) - (event.clientY - box.top),
+        (heights
+          ? beadTop(noteHeight(heights.note + bead.pitch, spanOf(heights)), true)
+          : beadTop(bead.velocity, open, box.height)) -
+          (event.clientY - box.top),
       );
     const bead = beads.reduce((best, one) => (away(one) < away(best) ? one : best));
     return { bead, away: away(bead), foot: event.clientY - box.top > OPEN_HEIGHT - 20 };
+  };
+
+  /** What the height of a lane's open string means, where it is pitch. */
+  const pitches = (laneId: string) => {
+    const { heights } = store.getState().view;
+    return heights?.laneId === laneId && heights.notes.length ? heights : null;
+  };
+
+  /** The note of a lane that stands at a height of its open string. */
+  const noteAt = ({ notes }: Heights, height: number): MidiNote => {
+    const [low, high] = [notes[0]!, notes.at(-1)!];
+    const meant = low + ((high - low) * (127 - height / VELOCITY_POINTS)) / 127;
+    return notes.reduce((best, one) => (Math.abs(one - meant) < Math.abs(best - meant) ? one : best));
   };
 
   const choose = (spot: Spot) => {
@@ -116,11 +136,24 @@ export const createTouch = (store: Store): Touch => {
 
   const selectOnly = (spot: Spot) => look({ selection: [spot], cursor: spot, pasteAt: spot, scope: 'hits' });
 
+  /** Puts a hit where the open string is tapped: as high as that is, where height is pitch. */
+  const putAt = (one: Grip) => {
+    const heights = pitches(one.laneId);
+    if (!heights) return put(one.laneId, one.step, true);
+    const { box } = scale(one.lane, one.laneId);
+    const to = noteAt(heights, one.y - box.top - 14) - heights.note;
+    const { laneId, step } = one;
+    setStepShown(store, { laneId, step, on: true }, one.gesture);
+    editShown(store, { edit: 'setPitches', args: { spots: [{ laneId, step }], to } }, one.gesture);
+    const hit = part(laneId).hits.find((each) => each.step === step);
+    if (hit) hearHit(store, laneId, hit.velocity, to);
+  };
+
   /** A tap in the open string: on a hit it selects, twice it takes off; on an empty step it adds one. */
   const tapOpen = (one: Grip, time: number) => {
     const spot = own(one);
     if (!one.on) {
-      put(one.laneId, one.step, true);
+      putAt(one);
       selectOnly(spot);
       tapped = null;
       return;
@@ -152,7 +185,14 @@ export const createTouch = (store: Store): Touch => {
       step,
       place,
       count: hits.length,
-      selected: hits.length > 0 && spots.some((spot) => spot.laneId === laneId && spot.step === step),
+      selected:
+        hits.length > 0 &&
+        spots.some(
+          (spot) =>
+            spot.laneId === laneId &&
+            spot.step === step &&
+            (spot.place === undefined || spot.place === place),
+        ),
       leaving: false,
       moved: null,
       x: event.clientX,
@@ -164,6 +204,7 @@ export const createTouch = (store: Store): Touch => {
       doing: open && under?.foot && hit?.length != null ? 'length' : 'nothing',
       last: step,
       velocity: hit?.velocity ?? 0,
+      pitch: hit?.pitch ?? 0,
       nudge: hit?.nudge ?? 0,
       length: hit?.length ?? null,
       fine: event.shiftKey,
@@ -202,6 +243,21 @@ export const createTouch = (store: Store): Touch => {
     const velocity = velocityNow(one);
     say(one, words.velocityVelocity(velocity));
     hearHit(store, one.laneId, velocity);
+  };
+
+  /** Higher and lower along the notes of the lane. */
+  const drawPitch = (one: Grip, heights: Heights, y: number) => {
+    const { box } = scale(one.lane, one.laneId);
+    one.leaving = y < box.top - OFF_POINTS || y > box.bottom + OFF_POINTS;
+    one.lane.classList.toggle('leaving', one.leaving);
+    if (one.leaving) return say(one, words.letGoToTakeIt);
+    hintDone(store, 'drag');
+    const began = beadTop(noteHeight(heights.note + one.pitch, spanOf(heights)), true);
+    const note = noteAt(heights, began - 14 + (y - one.y) * (one.fine ? FINE : 1));
+    const by = note - heights.note - one.pitch;
+    editShown(store, { edit: 'shiftPitches', args: { spots: dragged(one), by } }, one.gesture, true);
+    say(one, noteName(note, store.getState().view.noteNames) || String(note));
+    hearHit(store, one.laneId, one.velocity, note - heights.note);
   };
 
   const drawNudge = (one: Grip, x: number) => {
@@ -255,6 +311,17 @@ export const createTouch = (store: Store): Touch => {
     const step = stepUnder(one, x);
     if (step === null) return;
     const { box } = scale(one.lane, one.laneId);
+    const heights = pitches(one.laneId);
+    if (heights) {
+      const to = noteAt(heights, y - box.top - 14) - heights.note;
+      const spots = (step === one.last ? [step] : between(one.last, step)).map((each) => ({
+        laneId: one.laneId,
+        step: each,
+      }));
+      editShown(store, { edit: 'setPitches', args: { spots, to } }, one.gesture);
+      one.last = step;
+      return say(one, noteName(heights.note + to, store.getState().view.noteNames));
+    }
     const velocity = Math.round(clamp(127 - (y - box.top - 14) / VELOCITY_POINTS, 1, 127));
     const steps = step === one.last ? [step] : between(one.last, step);
     const spots = steps.map((each) => ({ laneId: one.laneId, step: each }));
@@ -367,7 +434,9 @@ export const createTouch = (store: Store): Touch => {
       if (one.doing === 'nothing') decide(one, event.clientX - one.x, event.clientY - one.y);
       one.fine ||= event.shiftKey || event.ctrlKey;
       if (one.doing === 'paint') paint(one, event.clientX);
-      if (one.doing === 'velocity') drawVelocity(one, event.clientY);
+      const heights = pitches(one.laneId);
+      if (one.doing === 'velocity' && heights) drawPitch(one, heights, event.clientY);
+      else if (one.doing === 'velocity') drawVelocity(one, event.clientY);
       if (one.doing === 'nudge') drawNudge(one, event.clientX);
       if (one.doing === 'move') drawMove(one, event.clientX, event.clientY);
       if (one.doing === 'length') drawLength(one, event.clientX);

@@ -30,6 +30,8 @@ const MARKS: Record<Mark, string> = {
   cut: 'm18 5 4-3',
 };
 
+const BARS = 'M3 5v14M8 6v12M13 7v10M18 8v8M1 9h20M1 15h20';
+
 const DRAWN: Record<InstrumentId, [path: string, mark?: Mark]> = {
   kick: ['M12 3a9 9 0 1 1 0 18 9 9 0 0 1 0-18ZM12 8a4 4 0 1 1 0 8 4 4 0 0 1 0-8ZM5 20l-2 2M19 20l2 2'],
   'kick.second': [
@@ -82,6 +84,14 @@ const DRAWN: Record<InstrumentId, [path: string, mark?: Mark]> = {
   'guiro.short': [SCRAPER, 'cut'],
   'guiro.long': [SCRAPER],
   claves: ['M3 17 18 5l2 2L5 19ZM4 6l2-2 14 12-2 2Z'],
+  marimba: [BARS],
+  kalimba: ['M4 8h16v13H4ZM6 3v12M9 3v14M12 3v15M15 3v14M18 3v12'],
+  steelPan: ['M3 8a9 4 0 1 0 18 0 9 4 0 1 0-18 0ZM3 8c0 8 4 12 9 12s9-4 9-12M12 4.500v7M7 6l4 2M17 6l-4 2'],
+  logDrum: ['M3 9h18v9H3ZM6 12h5v3H6ZM11 13.500h3M14 12h4v3h-4Z'],
+  'kick.tuned': [
+    'M12 3a9 9 0 1 1 0 18 9 9 0 0 1 0-18ZM12 8a4 4 0 1 1 0 8 4 4 0 0 1 0-8ZM5 20l-2 2M19 20l2 2',
+    'up',
+  ],
   'woodblock.high': [BLOCK, 'up'],
   'woodblock.low': [BLOCK, 'down'],
   'cuica.mute': [`${SHELL}${HEAD}M12 12v11`, 'cut'],

@@ -177,6 +177,8 @@ export const words = {
   upDown: 'Up, Down',
   throughTheListOfGrooves: 'Through the list of grooves; K keeps one',
   leftRight: 'Left, Right',
+  pageKeys: 'Page Up, Page Down',
+  alongTheNotesOf: 'Pitch of the hits of a tuned lane, along its notes',
   fromBarToBarOf: 'From bar to bar of the song; Page Up and Down by section, Enter plays',
   ctrlOrCmdK: 'Ctrl or Cmd + K',
   findACommandByIts: 'Find a command by its name',

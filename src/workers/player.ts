@@ -255,13 +255,13 @@ export const createPlayer = ({
     sayAnchor(state.feeder.anchor.frame);
   };
 
-  const strikeLane = (laneId: string, velocity: number) => {
+  const strikeLane = (laneId: string, velocity: number, pitch = 0) => {
     const { beat } = state;
     const lane = beat?.lanes.find((one) => one.id === laneId);
     if (!beat || !lane) return;
     const strike = () => {
       const sound = state.given.get(soundKey(beat.kit, lane));
-      if (sound) toMixer({ type: 'strike', note: mixNote(lane, velocity, sound.index, 0) });
+      if (sound) toMixer({ type: 'strike', note: mixNote(lane, velocity, sound.index, 0, pitch) });
     };
     if (state.given.has(keyOf(lane))) strike();
     else void make(beat.kit, lane).then(strike, () => undefined);
@@ -301,7 +301,7 @@ export const createPlayer = ({
           state.soon.set(soundKey(message.kit, { instrument }), { kit: message.kit, instrument });
         return makeWhatIsMissing();
       case 'strike':
-        return strikeLane(message.laneId, message.velocity);
+        return strikeLane(message.laneId, message.velocity, message.pitch);
       case 'report':
         // Before there is a mixer, nothing has been heard.
         if (state.mixer) toMixer({ type: 'report' });

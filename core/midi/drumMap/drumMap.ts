@@ -1,5 +1,11 @@
 import type { DrumMap, MapNote } from '../../document/drumMapSchema';
-import { INSTRUMENT_IDS, INSTRUMENTS, instrument, type InstrumentId } from '../../document/instruments';
+import {
+  DRUM_IDS,
+  INSTRUMENT_IDS,
+  INSTRUMENTS,
+  instrument,
+  type InstrumentId,
+} from '../../document/instruments';
 import type { Channel, MidiNote } from '../../units';
 
 export type { DrumMap, MapNote } from '../../document/drumMapSchema';
@@ -9,7 +15,7 @@ export const GENERAL_MIDI: DrumMap = {
   kind: 'ruddik.drumMap',
   version: 1,
   name: 'General MIDI',
-  notes: INSTRUMENT_IDS.filter((id) => id !== 'snare.rimshot' && id !== 'hat.half' && id !== 'shaker')
+  notes: DRUM_IDS.filter((id) => id !== 'snare.rimshot' && id !== 'hat.half' && id !== 'shaker')
     .map((id) => ({ note: instrument(id).note, instrument: id }))
     .sort((a, b) => a.note - b.note),
 };

@@ -19,6 +19,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: words.altArrows, does: words.moveWhatIsSelected },
   { keys: words.deleteKey, does: words.takeTheSelectedHitsOff },
   { keys: words.and, does: words.nudgeBy1MsWith },
+  { keys: words.pageKeys, does: words.alongTheNotesOf },
   { keys: words.shift1To9, does: words.showOneOfTheFirst },
   { keys: words.ctrlOrCmdZ, does: words.undo },
   { keys: words.shiftCtrlOrCmdZ, does: words.redo },

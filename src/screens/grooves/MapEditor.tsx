@@ -3,7 +3,7 @@ import { Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useEffect, useState } from 'react';
-import { INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/document/instruments';
+import { DRUM_IDS, INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/document/instruments';
 import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/drumMap/drumMap';
 import { noteName } from '../../../core/document/noteName';
 import { clamp } from '../../../core/units';
@@ -27,8 +27,8 @@ const GIVEN_UP_MS = 14000;
 
 /** The drum that is to be learnt next: the first that the map has no note for. */
 const nextToLearn = (map: DrumMap, after: InstrumentId | null): InstrumentId | null => {
-  const from = after ? INSTRUMENT_IDS.indexOf(after) + 1 : 0;
-  return INSTRUMENT_IDS.slice(from).find((id) => !entryOf(map, id)) ?? null;
+  const from = after ? DRUM_IDS.indexOf(after) + 1 : 0;
+  return DRUM_IDS.slice(from).find((id) => !entryOf(map, id)) ?? null;
 };
 
 /** Note after note: a drum is named, a key is struck. */

@@ -1,11 +1,9 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { store } from '../../state/session';
-import { createShelf, type Shelf } from '../../state/shelf';
-import { browserStorage } from '../../state/storage';
+import { shelf } from '../../state/pageShelf';
+import type { Shelf } from '../../state/shelf';
 import { sinceThen } from '../../ui/sinceThen';
 
-/** The one shelf of the page. */
-export const shelf = createShelf(store, browserStorage(), '/api/grooves');
+export { shelf };
 
 const listen = sinceThen(shelf.listen);
 

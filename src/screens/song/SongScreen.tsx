@@ -212,7 +212,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
             }
           />
           <View style={styles.songTools}>
-            <Words quiet lines={1} style={styles.songAt}>
+            <Words quiet lines={2} style={styles.songAt}>
               {words.fromPlace(placeWords(layout, at))}
             </Words>
             <LoopChips layout={layout} at={at} />

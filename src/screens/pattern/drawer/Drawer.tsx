@@ -1,3 +1,4 @@
+import { useHeights } from './heights';
 import { useKept } from '../../../ui/useKept';
 import { useWider } from '../../../ui/useWide';
 import type { KeyboardEvent } from 'react';
@@ -94,6 +95,7 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
   const act = useDo();
   const shown = page ?? (wide ? 'hits' : null);
   const roomy = useWider(ROOMY);
+  useHeights();
   const [beside, setBeside] = useKept<Page>('second panel', 'lane');
   return (
     <>

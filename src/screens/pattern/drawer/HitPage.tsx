@@ -1,3 +1,8 @@
+import { lanePatternOf } from '../../../../core/document/defaults';
+import type { Hit } from '../../../../core/document/schema';
+import type { Spot } from '../../../../core/edit/spots';
+import { chordOf, notesOfLane, noteText, pitchBy } from '../../../../core/make/tunedLane';
+import { words as tuned } from '../../../words/tuned';
 import { bounds, RANGES } from '../../../../core/document/ranges';
 import { SoundPage } from './SoundPage';
 import { CheckBox } from '../../../ui/CheckBox';
@@ -149,6 +154,40 @@ const Timing = ({ spots, hit }: HitsProps) => {
   );
 };
 
+/** Which of its lane's notes hits play, and what chord they are together. */
+const LaneNotes = ({ lane, spots, hit }: { lane: Lane; spots: Spot[]; hit: Hit }) => {
+  const names = useApp(({ view }) => view.noteNames);
+  const pattern = useApp(selectPattern)!;
+  const store = useAppStore();
+  const pitch = hit.pitch ?? 0;
+  const now = lane.note + pitch;
+  const notes = notesOfLane(lane);
+  const to = (next: number) => {
+    edit('shiftPitches', { spots, by: next - pitch });
+    hearHit(store, lane.id, hit.velocity, next);
+  };
+  const together = lanePatternOf(pattern, lane.id).hits.filter(({ step }) => step === hit.step);
+  const chord = chordOf(together.map((one) => lane.note + (one.pitch ?? 0)));
+  return (
+    <>
+      <Choice
+        label={tuned.noteOfHits}
+        short={tuned.note}
+        value={String(now)}
+        options={[...new Set([...notes, now])]
+          .sort((a, b) => b - a)
+          .map((note) => ({ value: String(note), name: noteText(lane, note, names) }))}
+        onChange={(note) => to(Number(note) - lane.note)}
+      />
+      <Chips>
+        <Chip onPress={() => to(pitchBy(lane, pitch, -1))}>{tuned.aNoteLower}</Chip>
+        <Chip onPress={() => to(pitchBy(lane, pitch, 1))}>{tuned.aNoteHigher}</Chip>
+      </Chips>
+      {chord ? <Para quiet>{tuned.chord(chord)}</Para> : null}
+    </>
+  );
+};
+
 /** How much higher or lower than their lane's note hits sound. */
 const Pitch = ({ spots, hit }: HitsProps) => {
   const startOf = useStart();
@@ -252,7 +291,11 @@ export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
           <Roll {...all} />
           <Graces {...all} />
           <Timing {...all} />
-          <Pitch {...all} />
+          {lane?.tuning && spots.every(({ laneId }) => laneId === lane.id) ? (
+            <LaneNotes lane={lane} spots={spots} hit={hit} />
+          ) : (
+            <Pitch {...all} />
+          )}
           <Chance {...all} />
         </>
       ) : (

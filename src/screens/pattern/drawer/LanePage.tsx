@@ -1,3 +1,4 @@
+import { TuningGroup, withInstrument } from './TuningGroup';
 import { bounds, RANGES } from '../../../../core/document/ranges';
 import { STEPS } from '../../../../core/document/choices';
 import { LaneOrder } from './LaneOrder';
@@ -286,7 +287,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
         short={words.instrument}
         value={lane.instrument}
         options={INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name }))}
-        onChange={(id) => set({ instrument: id, note: instrument(id).note })}
+        onChange={(id) => set(withInstrument(lane, id, instrument(id).note))}
       />
       <Figures>
         <NumberField
@@ -432,6 +433,7 @@ export const LanePage = ({ lane }: { lane: Lane }) => {
       <Reading lane={lane} />
       <Turning key={lane.id} lane={lane} />
       <Identity lane={lane} at={lanes.indexOf(lane)} count={lanes.length} />
+      <TuningGroup lane={lane} />
       <LaneOrder lanes={lanes} />
     </>
   );

@@ -1,3 +1,5 @@
+import { nameIn, notesOfLane } from '../../../../core/make/tunedLane';
+import { words as tuned } from '../../../words/tuned';
 import { listen } from '../../../web/listen';
 import { Struck } from '../../../web/Struck';
 import { Press } from '../../../ui/Press';
@@ -123,7 +125,9 @@ export const PadsPage = () => {
   const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const levels = useApp((state) => selectBeat(state)!.levels);
+  const open = useApp((state) => selectBeat(state)!.lanes.find(({ id }) => id === state.view.openLane));
   const { playIn: how, metronome, playing, countIn, latency: late } = useApp((state) => state.view);
+  const names = useApp(({ view }) => view.noteNames);
   const act = useDo();
   const togglePlay = use(PlayContext);
   const session = useRef(newSession());
@@ -159,11 +163,11 @@ export const PadsPage = () => {
     entered.current = false;
     nextStep(store);
   };
-  const strike = (laneId: string, velocity: number, time: number) => {
+  const strike = (laneId: string, velocity: number, time: number, pitch = 0) => {
     together.current.add(laneId);
     if (!how.erasing) {
       entered.current ||= how.stepwise && !playing;
-      return struck(store, laneId, velocity, time, { ...how, latency: late }, session.current);
+      return struck(store, laneId, velocity, time, { ...how, latency: late }, session.current, pitch);
     }
     endErasing();
     eraseNow(store, laneId, session.current);
@@ -215,6 +219,11 @@ export const PadsPage = () => {
   const playNote = useRef<(note: NoteIn) => void>(() => undefined);
   useEffect(() => {
     playNote.current = ({ note, velocity, time }) => {
+      // A tuned lane that is open is what one plays: each note is a pitch of it.
+      if (open?.tuning) {
+        strike(open.id, velocity, time, note - open.note);
+        return void setTimeout(() => release(open.id), CHORD_MS);
+      }
       const lane = lanes.find((one) => one.note === note);
       if (!lane) return void act(noticed({ text: words.noLaneHasNoteNote(note), subject: 'midi in' }));
       strike(lane.id, velocity, time);
@@ -253,6 +262,30 @@ export const PadsPage = () => {
               ? words.listeningToInputsMidiInput(inputs)
               : words.noMidiInputWasFound}
         </Para>
+      ) : null}
+      {open?.tuning ? (
+        <>
+          {midi ? <Para quiet>{tuned.midiPlays(open.name)}</Para> : null}
+          <View style={styles.pads} role="group" aria-label={open.name}>
+            {notesOfLane(open).map((note) => (
+              <Struck
+                key={note}
+                onStrike={(height, time) => strike(open.id, velocityAt(height), time, note - open.note)}
+                onRelease={() => release(open.id)}
+              >
+                <Press
+                  style={[
+                    styles.pad,
+                    { borderLeftColor: `var(--${open.pigment ?? instrument(open.instrument).pigment})` },
+                  ]}
+                  label={tuned.playNote(open.name, nameIn(open, note, names))}
+                >
+                  <Words small>{nameIn(open, note, names)}</Words>
+                </Press>
+              </Struck>
+            ))}
+          </View>
+        </>
       ) : null}
       <View style={styles.pads}>
         {lanes.map((lane, at) => (

@@ -25,8 +25,17 @@ jest.mock('./make/library', () => {
     '../../../../core/groove/library',
   );
   return {
-    loadLibrary: () =>
-      mockLibrary.there ? Promise.resolve(builtInGrooves()) : Promise.reject(new Error('no network')),
+    GROOVES_FROM: ['library', 'kept', 'imported'],
+    loadGrooves: (from: string) =>
+      !mockLibrary.there
+        ? Promise.reject(new Error('no network'))
+        : Promise.resolve(
+            from === 'library'
+              ? builtInGrooves()
+              : from === 'kept'
+                ? builtInGrooves().filter(({ style }) => ['Samba', 'Drill'].includes(style))
+                : [],
+          ),
   };
 });
 const mockList = { answer: true };
@@ -223,6 +232,23 @@ describe('bands, chords and a whole beat', () => {
     for (let i = 0; i < 5; i++) fireEvent.click(make);
     expect(lanePatternOf(pattern(), 'snare')).toBe(kept);
     expect(takes().length).toBeGreaterThan(5);
+  }, 30000);
+
+  test('a whole beat after what the user marked; where nothing is there that is said', async () => {
+    press('Whole beat');
+    await screen.findByRole('button', { name: 'Make a beat' }, { timeout: 20000 });
+    pick('Made after the grooves of', 'imported');
+    expect(await screen.findByText(/No file was imported yet/)).toBeTruthy();
+    pick('Made after the grooves of', 'kept');
+    fireEvent.click(await screen.findByRole('button', { name: 'Make a beat' }));
+    const styles = within(screen.getByRole('combobox', { name: 'Style of the beat' })).getAllByRole('option');
+    expect(styles.map(({ textContent }) => textContent)).toEqual(['all of them', 'Drill', 'Samba']);
+    expect(steps('kick').length).toBeGreaterThan(0);
+    const before = pattern();
+    pick('Style of the beat', 'Samba');
+    expect(pattern()).not.toBe(before);
+    pick('Made after the grooves of', 'library');
+    await screen.findByRole('button', { name: 'Make a beat' });
   }, 30000);
 });
 

@@ -1,4 +1,4 @@
-import type { Velocity } from '../../../../core/units';
+import type { Semitones, Velocity } from '../../../../core/units';
 import { ticksPerMs } from '../../../../core/units';
 import { heardAt, strikeLane } from '../../../audio/player';
 import type { PatternEdit } from '../../../../core/edit/edits';
@@ -31,6 +31,7 @@ const takeDown = (
   time: number,
   how: PlayIn,
   session: Session,
+  pitch: Semitones,
 ) => {
   const heard = heardAt(time - how.latency);
   if (heard === null) return;
@@ -41,7 +42,10 @@ const takeDown = (
   if (how.replace && !session.cleared.has(key)) take({ edit: 'clearLanes', args: { laneIds: [laneId] } });
   session.cleared.add(key);
   const tick = Math.max(0, heard.tick);
-  take({ edit: 'recordHit', args: { laneId, tick, velocity, quantize: how.quantize } });
+  take({
+    edit: 'recordHit',
+    args: { laneId, tick, velocity, quantize: how.quantize, ...(pitch && { pitch }) },
+  });
 };
 
 /** What is struck goes into the pattern that was heard then: while another waits for its turn, or has just come, that is not the one shown. */
@@ -67,12 +71,12 @@ export const nextStep = (store: Store): void => {
 };
 
 /** Puts a hit on the step that the cursor is on. */
-export const enterStep = (store: Store, laneId: string, velocity: Velocity): void => {
+export const enterStep = (store: Store, laneId: string, velocity: Velocity, pitch: Semitones = 0): void => {
   const state = store.getState();
   const pattern = selectPattern(state)!;
   const { grid, ...part } = lanePatternOf(pattern, laneId);
   const step = (state.view.cursor?.step ?? 0) % stepsOf({ grid, ...part }, pattern);
-  const hits = [{ step: 0, nudge: 0, velocity, length: null, chance: 1 }];
+  const hits = [{ step: 0, nudge: 0, velocity, length: null, chance: 1, ...(pitch && { pitch }) }];
   const clip = { length: gridTicks(grid), rows: [{ down: 0, grid, hits }] };
   editShown(store, { edit: 'pasteHits', args: { at: { laneId, step }, clip } });
   store.dispatch(viewChanged({ cursor: { laneId, step } }));
@@ -86,11 +90,12 @@ export const struck = (
   time: number,
   how: PlayIn,
   session: Session,
+  pitch: Semitones = 0,
 ): void => {
   const { playing } = store.getState().view;
-  void strikeLane(laneId, velocity);
-  if (how.stepwise && !playing) enterStep(store, laneId, velocity);
-  else if (how.recording && playing) takeDown(store, laneId, velocity, time, how, session);
+  void strikeLane(laneId, velocity, pitch);
+  if (how.stepwise && !playing) enterStep(store, laneId, velocity, pitch);
+  else if (how.recording && playing) takeDown(store, laneId, velocity, time, how, session, pitch);
 };
 
 /** Erases what a lane plays just now. */

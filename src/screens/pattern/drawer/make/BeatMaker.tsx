@@ -18,7 +18,7 @@ import { Range } from '../../../../ui/Range';
 import { useKept } from '../../../../ui/useKept';
 import { Para } from '../../../../ui/Words';
 import { words } from '../../../../words/make';
-import { loadLibrary } from './library';
+import { GROOVES_FROM, loadGrooves, type GroovesFrom } from './library';
 import { give, useLive, useMaker } from './settings';
 
 /** A whole beat as it is set; figures by group go by their names. */
@@ -62,20 +62,37 @@ const withGroup = (text: string, group: DrumGroup, busy: number): string =>
     .map(([name, value]) => `${name}=${value}`)
     .join(',');
 
-/** The grooves of the library, or how far they are. */
-const useLibrary = (): Groove[] | 'coming' | 'failed' => {
-  const [library, setLibrary] = useState<Groove[] | 'coming' | 'failed'>('coming');
+/** The grooves that a beat is made after, or how far they are. */
+const useGrooves = (from: GroovesFrom): Groove[] | 'coming' | 'failed' => {
+  const keepers = useApp((state) => state.grooves.keepers);
+  const [library, setLibrary] = useState<{ from: GroovesFrom; grooves: Groove[] | 'failed' } | null>(null);
   useEffect(() => {
     let wanted = true;
-    loadLibrary()
-      .then((grooves) => wanted && setLibrary(grooves))
-      .catch(() => wanted && setLibrary('failed'));
+    const set = (grooves: Groove[] | 'failed') => wanted && setLibrary({ from, grooves });
+    loadGrooves(from, keepers).then(set, () => set('failed'));
     return () => {
       wanted = false;
     };
-  }, []);
-  return library;
+  }, [from, keepers]);
+  return library?.from === from ? library.grooves : 'coming';
 };
+
+const FROM_NAMES: Record<GroovesFrom, string> = {
+  library: words.fromLibrary,
+  kept: words.fromKept,
+  imported: words.fromImported,
+};
+
+/** Where the grooves come from. */
+const From = ({ from, onFrom }: { from: GroovesFrom; onFrom: (from: GroovesFrom) => void }) => (
+  <Choice<GroovesFrom>
+    label={words.groovesFrom}
+    short={words.groovesFromShort}
+    value={from}
+    options={GROOVES_FROM.map((value) => ({ value, name: FROM_NAMES[value] }))}
+    onChange={onFrom}
+  />
+);
 
 /** A whole beat at a tap. */
 export const BeatMaker = () => {
@@ -83,19 +100,37 @@ export const BeatMaker = () => {
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const act = useDo();
   const [live] = useLive();
-  const library = useLibrary();
+  const [from, setFrom] = useKept<GroovesFrom>('make beat from', 'library');
+  const library = useGrooves(from);
   const [held, setHeld] = useKept<string[]>('make beat held', []);
   const { settings: s, setSettings, seed, drawAgain } = useMaker<BeatMakerSettings>('beat', FIRST, null);
-  if (library === 'coming' || library === 'failed')
-    return <Para quiet>{library === 'coming' ? words.libraryComing : words.libraryFailed}</Para>;
-  const styles = [...new Set(library.map(({ style }) => style))].sort();
-  const change = (some: Partial<BeatMakerSettings>, gesture?: string, from = seed) => {
-    const settings = { ...s, ...some, held: held.join(',') };
+  const choice = <From from={from} onFrom={setFrom} />;
+  if (library === 'coming' || library === 'failed' || !library.length)
+    return (
+      <Group title={words.wholeBeat}>
+        {choice}
+        <Para quiet live>
+          {library === 'coming'
+            ? words.libraryComing
+            : library === 'failed'
+              ? words.libraryFailed
+              : from === 'kept'
+                ? words.nothingKept
+                : words.nothingImported}
+        </Para>
+      </Group>
+    );
+  const named = [...new Set(library.map(({ style }) => style).filter(Boolean))].sort();
+  // Of a person's own grooves all of them together are a style too.
+  const styles = from === 'library' ? named : ['', ...named];
+  const style = styles.includes(s.style) ? s.style : styles[0]!;
+  const change = (some: Partial<BeatMakerSettings>, gesture?: string, drawn = seed) => {
+    const settings = { ...s, style, ...some, held: held.join(',') };
     setSettings(settings);
     const state = store.getState();
     const pattern = selectPattern(state)!;
-    const model = beatModel(library.filter(({ style }) => style === settings.style));
-    if (!model) return;
+    const model = beatModel(library.filter((one) => !settings.style || one.style === settings.style));
+    if (!model) return void act(noticed({ text: words.noModel, subject: 'maker' }));
     const groups = groupsOf(settings.groups);
     const groove = wholeBeat(
       model,
@@ -107,10 +142,10 @@ export const BeatMaker = () => {
         timekeeper: (settings.timekeeper || null) as InstrumentId | null,
         tempo: selectBeat(state)!.tempo,
       },
-      from,
+      drawn,
     );
     const { parts, left } = beatParts(pattern, lanes, groove, held);
-    give(store, { maker: 'beat', parts, settings, seed: from }, live, gesture);
+    give(store, { maker: 'beat', parts, settings, seed: drawn }, live, gesture);
     if (left.length)
       act(
         noticed({
@@ -127,11 +162,12 @@ export const BeatMaker = () => {
   );
   return (
     <Group title={words.wholeBeat}>
+      {choice}
       <Choice
         label={words.style}
         short={words.styleShort}
-        value={s.style}
-        options={styles.map((value) => ({ value, name: value }))}
+        value={style}
+        options={styles.map((value) => ({ value, name: value || words.allOfThem }))}
         onChange={(style) => change({ style })}
       />
       <Chips>
