@@ -19,7 +19,7 @@ const listen = sinceThen((one) => {
   return () => void told.delete(one);
 });
 
-const mockPage = () => {
+const MockPage = () => {
   const name = useApp((state) => selectBeat(state)!.name);
   const [kept] = useKept('what is kept', 'nothing');
   const [count, setCount] = useState(0);
@@ -28,9 +28,11 @@ const mockPage = () => {
     <button onClick={() => setCount(count + 1)}>{`${name}, ${kept}, ${out}, pressed ${count} times`}</button>
   );
 };
-jest.mock('./pattern/PatternScreen', () => ({ PatternScreen: () => mockPage() }));
+jest.mock('./pattern/PatternScreen', () => ({ PatternScreen: () => <MockPage /> }));
 jest.mock('../ui/Later', () => ({ Later: () => <p>Another screen</p> }));
-jest.mock('./frame/ErrorFallback', () => ({ ErrorFallback: ({ children }: { children: unknown }) => children }));
+jest.mock('./frame/ErrorFallback', () => ({
+  ErrorFallback: ({ children }: { children: unknown }) => children,
+}));
 
 test('a screen that was left is as it was, and knows what happened meanwhile', () => {
   const store = createStore();

@@ -313,7 +313,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: S
       tempo,
       places: (tick) => ownPlaces(store, tick),
     });
-  }, [playing, board, patternId, length, page]);
+  }, [playing, board, patternId, length, page, store]);
 
   const style = {
     '--page': page,

@@ -339,7 +339,10 @@ describe('where height is pitch', () => {
   const at = (note: number) => 14 + (1 - (note - 48) / 24) * 127 * 0.86;
   const reading = () => document.querySelector('[data-lane="kick"] .reading')!.textContent;
   const pitches = () =>
-    lanePatternOf(patternOf(store.getState().doc.beat!, 'a'), 'kick').hits.map(({ step, pitch = 0 }) => [step, pitch]);
+    lanePatternOf(patternOf(store.getState().doc.beat!, 'a'), 'kick').hits.map(({ step, pitch = 0 }) => [
+      step,
+      pitch,
+    ]);
 
   beforeEach(() => {
     open('kick', [['kick', 4]]);

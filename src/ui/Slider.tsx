@@ -114,7 +114,8 @@ export const Slider = (props: SliderProps) => {
           if (!Number.isFinite(to)) return;
           const [low, high] = typed;
           const kept = stepped(to, { least: low, most: high, step });
-          if (to < low || to > high) say(words.labelGoesFromLeastTo(label, low, high, String(to), kept), label);
+          if (to < low || to > high)
+            say(words.labelGoesFromLeastTo(label, low, high, String(to), kept), label);
           if (kept !== value) onChange(kept, gesture.current);
         }}
       />

@@ -82,7 +82,7 @@ const Round = ({ test, onAnswer, onEnd }: RoundProps) => {
       LISTEN_MS,
     );
     return () => clearTimeout(timer);
-  }, [test, hearing, playing]);
+  }, [test, hearing, playing, store]);
   const both = heard.first && heard.second;
   return (
     <>
@@ -128,7 +128,7 @@ export const BlindTest = ({ which, against }: BlindTestProps) => {
   useEffect(() => {
     void readTallies().then(setTallies);
     return () => void store.dispatch(viewChanged({ compare: null, blind: false }));
-  }, []);
+  }, [store]);
 
   const go = (next: Test) => {
     setSaid('');

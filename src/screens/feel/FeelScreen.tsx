@@ -91,7 +91,7 @@ const useHeldKey = () => {
       stop();
       store.dispatch(viewChanged({ compare: null, blind: false }));
     };
-  }, []);
+  }, [store]);
 };
 
 interface Dropped {

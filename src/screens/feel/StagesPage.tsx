@@ -107,7 +107,7 @@ export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => 
   const compared = useApp(({ view }) => view.compare !== null);
   useEffect(() => {
     if (compared) hintDone(store, 'compare');
-  }, [compared]);
+  }, [compared, store]);
   return (
     <>
       {hinted ? null : <Hint onDone={() => hintDone(store, 'compare')}>{words.holdCOrTheButton}</Hint>}

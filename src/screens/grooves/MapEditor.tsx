@@ -3,7 +3,7 @@ import { Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useEffect, useState } from 'react';
-import { DRUM_IDS, INSTRUMENTS, INSTRUMENT_IDS, type InstrumentId } from '../../../core/document/instruments';
+import { DRUM_IDS, INSTRUMENTS, type InstrumentId } from '../../../core/document/instruments';
 import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/drumMap/drumMap';
 import { noteName } from '../../../core/document/noteName';
 import { clamp } from '../../../core/units';

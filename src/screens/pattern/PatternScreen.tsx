@@ -255,7 +255,7 @@ const PatternHint = () => {
   const done = useApp(({ view }) => view.hintsDone);
   useEffect(() => {
     if (open) hintDone(store, 'open');
-  }, [open]);
+  }, [open, store]);
   const next = (['open', 'drag', 'box'] as const).find((id) => !done.includes(id));
   // What is for the open string is said while one is open.
   if (!next || (next === 'drag' && !open)) return null;

@@ -57,7 +57,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
       setRecording(false);
     }
     was.current = playing;
-  }, [playing, recording]);
+  }, [playing, recording, store]);
   // Who goes elsewhere in the midst of it keeps what was recorded so far.
   const underWay = useRef(false);
   useEffect(() => {
@@ -67,7 +67,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
     () => () => {
       if (underWay.current) keepRecording(store);
     },
-    [],
+    [store],
   );
   return (
     <View>
