@@ -33,8 +33,16 @@ export interface Brought {
 }
 
 /** A lane for an instrument, with the note that the beat's map has for it. */
-const laneFor = (beat: Beat, { instrument, note, channel, unknown }: GrooveLane): Lane => {
-  const entry = beat.map && !unknown ? entryOf(beat.map, instrument) : null;
+/** The range and the scale of a lane whose hits have pitches: every semitone that it plays, and an octave at the least. */
+export const tuningOfHits = ({ note, part }: GrooveLane): NonNullable<Lane['tuning']> => {
+  const pitches = part.hits.map(({ pitch = 0 }) => note + pitch);
+  const low = Math.min(note, ...pitches);
+  return { root: 'C', scale: 'chromatic', low, high: Math.min(127, Math.max(low + 12, ...pitches)) };
+};
+
+const laneFor = (beat: Beat, lane: GrooveLane): Lane => {
+  const { instrument, note, channel, unknown, tuned } = lane;
+  const entry = beat.map && !unknown && !tuned ? entryOf(beat.map, instrument) : null;
   const name = unknown ? `Note ${note}` : INSTRUMENTS[instrument].name;
   return {
     id: freeId(
@@ -52,6 +60,7 @@ const laneFor = (beat: Beat, { instrument, note, channel, unknown }: GrooveLane)
     pan: 0,
     mute: false,
     solo: false,
+    ...(tuned && { tuning: tuningOfHits(lane) }),
   };
 };
 
@@ -86,9 +95,11 @@ const matched = (beat: Beat, lanes: GrooveLane[]): Map<GrooveLane, Lane> => {
   };
   allot((lane, one) => (one.note === lane.note && one.channel === lane.channel ? one : null));
   // What goes by its number alone is no drum of the beat's.
-  allot((lane, one) => (!lane.unknown && isAssigned(beat, one) ? one : null));
+  allot((lane, one) => (!lane.unknown && !lane.tuned && isAssigned(beat, one) ? one : null));
   allot((lane, one) =>
-    !lane.unknown && isUnused(beat, one) ? { ...one, note: lane.note, channel: lane.channel } : null,
+    !lane.unknown && !lane.tuned && isUnused(beat, one)
+      ? { ...one, note: lane.note, channel: lane.channel }
+      : null,
   );
   return out;
 };

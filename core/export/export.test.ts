@@ -356,22 +356,25 @@ describe('paper', () => {
       const xml = text(out);
       expect(XMLValidator.validate(xml)).toBe(true);
       const score = new XMLParser({ ignoreAttributes: false }).parse(xml)['score-partwise'] as Xml;
-      const measures = list((score['part'] as Xml)['measure']);
+      // The drums, and a part for each lane that plays pitches.
+      const parts = list(score['part']).map((part) => list(part['measure']));
+      const tuned = out.beat.lanes.filter(({ tuning }) => tuning).length;
+      expect(parts).toHaveLength(1 + tuned);
       let full = 0;
       let heads = 0;
-      for (const measure of measures) {
+      for (const measure of parts.flat()) {
         const time = list(measure['attributes'])[0]?.['time'] as Xml | undefined;
         if (time) full = (Number(time['beats']) * 480 * 4) / Number(time['beat-type']);
         const voices = new Map<number, number>();
         for (const note of list(measure['note'])) {
-          if ('unpitched' in note && !('grace' in note)) heads += 1;
+          if (('unpitched' in note || 'pitch' in note) && !('grace' in note)) heads += 1;
           if ('chord' in note || 'grace' in note) continue;
           const voice = Number(note['voice']);
           voices.set(voice, (voices.get(voice) ?? 0) + Number(note['duration']));
         }
         for (const filled of voices.values()) expect(filled).toBe(full);
       }
-      expect(measures).toHaveLength(out.files[0]!.bars);
+      for (const measures of parts) expect(measures).toHaveLength(out.files[0]!.bars);
       const hits = new Set(
         hitsOf(out.pieces[0]!, out.beat).map(
           ({ lane, bar, beat: at }) => `${lane} ${bar} ${Math.round(at * 4)}`,

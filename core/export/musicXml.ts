@@ -8,10 +8,14 @@ import { QUARTER } from '../units';
 import { barsOf } from './midi';
 import { DIVISIONS, TYPES, type Sung, sungBeat, durationOf, flags } from './noteValues';
 import type { Piece } from './pieces';
+import { spelled } from '../make/tunedLane';
 import { staffPlace } from './staff';
 import { writtenBars, writtenLanes, type PlacedBeat, type WrittenBeat, type WrittenHit } from './written';
 
-/** A drum part as MusicXML 4.0: one staff, hands with their stems up and feet with theirs down. */
+/**
+ * A drum part as MusicXML 4.0: the drums on one staff, hands with their stems up and feet with theirs down; each lane that
+ * plays pitches on a staff of its own below.
+ */
 
 type Element = Record<string, unknown>;
 
@@ -62,16 +66,29 @@ const ACCENT = 108;
 interface Staff {
   beat: Beat;
   partId: string;
+  /** The place in the beat of the lane that it is for, which plays pitches; null is the drums. */
+  tuned: number | null;
 }
 
-const noteHead = ({ beat }: Staff, { lane, velocity }: WrittenHit): Element[] => {
-  const { head } = staffPlace(beat.lanes[lane]!.instrument);
+/** Whether a hit stands on a staff. */
+const standsOn =
+  ({ beat, tuned }: Staff) =>
+  ({ lane }: WrittenHit): boolean =>
+    tuned === null ? !beat.lanes[lane]!.tuning : lane === tuned;
+
+const noteHead = ({ beat, tuned }: Staff, { lane, velocity }: WrittenHit): Element[] => {
+  const head = tuned === null ? staffPlace(beat.lanes[lane]!.instrument).head : 'normal';
   const ghost = velocity <= GHOST;
   if (head === 'normal' && !ghost) return [];
   return [el('notehead', head, ghost ? { '@_parentheses': 'yes' } : undefined)];
 };
 
-const unpitched = ({ beat }: Staff, { lane }: WrittenHit): Element => {
+const placeOf = ({ beat, tuned }: Staff, { lane, pitch }: WrittenHit): Element => {
+  if (tuned !== null) {
+    const own = beat.lanes[lane]!;
+    const { step, alter, octave } = spelled(own, Math.max(0, Math.min(127, own.note + pitch)));
+    return el('pitch', [el('step', step), ...(alter ? [el('alter', alter)] : []), el('octave', octave)]);
+  }
   const { step, octave } = staffPlace(beat.lanes[lane]!.instrument);
   return el('unpitched', [el('display-step', step), el('display-octave', octave)]);
 };
@@ -82,7 +99,7 @@ const graceNotes = (staff: Staff, hit: WrittenHit, voice: number): Element[] =>
   Array.from({ length: hit.grace }, () =>
     el('note', [
       el('grace', [], { '@_slash': hit.grace === 1 ? 'yes' : 'no' }),
-      unpitched(staff, hit),
+      placeOf(staff, hit),
       el('instrument', [], { '@_id': instrumentId(staff, hit.lane) }),
       el('voice', voice),
       el('type', hit.grace === 1 ? 'eighth' : '16th'),
@@ -135,7 +152,7 @@ const chordOf = (
   const notes = sung.hits.map((hit, at) =>
     el('note', [
       ...(at ? [el('chord')] : []),
-      unpitched(staff, hit),
+      placeOf(staff, hit),
       el('duration', duration),
       el('instrument', [], { '@_id': instrumentId(staff, hit.lane) }),
       el('voice', voice),
@@ -202,12 +219,20 @@ const voicesOf = (
 
 const measureTicks = ({ beats, unit }: Meter): number => (beats * DIVISIONS * 4) / unit;
 
-const attributesOf = (meter: Meter, first: boolean): Element =>
+/** Where most of a tuned lane's notes stand in the staff: middle C parts high from low. */
+const clefOf = ({ beat, tuned }: Staff): Element => {
+  const lane = tuned === null ? null : beat.lanes[tuned]!;
+  if (!lane?.tuning) return el('clef', [el('sign', 'percussion'), el('line', 2)]);
+  const high = (lane.tuning.low + lane.tuning.high) / 2 >= 57;
+  return el('clef', [el('sign', high ? 'G' : 'F'), el('line', high ? 2 : 4)]);
+};
+
+const attributesOf = (staff: Staff, meter: Meter, first: boolean): Element =>
   el('attributes', [
     ...(first ? [el('divisions', DIVISIONS)] : []),
     ...(first ? [el('key', [el('fifths', 0)])] : []),
     el('time', [el('beats', meter.beats), el('beat-type', meter.unit)]),
-    ...(first ? [el('clef', [el('sign', 'percussion'), el('line', 2)])] : []),
+    ...(first ? [clefOf(staff)] : []),
   ]);
 
 /** What stands side by side above the staff. */
@@ -269,10 +294,12 @@ const sameMeter = (a: Meter | undefined, b: Meter): boolean => a?.beats === b.be
 const measuresOf = (staff: Staff, piece: Piece): Element[] => {
   const bars = writtenBars(piece);
   const marks = marksOf(piece);
-  const isFoot = ({ lane }: WrittenHit) => staffPlace(staff.beat.lanes[lane]!.instrument).foot;
+  const mine = standsOn(staff);
+  const isFoot = ({ lane }: WrittenHit) =>
+    staff.tuned === null && staffPlace(staff.beat.lanes[lane]!.instrument).foot;
   return bars.map(({ meter, beats }, at) => {
-    const hands = voicesOf(staff, meter, beats, HANDS, (hit) => !isFoot(hit));
-    const feet = voicesOf(staff, meter, beats, FEET, isFoot);
+    const hands = voicesOf(staff, meter, beats, HANDS, (hit) => mine(hit) && !isFoot(hit));
+    const feet = voicesOf(staff, meter, beats, FEET, (hit) => mine(hit) && isFoot(hit));
     const wholeRest = el('note', [
       el('rest', [], { '@_measure': 'yes' }),
       el('duration', measureTicks(meter)),
@@ -283,7 +310,7 @@ const measuresOf = (staff: Staff, piece: Piece): Element[] => {
     return el(
       'measure',
       [
-        ...(sameMeter(bars[at - 1]?.meter, meter) ? [] : [attributesOf(meter, at === 0)]),
+        ...(sameMeter(bars[at - 1]?.meter, meter) ? [] : [attributesOf(staff, meter, at === 0)]),
         ...(rehearsal ? [direction([el('rehearsal', rehearsal)])] : []),
         ...(tempo === undefined ? [] : [tempoMark(tempo, at === 0 ? swingMark(piece, staff.beat) : [])]),
         ...[...(hands.length ? hands : [[wholeRest]]), ...feet].flatMap((voice, index) =>
@@ -293,6 +320,33 @@ const measuresOf = (staff: Staff, piece: Piece): Element[] => {
       { '@_number': String(at + 1) },
     );
   });
+};
+
+type WrittenLanes = ReturnType<typeof writtenLanes>;
+
+/** What a staff is called, and what plays on it. */
+const partOf = (staff: Staff, lanes: WrittenLanes): Element => {
+  const own = lanes.filter(({ lane, at }) => (staff.tuned === null ? !lane.tuning : at === staff.tuned));
+  return el(
+    'score-part',
+    [
+      el('part-name', staff.tuned === null ? 'Drums' : staff.beat.lanes[staff.tuned]!.name),
+      ...own.map(({ lane, at }) =>
+        el('score-instrument', [el('instrument-name', lane.name)], { '@_id': instrumentId(staff, at) }),
+      ),
+      ...own.map(({ lane, at }) =>
+        el(
+          'midi-instrument',
+          [
+            el('midi-channel', lane.channel),
+            ...(staff.tuned === null ? [el('midi-unpitched', lane.note + 1)] : []),
+          ],
+          { '@_id': instrumentId(staff, at) },
+        ),
+      ),
+    ],
+    { '@_id': staff.partId },
+  );
 };
 
 const HEAD = `<?xml version="1.0" encoding="UTF-8"?>
@@ -306,31 +360,23 @@ const HEAD = `<?xml version="1.0" encoding="UTF-8"?>
  * @example musicXmlOf(piece, beat).startsWith('<?xml') // true
  */
 export const musicXmlOf = (piece: Piece, beat: Beat): string => {
-  const staff: Staff = { beat, partId: 'P1' };
   const lanes = writtenLanes(piece, beat);
+  const staffs: Staff[] = [
+    { beat, partId: 'P1', tuned: null },
+    ...lanes
+      .filter(({ lane }) => lane.tuning)
+      .map(({ at }, index) => ({ beat, partId: `P${index + 2}`, tuned: at })),
+  ];
   const score = el(
     'score-partwise',
     [
       el('work', [el('work-title', `${beat.name}: ${piece.name}`)]),
       el('identification', [el('encoding', [el('software', 'Ruddik')])]),
-      el('part-list', [
-        el(
-          'score-part',
-          [
-            el('part-name', 'Drums'),
-            ...lanes.map(({ lane, at }) =>
-              el('score-instrument', [el('instrument-name', lane.name)], { '@_id': instrumentId(staff, at) }),
-            ),
-            ...lanes.map(({ lane, at }) =>
-              el('midi-instrument', [el('midi-channel', lane.channel), el('midi-unpitched', lane.note + 1)], {
-                '@_id': instrumentId(staff, at),
-              }),
-            ),
-          ],
-          { '@_id': staff.partId },
-        ),
-      ]),
-      el('part', measuresOf(staff, piece), { '@_id': staff.partId }),
+      el(
+        'part-list',
+        staffs.map((staff) => partOf(staff, lanes)),
+      ),
+      ...staffs.map((staff) => el('part', measuresOf(staff, piece), { '@_id': staff.partId })),
     ],
     { '@_version': '4.0' },
   );

@@ -307,3 +307,37 @@ describe('triplets beside sixteenths', () => {
     expect(tab).not.toContain('share a letter');
   });
 });
+
+test('a lane that plays pitches has a part of its own below the drums, spelled as its scale', () => {
+  const made = newBeat('b', 'B', 1);
+  const lane = { ...newLane('logs', 'logDrum'), tuning: { root: 'C', scale: 'minor', low: 40, high: 60 } };
+  const hit = (step: number, pitch: number) => ({ ...newHit(step), ...(pitch && { pitch }) });
+  const beat: Beat = {
+    ...made,
+    lanes: [made.lanes[0]!, lane],
+    patterns: [
+      {
+        ...made.patterns[0]!,
+        parts: {
+          kick: { ...EMPTY_LANE_PATTERN, hits: [newHit(0)] },
+          // C, E flat and a chord of C, E flat and G.
+          logs: { ...EMPTY_LANE_PATTERN, hits: [hit(0, 0), hit(4, 3), hit(8, 0), hit(8, 3), hit(8, 7)] },
+        },
+      },
+    ],
+  };
+  const xml = partOf(beat).files[0]!.data as string;
+  const score = new XMLParser({ ignoreAttributes: false }).parse(xml)['score-partwise'] as Xml;
+  const names = list((score['part-list'] as Xml)['score-part']).map((part) => part['part-name']);
+  expect(names).toEqual(['Drums', 'Log drum']);
+  const [drums, logs] = list(score['part']).map((part) => list(list(part['measure'])[0]!['note']));
+  expect(drums!.filter((note) => 'unpitched' in note)).toHaveLength(1);
+  const pitches = logs!
+    .filter((note) => 'pitch' in note)
+    .map((note) => {
+      const { step, alter = 0, octave } = note['pitch'] as Record<string, string | number>;
+      return `${step}${alter} ${octave}${'chord' in note ? ' with it' : ''}`;
+    });
+  expect(pitches).toEqual(['C0 3', 'E-1 3', 'C0 3', 'E-1 3 with it', 'G0 3 with it']);
+  expect(xml).toContain('<sign>F</sign>');
+});

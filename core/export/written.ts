@@ -1,6 +1,6 @@
 import { barTicks, beatTicks, isCompound, type Meter } from '../document/meter';
 import type { Beat } from '../document/schema';
-import type { Ticks } from '../units';
+import type { Semitones, Ticks } from '../units';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
 
@@ -9,6 +9,8 @@ export interface WrittenHit {
   /** The lane's place in the beat. */
   lane: number;
   velocity: number;
+  /** Semitones against its lane's note. */
+  pitch: Semitones;
   /** It has grace strokes before it. */
   grace: number;
   /** A roll: played as one long stroke. */
@@ -64,6 +66,7 @@ export const placedHits = (piece: Piece): PlacedHit[] => {
         tick: added ? note.tick : note.gridTick,
         lane: note.lane,
         velocity: note.velocity,
+        pitch: note.pitch,
         grace: 0,
         roll: note.kind === 'roll',
       });
@@ -110,7 +113,7 @@ const beatOf = (meter: Meter, length: Ticks, hits: PlacedHit[]): WrittenBeat => 
   for (const { tick, ...hit } of hits) {
     const at = Math.min(parts - 1, Math.round((tick * parts) / length));
     const there = onsets.get(at) ?? [];
-    if (!there.some(({ lane }) => lane === hit.lane)) there.push(hit);
+    if (!there.some(({ lane, pitch }) => lane === hit.lane && pitch === hit.pitch)) there.push(hit);
     onsets.set(at, there);
   }
   return {

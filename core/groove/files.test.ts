@@ -272,6 +272,46 @@ describe('files from somewhere', () => {
     expect(drumsAlone.ok && 'parts' in drumsAlone.value.indexed).toBe(false);
   });
 
+  test('beside drums, another channel is one lane with pitches; brought in and written out it has the same notes', () => {
+    const track = (channel: number, numbers: number[]): MidiEvent[] => [
+      ...numbers.flatMap((noteNumber): MidiEvent[] => [
+        { deltaTime: 0, type: 'noteOn', channel, noteNumber, velocity: 90 },
+        { deltaTime: 240, type: 'noteOff', channel, noteNumber, velocity: 0 },
+      ]),
+      { deltaTime: 1920 - 240 * numbers.length, meta: true, type: 'endOfTrack' },
+    ];
+    const file = (tracks: MidiEvent[][]) =>
+      Uint8Array.from(
+        writeMidi({ header: { format: 1, numTracks: tracks.length, ticksPerBeat: 480 }, tracks }),
+      );
+    const place = { path: 'song.mid', source: 'imported', map: GENERAL_MIDI } as const;
+    const read = grooveOfFile(file([track(0, [60, 63, 67, 60, 48]), track(9, [36, 38])]), place);
+    if (!read.ok) throw new Error('not read');
+    expect(read.groove.lanes.map(({ instrument, note, tuned }) => [instrument, note, tuned])).toEqual([
+      ['kick', 36, undefined],
+      ['snare', 38, undefined],
+      ['marimba', 48, true],
+    ]);
+    expect(read.groove.lanes[2]!.part.hits.map(({ pitch = 0 }) => pitch)).toEqual([12, 15, 19, 12, 0]);
+    const { beat } = bringIn(newBeat('b', 'B', 1), read.groove, { how: 'new', id: 'n', name: 'Song' });
+    const lane = beat.lanes.find(({ instrument }) => instrument === 'marimba')!;
+    expect(lane).toMatchObject({ channel: 1, note: 48, tuning: { scale: 'chromatic', low: 48, high: 67 } });
+    const pattern = beat.patterns.find(({ id }) => id === 'n')!;
+    const again = opened(exportPattern(beat, pattern, EXPORT_DEFAULTS).bytes);
+    expect(again.notes.map(({ channel, note }) => `${channel} ${note}`).sort()).toEqual([
+      '1 48',
+      '1 60',
+      '1 60',
+      '1 63',
+      '1 67',
+      '10 36',
+      '10 38',
+    ]);
+    // Alone, nothing says that it is not for drums.
+    const alone = grooveOfFile(file([track(0, [36, 38])]), place);
+    expect(alone.ok && alone.groove.lanes.map(({ instrument }) => instrument)).toEqual(['kick', 'snare']);
+  });
+
   test('paths', () => {
     expect(['../a.mid', '/a.mid', 'a/../../b.mid', 'C:\\a.mid', 'a\\..\\b'].every(climbs)).toBe(true);
     expect(['a.mid', 'a/b..c/d.mid', '...mid'].some(climbs)).toBe(false);

@@ -82,7 +82,18 @@ interface Key {
   note: MidiNote;
   instrument: InstrumentId;
   unknown?: true;
+  tuned?: true;
 }
+
+const DRUMS: Channel = 10;
+/** What plays the notes of a channel that is not for drums. */
+const PITCHED: InstrumentId = 'marimba';
+
+/** Whether a file says which of its channels is for drums: then what stands on others is none. */
+const saysDrums = ({ tracks }: MidiFile): boolean =>
+  tracks.some((events) =>
+    events.some((event) => event.type === 'noteOn' && event.channel === DRUMS - 1 && event.velocity > 0),
+  );
 
 /** One number's notes without doubles, none sounding into the next. */
 const toldApart = (notes: ReadNote[]): { notes: ReadNote[]; doubles: number; cut: number } => {
@@ -156,7 +167,15 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
   const meters = metersIn(file, wholeBars(file));
   const byNote = new Map<string, { key: Key; notes: ReadNote[] }>();
   const unknown = new Set<MidiNote>();
+  const pitched = saysDrums(file);
+  const tuned = new Map<Channel, ReadNote[]>();
   for (const [one, instrument] of withPedal(file, reading.map)) {
+    if (pitched && one.channel !== DRUMS) {
+      const there = tuned.get(one.channel);
+      if (there) there.push(one);
+      else tuned.set(one.channel, [one]);
+      continue;
+    }
     if (!instrument) unknown.add(one.note);
     const key: Key = {
       channel: one.channel,
@@ -177,6 +196,21 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     const hits = apart.notes.map((note) => hitOf(note, partGrid, scale, at, bars * bar));
     return { ...key, part: { ...EMPTY_LANE_PATTERN, grid: partGrid, hits: inOrder(hits) } };
   });
+  for (const [channel, notes] of tuned) {
+    // One lane: its notes are pitches against the lowest.
+    const base = Math.min(...notes.map(({ note }) => note));
+    const hits = [...new Set(notes.map(({ note }) => note))].flatMap((note) => {
+      const apart = toldApart(notes.filter((one) => one.note === note));
+      doubles += apart.doubles;
+      cut += apart.cut;
+      return apart.notes.map((one): Hit => {
+        const hit = hitOf(one, partGrid, scale, at, bars * bar);
+        return note > base ? { ...hit, pitch: note - base } : hit;
+      });
+    });
+    const key: Key = { channel, note: base, instrument: PITCHED, tuned: true };
+    lanes.push({ ...key, part: { ...EMPTY_LANE_PATTERN, grid: partGrid, hits: inOrder(hits) } });
+  }
   const sorted = lanes.sort((a, b) => a.note - b.note || a.channel - b.channel);
   const groove: Groove = {
     id: reading.id,

@@ -54,6 +54,8 @@ export interface GrooveLane {
   channel: Channel;
   /** Its map has no instrument for the note: it is kept, and goes by its number. */
   unknown?: true;
+  /** Its hits have pitches: it is no drum, and its note is the lowest. */
+  tuned?: true;
   part: LanePattern;
 }
 

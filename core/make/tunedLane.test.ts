@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { newLane } from '../document/defaults';
-import { chordOf, degreeOf, notesOfLane, noteText, pitchBy, ROOTS } from './tunedLane';
+import { chordOf, degreeOf, notesOfLane, noteText, pitchBy, ROOTS, spelled } from './tunedLane';
 import { scaleNames } from './scales';
 
 const tuned = (root = 'C', scale = 'minor pentatonic', low = 48, high = 72) => ({
@@ -55,4 +55,21 @@ test('notes and chords are called by their names', () => {
   expect(chordOf([60, 64, 67, 72])).toBe('CM');
   expect(chordOf([60, 72])).toBeNull();
   expect(noteText(tuned('C', 'minor'), 63, 'c4')).toBe('E♭4, 3rd of C minor');
+});
+
+test('a note is spelled as its scale does, and the spelling sounds as the note', () => {
+  expect(spelled(tuned('D', 'major'), 66)).toEqual({ step: 'F', alter: 1, octave: 4 });
+  expect(spelled(tuned('C', 'minor'), 63)).toEqual({ step: 'E', alter: -1, octave: 4 });
+  const letters: Record<string, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...ROOTS),
+      fc.constantFrom(...scaleNames()),
+      fc.integer({ min: 0, max: 127 }),
+      (root, scale, note) => {
+        const { step, alter, octave } = spelled(tuned(root, scale), note);
+        expect((octave + 1) * 12 + letters[step]! + alter).toBe(note);
+      },
+    ),
+  );
 });

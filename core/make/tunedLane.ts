@@ -89,6 +89,30 @@ export const nameIn = ({ tuning }: Tuned, note: MidiNote, names: NoteNames): str
   return `${spelled.replace('b', '♭').replace('#', '♯')}${plain.replace(/^[A-G][♯♭]?/, '')}`;
 };
 
+/** A note as it is written on a staff. */
+export interface Spelled {
+  /** A letter from A to G. */
+  step: string;
+  /** Semitones that a sign before it adds: 1 is sharp, -1 flat. */
+  alter: number;
+  /** The octave that begins at C; that of note 60 is 4. */
+  octave: number;
+}
+
+/**
+ * A note as its lane's scale spells it; as flats where it is none of it.
+ *
+ * @example spelled({ note: 60, tuning: { root: 'D', scale: 'major', low: 48, high: 72 } }, 66) // { step: "F", alter: 1, octave: 4 }
+ */
+export const spelled = ({ tuning }: Tuned, note: MidiNote): Spelled => {
+  const scale = tuning ? Scale.get(`${tuning.root} ${tuning.scale}`).notes : [];
+  const chroma = ((note % 12) + 12) % 12;
+  const name = scale.find((one) => Note.chroma(one) === chroma) ?? Note.pitchClass(Note.fromMidi(note));
+  const { letter, alt } = Note.get(name);
+  // A C flat is of the octave above the B that it sounds as, a B sharp of the one below.
+  return { step: letter, alter: alt, octave: Math.floor((note - alt) / 12) - 1 };
+};
+
 /**
  * A note as it is told to a person: its name, and which of its lane's scale it is.
  *

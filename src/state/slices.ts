@@ -73,6 +73,8 @@ export interface ViewState {
   feelClip: Feel | null;
   /** The open string shows pitch by its height: the lane, its own note, and the notes that it plays. */
   heights: Heights | null;
+  /** While it plays, a route that is recalled begins at the next slot, or the next bar. */
+  routesAt: 'slot' | 'bar';
   /** What is heard in the place of the beat, or with it: a groove that is tried. */
   audition: Audition | null;
   /** The song: whether its screen is open, whether it is what plays, from where, and what of it is repeated. */
@@ -179,6 +181,7 @@ const initialView: ViewState = {
   exportHow: null,
   noteNames: 'c3',
   heights: null,
+  routesAt: 'slot',
   compare: null,
   blind: false,
   blindTest: null,

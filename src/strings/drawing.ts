@@ -19,6 +19,8 @@ export interface Bead {
   chance: number;
   /** Semitones against its lane's note. */
   pitch: Semitones;
+  /** Heard elsewhere than it is written, and painted in full there. */
+  routed?: true;
   /** One of several strokes of a hit: grace strokes and rolls. */
   small: boolean;
   /** How long the hit lasts, in ticks; null where it rings out. */
@@ -133,7 +135,11 @@ export const drawLane = (
     const cell =
       stroke.gridTick < loop - 1e-6 ? bySpot.get(Math.round(stroke.gridTick / lanePlan.step)) : undefined;
     if (cell?.step === stroke.step && !added && !wanders(lanePlan)) cell.beads.push(bead);
-    else repeats.push(bead);
+    else {
+      // By a detour it sounds here: what is written is but outlined, and this is what counts.
+      if (turned && !added && stroke.gridTick < loop - 1e-6) bead.routed = true;
+      repeats.push(bead);
+    }
   }
   for (const cell of cells) {
     const hits = lanePlan.byStep[cell.step] ?? [];

@@ -226,8 +226,10 @@ export const paintPicture = (
   brush.globalAlpha = strength;
   for (const cell of picture.cells)
     if (!cell.velocity) paintPip(brush, across(picture, look, cell.pip), height / 2, look.ink);
-  brush.globalAlpha = strength * 0.45;
-  for (const bead of picture.repeats) paintBead(brush, picture, bead, look, false);
+  for (const bead of picture.repeats) {
+    brush.globalAlpha = bead.routed ? strength : strength * 0.45;
+    paintBead(brush, picture, bead, look, false);
+  }
   brush.globalAlpha = strength;
   for (const bead of picture.beads) {
     paintLength(brush, picture, bead, look);

@@ -103,7 +103,7 @@ const editStep = (event: KeyboardEvent, store: Store, { laneId, step, cell }: Pl
     if (!on && !event.repeat) hearHit(store, laneId, TRY_VELOCITY);
     return true;
   }
-  if (!/^[1-9]$/.test(event.key) || event.shiftKey) return false;
+  if (!/^[1-9]$/.test(event.key) || event.shiftKey || event.altKey) return false;
   const velocity = digitVelocity(Number(event.key));
   const { selection: spots } = store.getState().view;
   if (spots.length) editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } });

@@ -177,6 +177,8 @@ export const words = {
   upDown: 'Up, Down',
   throughTheListOfGrooves: 'Through the list of grooves; K keeps one',
   leftRight: 'Left, Right',
+  alt1To9: 'Alt + 1 to 9',
+  playByAKeptRoute: 'Play by one of the kept routes from the next slot on; Alt + 0 as written',
   pageKeys: 'Page Up, Page Down',
   alongTheNotesOf: 'Pitch of the hits of a tuned lane, along its notes',
   fromBarToBarOf: 'From bar to bar of the song; Page Up and Down by section, Enter plays',

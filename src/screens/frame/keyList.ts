@@ -21,6 +21,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: words.and, does: words.nudgeBy1MsWith },
   { keys: words.pageKeys, does: words.alongTheNotesOf },
   { keys: words.shift1To9, does: words.showOneOfTheFirst },
+  { keys: words.alt1To9, does: words.playByAKeptRoute },
   { keys: words.ctrlOrCmdZ, does: words.undo },
   { keys: words.shiftCtrlOrCmdZ, does: words.redo },
   { keys: words.upDown, does: words.throughTheListOfGrooves },

@@ -3,6 +3,8 @@ import { useEffect } from 'react';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
+import { playedTick } from '../../audio/player';
+import { recallRoute } from '../../state/recallRoute';
 import { togglePlay } from './sound';
 
 const isText = (target: Element | null): boolean =>
@@ -44,6 +46,8 @@ const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void =
     if (!pattern) return;
     event.preventDefault();
     store.dispatch(viewChanged({ patternId: pattern.id, selection: [], cursor: null }));
+  } else if (!command && event.altKey && /^Digit[0-9]$/.test(event.code)) {
+    if (recallRoute(store, Number(event.code.slice(5)), playedTick())) event.preventDefault();
   } else if (!command && event.key === '?') {
     event.preventDefault();
     help();

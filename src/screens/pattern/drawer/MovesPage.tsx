@@ -6,8 +6,12 @@ import { bounds, RANGES } from '../../../../core/document/ranges';
 import type { Detour, Echoes, Lane, Spark } from '../../../../core/document/schema';
 import { hasMoves } from '../../../../core/edit/moves';
 import { isAsWritten, KNOWN_ROUTES, knownRoute, randomRoute } from '../../../../core/play/moves/detours';
+import { playedTick } from '../../../audio/player';
 import { beatEdited } from '../../../state/doc';
-import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
+import { recallRoute } from '../../../state/recallRoute';
+import { viewChanged } from '../../../state/slices';
+import { selectBeat, selectPattern, useApp, useAppStore, useDo } from '../../../state/store';
+import { EchoHand } from '../../../strings/EchoHand';
 import { RouteHand } from '../../../strings/RouteHand';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chip } from '../../../ui/Chip';
@@ -45,6 +49,7 @@ const READY: { name: string; echoes: Echoes }[] = [
 
 const EchoesOf = ({ lane }: { lane: Lane }) => {
   const echoes = useApp((state) => lanePatternOf(selectPattern(state)!, lane.id).echoes);
+  const tempo = useApp((state) => selectBeat(state)!.tempo);
   const set = (next: Echoes | null, gesture?: string) =>
     edit('setEchoes', { laneIds: [lane.id], echoes: next }, gesture);
   const change = (some: Partial<Echoes>, gesture?: string) => set({ ...echoes!, ...some }, gesture);
@@ -60,6 +65,7 @@ const EchoesOf = ({ lane }: { lane: Lane }) => {
       </Chips>
       {echoes ? (
         <>
+          <EchoHand echoes={echoes} tempo={tempo} onChange={(some, gesture) => change(some, gesture)} />
           <Range
             label={words.echoCount}
             short={words.countShort}
@@ -239,6 +245,8 @@ const DetourOf = () => {
   const detour = useApp((state) => selectPattern(state)!.detour);
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const routes = useApp((state) => selectBeat(state)!.routes) ?? [];
+  const routesAt = useApp(({ view }) => view.routesAt);
+  const store = useAppStore();
   const now = detour ?? DETOUR;
   const slots = now.route.length;
   const set = (change: Partial<Detour>, gesture?: string) => {
@@ -323,12 +331,24 @@ const DetourOf = () => {
       ) : null}
       {routes.length ? (
         <Chips label={words.keptRoutes}>
-          {routes.map(({ id, name, route }) => (
-            <Chip key={id} onPress={() => set({ route })}>
-              {name}
+          {routes.map(({ id, name }, at) => (
+            <Chip key={id} onPress={() => recallRoute(store, at + 1, playedTick())}>
+              {words.recallOf(name, at + 1)}
             </Chip>
           ))}
         </Chips>
+      ) : null}
+      {routes.length ? (
+        <Choice
+          label={words.routesBegin}
+          short={words.routesBeginShort}
+          value={routesAt}
+          options={[
+            { value: 'slot', name: words.atTheNextSlot },
+            { value: 'bar', name: words.atTheNextBar },
+          ]}
+          onChange={(to) => act(viewChanged({ routesAt: to }))}
+        />
       ) : null}
     </Group>
   );

@@ -1,0 +1,62 @@
+import { newBeat } from '../../core/document/defaults';
+import { beatEdited, beatOpened, undone } from './doc';
+import { loadEdits } from './deferredEdits';
+import { recallRoute } from './recallRoute';
+import { viewChanged } from './slices';
+import { createStore } from './store';
+
+const SWAPPED = [5, 6, 7, 8, 1, 2, 3, 4];
+const BACKWARD = [8, 7, 6, 5, 4, 3, 2, 1];
+
+const begin = async () => {
+  await loadEdits();
+  const store = createStore();
+  store.dispatch(beatOpened({ beat: { ...newBeat('b', 'Quay', 1), tempo: 120 } }));
+  for (const [id, route] of [
+    ['x', SWAPPED],
+    ['y', BACKWARD],
+  ] as const)
+    store.dispatch(
+      beatEdited({ edit: { edit: 'keepRoute', args: { id, name: `Route ${id}`, route: [...route] } } }),
+    );
+  const detour = () => store.getState().doc.beat!.patterns[0]!.detour;
+  return { store, detour };
+};
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+test('a kept route is recalled at once while nothing plays, is one step of the history, and 0 is as written', async () => {
+  const { store, detour } = await begin();
+  expect(recallRoute(store, 2, null)).toBe(true);
+  expect(detour()).toEqual({ over: 'bar', chance: 1, lanes: null, route: BACKWARD });
+  store.dispatch(undone());
+  expect(detour()).toBeUndefined();
+  recallRoute(store, 1, null);
+  recallRoute(store, 0, null);
+  expect(detour()).toBeUndefined();
+});
+
+test('while it plays it begins at the next slot, or at the next bar; the last one asked for counts', async () => {
+  const { store, detour } = await begin();
+  store.dispatch(viewChanged({ playing: true }));
+  // 100 ticks into a slot of an eighth, which is 250 ms long at 120 BPM: 198 ms are left of it.
+  recallRoute(store, 1, 2 * 480 + 100);
+  jest.advanceTimersByTime(150);
+  expect(detour()).toBeUndefined();
+  jest.advanceTimersByTime(20);
+  expect(detour()!.route).toEqual(SWAPPED);
+  store.dispatch(viewChanged({ routesAt: 'bar' }));
+  recallRoute(store, 1, 1920);
+  recallRoute(store, 2, 1920);
+  jest.advanceTimersByTime(950);
+  expect(detour()!.route).toEqual(SWAPPED);
+  jest.advanceTimersByTime(60);
+  expect(detour()!.route).toEqual(BACKWARD);
+});
+
+test('a route that is not there is none', async () => {
+  const { store, detour } = await begin();
+  expect(recallRoute(store, 3, null)).toBe(false);
+  expect(detour()).toBeUndefined();
+});

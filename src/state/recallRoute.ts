@@ -1,0 +1,43 @@
+import { patternTicks } from '../../core/document/defaults';
+import { barTicks } from '../../core/document/meter';
+import type { Detour } from '../../core/document/movesSchema';
+import { ticksPerMs, type Ticks } from '../../core/units';
+import { editShown } from './editing';
+import { selectPattern, type Store } from './store';
+
+/** A change is handed to the sound so much ahead of when it is to be heard. */
+const AHEAD_MS = 40;
+
+let waiting: ReturnType<typeof setTimeout> | undefined;
+
+/**
+ * Has the pattern shown go by a route that was kept: at once; while it plays, from its next slot or bar on.
+ *
+ * @param number the first is 1; 0 is as written
+ * @param played where play stands; null where it does not
+ * @returns whether there is such a route
+ */
+export const recallRoute = (
+  store: Pick<Store, 'dispatch' | 'getState'>,
+  number: number,
+  played: Ticks | null,
+): boolean => {
+  const { doc, view } = store.getState();
+  const pattern = selectPattern(store.getState());
+  const route = doc.beat?.routes?.[number - 1]?.route;
+  if (!pattern || !doc.beat || (number > 0 && !route)) return false;
+  const now: Omit<Detour, 'route'> = pattern.detour ?? { over: 'bar', chance: 1, lanes: null };
+  const detour = number > 0 ? { ...now, route: route! } : null;
+  const go = () => editShown(store, { edit: 'setDetour', args: { detour } });
+  clearTimeout(waiting);
+  if (!view.playing || played === null || played < 0) go();
+  else {
+    const bar = barTicks(pattern.meter);
+    const slots = detour ?? pattern.detour;
+    const whole = slots?.over === 'all' ? patternTicks(pattern) : bar;
+    const unit = view.routesAt === 'bar' ? bar : whole / (slots?.route.length ?? 8);
+    const ms = (unit - (played % unit)) / ticksPerMs(doc.beat.tempo);
+    waiting = setTimeout(go, Math.max(0, ms - AHEAD_MS));
+  }
+  return true;
+};
