@@ -100,3 +100,67 @@ test('a tuned figure, echoes and a detour: what is heard is what is written', as
     expect(Math.min(...apart)).toBeLessThan(48 * 12);
   }
 });
+
+test('a lane that plays pitches: tapped and dragged by height, by keys, named, heard and written', async ({
+  page,
+}) => {
+  await openApp(page);
+  await button(page, 'Add a lane').click();
+  await page.getByLabel('Drum of the new lane', { exact: true }).selectOption({ label: 'Log drum' });
+  await expect(page.getByLabel('Scale of Log drum', { exact: true })).toHaveValue('minor pentatonic');
+  await page.getByLabel('Root of Log drum', { exact: true }).selectOption('A');
+  await expect(page.getByText(/^Its notes: .*A1 C2 D2 E2 G2 A2/)).toBeVisible();
+  await tab(page, 'Hits').click();
+  const place = async (number: number, share: number) => {
+    const step = page.getByRole('checkbox', { name: `Log drum, step ${number}`, exact: true });
+    await step.scrollIntoViewIfNeeded();
+    const box = (await step.boundingBox())!;
+    return { x: box.x + box.width / 2, y: box.y + 14 + share * 109 };
+  };
+  // The lowest note, 36, stands at the foot and the highest, 60, at the top.
+  for (const [number, share] of [
+    [1, 1],
+    [5, 0],
+    [9, 0.5],
+  ] as const) {
+    const { x, y } = await place(number, share);
+    await page.mouse.click(x, y);
+    // Two taps on one another's heels take a hit off.
+    await page.waitForTimeout(450);
+  }
+  await expect(hits(page, 'Log drum')).toHaveCount(3);
+  await expect(page.getByLabel('Note of the hits', { exact: true })).toHaveValue('48');
+  await page.getByRole('checkbox', { name: 'Log drum, step 9', exact: true }).focus();
+  await page.keyboard.press('PageUp');
+  await expect(page.getByLabel('Note of the hits', { exact: true })).toHaveValue('50');
+  await button(page, 'A note higher').click();
+  await expect(page.getByLabel('Note of the hits', { exact: true })).toHaveValue('52');
+  const from = await place(5, 0);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  const to = await place(5, 0.25);
+  await page.mouse.move(from.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await page.getByRole('link', { name: 'Export' }).click();
+  const { notes } = readNotes(
+    await bytesOf(await downloaded(page, () => button(page, 'Export MIDI').click())),
+  );
+  expect(notes.filter(({ channel }) => channel === 1).map(({ note }) => note)).toEqual([36, 55, 52]);
+});
+
+test('a figure is typed on a slider that is only tried: nothing moves under the second tap', async ({
+  page,
+}) => {
+  await openApp(page);
+  await button(page, 'Kick').click();
+  await tab(page, 'Make').click();
+  await button(page, 'Try first').click();
+  const strikes = page.getByRole('slider', { name: 'Strikes of the ring', exact: true });
+  await strikes.scrollIntoViewIfNeeded();
+  await strikes.dblclick();
+  const field = page.getByRole('textbox', { name: 'Strikes of the ring', exact: true });
+  await field.fill('99');
+  await field.press('Enter');
+  await expect(page.getByText('Strikes of the ring goes from 0 to 16; 99 was held to 16.')).toBeVisible();
+  await expect(page.getByText('16 of 16')).toBeVisible();
+});

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, render, screen } from '@testing-library/react';
+import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import { beatOpened } from '../../state/doc';
 import { store } from '../../state/session';
@@ -22,9 +23,11 @@ const Screen = () => {
   return <h1>Song</h1>;
 };
 const shown = () => (
-  <ErrorFallback>
-    <Screen />
-  </ErrorFallback>
+  <Provider store={store}>
+    <ErrorFallback>
+      <Screen />
+    </ErrorFallback>
+  </Provider>
 );
 
 beforeEach(() => {
