@@ -46,7 +46,9 @@ export const inCountingOrder = <C extends Counted>(strokes: readonly C[]): C[] =
   for (let from = 0; from < sorted.length;) {
     let to = from + 1;
     while (to < sorted.length && sorted[to]!.tick - sorted[to - 1]!.tick < NEAR) to += 1;
-    out.push(...sorted.slice(from, to).sort((a, b) => a.note - b.note));
+    // Mostly one stroke comes at a time.
+    if (to === from + 1) out.push(sorted[from]!);
+    else out.push(...sorted.slice(from, to).sort((a, b) => a.note - b.note));
     from = to;
   }
   return out;

@@ -81,6 +81,9 @@ const laneWithin = (plan: TimelinePlan, lane: number, range: Range): Note[] => {
   return endedByNext(sorted(notes));
 };
 
+/** A long time is played in pieces, so that what is needed of them can be kept without the rest. */
+const PIECE: Ticks = 16 * 3840;
+
 /** How a window is heard. */
 export interface WindowOptions {
   /** Where play begins: what would sound before it is held there. */
@@ -100,11 +103,20 @@ export interface WindowOptions {
  * notesIn(planLive(beat, pattern), 0, 1920).map(({ tick, note }) => [tick, note])
  * // [[0, 36], [960, 36], [960, 38]]
  */
-export const notesIn = (
+export const notesIn = (plan: TimelinePlan, from: Ticks, to: Ticks, options: WindowOptions = {}): Note[] => {
+  if (!Number.isFinite(to - from) || to - from <= PIECE) return windowIn(plan, from, to, options);
+  // Strokes that live no longer than their piece cost half as much as ones that are all kept until the end.
+  const out: Note[] = [];
+  for (let at = from; at < to; at += PIECE)
+    for (const note of windowIn(plan, at, Math.min(at + PIECE, to), options)) out.push(note);
+  return out;
+};
+
+const windowIn = (
   plan: TimelinePlan,
   from: Ticks,
   to: Ticks,
-  { start = 0, steps = ALL }: WindowOptions = {},
+  { start = 0, steps = ALL }: WindowOptions,
 ): Note[] => {
   const out: Note[] = [];
   // At its start, what is held there has to be looked for before it.
@@ -117,9 +129,6 @@ export const notesIn = (
     }
   return out.sort(inOrder);
 };
-
-/** A long region is played in pieces, so that what a file needs of them can be kept without the rest. */
-const PIECE: Ticks = 16 * 3840;
 
 /** What a lane plays in a region, as far as its steps lie within a range, in pieces. */
 function* piecesOf(

@@ -387,6 +387,21 @@ test('any window agrees with the same part of the whole, with every move on', ()
   );
 });
 
+test('a long window, which is played in pieces, is its short ones one after the other', () => {
+  fc.assert(
+    fc.property(movedBeats, fc.double({ min: 0, max: 2000, noNaN: true }), (beat, from) => {
+      const plan = planLive(beat, beat.patterns[0]!);
+      const bar = 3840;
+      const long = notesIn(plan, from, from + 40 * bar);
+      const short = Array.from({ length: 40 }, (_, at) =>
+        notesIn(plan, from + at * bar, from + (at + 1) * bar),
+      ).flat();
+      expect(told(long)).toEqual(told(short));
+    }),
+    { numRuns: 25 },
+  );
+});
+
 test('a second pass of a file is what the second pass of the live pattern is', () => {
   fc.assert(
     fc.property(movedBeats, (beat) => {
