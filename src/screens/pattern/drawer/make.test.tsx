@@ -14,7 +14,7 @@ import { MakePage } from './MakePage';
 import { MovesPage } from './MovesPage';
 import { TrialBar } from '../TrialBar';
 
-jest.mock('../../../audio/player', () => ({ strikeLane: () => Promise.resolve() }));
+jest.mock('../../../audio/player', () => ({ strikeLane: () => Promise.resolve(), playedTick: () => null }));
 jest.mock('../../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../../state/store')>('../../../state/store');
   return { store: createStore(), persistence: { takeIn: jest.fn() } };
@@ -295,7 +295,7 @@ describe('moves', () => {
     expect(pattern().detour!.lanes).not.toContain('crash');
     press('Keep the route');
     press('Halves swapped');
-    press('Route 1');
+    press('Route 1, Alt 1');
     expect(pattern().detour!.route.slice(0, 2)).toEqual([0, 8]);
     press('Write the moves in');
     expect(pattern().detour).toBeUndefined();
