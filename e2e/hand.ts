@@ -56,6 +56,17 @@ export const thumb = async (page: Page): Promise<Hand> => {
     const box = (await place.boundingBox())!;
     return { x: box.x + box.width / 2, y: box.y + box.height / 4 };
   };
+  /** Where it comes to rest: a string that has just been opened is still brought into sight. */
+  const atRest = async (lane: string, number: number) => {
+    let last = await bead(lane, number);
+    for (let look = 0; look < 20; look++) {
+      await page.waitForTimeout(150);
+      const now = await bead(lane, number);
+      if (now.x === last.x && now.y === last.y) return now;
+      last = now;
+    }
+    return last;
+  };
   const press = (what: Locator) =>
     // What is drawn anew under the thumb is touched again.
     expect(async () => {
@@ -74,7 +85,7 @@ export const thumb = async (page: Page): Promise<Hand> => {
     paint: async (lane, from, to) =>
       drag(await middleOf(step(page, lane, from)), await middleOf(step(page, lane, to))),
     select: async (lane, number) => {
-      const at = await bead(lane, number);
+      const at = await atRest(lane, number);
       await page.touchscreen.tap(at.x, at.y);
     },
     soften: async (lane, number) => {
