@@ -1,5 +1,5 @@
 import { VERSION } from './version';
-import type { Ticks } from '../units';
+import type { MidiNote, Ticks } from '../units';
 import { gridTicks } from './grid';
 import { newFeel } from './feelDefaults';
 import { LEVELS } from './levels';
@@ -43,8 +43,20 @@ export const newLane = (id: string, instrumentId: InstrumentId): Lane => ({
   ...tunedAs(instrumentId),
 });
 
-/** What a lane has besides where its instrument plays pitches: a scale around its note, and a channel that is not the drums'. */
+/** Not the drums', so that no drum kit plays what has pitches. */
 const PITCHED_CHANNEL = 1;
+
+/**
+ * The tuning that a lane begins with: an octave up and down from its note, as far as notes go.
+ *
+ * @example tuningAround(60).low // 48
+ */
+export const tuningAround = (note: MidiNote): NonNullable<Lane['tuning']> => ({
+  root: 'C',
+  scale: 'minor pentatonic',
+  low: Math.max(0, note - 12),
+  high: Math.min(127, note + 12),
+});
 
 /**
  * The channel and the tuning that a lane begins with when its instrument plays pitches; nothing for a drum.
@@ -53,11 +65,7 @@ const PITCHED_CHANNEL = 1;
  */
 export const tunedAs = (id: InstrumentId): Pick<Lane, 'channel' | 'tuning'> | Record<string, never> => {
   const { note, tuned } = instrument(id);
-  if (!tuned) return {};
-  return {
-    channel: PITCHED_CHANNEL,
-    tuning: { root: 'C', scale: 'minor pentatonic', low: note - 12, high: note + 12 },
-  };
+  return tuned ? { channel: PITCHED_CHANNEL, tuning: tuningAround(note) } : {};
 };
 
 /** An empty pattern of one bar of 4/4. @example newPattern('a', 'A').bars // 1 */

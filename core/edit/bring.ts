@@ -10,9 +10,10 @@ import { count, listed } from '../document/text';
 import { gridTicks } from '../document/grid';
 import { barTicks, meterText } from '../document/meter';
 import { entryOf } from '../midi/drumMap/drumMap';
+import { DRUM_CHANNEL } from '../midi/read/parts';
 import { commitFeel } from './commitFeel';
 import { patternOf, setPattern } from './beatEdits';
-import { clamp, type Channel, type Ticks } from '../units';
+import { clamp, type Ticks } from '../units';
 import { fitGroove, piecesOf } from '../groove/fit';
 import { type Groove, type GrooveLane } from '../groove/groove';
 
@@ -64,11 +65,9 @@ const laneFor = (beat: Beat, lane: GrooveLane): Lane => {
   };
 };
 
-const DRUMS: Channel = 10;
-
 /** Whether a lane plays another number than its instrument has by custom: somebody chose it. */
 const isAssigned = (beat: Beat, { instrument, note, channel }: Lane): boolean =>
-  beat.map !== undefined || note !== INSTRUMENTS[instrument].note || channel !== DRUMS;
+  beat.map !== undefined || note !== INSTRUMENTS[instrument].note || channel !== DRUM_CHANNEL;
 
 const isUnused = (beat: Beat, { id }: Lane): boolean =>
   beat.patterns.every((pattern) => !pattern.parts[id]?.hits.length);

@@ -8,6 +8,7 @@ import type { Hit } from '../document/schema';
 import { findGrid } from '../analysis/extractTemplate';
 import { measureSwing } from '../analysis/measure';
 import type { DrumMap } from '../midi/drumMap/drumMap';
+import { DRUM_CHANNEL } from '../midi/read/parts';
 import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
 import { QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
 import { withPedal } from './pedal';
@@ -85,14 +86,15 @@ interface Key {
   tuned?: true;
 }
 
-const DRUMS: Channel = 10;
 /** What plays the notes of a channel that is not for drums. */
 const PITCHED: InstrumentId = 'marimba';
 
 /** Whether a file says which of its channels is for drums: then what stands on others is none. */
 const saysDrums = ({ tracks }: MidiFile): boolean =>
   tracks.some((events) =>
-    events.some((event) => event.type === 'noteOn' && event.channel === DRUMS - 1 && event.velocity > 0),
+    events.some(
+      (event) => event.type === 'noteOn' && event.channel === DRUM_CHANNEL - 1 && event.velocity > 0,
+    ),
   );
 
 /** One number's notes without doubles, none sounding into the next. */
@@ -170,7 +172,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
   const pitched = saysDrums(file);
   const tuned = new Map<Channel, ReadNote[]>();
   for (const [one, instrument] of withPedal(file, reading.map)) {
-    if (pitched && one.channel !== DRUMS) {
+    if (pitched && one.channel !== DRUM_CHANNEL) {
       const there = tuned.get(one.channel);
       if (there) there.push(one);
       else tuned.set(one.channel, [one]);

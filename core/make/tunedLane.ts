@@ -1,6 +1,7 @@
 import { Chord, Note, Scale } from 'tonal';
 import { noteName, type NoteNames } from '../document/noteName';
 import type { Lane } from '../document/schema';
+import { modulo } from '../numbers';
 import type { MidiNote, Semitones } from '../units';
 import { notesInScale, scaleOf } from './scales';
 
@@ -56,7 +57,7 @@ export const degreeOf = ({ tuning }: Tuned, note: MidiNote): string | null => {
   const root = Note.chroma(tuning.root);
   if (!scale.ok || root === undefined) return null;
   const from = scale.value.indexOf(root);
-  const at = scale.value.indexOf(((note % 12) + 12) % 12);
+  const at = scale.value.indexOf(modulo(note, 12));
   if (at < 0 || from < 0) return null;
   const degree = (at - from + scale.value.length) % scale.value.length;
   return `${ORDINALS[degree] ?? `${degree + 1}th`} of ${name}`;
@@ -83,7 +84,7 @@ export const nameIn = ({ tuning }: Tuned, note: MidiNote, names: NoteNames): str
   const plain = noteName(note, names);
   if (!plain) return String(note);
   const scale = tuning ? Scale.get(`${tuning.root} ${tuning.scale}`).notes : [];
-  const spelled = scale.find((one) => Note.chroma(one) === ((note % 12) + 12) % 12);
+  const spelled = scale.find((one) => Note.chroma(one) === modulo(note, 12));
   // A double sign, or a name that would be of another octave, is harder to read than the plain one.
   if (!spelled || spelled.length > 2 || /^(Cb|B#)/.test(spelled)) return plain;
   return `${spelled.replace('b', '♭').replace('#', '♯')}${plain.replace(/^[A-G][♯♭]?/, '')}`;
@@ -106,7 +107,7 @@ export interface Spelled {
  */
 export const spelled = ({ tuning }: Tuned, note: MidiNote): Spelled => {
   const scale = tuning ? Scale.get(`${tuning.root} ${tuning.scale}`).notes : [];
-  const chroma = ((note % 12) + 12) % 12;
+  const chroma = modulo(note, 12);
   const name = scale.find((one) => Note.chroma(one) === chroma) ?? Note.pitchClass(Note.fromMidi(note));
   const { letter, alt } = Note.get(name);
   // A C flat is of the octave above the B that it sounds as, a B sharp of the one below.

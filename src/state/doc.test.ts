@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { PatternEdit } from '../../core/edit/edits';
 import { newBeat } from '../../core/document/defaults';
 import { isOn } from '../../core/edit/hits';
 import { lanePatternOf } from '../../core/document/defaults';
@@ -104,4 +105,31 @@ test('hits that are deleted together and put back by tapping have all they had',
   expect(lanePatternOf(gone.beat!.patterns[0]!, 'kick').hits).toEqual([]);
   const back = [4, 0].reduce((state, step) => docReducer(state, stepSet({ ...on, step, on: true })), gone);
   expect(back.beat).toEqual(soft.beat);
+});
+
+test('of several hits on a step only what was taken off last comes back by tapping', () => {
+  const hit = (velocity: number, nudge: number) => ({ step: 0, velocity, nudge, length: null, chance: 1 });
+  const hits = [hit(90, 0), hit(50, 0.3)];
+  const clip = { length: 240, rows: [{ down: 0, grid: '1/16' as const, hits }] };
+  const edit = (args: PatternEdit) => patternsEdited({ patternIds: ['a'], edit: args });
+  const both = docReducer(
+    start(),
+    edit({ edit: 'pasteHits', args: { at: { laneId: 'kick', step: 0 }, clip } }),
+  );
+  const spot = (place: number) => ({ laneId: 'kick', step: 0, place });
+  const one = docReducer(both, edit({ edit: 'removeHits', args: { spots: [spot(0)] } }));
+  // The other goes elsewhere: it was not taken off.
+  const moved = docReducer(
+    one,
+    edit({ edit: 'moveHits', args: { spots: [{ laneId: 'kick', step: 0 }], by: 960, lanes: 0 } }),
+  );
+  const back = docReducer(moved, stepSet({ ...on, step: 0, on: true }));
+  const velocities = lanePatternOf(back.beat!.patterns[0]!, 'kick').hits.map(({ step, velocity }) => [
+    step,
+    velocity,
+  ]);
+  expect(velocities).toEqual([
+    [0, 90],
+    [4, 50],
+  ]);
 });

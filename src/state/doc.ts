@@ -1,5 +1,5 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
-import { lanePatternOf } from '../../core/document/defaults';
+import { hitsOn, type Spot } from '../../core/edit/spots';
 import type { Beat, Hit, Lane, Pattern, Swing } from '../../core/document/schema';
 import { editFeel, type FeelEdit } from '../../core/edit/feel';
 import { changeFeel, patternOf, setLane, setPattern, setSwing, setTempo } from '../../core/edit/beatEdits';
@@ -30,9 +30,6 @@ export const HISTORY = 500;
 interface OnPattern {
   patternId: string;
   laneId: string;
-}
-interface OnStep extends OnPattern {
-  step: number;
 }
 type Gesture = {
   gesture?: string;
@@ -120,28 +117,30 @@ const changed = (state: DocState, beat: Beat, gesture: string | undefined): DocS
   return { ...state, beat, past, future: [], gesture: gesture ?? null };
 };
 
-/** The steps from which an action takes hits by hand: a tap, Delete, a bead dragged off its string, the eraser. */
-const takenOff = (action: UnknownAction): OnStep[] => {
+/** What an action takes off by hand, by pattern: a tap, Delete, a bead dragged off its string, the eraser. */
+const takenOff = (action: UnknownAction): { patternIds: string[]; spots: Spot[] } | null => {
   if (stepSet.match(action) && !action.payload.on) {
     const { patternId, laneId, step, also = [] } = action.payload;
-    return [patternId, ...also].map((id) => ({ patternId: id, laneId, step }));
+    return { patternIds: [patternId, ...also], spots: [{ laneId, step }] };
   }
-  if (!patternsEdited.match(action) || action.payload.edit.edit !== 'removeHits') return [];
-  const { spots } = action.payload.edit.args;
-  return action.payload.patternIds.flatMap((patternId) =>
-    spots.map(({ laneId, step }) => ({ patternId, laneId, step })),
-  );
+  if (!patternsEdited.match(action) || action.payload.edit.edit !== 'removeHits') return null;
+  return { patternIds: action.payload.patternIds, spots: action.payload.edit.args.spots };
 };
 
 /** What a step held before its hits were taken off it is remembered; `from` is the beat before the gesture. */
 const remembering = (state: DocState, from: Beat, action: UnknownAction): DocState => {
-  const added = takenOff(action).flatMap(({ patternId, laneId, step }): [string, Hit[]][] => {
-    const pattern = from.patterns.find((one) => one.id === patternId);
-    const hits = pattern ? lanePatternOf(pattern, laneId).hits.filter((hit) => hit.step === step) : [];
-    return hits.length ? [[stepKey(patternId, laneId, step), hits]] : [];
-  });
-  if (!added.length) return state;
-  const off = Object.entries(state.off).concat(added).slice(-MOST_OFF);
+  const taken = takenOff(action);
+  if (!taken) return state;
+  const added = new Map<string, Hit[]>();
+  for (const pattern of from.patterns.filter(({ id }) => taken.patternIds.includes(id)))
+    for (const { laneId, hit } of hitsOn(pattern, taken.spots)) {
+      const key = stepKey(pattern.id, laneId, hit.step);
+      added.set(key, [...(added.get(key) ?? []), hit]);
+    }
+  if (!added.size) return state;
+  const off = Object.entries(state.off)
+    .concat([...added])
+    .slice(-MOST_OFF);
   return { ...state, off: Object.fromEntries(off) };
 };
 

@@ -55,6 +55,17 @@ test('while it plays it begins at the next slot, or at the next bar; the last on
   expect(detour()!.route).toEqual(BACKWARD);
 });
 
+test('what was asked for in one pattern is not done in another that is shown by then', async () => {
+  const { store, detour } = await begin();
+  store.dispatch(beatEdited({ edit: { edit: 'duplicatePattern', args: { id: 'n', from: 'a' } } }));
+  store.dispatch(viewChanged({ playing: true }));
+  recallRoute(store, 1, 100);
+  store.dispatch(viewChanged({ patternId: 'n' }));
+  jest.advanceTimersByTime(2000);
+  expect(store.getState().doc.beat!.patterns.map((one) => one.detour)).toEqual([undefined, undefined]);
+  expect(detour()).toBeUndefined();
+});
+
 test('a route that is not there is none', async () => {
   const { store, detour } = await begin();
   expect(recallRoute(store, 3, null)).toBe(false);

@@ -26,9 +26,15 @@ export const recallRoute = (
   const pattern = selectPattern(store.getState());
   const route = doc.beat?.routes?.[number - 1]?.route;
   if (!pattern || !doc.beat || (number > 0 && !route)) return false;
-  const now: Omit<Detour, 'route'> = pattern.detour ?? { over: 'bar', chance: 1, lanes: null };
-  const detour = number > 0 ? { ...now, route: route! } : null;
-  const go = () => editShown(store, { edit: 'setDetour', args: { detour } });
+  const how: Omit<Detour, 'route'> = pattern.detour ?? { over: 'bar', chance: 1, lanes: null };
+  const detour = number > 0 ? { ...how, route: route! } : null;
+  const { id } = doc.beat;
+  const go = () => {
+    // Meant for this pattern: where another is shown by then it is not done.
+    const now = store.getState();
+    if (now.doc.beat?.id !== id || selectPattern(now)?.id !== pattern.id) return;
+    editShown(store, { edit: 'setDetour', args: { detour } });
+  };
   clearTimeout(waiting);
   if (!view.playing || played === null || played < 0) go();
   else {

@@ -2,7 +2,7 @@ import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type CSSPr
 import { instrument } from '../../core/document/instruments';
 import type { Lane } from '../../core/document/schema';
 import { noteName } from '../../core/document/noteName';
-import type { MidiNote, Ticks } from '../../core/units';
+import type { Ticks } from '../../core/units';
 import { strikeLane } from '../audio/player';
 import { laneChanged } from '../state/doc';
 import { viewChanged, type Heights } from '../state/slices';
@@ -10,6 +10,7 @@ import { useApp, useDo } from '../state/store';
 import { onlyMoved, type Cell } from './drawing';
 import { chosenSteps, markedSteps } from './drawings';
 import { noteHeight } from './geometry';
+import { heightsOf, pitchScale } from './heights';
 import type { Ink } from './ink';
 import type { Look } from './paint';
 import { picturesOf } from './pictures';
@@ -51,25 +52,13 @@ const GUIDES = [127, 96, 64, 32];
 
 const heightOf = (velocity: number) => ({ '--v': velocity }) as CSSProperties;
 
-/** At most four notes to read a height by: the ends and two between. */
-const guidesOf = (notes: MidiNote[]): MidiNote[] => [
-  ...new Set([0, 1 / 3, 2 / 3, 1].map((at) => notes[Math.round(at * (notes.length - 1))]!)),
-];
-
-/** What the height of an open string means where it is not velocity. */
-const heightsOf = ({ note, notes }: Heights) => ({
-  note,
-  low: notes[0]!,
-  high: notes.at(-1)!,
-  guides: guidesOf(notes),
-});
-
 const Name = ({ lane, open, heights }: { lane: Lane; open: boolean; heights: Heights | null }) => {
   const act = useDo();
   const names = useApp(({ view }) => view.noteNames);
-  const guides = heights
-    ? guidesOf(heights.notes).map((note) => ({
-        at: noteHeight(note, { low: heights.notes[0]!, high: heights.notes.at(-1)! }),
+  const pitched = heights && pitchScale(heights);
+  const guides = pitched
+    ? pitched.guides.map((note) => ({
+        at: noteHeight(note, pitched),
         name: noteName(note, names) || String(note),
       }))
     : GUIDES.map((velocity) => ({ at: velocity, name: String(velocity) }));
@@ -152,7 +141,7 @@ export const LaneRow = memo((props: LaneRowProps) => {
   const drawing = useLaneDrawing(lane, row);
   const { material } = instrument(lane.instrument);
   const pigment = lane.pigment ?? instrument(lane.instrument).pigment;
-  const heights = useApp(({ view }) => (open && view.heights?.laneId === lane.id ? view.heights : null));
+  const heights = useApp((state) => (open ? heightsOf(state, lane.id) : null));
   const chosen = useApp((state) => chosenSteps(state, lane.id));
   const marked = useApp((state) => markedSteps(state, lane.id));
   const look = useMemo(
@@ -166,7 +155,7 @@ export const LaneRow = memo((props: LaneRowProps) => {
             tall,
             silent: !sounding,
             points,
-            heights: heights && heightsOf(heights),
+            heights: heights && pitchScale(heights),
             chosen,
             marked,
           }

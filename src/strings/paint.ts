@@ -1,9 +1,9 @@
 import type { Chosen } from './drawings';
+import { pitchTop, type PitchScale } from './heights';
 import type { Material } from '../../core/document/instruments';
 import type { Ticks } from '../../core/units';
 import type { Bead, Cell } from './drawing';
-import type { MidiNote } from '../../core/units';
-import { beadSize, beadTop, heightOf, INSET, noteHeight, OPEN_HEIGHT, type NoteSpan } from './geometry';
+import { beadSize, beadTop, heightOf, INSET, noteHeight, OPEN_HEIGHT } from './geometry';
 import type { Ink } from './ink';
 
 /** What is painted of one lane in one bar. */
@@ -34,7 +34,7 @@ export interface Look {
   /** Points for a tick. */
   points: number;
   /** Where height is pitch: the lane's note, and the lowest and highest that are shown. */
-  heights?: (NoteSpan & { note: MidiNote; guides: MidiNote[] }) | null;
+  heights?: PitchScale | null;
   /** What is chosen, and the steps that differ from the pattern that this one varies. */
   chosen: Chosen;
   marked: ReadonlySet<number>;
@@ -121,9 +121,7 @@ const fillBead = (brush: Brush, bead: Bead, x: number, y: number, look: Look, co
 
 /** Where a bead stands: as high as its velocity, or its pitch; on its string where that is closed. */
 const topOf = ({ velocity, pitch }: Bead, look: Look): number =>
-  look.open && look.heights
-    ? beadTop(noteHeight(look.heights.note + pitch, look.heights), true)
-    : beadTop(velocity, look.open, look.tall);
+  look.open && look.heights ? pitchTop(pitch, look.heights) : beadTop(velocity, look.open, look.tall);
 
 /** Strokes beside the main one are smaller than a single hit of the same velocity. */
 export const sizeOf = (bead: Bead): number => beadSize(bead.velocity) * (bead.small ? 0.7 : 1);

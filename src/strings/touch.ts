@@ -12,8 +12,10 @@ import { viewChanged, type Heights } from '../state/slices';
 import { selectPattern, type Store } from '../state/store';
 import type { Bead } from './drawing';
 import { laneDrawing } from './drawings';
-import { AROUND, beadTop, INSET, noteHeight, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
+import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
 import { between, cellOf, laneOf, spotOf, stepUnder, type Grip } from './grip';
+import { boxBetween } from './box';
+import { heightsOf, pitchAt, pitchScale, pitchTop } from './heights';
 import { hearHit } from './hearHit';
 import { words } from '../words/strings';
 
@@ -38,8 +40,6 @@ const TWICE_MS = 350;
 const OFF_POINTS = 36;
 /** So much of a step a bead is nudged sideways; dragged further it goes from step to step. */
 const NUDGE_SHARE = 0.75;
-/** The edges of a box fall on sixteenths: it holds every sixteenth that it touches, to its end. */
-const SNAP = 240;
 /** How much finer a drag is with a modifier key or a second finger. */
 const FINE = 0.1;
 
@@ -55,8 +55,6 @@ export interface Touch {
   /** Whether a finger is choosing or shaping, so that the page must not scroll under it. */
   holds(): boolean;
 }
-
-const spanOf = ({ notes }: Heights) => ({ low: notes[0]!, high: notes.at(-1)! });
 
 export const createTouch = (store: Store): Touch => {
   let grip: Grip | null = null;
@@ -95,30 +93,18 @@ export const createTouch = (store: Store): Touch => {
     const { box, points } = scale(lane, laneId);
     const open = lane.classList.contains('open');
     const heights = open ? pitches(laneId) : null;
+    const pitched = heights && pitchScale(heights);
     const away = (bead: Bead) =>
       Math.hypot(
         (bead.x + INSET) * points - (event.clientX - box.left),
-        (heights
-          ? beadTop(noteHeight(heights.note + bead.pitch, spanOf(heights)), true)
-          : beadTop(bead.velocity, open, box.height)) -
+        (pitched ? pitchTop(bead.pitch, pitched) : beadTop(bead.velocity, open, box.height)) -
           (event.clientY - box.top),
       );
     const bead = beads.reduce((best, one) => (away(one) < away(best) ? one : best));
     return { bead, away: away(bead), foot: event.clientY - box.top > OPEN_HEIGHT - 20 };
   };
 
-  /** What the height of a lane's open string means, where it is pitch. */
-  const pitches = (laneId: string) => {
-    const { heights } = store.getState().view;
-    return heights?.laneId === laneId && heights.notes.length ? heights : null;
-  };
-
-  /** The note of a lane that stands at a height of its open string. */
-  const noteAt = ({ notes }: Heights, height: number): MidiNote => {
-    const [low, high] = [notes[0]!, notes.at(-1)!];
-    const meant = low + ((high - low) * (127 - height / VELOCITY_POINTS)) / 127;
-    return notes.reduce((best, one) => (Math.abs(one - meant) < Math.abs(best - meant) ? one : best));
-  };
+  const pitches = (laneId: string) => heightsOf(store.getState(), laneId);
 
   const choose = (spot: Spot) => {
     const { selection: spots } = store.getState().view;
@@ -141,7 +127,7 @@ export const createTouch = (store: Store): Touch => {
     const heights = pitches(one.laneId);
     if (!heights) return put(one.laneId, one.step, true);
     const { box } = scale(one.lane, one.laneId);
-    const to = noteAt(heights, one.y - box.top - 14) - heights.note;
+    const to = pitchAt(heights, one.y - box.top);
     const { laneId, step } = one;
     setStepShown(store, { laneId, step, on: true }, one.gesture);
     editShown(store, { edit: 'setPitches', args: { spots: [{ laneId, step }], to } }, one.gesture);
@@ -218,6 +204,9 @@ export const createTouch = (store: Store): Touch => {
     if (reading) reading.textContent = text;
   };
 
+  const sayNote = (one: Grip, note: MidiNote) =>
+    say(one, noteName(note, store.getState().view.noteNames) || String(note));
+
   const paint = (one: Grip, x: number) => {
     const step = stepUnder(one, x);
     if (step === null) return;
@@ -252,12 +241,12 @@ export const createTouch = (store: Store): Touch => {
     one.lane.classList.toggle('leaving', one.leaving);
     if (one.leaving) return say(one, words.letGoToTakeIt);
     hintDone(store, 'drag');
-    const began = beadTop(noteHeight(heights.note + one.pitch, spanOf(heights)), true);
-    const note = noteAt(heights, began - 14 + (y - one.y) * (one.fine ? FINE : 1));
-    const by = note - heights.note - one.pitch;
+    const began = pitchTop(one.pitch, pitchScale(heights));
+    const pitch = pitchAt(heights, began + (y - one.y) * (one.fine ? FINE : 1));
+    const by = pitch - one.pitch;
     editShown(store, { edit: 'shiftPitches', args: { spots: dragged(one), by } }, one.gesture, true);
-    say(one, noteName(note, store.getState().view.noteNames) || String(note));
-    hearHit(store, one.laneId, one.velocity, note - heights.note);
+    sayNote(one, heights.note + pitch);
+    hearHit(store, one.laneId, one.velocity, pitch);
   };
 
   const drawNudge = (one: Grip, x: number) => {
@@ -313,14 +302,14 @@ export const createTouch = (store: Store): Touch => {
     const { box } = scale(one.lane, one.laneId);
     const heights = pitches(one.laneId);
     if (heights) {
-      const to = noteAt(heights, y - box.top - 14) - heights.note;
+      const to = pitchAt(heights, y - box.top);
       const spots = (step === one.last ? [step] : between(one.last, step)).map((each) => ({
         laneId: one.laneId,
         step: each,
       }));
       editShown(store, { edit: 'setPitches', args: { spots, to } }, one.gesture);
       one.last = step;
-      return say(one, noteName(heights.note + to, store.getState().view.noteNames));
+      return sayNote(one, heights.note + to);
     }
     const velocity = Math.round(clamp(127 - (y - box.top - 14) / VELOCITY_POINTS, 1, 127));
     const steps = step === one.last ? [step] : between(one.last, step);
@@ -332,28 +321,8 @@ export const createTouch = (store: Store): Touch => {
 
   const drawBox = (one: Grip, x: number, y: number) => {
     hintDone(store, 'box');
-    const [left, right] = [Math.min(one.x, x), Math.max(one.x, x)];
-    const [top, bottom] = [Math.min(one.y, y), Math.max(one.y, y)];
-    const spots: Spot[] = [];
-    const laneIds: string[] = [];
-    let [from, to] = [Infinity, -Infinity];
-    for (const lane of allShown('[data-lane]')) {
-      const box = lane.querySelector('.string')!.getBoundingClientRect();
-      if (box.bottom < top || box.top > bottom) continue;
-      const { points } = scale(lane, lane.dataset['lane']!);
-      laneIds.push(lane.dataset['lane']!);
-      from = Math.min(from, Math.floor(((left - box.left) / points - INSET) / SNAP + 0.5) * SNAP);
-      to = Math.max(to, Math.floor(((right - box.left) / points - INSET) / SNAP + 1.5) * SNAP);
-      const inside = laneDrawing(store.getState(), laneById(lane.dataset['lane']!))?.cells.filter(
-        (cell) =>
-          cell.velocity > 0 &&
-          box.left + (cell.right + INSET) * points >= left &&
-          box.left + (cell.left + INSET) * points <= right,
-      );
-      for (const { step } of inside ?? []) spots.push({ laneId: lane.dataset['lane']!, step });
-    }
-    const box = laneIds.length && to > from ? { laneIds, from: Math.max(0, from), to } : null;
-    look({ selection: spots, box, scope: 'hits' });
+    const points = (lane: HTMLElement) => scale(lane, lane.dataset['lane']!).points;
+    look({ ...boxBetween(store.getState(), one, { x, y }, points), scope: 'hits' });
   };
 
   const decide = (one: Grip, dx: number, dy: number) => {

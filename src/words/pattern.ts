@@ -83,6 +83,7 @@ export const words = {
   drumOfTheNewLane: 'Drum of the new lane',
   whichDrum: 'Which drum?',
   pressALanesNameIts: 'Press a lane’s name: its string opens, and height is how hard a hit is.',
+  inTheOpenStringPitch: 'In the open string drag a bead: sideways is timing, up and down is pitch.',
   inTheOpenStringDrag: 'In the open string drag a bead: sideways is timing, up and down is velocity.',
   holdAFingerOnThe:
     'Hold a finger on the strings, or the mouse with Shift, and drag: what lies in the box is selected.',

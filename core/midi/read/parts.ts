@@ -12,7 +12,8 @@ export interface MidiPart {
   drums: boolean;
 }
 
-const DRUM_CHANNEL: Channel = 10;
+/** The channel that is for drums by General MIDI. */
+export const DRUM_CHANNEL: Channel = 10;
 
 const partKey = ({ track, channel }: Pick<ReadNote, 'track' | 'channel'>): string => `${track}/${channel}`;
 

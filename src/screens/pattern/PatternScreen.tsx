@@ -252,6 +252,7 @@ const HINTS = {
 const PatternHint = () => {
   const store = useAppStore();
   const open = useApp(({ view }) => view.openLane !== null);
+  const pitched = useApp(({ view }) => view.heights !== null);
   const done = useApp(({ view }) => view.hintsDone);
   useEffect(() => {
     if (open) hintDone(store, 'open');
@@ -259,7 +260,8 @@ const PatternHint = () => {
   const next = (['open', 'drag', 'box'] as const).find((id) => !done.includes(id));
   // What is for the open string is said while one is open.
   if (!next || (next === 'drag' && !open)) return null;
-  return <Hint onDone={() => hintDone(store, next)}>{HINTS[next]}</Hint>;
+  const text = next === 'drag' && pitched ? words.inTheOpenStringPitch : HINTS[next];
+  return <Hint onDone={() => hintDone(store, next)}>{text}</Hint>;
 };
 
 /** What a pattern without a hit can begin with. */

@@ -1,4 +1,4 @@
-import { tunedAs } from '../../../../core/document/defaults';
+import { tunedAs, tuningAround } from '../../../../core/document/defaults';
 import { noteName } from '../../../../core/document/noteName';
 import { bounds, RANGES } from '../../../../core/document/ranges';
 import type { Lane } from '../../../../core/document/schema';
@@ -27,23 +27,15 @@ export const TuningGroup = ({ lane }: { lane: Lane }) => {
     act(laneChanged({ laneId: lane.id, change, ...(gesture && { gesture }) }));
   const tune = (change: Partial<NonNullable<Lane['tuning']>>, gesture?: string) =>
     tuning && set({ tuning: { ...tuning, ...change } }, gesture);
-  const begin = () => {
-    const { note } = lane;
-    set({
-      tuning: {
-        root: 'C',
-        scale: 'minor pentatonic',
-        low: Math.max(0, note - 12),
-        high: Math.min(127, note + 12),
-      },
-    });
-  };
   const scales = tuning && !SCALES.includes(tuning.scale) ? [tuning.scale, ...SCALES] : SCALES;
   const known = tuning ? scaleOf(`${tuning.root} ${tuning.scale}`) : null;
   return (
     <Group title={words.tuned}>
       <Chips>
-        <Chip pressed={tuning !== undefined} onPress={() => (tuning ? set({ tuning: undefined }) : begin())}>
+        <Chip
+          pressed={tuning !== undefined}
+          onPress={() => set({ tuning: tuning ? undefined : tuningAround(lane.note) })}
+        >
           {words.playsPitches}
         </Chip>
         {tuning ? (
