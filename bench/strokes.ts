@@ -47,7 +47,7 @@ window.Worker = class extends Thread {
     this.addEventListener('message', ({ data }) => data?.type === 'anchor' && window.watched.anchors.push({ frame: data.frame, tick: data.tick }));
   }
 };
-const note = (event) => (event.type === 'pointerdown' ? event.target.closest?.('[aria-label="Play Snare"]') : event.code === 'KeyS') && !event.repeat && window.watched.events.push(event.timeStamp);
+const note = (event) => (event.type === 'pointerdown' ? event.target.closest?.('[aria-label="Play Snare, S"]') : event.code === 'KeyS') && !event.repeat && window.watched.events.push(event.timeStamp);
 addEventListener('keydown', note, true);
 addEventListener('pointerdown', note, true);
 `;
@@ -91,7 +91,7 @@ const strokes = async (browser: Browser, way: 'keys' | 'pads'): Promise<void> =>
   await page.getByRole('button', { name: 'Record', exact: true }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await page.waitForTimeout(2000);
-  const pad = page.getByRole('button', { name: 'Play Snare', exact: true });
+  const pad = page.getByRole('button', { name: 'Play Snare, S', exact: true });
   for (let stroke = 0; stroke < STROKES; stroke++) {
     if (way === 'keys') await page.keyboard.press('KeyS');
     else {
