@@ -7,6 +7,7 @@ import { beatOpened, beatRenamed } from '../state/doc';
 import { createStore, selectBeat, useApp } from '../state/store';
 import { keep, useKept } from '../ui/useKept';
 import { sinceThen } from '../ui/sinceThen';
+import { allShown, firstShown } from '../web/shown';
 import { Screens } from './Screens';
 
 let mockPath = '/';
@@ -61,11 +62,16 @@ test('a screen that was left is as it was, and knows what happened meanwhile', (
     outside = 2;
     told.forEach((one) => one());
   });
+  // It is still there, and nothing looks for anything on it.
+  expect(firstShown('button')).toBeNull();
+  expect(allShown('p').map(({ textContent }) => textContent)).toEqual(['Another screen']);
   // It does nothing while it is put away.
   expect(document.querySelector('button')!.textContent).toBe('Quay, nothing, 1, pressed 1 times');
   expect(told.size).toBe(0);
   go('/');
   expect(screen.getByRole('button', { name: 'Wharf, something, 2, pressed 1 times' })).toBeTruthy();
+  expect(firstShown('button')!.textContent).toContain('Wharf');
+  expect(allShown('p')).toEqual([]);
 });
 
 test('an address without a screen shows none of them', () => {

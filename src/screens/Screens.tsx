@@ -47,7 +47,7 @@ export const Screens = () => {
     const Screen = SCREENS[one]!;
     return (
       <Activity key={one} mode={one === path ? 'visible' : 'hidden'}>
-        <View style={styles.screen} {...({ [SCREEN]: one } as object)}>
+        <View style={styles.screen} {...({ dataSet: { [SCREEN]: one } } as object)}>
           <ErrorFallback>
             <Shown>
               <Screen />

@@ -3,12 +3,12 @@
  * looks on the screen that is shown.
  */
 
-/** What a screen is marked by. */
-export const SCREEN = 'data-screen';
+/** What a screen is marked by, among an element's data. */
+export const SCREEN = 'screen';
 
 /** Whether it lies on a screen that is hidden now. */
 export const isPutAway = (element: Element): boolean =>
-  element.closest<HTMLElement>(`[${SCREEN}]`)?.style.display === 'none';
+  element.closest<HTMLElement>(`[data-${SCREEN}]`)?.style.display === 'none';
 
 /** All that a selector finds on the screen that is shown, sheets and what stands around it included. */
 export const allShown = (selector: string): HTMLElement[] =>

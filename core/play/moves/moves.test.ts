@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import { beats } from '../../arbitraries';
-import { newBeat, newHit, patternTicks, withLanePattern, EMPTY_LANE_PATTERN } from '../../document/defaults';
+import { newBeat, newHit, patternTicks, EMPTY_LANE_PATTERN } from '../../document/defaults';
 import { newFeel } from '../../document/feelDefaults';
 import {
   beatSchema,
@@ -18,6 +17,7 @@ import { allNotes, notesIn } from '../driver';
 import type { Note } from '../notes';
 import { planLive, planPasses } from '../timelinePlan';
 import { isAsWritten, KNOWN_ROUTES, knownRoute, randomRoute } from './detours';
+import { anyEchoes } from './movedBeats.mock';
 
 const LANES = ['kick', 'snare', 'clap'];
 const plain: Beat = { ...newBeat('b', 'Ferry', 7), tempo: 120 };
@@ -291,130 +291,6 @@ describe('stagger', () => {
     );
     expect(orders.size).toBeGreaterThan(1);
   });
-});
-
-const grids = fc.constantFrom('1/8' as const, '1/16' as const, '1/8T' as const);
-const anyEchoes: fc.Arbitrary<Echoes> = fc.record({
-  count: fc.integer({ min: 1, max: 6 }),
-  rate: fc.oneof(
-    grids.map((grid) => ({ grid })),
-    fc.double({ min: 20, max: 300, noNaN: true }).map((ms) => ({ ms })),
-  ),
-  slope: fc.double({ min: 0.3, max: 1.3, noNaN: true }),
-  interval: fc.integer({ min: -3, max: 5 }),
-  withoutHit: fc.boolean(),
-});
-const anySpark: fc.Arbitrary<Spark> = fc.record({
-  to: fc.constantFrom(...LANES),
-  of: fc.constantFrom('all', 'first', 'last'),
-  gap: grids,
-  chance: fc.constantFrom(1, 0.5),
-  factor: fc.double({ min: 0.2, max: 1.5, noNaN: true }),
-  delay: fc.oneof(
-    fc.constant(null),
-    grids.map((grid) => ({ grid })),
-    fc.double({ min: -30, max: 200, noNaN: true }).map((ms) => ({ ms })),
-  ),
-  pitch: fc.integer({ min: -5, max: 5 }),
-});
-const anyDetour: fc.Arbitrary<Detour> = fc.record({
-  over: fc.constantFrom('bar', 'all'),
-  route: fc
-    .constantFrom(4, 8, 16)
-    .chain((slots) => fc.array(fc.nat(slots), { minLength: slots, maxLength: slots })),
-  chance: fc.constantFrom(1, 0.6),
-  lanes: fc.constantFrom(null, ['kick', 'clap']),
-});
-const anyStagger: fc.Arbitrary<Stagger> = fc.record({
-  lanes: fc.constantFrom(null, ['kick', 'snare']),
-  by: fc.oneof(
-    fc.record({ count: fc.integer({ min: 1, max: 5 }), each: fc.double({ min: 0, max: 80, noNaN: true }) }),
-    fc
-      .array(fc.double({ min: 0, max: 80, noNaN: true }), { minLength: 1, maxLength: 6 })
-      .map((list) => ({ list })),
-  ),
-  unit: fc.constantFrom('ms', 'percent'),
-  random: fc.constantFrom(0, 15),
-  randomFirst: fc.boolean(),
-});
-const movedBeats: fc.Arbitrary<Beat> = fc
-  .record({
-    beat: beats,
-    echo: fc.option(anyEchoes, { nil: undefined }),
-    sparks: fc.array(anySpark, { maxLength: 2 }),
-    detour: fc.option(anyDetour, { nil: undefined }),
-    stagger: fc.option(anyStagger, { nil: undefined }),
-  })
-  .map(({ beat, echo, sparks, detour, stagger }) => {
-    const [pattern] = beat.patterns;
-    const kick = pattern!.parts['kick']!;
-    const own = sparks.filter(({ to }) => to !== 'kick');
-    const with1 = withLanePattern(pattern!, 'kick', {
-      ...kick,
-      ...(echo && { echoes: echo }),
-      ...(own.length && { sparks: own }),
-    });
-    return {
-      ...beat,
-      feel: { ...beat.feel, ...(stagger && { stagger }) },
-      patterns: [{ ...with1, ...(detour && { detour }) }],
-    };
-  });
-
-const told = (notes: Note[]) =>
-  notes
-    .map(
-      ({ tick, note, velocity, lane, kind, stroke, length }) =>
-        `${tick.toFixed(6)} ${lane} ${note} ${velocity} ${kind} ${stroke} ${length.toFixed(5)}`,
-    )
-    .sort();
-
-test('any window agrees with the same part of the whole, with every move on', () => {
-  fc.assert(
-    fc.property(
-      movedBeats,
-      fc.double({ min: 0, max: 12000, noNaN: true }),
-      fc.double({ min: 1, max: 3000, noNaN: true }),
-      (beat, from, length) => {
-        expect(beatSchema.safeParse(beat).success).toBe(true);
-        const [pattern] = beat.patterns;
-        const whole = notesIn(planLive(beat, pattern!), 0, 20000);
-        const inside = whole.filter(({ tick }) => tick >= from && tick < from + length);
-        expect(told(notesIn(planLive(beat, pattern!), from, from + length))).toEqual(told(inside));
-      },
-    ),
-    { numRuns: Number(process.env['EXPLORE'] ?? 300) },
-  );
-});
-
-test('a long window, which is played in pieces, is its short ones one after the other', () => {
-  fc.assert(
-    fc.property(movedBeats, fc.double({ min: 0, max: 2000, noNaN: true }), (beat, from) => {
-      const plan = planLive(beat, beat.patterns[0]!);
-      const bar = 3840;
-      const long = notesIn(plan, from, from + 20 * bar);
-      const short = [0, 10].flatMap((at) => notesIn(plan, from + at * bar, from + (at + 10) * bar));
-      expect(told(long)).toEqual(told(short));
-    }),
-    { numRuns: 10 },
-  );
-});
-
-test('a second pass of a file is what the second pass of the live pattern is', () => {
-  fc.assert(
-    fc.property(movedBeats, (beat) => {
-      const [pattern] = beat.patterns;
-      const length = patternTicks(pattern!);
-      const starts = (notes: Note[]) =>
-        notes
-          .filter(({ tick }) => tick >= length && tick < 2 * length)
-          .map(({ tick, note, velocity }) => `${tick.toFixed(4)} ${note} ${velocity}`)
-          .sort();
-      const file = allNotes(planPasses(beat, pattern!, 3), 'wrap').filter(({ moved }) => !moved);
-      expect(starts(file)).toEqual(starts(notesIn(planLive(beat, pattern!), 0, 3 * length)));
-    }),
-    { numRuns: 150 },
-  );
 });
 
 test('written in, a pattern sounds as it did', () => {

@@ -6,7 +6,7 @@ import { newBeat, lanePatternOf } from '../../../../core/document/defaults';
 import type { Hit, LanePattern } from '../../../../core/document/schema';
 import { patternOf } from '../../../../core/edit/beatEdits';
 import { setStep, setVelocity } from '../../../../core/edit/hits';
-import { beatEdited, beatOpened, laneChanged, patternsEdited, undone } from '../../../state/doc';
+import { beatEdited, beatOpened, undone } from '../../../state/doc';
 import { selectAudible } from '../../../state/audible';
 import { store } from '../../../state/session';
 import { noticed, viewChanged } from '../../../state/slices';
@@ -411,88 +411,5 @@ describe('the pads', () => {
       fireEvent(tap, event);
     }
     expect(store.getState().doc.beat!.tempo).toBe(120);
-  });
-});
-
-describe('a lane that plays pitches', () => {
-  const lane = () => store.getState().doc.beat!.lanes[0]!;
-  const pitches = () => part().hits.map(({ pitch = 0 }) => pitch);
-
-  test('gets root, scale and range; the strings are told its notes; undo goes step by step', () => {
-    look({ openLane: 'kick' });
-    page('Lane');
-    choose('Instrument of Kick', 'marimba');
-    expect(lane()).toMatchObject({
-      instrument: 'marimba',
-      note: 60,
-      channel: 1,
-      tuning: { low: 48, high: 72 },
-    });
-    expect(store.getState().view.heights).toMatchObject({ laneId: 'kick', note: 60 });
-    choose('Root of Kick', 'D');
-    choose('Scale of Kick', 'minor');
-    expect(lane().tuning).toMatchObject({ root: 'D', scale: 'minor' });
-    expect(screen.getByText(/^Its notes: .*D3 E3 F3 G3 A3 B♭3/)).toBeTruthy();
-    expect(store.getState().view.heights!.notes).toContain(62);
-    press('Height is pitch');
-    expect(store.getState().view.heights).toBeNull();
-    press('Height is pitch');
-    act(() => void store.dispatch(undone()));
-    expect(lane().tuning).toMatchObject({ root: 'D', scale: 'minor pentatonic' });
-    press('Plays pitches');
-    expect(lane().tuning).toBeUndefined();
-    expect(store.getState().view.heights).toBeNull();
-    press('Plays pitches');
-    expect(lane().tuning).toEqual({ root: 'C', scale: 'minor pentatonic', low: 48, high: 72 });
-  });
-
-  test('a scale that there is not is told, and every semitone is left', () => {
-    look({ openLane: 'kick' });
-    const tuning = { root: 'C', scale: 'of the tide', low: 60, high: 62 };
-    act(() => void store.dispatch(laneChanged({ laneId: 'kick', change: { tuning } })));
-    page('Lane');
-    expect(screen.getByText(/There is no scale “C of the tide”/)).toBeTruthy();
-    expect(store.getState().view.heights!.notes).toEqual([60, 61, 62]);
-  });
-
-  test('notes of hits are chosen by name and go up and down its scale; chords are called by theirs', () => {
-    const tuning = { root: 'C', scale: 'minor', low: 36, high: 60 };
-    act(() => void store.dispatch(laneChanged({ laneId: 'kick', change: { tuning, note: 48 } })));
-    look({ openLane: 'kick', selection: [{ laneId: 'kick', step: 0 }] });
-    page('Hits');
-    press('A note higher');
-    expect(pitches()).toEqual([2, 0]);
-    choose('Note of the hits', '51');
-    expect(pitches()).toEqual([3, 0]);
-    press('A note lower');
-    expect(pitches()).toEqual([2, 0]);
-    expect(mockStrikes.at(-1)![0]).toBe('kick');
-    const chord = [0, 3, 7].map((pitch) => ({
-      step: 0,
-      nudge: 0,
-      velocity: 90,
-      length: null,
-      chance: 1,
-      pitch,
-    }));
-    const clip = { length: 240, rows: [{ down: 0, grid: '1/16' as const, hits: chord }] };
-    const patternIds = [pattern().id];
-    const edit = { edit: 'pasteHits' as const, args: { at: { laneId: 'kick', step: 4 }, clip } };
-    act(() => void store.dispatch(patternsEdited({ patternIds, edit })));
-    look({ selection: [{ laneId: 'kick', step: 4 }] });
-    expect(screen.getByText('Together they are Cm.')).toBeTruthy();
-  });
-
-  test('is played in by its notes, step by step', () => {
-    const tuning = { root: 'C', scale: 'major', low: 48, high: 60 };
-    act(() => void store.dispatch(laneChanged({ laneId: 'kick', change: { tuning, note: 48 } })));
-    look({ openLane: 'kick', cursor: { laneId: 'kick', step: 2 } });
-    page('Pads');
-    press('Step by step');
-    const key = screen.getByRole('button', { name: 'Play Kick, E2' });
-    fireEvent.pointerDown(key, { button: 0 });
-    fireEvent.pointerUp(key);
-    expect(part().hits.find(({ step }) => step === 2)).toMatchObject({ pitch: 4 });
-    press('Step by step');
   });
 });
