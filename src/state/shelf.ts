@@ -1,18 +1,18 @@
 import { catalogueOf, catalogueSteps, type Catalogue } from '../../core/groove/catalogue';
 import type { Groove, GrooveRow } from '../../core/groove/groove';
-import { findable, isMadeFor, readQuery } from '../../core/groove/search';
 import { grooveOfFile, importFile, type Indexed } from '../../core/groove/importing';
 import { builtInGrooves } from '../../core/groove/library';
 import { likenessOf, type Likeness } from '../../core/groove/likeness';
 import { examplesFrom } from '../../core/groove/perform';
 import { GENERAL_MIDI, type DrumMap } from '../../core/midi/drumMap/drumMap';
 import type { Example } from '../../core/analysis/guessMap';
-import { Index } from 'flexsearch';
 import { folderBytes, readFolder, type FolderState } from './folder';
 import { forgetFiles, keepFiles, keepIndexed, readFile, readImported } from './importedFiles';
-import { fittingGrooves, groovesChanged } from './grooves';
+import { createFinder } from './finder';
+import { keepGrooveSettings } from './groovesKept';
 import type { KeyValue } from './storage';
 import type { Store } from './store';
+import { breath, unhurried } from './unhurried';
 
 /** What the page knows of all grooves, wherever they lie. Too much for the store: rows by the ten thousand. */
 export interface Shelf {
@@ -45,16 +45,10 @@ export interface ShelfKeeper {
   lookAgain(): Promise<void>;
 }
 
-const SETTINGS = 'grooves/settings';
-const SAVE_AFTER = 400;
 const LOOK_AGAIN = 15_000;
 
-const MOST_FOUND = 100_000;
 /** So many rows are made ready at once before something else may happen. */
 const AT_ONCE = 1000;
-const SLICE_MS = 8;
-
-const breath = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
 
 export const createShelf = (store: Store, storage: KeyValue, folderUrl: string): ShelfKeeper => {
   const listeners = new Set<() => void>();
@@ -62,12 +56,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
   const imported = new Map<string, Indexed>();
   const inFolder = new Map<string, Indexed>();
   const alike = new Map<string, Likeness>();
-  /** Rows go by numbers there, which are found and told apart faster than names. */
-  const search = new Index({ tokenize: 'forward' });
-  const numbers = new Map<string, number>();
-  /** Which rows have a number in their name, as their tempo or as their meter: found as a whole. */
-  const byFigure = new Map<string, Set<number>>();
-  const searchables = new Map<string, string>();
+  const finder = createFinder();
   let examples: Example[] | null = null;
   let loading: Promise<void> | null = null;
   let shelf: Shelf = { catalogue: catalogueOf([]), status: 'loading', folder: { kind: 'looking' } };
@@ -83,43 +72,6 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     ...[...inFolder.values()].map(({ row }) => row),
   ];
 
-  /** Words that are new go into what is searched. */
-  function* indexSteps(rows: GrooveRow[]): Generator<void, void, void> {
-    for (const row of rows) {
-      const { words, numbers: figures } = findable(row);
-      const known = searchables.get(row.id);
-      const text = `${words}\n${figures.join(' ')}`;
-      if (known === text) continue;
-      const number = numbers.get(row.id) ?? numbers.size;
-      numbers.set(row.id, number);
-      if (known === undefined) search.add(number, words);
-      else {
-        search.update(number, words);
-        for (const rowsWith of byFigure.values()) rowsWith.delete(number);
-      }
-      for (const figure of figures) {
-        const rowsWith = byFigure.get(figure);
-        if (rowsWith) rowsWith.add(number);
-        else byFigure.set(figure, new Set([number]));
-      }
-      searchables.set(row.id, text);
-      yield;
-    }
-  }
-
-  /** Does a long work step by step, and lets the page do its own in between. */
-  const unhurried = async <T>(work: Generator<void, T, void>, isStale: () => boolean): Promise<T | null> => {
-    let until = performance.now() + SLICE_MS;
-    for (;;) {
-      const step = work.next();
-      if (step.done) return step.value;
-      if (performance.now() < until) continue;
-      await breath();
-      if (isStale()) return null;
-      until = performance.now() + SLICE_MS;
-    }
-  };
-
   let building = 0;
   /** A short list is there at once; a long one is made ready bit by bit, and is shown when it is. */
   const rebuild = async (change: Partial<Shelf> = {}): Promise<void> => {
@@ -128,7 +80,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     const isStale = () => mine !== building;
     const rows = rowsNow();
     if (rows.length <= AT_ONCE) {
-      for (const _ of indexSteps(rows));
+      for (const _ of finder.steps(rows));
       tell({ catalogue: catalogueOf(rows), ...change });
       return;
     }
@@ -136,20 +88,8 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     const catalogue = await unhurried(catalogueSteps(rows), isStale);
     if (!catalogue || isStale()) return;
     tell({ catalogue });
-    await unhurried(indexSteps(rows), isStale);
+    await unhurried(finder.steps(rows), isStale);
     if (!isStale()) tell({ catalogue: { ...catalogue } });
-  };
-
-  let placed: { rows: GrooveRow[]; places: Int32Array; known: number } | null = null;
-  /** The number of each row of the catalogue; -1 while it cannot be searched yet. */
-  const placesOf = ({ rows }: Catalogue): Int32Array => {
-    if (placed?.rows !== rows || placed.known !== numbers.size)
-      placed = {
-        rows,
-        places: Int32Array.from(rows, ({ id }) => numbers.get(id) ?? -1),
-        known: numbers.size,
-      };
-    return placed.places;
   };
 
   const mapNamed = (name: string): DrumMap =>
@@ -192,31 +132,6 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
     if (found.kind !== 'none') setTimeout(() => void lookAgain(), LOOK_AGAIN);
   };
 
-  const restoreSettings = async () => {
-    try {
-      const kept = JSON.parse((await storage.getItem(SETTINGS)) ?? '{}') as unknown;
-      store.dispatch(groovesChanged(fittingGrooves(kept)));
-    } catch {
-      // What cannot be read is as if nothing had been chosen yet.
-    }
-    let saved = store.getState().grooves;
-    let timer: ReturnType<typeof setTimeout> | null = null;
-    store.subscribe(() => {
-      const { grooves } = store.getState();
-      if (grooves === saved) return;
-      // What is typed into the search need not be kept letter by letter; all else is at once.
-      const typed = grooves.query !== saved.query;
-      saved = grooves;
-      const keep = () => {
-        timer = null;
-        void storage.setMany({ [SETTINGS]: JSON.stringify(store.getState().grooves) }).catch(() => undefined);
-      };
-      if (timer) clearTimeout(timer);
-      if (typed) timer = setTimeout(keep, SAVE_AFTER);
-      else keep();
-    });
-  };
-
   /** Files that the list says nothing of are read anew, a few at a time. @returns how many there were */
   const readKept = async (): Promise<number> => {
     const { indexed: listed, unlisted } = await readImported(storage);
@@ -236,7 +151,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
   };
 
   const load = async () => {
-    await restoreSettings();
+    await keepGrooveSettings(store, storage);
     for (const one of builtInGrooves()) builtIn.set(one.id, one);
     await rebuild();
     await readKept().catch(() => 0);
@@ -251,24 +166,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       return () => listeners.delete(told);
     },
     load: () => (loading ??= load()),
-    matching: (query) => {
-      if (!query.trim()) return null;
-      const { rows } = shelf.catalogue;
-      const found = new Uint8Array(numbers.size);
-      const { words, numbers: figures, tempos } = readQuery(query);
-      if (words)
-        for (const number of search.search(words, { limit: MOST_FOUND })) found[number as number] = 1;
-      else found.fill(1);
-      for (const figure of figures) {
-        const rowsWith = byFigure.get(figure);
-        for (let number = 0; number < found.length; number++) if (!rowsWith?.has(number)) found[number] = 0;
-      }
-      const places = placesOf(shelf.catalogue);
-      const mask = new Uint8Array(rows.length);
-      for (let at = 0; at < mask.length; at++)
-        mask[at] = tempos.every((tempo) => isMadeFor(rows[at]!, tempo)) ? (found[places[at]!] ?? 0) : 0;
-      return mask;
-    },
+    matching: (query) => finder.matching(shelf.catalogue.rows, query),
     groove,
     bytes,
     likeness: (id) => {

@@ -1,16 +1,25 @@
 import { newBeat } from '../../core/document/defaults';
-import type { PictureAsked, SongPicture } from '../workers/pictureWorker';
+import type { SongPicture } from '../workers/pictureWorker';
 import { askTile } from './tiles';
 
-const sent: PictureAsked[] = [];
-let answer: (given: { key: number; index: number; blob: Blob }) => void = () => undefined;
-
-class FakeWorker {
-  set onmessage(told: (event: { data: unknown }) => void) {
-    answer = (data) => told({ data });
-  }
-  postMessage = (asked: PictureAsked) => void sent.push(asked);
-}
+type Asked = { type: 'song'; key: number; song: SongPicture } | { type: 'tile'; key: number; index: number };
+const mockSent: Asked[] = [];
+const mockWaiting = new Map<string, (blob: Blob | null) => void>();
+jest.mock('../workers/makers', () => ({
+  hirePainter: () => ({
+    far: {
+      show: (key: number, song: SongPicture) => Promise.resolve(mockSent.push({ type: 'song', key, song })),
+      tile: (key: number, index: number) => {
+        mockSent.push({ type: 'tile', key, index });
+        return new Promise((give) => mockWaiting.set(`${key} ${index}`, give));
+      },
+    },
+  }),
+}));
+const answer = async (key: number, index: number, blob: Blob | null) => {
+  mockWaiting.get(`${key} ${index}`)!(blob);
+  await new Promise((resolve) => setTimeout(resolve));
+};
 
 const picture = (name: string): SongPicture => ({
   beat: { ...newBeat('b', name, 1) },
@@ -21,11 +30,10 @@ const picture = (name: string): SongPicture => ({
   ratio: 1,
 });
 
-beforeAll(() => Object.assign(globalThis, { Worker: FakeWorker }));
-beforeEach(() => sent.splice(0));
+beforeEach(() => mockSent.splice(0));
 
 const blob = new Blob(['x']);
-const keyNow = (): number => sent[sent.length - 1]!.key;
+const keyNow = (): number => mockSent[mockSent.length - 1]!.key;
 
 test('a song is told once, however many of its tiles are asked for; takes stay in the page', () => {
   const song = picture('One');
@@ -34,33 +42,40 @@ test('a song is told once, however many of its tiles are asked for; takes stay i
   song.beat = { ...song.beat, patterns: [{ ...first, takes: [take as never] }] };
   askTile(song, 0, jest.fn());
   askTile(song, 1, jest.fn());
-  expect(sent.map(({ type }) => type)).toEqual(['song', 'tile', 'tile']);
-  const [told] = sent;
+  expect(mockSent.map(({ type }) => type)).toEqual(['song', 'tile', 'tile']);
+  const [told] = mockSent;
   expect(told!.type === 'song' && told!.song.beat.patterns[0]!.takes).toEqual([]);
 });
 
-test('a tile comes to the one that asked for it, and only once', () => {
+test('a tile comes to the one that asked for it, and only once', async () => {
   const song = picture('Two');
   const [third, fourth] = [jest.fn(), jest.fn()];
   askTile(song, 3, third);
   askTile(song, 4, fourth);
-  answer({ key: keyNow(), index: 4, blob });
-  answer({ key: keyNow(), index: 4, blob });
+  await answer(keyNow(), 4, blob);
+  await answer(keyNow(), 4, blob);
   expect(third).not.toHaveBeenCalled();
   expect(fourth).toHaveBeenCalledTimes(1);
   expect(fourth).toHaveBeenCalledWith(blob);
 });
 
-test('what is no longer wanted is not given: taken back, or of a song that was changed meanwhile', () => {
+test('a tile that could not be painted is not given', async () => {
+  const give = jest.fn();
+  askTile(picture('Five'), 2, give);
+  await answer(keyNow(), 2, null);
+  expect(give).not.toHaveBeenCalled();
+});
+
+test('what is no longer wanted is not given: taken back, or of a song that was changed meanwhile', async () => {
   const [taken, old] = [jest.fn(), jest.fn()];
   askTile(picture('Three'), 0, taken)();
-  answer({ key: keyNow(), index: 0, blob });
+  await answer(keyNow(), 0, blob);
   const song = picture('Four');
   askTile(song, 0, old);
   const before = keyNow();
   askTile({ ...song }, 1, jest.fn());
   expect(keyNow()).not.toBe(before);
-  answer({ key: before, index: 0, blob });
+  await answer(before, 0, blob);
   expect(taken).not.toHaveBeenCalled();
   expect(old).not.toHaveBeenCalled();
 });

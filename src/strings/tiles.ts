@@ -1,27 +1,11 @@
-import type { PictureAsked, PictureGiven, SongPicture } from '../workers/pictureWorker';
+import { hirePainter } from '../workers/makers';
+import type { SongPicture } from '../workers/pictureWorker';
 
 /** Tiles of the song's picture: a worker paints them, since a page that scrolls has no time to. */
 
-let worker: Worker | null = null;
+let painter: ReturnType<typeof hirePainter> | null = null;
 let shown: SongPicture | null = null;
 let last = 0;
-const waiting = new Map<string, (blob: Blob) => void>();
-
-const nameOf = (key: number, index: number): string => `${key} ${index}`;
-
-const deliver = ({ data: { key, index, blob } }: MessageEvent<PictureGiven>): void => {
-  const name = nameOf(key, index);
-  waiting.get(name)?.(blob);
-  waiting.delete(name);
-};
-
-const begun = (): Worker => {
-  const made = new Worker(new URL('../workers/pictureWorker', window.location.href));
-  made.onmessage = deliver;
-  return made;
-};
-
-const send = (asked: PictureAsked): void => (worker ??= begun()).postMessage(asked);
 
 /** What was rolled before is not in the picture, and may be much. */
 const withoutTakes = (song: SongPicture): SongPicture => ({
@@ -31,14 +15,21 @@ const withoutTakes = (song: SongPicture): SongPicture => ({
 
 /** Asks for a tile of a song; what was asked of another one before is dropped. What is returned takes the asking back. */
 export const askTile = (song: SongPicture, index: number, give: (blob: Blob) => void): (() => void) => {
+  const { far } = (painter ??= hirePainter());
   if (song !== shown) {
     shown = song;
     last += 1;
-    waiting.clear();
-    send({ type: 'song', key: last, song: withoutTakes(song) });
+    void far.show(last, withoutTakes(song));
   }
-  const name = nameOf(last, index);
-  waiting.set(name, give);
-  send({ type: 'tile', key: last, index });
-  return () => waiting.delete(name);
+  const key = last;
+  let wanted = true;
+  void far.tile(key, index).then(
+    (blob) => {
+      if (wanted && key === last && blob) give(blob);
+    },
+    () => undefined,
+  );
+  return () => {
+    wanted = false;
+  };
 };

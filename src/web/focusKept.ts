@@ -40,6 +40,13 @@ const nearest = (within: Element, box: DOMRect): HTMLElement | null => {
   return best;
 };
 
+/** What a bare place belongs to: the sheet or the screen. Focused, it lets the space bar play and Tab go on from there. */
+const regionOf = (place: Element): HTMLElement | null => {
+  const region = place.closest<HTMLElement>('[role=dialog]') ?? document.querySelector<HTMLElement>('main');
+  if (region && !region.hasAttribute('tabindex')) region.tabIndex = -1;
+  return region;
+};
+
 /**
  * Who takes the focus over from what is gone: the nearest thing that can be worked in the closest surrounding that is
  * still there; where a whole screen has gone, the heading of the one that came.
@@ -55,13 +62,6 @@ export const heirOf = ({ around: all, box }: Held): HTMLElement | null => {
   if (!heading) return main ? nearest(main, box) : null;
   heading.tabIndex = -1;
   return heading;
-};
-
-/** What a bare place belongs to: the sheet or the screen. Focused, it lets the space bar play and Tab go on from there. */
-const regionOf = (place: Element): HTMLElement | null => {
-  const region = place.closest<HTMLElement>('[role=dialog]') ?? document.querySelector<HTMLElement>('main');
-  if (region && !region.hasAttribute('tabindex')) region.tabIndex = -1;
-  return region;
 };
 
 /** Whether a press on something moves the focus onto it, or onto what it lies in. */
@@ -83,6 +83,8 @@ export const useFocusKept = (path: string): void => {
     let held: Held | null = null;
     /** Where nothing was that can be worked, and it was pressed. */
     let blank: Element | null = null;
+    /** The place of a screen that is still loading, which has the focus until something of it comes. */
+    let keeping: Element | null = null;
     let asked = 0;
     let resting: ReturnType<typeof setTimeout> | undefined;
     const hold = ({ target }: FocusEvent) => {
@@ -93,7 +95,10 @@ export const useFocusKept = (path: string): void => {
       blank = takesPress(target) || !(target instanceof Element) ? null : target;
       if (blank) held = null;
     };
-    const isLost = (): boolean => !document.activeElement || document.activeElement === document.body;
+    const isLost = (): boolean => {
+      const has = document.activeElement;
+      return !has || has === document.body || has === keeping;
+    };
     const mend = () => {
       asked = 0;
       resting = undefined;
@@ -102,8 +107,14 @@ export const useFocusKept = (path: string): void => {
       if (!isLost() && document.activeElement !== held.element) return;
       // A row that was moved in its list loses the focus though it is still there.
       const heir = !isGone(held.element) && canTake(held.element) ? held.element : heirOf(held);
-      // A screen that is still loading has nothing yet: it is looked at again when something comes.
-      if (!heir) return;
+      if (!heir) {
+        const kept = held;
+        keeping = regionOf(document.body);
+        if (keeping instanceof HTMLElement) keeping.focus({ preventScroll: true });
+        held = kept;
+        return;
+      }
+      keeping = null;
       // Where it takes it, that is what is held from now on; behind a sheet that is still closing nothing does yet.
       heir.focus({ preventScroll: true });
     };

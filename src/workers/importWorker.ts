@@ -1,7 +1,6 @@
-/** Reads files away from the page: a shell around `importer.ts`. */
+/** Reads files beside the page: a shell around `importer.ts`. */
+import { expose } from 'comlink';
 import { browserStorage } from '../state/storage';
-import { createImporter, type ToImport } from './importer';
+import { createImporter } from './importer';
 
-const importer = createImporter(browserStorage(), (message) => postMessage(message));
-
-onmessage = ({ data }: MessageEvent<ToImport>) => importer(data);
+expose(createImporter(browserStorage()));

@@ -33,7 +33,8 @@ const file = (path: string, bytes: Uint8Array | null): GivenFile => ({
 
 const room = (storage: KeyValue = memory()) => {
   const told: FromImport[] = [];
-  const say = createImporter(storage, (message) => told.push(message));
+  const importer = createImporter(storage);
+  const begin = (total: number) => importer.begin(total, GENERAL_MIDI, (message) => told.push(message));
   const done = async () => {
     for (let turn = 0; turn < 500 && told.at(-1)?.type !== 'done'; turn++)
       await new Promise((resolve) => setTimeout(resolve, 1));
@@ -47,24 +48,16 @@ const room = (storage: KeyValue = memory()) => {
       last: parts.at(-1),
     };
   };
-  return { told, say, done, all, storage };
+  return { told, ...importer, begin, done, all, storage };
 };
 
 test('files and what archives hold are kept, each with its word; what is no MIDI file is named', async () => {
   const one = room();
   const archive = zipSync({ 'deep/rain.mid': midi(38), 'notes.txt': new Uint8Array([1]) });
-  one.say({ type: 'begin', total: 5, map: GENERAL_MIDI });
+  one.begin(5);
   expect(one.told).toEqual([{ type: 'more' }]);
-  one.say({
-    type: 'files',
-    files: [file('tarp.mid', midi(36)), file('set.zip', archive), file('.DS_Store', midi(36))],
-    last: false,
-  });
-  one.say({
-    type: 'files',
-    files: [file('odd.wav', midi(36)), file('noise.mid', new Uint8Array(40))],
-    last: true,
-  });
+  one.files([file('tarp.mid', midi(36)), file('set.zip', archive), file('.DS_Store', midi(36))], false);
+  one.files([file('odd.wav', midi(36)), file('noise.mid', new Uint8Array(40))], true);
   expect(await one.done()).toEqual({ type: 'done', cancelled: false, full: false });
   const { taken, left, last } = one.all();
   expect(taken).toEqual(['tarp', 'rain']);
@@ -81,13 +74,9 @@ test('files and what archives hold are kept, each with its word; what is no MIDI
 
 test('a file that the browser cannot read, and one that is too large, keep no other out', async () => {
   const one = room();
-  one.say({ type: 'begin', total: 3, map: GENERAL_MIDI });
+  one.begin(3);
   const huge = new Uint8Array(4 * 1024 * 1024 + 2);
-  one.say({
-    type: 'files',
-    files: [file('gone.mid', null), file('huge.mid', huge), file('tarp.mid', midi(36))],
-    last: true,
-  });
+  one.files([file('gone.mid', null), file('huge.mid', huge), file('tarp.mid', midi(36))], true);
   await one.done();
   expect(one.all().taken).toEqual(['tarp']);
   expect(one.all().left).toEqual([
@@ -100,8 +89,8 @@ test('a storage that is full is told, nothing is said to be kept, and the rest i
   const storage = memory();
   const full = () => Promise.reject(new Error('QuotaExceededError'));
   const one = room({ ...storage, setMany: full, change: full });
-  one.say({ type: 'begin', total: 1, map: GENERAL_MIDI });
-  one.say({ type: 'files', files: [file('tarp.mid', midi(36))], last: true });
+  one.begin(1);
+  one.files([file('tarp.mid', midi(36))], true);
   expect(await one.done()).toEqual({ type: 'done', cancelled: false, full: true });
   expect(one.all().taken).toEqual([]);
   expect(one.all().left[0]!.why).toBe('The browser’s storage is full.');
@@ -109,12 +98,12 @@ test('a storage that is full is told, nothing is said to be kept, and the rest i
 
 test('cancelled, it keeps what was read by then and says so', async () => {
   const one = room();
-  one.say({ type: 'cancel' });
+  one.cancel();
   expect(one.told).toEqual([]);
-  one.say({ type: 'begin', total: 300, map: GENERAL_MIDI });
-  one.say({ type: 'files', files: [file('tarp.mid', midi(36))], last: false });
+  one.begin(300);
+  one.files([file('tarp.mid', midi(36))], false);
   await new Promise((resolve) => setTimeout(resolve, 20));
-  one.say({ type: 'cancel' });
+  one.cancel();
   expect(await one.done()).toEqual({ type: 'done', cancelled: true, full: false });
   expect(one.all().taken).toEqual(['tarp']);
 });
@@ -122,8 +111,8 @@ test('cancelled, it keeps what was read by then and says so', async () => {
 test('hundreds of files are told of a hundred at a time', async () => {
   const one = room();
   const many = Array.from({ length: 250 }, (_, at) => file(`a${at}.mid`, midi(35 + (at % 40))));
-  one.say({ type: 'begin', total: many.length, map: GENERAL_MIDI });
-  one.say({ type: 'files', files: many, last: true });
+  one.begin(many.length);
+  one.files(many, true);
   await one.done();
   const sizes = one.told.flatMap((message) =>
     message.type === 'progress' ? [message.taken.length + message.left.length] : [],

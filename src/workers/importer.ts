@@ -13,28 +13,36 @@ import type { DrumMap } from '../../core/midi/drumMap/drumMap';
 import { unpack, type Unpacked } from './unzip';
 import { words } from '../words/workers';
 
-/** Files come a few at a time: handing over thousands at once would hold up the page for seconds. */
-export type ToImport =
-  | { type: 'begin'; total: number; map: DrumMap }
-  | { type: 'files'; files: GivenFile[]; last: boolean }
-  | { type: 'cancel' };
-
 export interface GivenFile {
   path: string;
   file: File;
 }
 
+/** What comes of an import, piece by piece. */
 export type FromImport =
   /** The next few files are wanted. */
   | { type: 'more' }
   | { type: 'progress'; done: number; total: number; taken: TakenIn[]; left: LeftOut[] }
   | { type: 'done'; cancelled: boolean; full: boolean };
 
+/** Files come a few at a time: handing over thousands at once would hold up the page for seconds. */
+export interface Importer {
+  /**
+   * @param total how many files will be given
+   * @param map by which their notes are read
+   * @param say hears how far it is, and when more files are wanted
+   */
+  begin(total: number, map: DrumMap, say: (message: FromImport) => void): void;
+  files(files: GivenFile[], last: boolean): void;
+  cancel(): void;
+}
+
 /** How many files are read between two words to the page. */
 const BATCH = 100;
 const LARGEST_ZIP = 200 * 1024 * 1024;
 
 interface Run {
+  say: (message: FromImport) => void;
   map: DrumMap;
   done: number;
   total: number;
@@ -82,9 +90,8 @@ const FULL = words.theBrowsersStorageIsFull;
  * Reads MIDI files and archives of them, and keeps them: the page only hears how far it is.
  *
  * @param storage where they are kept
- * @param say tells the page
  */
-export const createImporter = (storage: KeyValue, say: (message: FromImport) => void) => {
+export const createImporter = (storage: KeyValue): Importer => {
   let run: Run | null = null;
 
   /** Keeps what has been read, and says how far it is. */
@@ -106,7 +113,7 @@ export const createImporter = (storage: KeyValue, say: (message: FromImport) => 
         now.taken = [];
       }
     }
-    say({ type: 'progress', done: now.done, total: now.total, taken: now.taken, left: now.left });
+    now.say({ type: 'progress', done: now.done, total: now.total, taken: now.taken, left: now.left });
     [now.taken, now.left, now.bytes] = [[], [], []];
   };
 
@@ -135,28 +142,33 @@ export const createImporter = (storage: KeyValue, say: (message: FromImport) => 
 
   const end = async (now: Run): Promise<void> => {
     await flush(now);
-    say({ type: 'done', cancelled: now.cancelled, full: now.full });
+    now.say({ type: 'done', cancelled: now.cancelled, full: now.full });
     if (run === now) run = null;
   };
 
   const given = (now: Run, files: GivenFile[], last: boolean): void => {
     // Read ahead, while those before are still being worked through.
     const archives = stopped(now) ? [] : files.map(opened);
-    if (!last && !stopped(now)) say({ type: 'more' });
+    if (!last && !stopped(now)) now.say({ type: 'more' });
     now.queue = now.queue.then(async () => {
       await take(now, archives);
       if (run === now && (last || stopped(now))) await end(now);
     });
   };
 
-  return (message: ToImport): void => {
-    if (message.type === 'begin') {
+  return {
+    begin: (total, map, say) => {
       const fresh = { done: 0, full: false, taken: [], left: [], bytes: [], cancelled: false };
-      run = { ...fresh, total: message.total, map: message.map, queue: Promise.resolve() };
+      run = { ...fresh, say, total, map, queue: Promise.resolve() };
       say({ type: 'more' });
-    } else if (run && message.type === 'cancel') {
+    },
+    files: (files, last) => {
+      if (run) given(run, files, last);
+    },
+    cancel: () => {
+      if (!run) return;
       run.cancelled = true;
       given(run, [], true);
-    } else if (run && message.type === 'files') given(run, message.files, message.last);
+    },
   };
 };

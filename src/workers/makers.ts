@@ -1,3 +1,14 @@
 /** Workers are made here, by the address that the bundler knows them by. */
-export const newImportWorker = (): Worker => new Worker(new URL('./importWorker', window.location.href));
-export const newBounceWorker = (): Worker => new Worker(new URL('./bounceWorker', window.location.href));
+import type { bounceAll } from './bouncer';
+import { hire, type Hired } from './caller';
+import type { Importer } from './importer';
+import type { Painter } from './pictureWorker';
+
+export const hireImporter = (): Hired<Importer> =>
+  hire(() => new Worker(new URL('./importWorker', window.location.href)));
+
+export const hireBouncer = (): Hired<{ bounceAll: typeof bounceAll }> =>
+  hire(() => new Worker(new URL('./bounceWorker', window.location.href)));
+
+export const hirePainter = (): Hired<Painter> =>
+  hire(() => new Worker(new URL('./pictureWorker', window.location.href)));

@@ -1,4 +1,5 @@
-/** Paints the song tile by tile away from the page, and hands each tile over as an image. */
+/** Paints the song tile by tile beside the page, and hands each tile over as an image. */
+import { expose } from 'comlink';
 import type { Beat } from '../../core/document/schema';
 import { songTimeline, type Timeline } from '../../core/play/timeline';
 import { paintTile, rowsOf, type Measures, type Row } from '../strings/songPicture';
@@ -14,13 +15,11 @@ export interface SongPicture {
   ratio: number;
 }
 
-export type PictureAsked =
-  { type: 'song'; key: number; song: SongPicture } | { type: 'tile'; key: number; index: number };
-
-export interface PictureGiven {
-  key: number;
-  index: number;
-  blob: Blob;
+export interface Painter {
+  /** A song whose tiles are asked for from now on; those of another one that still wait are never painted. */
+  show(key: number, song: SongPicture): void;
+  /** @returns the image of a tile; null where another song is shown, or it could not be painted */
+  tile(key: number, index: number): Promise<Blob | null>;
 }
 
 interface Shown extends SongPicture {
@@ -30,7 +29,7 @@ interface Shown extends SongPicture {
 }
 
 let shown: Shown | null = null;
-let wanted: number[] = [];
+let wanted: { index: number; give: (blob: Blob | null) => void }[] = [];
 let painting = false;
 let fonts: Promise<unknown> | null = null;
 
@@ -57,23 +56,23 @@ const work = async (): Promise<void> => {
   if (painting) return;
   painting = true;
   await (fonts ??= loadFonts());
-  for (let index = wanted.shift(); index !== undefined; index = wanted.shift()) {
-    const song = shown!;
+  for (let next = wanted.shift(); next; next = wanted.shift())
     // One tile that could not be painted holds up no other.
-    const blob = await paint(song, index).catch(() => null);
-    if (blob) postMessage({ key: song.key, index, blob } satisfies PictureGiven);
-  }
+    next.give(await paint(shown!, next.index).catch(() => null));
   painting = false;
 };
 
-onmessage = ({ data }: MessageEvent<PictureAsked>) => {
-  if (data.type === 'song') {
-    const { key, song } = data;
+expose({
+  show: (key, song) => {
     const layout = songTimeline(song.beat);
     shown = { ...song, key, layout, rows: rowsOf(song.beat, layout) };
+    for (const { give } of wanted) give(null);
     wanted = [];
-  } else if (data.key === shown?.key) {
-    wanted.push(data.index);
-    void work();
-  }
-};
+  },
+  tile: (key, index) =>
+    new Promise((give) => {
+      if (key !== shown?.key) return give(null);
+      wanted.push({ index, give });
+      void work();
+    }),
+} satisfies Painter);

@@ -1,7 +1,8 @@
-import { newBounceWorker } from '../../workers/makers';
+import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/document/schema';
-import type { BounceAsked, BounceGiven } from '../../workers/bounceWorker';
+import type { BounceAsked, BounceGiven } from '../../workers/bouncer';
+import { hireBouncer } from '../../workers/makers';
 import { words } from '../../words/export';
 
 export interface BouncedFile {
@@ -26,42 +27,40 @@ export const useBounce = (
   stop: () => void;
 } => {
   const [bouncing, setBouncing] = useState<Bouncing>(IDLE);
-  const worker = useRef<Worker | null>(null);
+  const bouncer = useRef<ReturnType<typeof hireBouncer> | null>(null);
   const stop = () => {
-    worker.current?.terminate();
-    worker.current = null;
+    bouncer.current?.end();
+    bouncer.current = null;
     setBouncing(IDLE);
   };
   // What was rendered of the beat before an edit is not what would be heard now.
   useEffect(
     () => () => {
-      worker.current?.terminate();
+      bouncer.current?.end();
       setBouncing(IDLE);
     },
     [beat],
   );
   const start = (asked: BounceAsked) => {
-    worker.current?.terminate();
+    bouncer.current?.end();
     const begun = performance.now();
     const files: BouncedFile[] = [];
-    const one = newBounceWorker();
-    worker.current = one;
+    const one = hireBouncer();
+    bouncer.current = one;
     setBouncing({ state: 'running', done: 0, name: '' });
-    one.onmessage = ({ data }: MessageEvent<BounceGiven>) => {
-      if (data.type === 'progress') setBouncing({ state: 'running', done: data.done, name: data.name });
-      if (data.type === 'file') files.push({ path: data.path, bytes: data.bytes });
-      if (data.type === 'fault') setBouncing({ state: 'failed', error: data.error });
-      if (data.type === 'done') {
+    const give = (given: BounceGiven) => {
+      if (given.type === 'progress') setBouncing({ state: 'running', done: given.done, name: given.name });
+      if (given.type === 'file') files.push({ path: given.path, bytes: given.bytes });
+      if (given.type === 'fault') setBouncing({ state: 'failed', error: given.error });
+      if (given.type === 'done') {
         setBouncing({ state: 'ready', files, seconds: (performance.now() - begun) / 1000 });
-        one.terminate();
+        one.end();
       }
     };
-    one.onerror = () =>
-      setBouncing({
-        state: 'failed',
-        error: words.theBrowserStoppedTheRendering,
-      });
-    one.postMessage(asked);
+    void Promise.race([one.far.bounceAll(asked, proxy(give)), one.failed]).catch(() => {
+      if (bouncer.current === one)
+        setBouncing({ state: 'failed', error: words.theBrowserStoppedTheRendering });
+    });
   };
   return { bouncing, start, stop };
 };

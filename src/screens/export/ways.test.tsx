@@ -5,7 +5,7 @@ import { Provider } from 'react-redux';
 import { DEMO_BEATS } from '../../../demo/beats';
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow } from '../../../core/export/choice';
 import { exported } from '../../../core/export/exporting';
-import type { BounceAsked, BounceGiven } from '../../workers/bounceWorker';
+import type { BounceAsked, BounceGiven } from '../../workers/bouncer';
 import { beatOpened, tempoSet } from '../../state/doc';
 import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
@@ -44,24 +44,33 @@ const made = (how: Partial<ExportHow>) => {
 };
 
 /** A worker that says what a test has it say. */
-class FakeWorker {
-  static last: FakeWorker;
-  onmessage: ((event: { data: BounceGiven }) => void) | null = null;
-  asked: BounceAsked | null = null;
-  ended = false;
-  constructor() {
-    FakeWorker.last = this;
-  }
-  postMessage(asked: BounceAsked) {
-    this.asked = asked;
-  }
-  terminate() {
-    this.ended = true;
-  }
-  say(data: BounceGiven) {
-    act(() => this.onmessage?.({ data }));
-  }
-}
+const mockBouncer: {
+  asked: BounceAsked | null;
+  ended: boolean;
+  give: (given: BounceGiven) => void;
+  breaks: () => void;
+} = { asked: null, ended: false, give: () => undefined, breaks: () => undefined };
+jest.mock('comlink', () => ({ proxy: (one: unknown) => one }));
+jest.mock('../../workers/makers', () => ({
+  hireBouncer: () => {
+    mockBouncer.ended = false;
+    return {
+      far: {
+        bounceAll: (asked: BounceAsked, give: (given: BounceGiven) => void) => {
+          Object.assign(mockBouncer, { asked, give });
+          return new Promise(() => undefined);
+        },
+      },
+      end: () => {
+        mockBouncer.ended = true;
+      },
+      failed: new Promise((_, reject) => {
+        mockBouncer.breaks = () => reject(new Error('failed'));
+      }),
+    };
+  },
+}));
+const say = (given: BounceGiven) => act(() => mockBouncer.give(given));
 
 const open = async () => {
   store.dispatch(beatOpened({ beat: LANTERN }));
@@ -83,7 +92,6 @@ const notices = () => store.getState().notices.map(({ text }) => text);
 beforeEach(() => {
   mockSaved.length = 0;
   mockKept.clear();
-  Object.assign(window, { Worker: FakeWorker });
   URL.createObjectURL = () => 'blob:here';
   URL.revokeObjectURL = () => undefined;
 });
@@ -200,13 +208,13 @@ describe('the screen', () => {
     await open();
     pick('As', 'audio');
     press('Bounce to WAV');
-    FakeWorker.last.say({ type: 'progress', done: 0.4, name: 'a.wav' });
+    say({ type: 'progress', done: 0.4, name: 'a.wav' });
     expect(screen.getByText('40 %')).toBeTruthy();
     press('Stop the bounce');
-    expect(FakeWorker.last.ended).toBe(true);
+    expect(mockBouncer.ended).toBe(true);
     press('Bounce to WAV');
-    FakeWorker.last.say({ type: 'file', path: 'a.wav', bytes: new Uint8Array(9) });
-    FakeWorker.last.say({ type: 'done' });
+    say({ type: 'file', path: 'a.wav', bytes: new Uint8Array(9) });
+    say({ type: 'done' });
     press('Download WAV');
     expect(mockSaved).toEqual([{ name: 'a.wav', size: 9 }]);
     act(() => void store.dispatch(tempoSet({ tempo: 100 })));
@@ -217,8 +225,16 @@ describe('the screen', () => {
     await open();
     pick('As', 'audio');
     press('Bounce to WAV');
-    FakeWorker.last.say({ type: 'fault', error: 'The browser has no room for a file this large.' });
+    say({ type: 'fault', error: 'The browser has no room for a file this large.' });
     expect(screen.getByRole('alert').textContent).toContain('no room');
+  });
+
+  test('a renderer that breaks down is said too', async () => {
+    await open();
+    pick('As', 'audio');
+    press('Bounce to WAV');
+    await act(() => Promise.resolve(mockBouncer.breaks()));
+    expect(screen.getByRole('alert').textContent).toContain('stopped');
   });
 
   test('an empty song says what it needs', async () => {

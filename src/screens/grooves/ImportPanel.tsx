@@ -1,17 +1,18 @@
 import { Page } from '../../ui/Page';
 import { Progress } from '../../ui/Progress';
 import { useFileField } from '../../web/fileField';
-import { newImportWorker } from '../../workers/makers';
+import { hireImporter } from '../../workers/makers';
 import { Disclosure } from '../../ui/Disclosure';
 import { Items, Item } from '../../ui/Layout';
 import { Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import type { FileWithPath } from 'file-selector';
+import { proxy } from 'comlink';
 import { useRef, useState, type ReactNode } from 'react';
 import type { LeftOut, TakenIn } from '../../../core/groove/importing';
 import { useApp, useAppStore } from '../../state/store';
-import type { FromImport, ToImport } from '../../workers/importer';
+import type { FromImport } from '../../workers/importer';
 import { Chip } from '../../ui/Chip';
 import { shelf } from './shelf';
 import { takeOff } from './takeOff';
@@ -95,20 +96,19 @@ const pathOf = (file: File | FileWithPath): string =>
 export const useImport = (): Importing => {
   const store = useAppStore();
   const [now, setNow] = useState<Import | null>(null);
-  const worker = useRef<Worker | null>(null);
+  const importer = useRef<ReturnType<typeof hireImporter> | null>(null);
 
   const begin = (chosen: (File | FileWithPath)[]) => {
     if (!chosen.length) return;
-    worker.current ??= newImportWorker();
+    const { far } = (importer.current ??= hireImporter());
     const added: TakenIn[] = [];
     const seen = new Set<string>();
     let at = 0;
-    const tell = (message: ToImport) => worker.current?.postMessage(message);
     const hear: Record<FromImport['type'], (message: FromImport) => void> = {
       more: () => {
         const files = chosen.slice(at, at + FEW).map((file) => ({ path: pathOf(file), file }));
         at += FEW;
-        tell({ type: 'files', files, last: at >= chosen.length });
+        void far.files(files, at >= chosen.length);
       },
       progress: (message) => {
         if (message.type !== 'progress') return;
@@ -130,9 +130,13 @@ export const useImport = (): Importing => {
         setNow((before) => ({ ...(before ?? NOTHING), running: false, cancelled, full }));
       },
     };
-    worker.current.onmessage = ({ data }: MessageEvent<FromImport>) => hear[data.type](data);
     setNow({ ...NOTHING, total: chosen.length });
-    tell({ type: 'begin', total: chosen.length, map: shelf.mapNamed(store.getState().grooves.readWith) });
+    const map = shelf.mapNamed(store.getState().grooves.readWith);
+    void far.begin(
+      chosen.length,
+      map,
+      proxy((message: FromImport) => hear[message.type](message)),
+    );
   };
   const files = useFileField({
     label: words.midiFiles,
@@ -148,7 +152,7 @@ export const useImport = (): Importing => {
   });
   return {
     now,
-    cancel: () => worker.current?.postMessage({ type: 'cancel' } satisfies ToImport),
+    cancel: () => void importer.current?.far.cancel(),
     close: () => setNow(null),
     chooseFiles: files.choose,
     chooseFolder: folder.choose,
