@@ -86,6 +86,8 @@ export const MIGRATIONS: Migrations = {
   6: (raw) => raw,
   // Version 8 added instruments that play pitches.
   7: (raw) => raw,
+  // Version 9 added takes that bring a detour, and lanes that slide from pitch to pitch.
+  8: (raw) => raw,
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

@@ -27,6 +27,7 @@ export const RANGES = {
   level: { least: 0, most: 2 },
   pan: { least: -1, most: 1 },
   tune: { least: -24, most: 24, unit: 'semitones' },
+  slide: { least: 0, most: 500, unit: 'ms' },
   decay: { least: 0.02, most: 1 },
   lowPass: { least: 100, most: 20000, unit: 'Hz' },
   highPass: { least: 20, most: 8000, unit: 'Hz' },

@@ -95,6 +95,8 @@ export const takeSchema = z.strictObject({
   parts: z.record(id, partSchema),
   /** The lanes that it is for; left out, all. */
   lanes: z.array(id).optional(),
+  /** The order of slots that goes with it, null as written; left out, whatever the pattern has. */
+  detour: detourSchema.nullable().optional(),
 });
 
 export const patternSchema = z.strictObject({
@@ -144,6 +146,8 @@ export const laneSchema = z.strictObject({
   /** In Hz; left out, open. */
   lowPass: figure(RANGES.lowPass).optional(),
   highPass: figure(RANGES.highPass).optional(),
+  /** How long a note slides from the pitch of one that still sounds, in ms; left out, it does not. */
+  slide: figure(RANGES.slide).optional(),
   /** A tuned lane: its root and scale, by their names, and the lowest and highest note that it plays. */
   tuning: z
     .strictObject({

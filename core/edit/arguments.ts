@@ -44,6 +44,7 @@ export type Thing =
   | 'detour'
   | 'route'
   | 'lane patterns'
+  | 'played passes'
   | 'maker'
   | 'template';
 

@@ -45,6 +45,7 @@ const LANE_CHANGE = some({
   decay: figure(RANGES.decay),
   lowPass: figure(RANGES.lowPass),
   highPass: figure(RANGES.highPass),
+  slide: figure(RANGES.slide),
 });
 
 /** Every edit of a pattern: what it does, what it takes and from where to where. */
@@ -194,6 +195,10 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
     does: 'Plays the slots of the bar, or of the pattern, in another order; null plays them as written',
     args: { detour: maybe(thing('detour')) },
   },
+  keepPasses: {
+    does: 'Keeps passes that were played while routes were switched, as takes',
+    args: { passes: thing('played passes'), how: TEXT, id: NEW_ID },
+  },
   writeMoves: { does: 'Writes echoes, sparks and detours into the hits', args: {} },
   make: {
     does: 'Puts what a maker gives into lanes, as a take that keeps its settings',
@@ -280,6 +285,10 @@ export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits
   },
   keepRoute: { does: 'Keeps a route under a name', args: { id: NEW_ID, name: TEXT, route: thing('route') } },
   dropRoute: { does: 'Forgets a route', args: { id: id('route') } },
+  passesToSong: {
+    does: 'Puts passes that were played while routes were switched into the song, as a section',
+    args: { patternId: id('pattern'), passes: thing('played passes'), name: TEXT, id: NEW_ID },
+  },
   toTray: {
     does: 'Puts a pattern into the tray',
     args: { id: NEW_ID, name: TEXT, patternId: id('pattern') },

@@ -78,7 +78,7 @@ const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice): MixNote
     const mine = voice.lanes.has(note.lane);
     if (!mine && !made.group) return [];
     const frames = note.cut ? (at(note.tick + note.length) - at(note.tick)) * rate : 0;
-    return [{ ...made, frames, ...(!mine && { left: 0, right: 0 }) }];
+    return [{ ...made, frames, lane: note.lane, ...(!mine && { left: 0, right: 0 }) }];
   });
 };
 

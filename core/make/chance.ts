@@ -141,7 +141,7 @@ const takenSoFar = ({ taken, takes = [] }: Pattern): number =>
   );
 
 /** Adds takes to a pattern, each with a name that none has had before. */
-const withTakes = (pattern: Pattern, added: Omit<Take, 'name' | 'kept'>[]): Pattern => {
+export const withTakes = (pattern: Pattern, added: Omit<Take, 'name' | 'kept'>[]): Pattern => {
   const before = takenSoFar(pattern);
   const takes = added.map((take, at): Take => ({ ...take, name: `Take ${before + at + 1}`, kept: false }));
   return {
@@ -156,10 +156,17 @@ const partsOf = (pattern: Pattern, lanes: string[]): Record<string, LanePattern>
   Object.fromEntries(lanes.map((laneId) => [laneId, lanePatternOf(pattern, laneId)]));
 
 /** Whether a take is what the lanes that it is for play now. */
-const isPlayed = (pattern: Pattern, { parts, lanes }: Pick<Take, 'parts' | 'lanes'>): boolean =>
-  lanes
+const isPlayed = (
+  pattern: Pattern,
+  { parts, lanes, detour }: Pick<Take, 'parts' | 'lanes' | 'detour'>,
+): boolean =>
+  (detour === undefined || sameDetour(detour, pattern.detour)) &&
+  (lanes
     ? lanes.every((laneId) => samePart(parts[laneId], pattern.parts[laneId]))
-    : sameParts(parts, pattern.parts);
+    : sameParts(parts, pattern.parts));
+
+const sameDetour = (a: Take['detour'], b: Pattern['detour']): boolean =>
+  JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
 /** An empty part and none at all are alike. */
 const samePart = (a: LanePattern | undefined, b: LanePattern | undefined): boolean =>
@@ -196,12 +203,23 @@ export const rolled = (
 };
 
 /** A pattern with a take in it, to be heard or used: of one lane that lane, of all of them all. */
-export const withTake = (pattern: Pattern, { parts, lanes }: Pick<Take, 'parts' | 'lanes'>): Pattern => ({
-  ...pattern,
-  parts: lanes
-    ? { ...pattern.parts, ...Object.fromEntries(lanes.flatMap((id) => (parts[id] ? [[id, parts[id]]] : []))) }
-    : parts,
-});
+export const withTake = (
+  pattern: Pattern,
+  { parts, lanes, detour }: Pick<Take, 'parts' | 'lanes' | 'detour'>,
+): Pattern => {
+  const taken: Pattern = {
+    ...pattern,
+    parts: lanes
+      ? {
+          ...pattern.parts,
+          ...Object.fromEntries(lanes.flatMap((id) => (parts[id] ? [[id, parts[id]]] : []))),
+        }
+      : parts,
+  };
+  if (detour === undefined) return taken;
+  const { detour: _, ...asWritten } = taken;
+  return detour ? { ...asWritten, detour } : asWritten;
+};
 
 /**
  * Puts a take back in its place. What was changed by hand since the last take is kept as one too.
@@ -219,7 +237,14 @@ export const recalled = (pattern: Pattern, takeId: string, id: string): Pattern 
   const kept = known
     ? pattern
     : withTakes(pattern, [
-        { id, how: 'By hand', seed: 0, parts: partsOf(pattern, lanes), ...(take.lanes && { lanes }) },
+        {
+          id,
+          how: 'By hand',
+          seed: 0,
+          parts: partsOf(pattern, lanes),
+          ...(take.lanes && { lanes }),
+          ...(take.detour !== undefined && { detour: pattern.detour ?? null }),
+        },
       ]);
   return { ...withTake(kept, take), take: takeId };
 };

@@ -42,5 +42,6 @@ export const mixNote = (
     right: level * Math.sin(angle),
     group: groupOf(lane),
     ...(pitch !== 0 && { speed: 2 ** (pitch / 12) }),
+    ...(lane.slide && { slide: lane.slide / 1000 }),
   };
 };

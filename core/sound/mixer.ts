@@ -1,4 +1,4 @@
-import type { Frames } from '../units';
+import type { Frames, Seconds } from '../units';
 
 /** A note as the mixer takes it. */
 export interface MixNote {
@@ -15,6 +15,8 @@ export interface MixNote {
   frames?: Frames;
   /** How many frames of the sound go by in one of the output: 1, or left out, is as it is, 2 an octave higher. */
   speed?: number;
+  /** It begins as its lane's last note sounds and is at its own speed after so many seconds; left out, at once. */
+  slide?: Seconds;
   /** Where in the sound it begins; left out, at its start. */
   from?: Frames;
   /** Whose peak it counts towards: the lane's place, from 0. */
@@ -26,6 +28,8 @@ interface Voice {
   /** Where in the sound it is; between two frames where it is read at another speed. */
   at: number;
   speed: number;
+  /** While it slides: what its speed is multiplied by at every frame, for so many frames, and what it is then. */
+  slide: { by: number; frames: Frames; to: number } | null;
   left: number;
   right: number;
   group: number;
@@ -86,16 +90,32 @@ const fade = (mixer: Mixer, voice: Voice): void => {
   if (voice.fading < 0) voice.fading = Math.round(mixer.rate * FADE_SECONDS);
 };
 
+/** How a note slides from what still sounds on its lane; null where it does not. */
+const slideOf = (
+  mixer: Mixer,
+  { slide, speed = 1, lane }: MixNote,
+): (Voice['slide'] & { from: number }) | null => {
+  const before = slide && mixer.voices.findLast((voice) => voice.lane === lane && voice.fading < 0);
+  if (!before || before.speed === speed) return null;
+  const frames = Math.max(1, Math.round(slide * mixer.rate));
+  return { from: before.speed, by: (speed / before.speed) ** (1 / frames), frames, to: speed };
+};
+
 /** Begins a note now, silencing its group and, when too many sound, the oldest voice. */
 export const startNote = (mixer: Mixer, note: MixNote): void => {
   const data = mixer.sounds[note.sound]?.[note.layer];
   if (!data) return;
-  if (note.group) for (const voice of mixer.voices) if (voice.group === note.group) fade(mixer, voice);
+  const slide = slideOf(mixer, note);
+  for (const voice of mixer.voices)
+    // What slides is one voice: the one before it gives way.
+    if ((note.group && voice.group === note.group) || (note.slide && voice.lane === note.lane))
+      fade(mixer, voice);
   if (mixer.voices.length >= MOST_VOICES) mixer.voices.shift();
   mixer.voices.push({
     data,
     at: note.from ?? 0,
-    speed: note.speed ?? 1,
+    speed: slide?.from ?? note.speed ?? 1,
+    slide,
     left: note.left,
     right: note.right,
     group: note.group,
@@ -118,24 +138,20 @@ const between = (data: Float32Array, at: number): number => {
   return x + ((data[below + 1] ?? 0) - x) * (at - below);
 };
 
-/** Adds a voice to a stretch of the output. Returns false when it has ended. */
-const addVoice = (
+/** Adds so many frames of a voice, as they are read. Returns false where it has faded out. */
+const sounded = (
   mixer: Mixer,
   voice: Voice,
   left: Float32Array,
   right: Float32Array,
   from: number,
-  to: number,
+  length: number,
+  read: (i: number) => number,
 ): boolean => {
-  const { data, speed } = voice;
-  // Between two frames the line between them is read; past the last there is none.
-  const remaining = speed === 1 ? data.length - voice.at : Math.ceil((data.length - 1 - voice.at) / speed);
-  const length = Math.min(to - from, Math.max(0, remaining));
   const total = mixer.rate * FADE_SECONDS;
-  const straight = speed === 1 && Number.isInteger(voice.at);
   let peak = 0;
   for (let i = 0; i < length; i++) {
-    let x = straight ? data[voice.at + i]! : between(data, voice.at + i * speed);
+    let x = read(i);
     if (voice.rest-- <= 0) fade(mixer, voice);
     if (voice.fading >= 0) {
       if (voice.fading === 0) return false;
@@ -146,9 +162,65 @@ const addVoice = (
     left[from + i]! += x * voice.left;
     right[from + i]! += x * voice.right;
   }
-  voice.at += length * speed;
   if (voice.lane >= 0)
     mixer.peaks[voice.lane] = Math.max(mixer.peaks[voice.lane]!, peak * Math.max(voice.left, voice.right));
+  return true;
+};
+
+/** How far a voice that slides goes in a stretch: its speed at each frame adds up. */
+const slid = (voice: Voice, length: number): { at: Float64Array; end: number } => {
+  const at = new Float64Array(length);
+  let [place, slide] = [voice.at, voice.slide];
+  for (let i = 0; i < length; i++) {
+    at[i] = place;
+    place += voice.speed;
+    if (!slide) continue;
+    slide.frames -= 1;
+    voice.speed = slide.frames > 0 ? voice.speed * slide.by : slide.to;
+    if (slide.frames <= 0) slide = null;
+  }
+  voice.slide = slide;
+  return { at, end: place };
+};
+
+/** Adds a voice that slides, up to where it has slid. */
+const addSliding = (
+  mixer: Mixer,
+  voice: Voice,
+  left: Float32Array,
+  right: Float32Array,
+  from: number,
+  to: number,
+): boolean => {
+  const until = Math.min(to, from + voice.slide!.frames);
+  const { at, end } = slid(voice, until - from);
+  const last = voice.data.length - 1;
+  let length = at.length;
+  while (length > 0 && at[length - 1]! > last) length -= 1;
+  const going = sounded(mixer, voice, left, right, from, length, (i) => between(voice.data, at[i]!));
+  voice.at = end;
+  if (!going || length < at.length || end > last) return false;
+  return until === to || addVoice(mixer, voice, left, right, until, to);
+};
+
+/** Adds a voice to a stretch of the output. Returns false when it has ended. */
+const addVoice = (
+  mixer: Mixer,
+  voice: Voice,
+  left: Float32Array,
+  right: Float32Array,
+  from: number,
+  to: number,
+): boolean => {
+  if (voice.slide) return addSliding(mixer, voice, left, right, from, to);
+  const { data, speed, at } = voice;
+  // Between two frames the line between them is read; past the last there is none.
+  const remaining = speed === 1 ? data.length - at : Math.ceil((data.length - 1 - at) / speed);
+  const length = Math.min(to - from, Math.max(0, remaining));
+  const straight = speed === 1 && Number.isInteger(at);
+  const read = straight ? (i: number) => data[at + i]! : (i: number) => between(data, at + i * speed);
+  if (!sounded(mixer, voice, left, right, from, length, read)) return false;
+  voice.at += length * speed;
   return length === to - from && voice.at < data.length;
 };
 

@@ -1,3 +1,4 @@
+import type { PlayedPass } from '../../core/edit/playedRoutes';
 import type { NoteNames } from '../../core/document/noteName';
 import type { ExportHow } from '../../core/export/choice';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
@@ -75,6 +76,9 @@ export interface ViewState {
   heights: Heights | null;
   /** While it plays, a route that is recalled begins at the next slot, or the next bar. */
   routesAt: 'slot' | 'bar';
+  /** The switching of routes is recorded; and what was recorded last, to be put into the song. */
+  recordingRoutes: boolean;
+  routesPlayed: { patternId: string; passes: PlayedPass[] } | null;
   /** What is heard in the place of the beat, or with it: a groove that is tried. */
   audition: Audition | null;
   /** The song: whether its screen is open, whether it is what plays, from where, and what of it is repeated. */
@@ -182,6 +186,8 @@ const initialView: ViewState = {
   noteNames: 'c3',
   heights: null,
   routesAt: 'slot',
+  recordingRoutes: false,
+  routesPlayed: null,
   compare: null,
   blind: false,
   blindTest: null,

@@ -1,61 +1,47 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { bandAt, type Band } from '../../core/make/bands';
 import { clamp } from '../../core/units';
+import { createBandPointer, placeAt, type BandStroke } from './bandDraw';
 import './pictures.css';
 import { words } from '../words/make';
 
-/** With so many places a band is drawn by hand. */
-export const BAND_PLACES = 16;
-
-interface BandHandProps {
+export interface BandProps {
   label: string;
   band: Band;
+  /** In so many places it is drawn. */
+  places: number;
   least: number;
   most: number;
   /** How a figure is told. */
   told: (value: number) => string;
-  /** Draws the middle of the band at a place, from 0. */
-  onDraw: (place: number, middle: number, gesture?: string) => void;
+  /** Draws an edge or the middle of the band. */
+  onDraw: (stroke: BandStroke) => void;
 }
 
-const placeAt = (at: number): number => at / (BAND_PLACES - 1);
-
-/** A band over the pattern: what lies between its edges is drawn; a drag draws its middle, arrows move it place by place. */
-export const BandHand = ({ label, band, least, most, told, onDraw }: BandHandProps) => {
-  const box = useRef<HTMLDivElement>(null);
-  const gesture = useRef<string | undefined>(undefined);
+/** A band over the pattern: what lies between its edges is drawn; a drag draws an edge or its middle, arrows move it place by place. */
+export const BandHand = ({ label, band, places, least, most, told, onDraw }: BandProps) => {
+  const [pointer] = useState(createBandPointer);
   const share = (value: number) => clamp((value - least) / (most - least), 0, 1);
-  const draw = (event: PointerEvent) => {
-    const { left, top, width, height } = box.current!.getBoundingClientRect();
-    const place = clamp(Math.floor(((event.clientX - left) / width) * BAND_PLACES), 0, BAND_PLACES - 1);
-    const middle = least + clamp(1 - (event.clientY - top) / height, 0, 1) * (most - least);
-    onDraw(place, middle, gesture.current);
-  };
+  const surface = { band, places, least, most, onDraw };
   const keys = (event: KeyboardEvent, place: number, middle: number) => {
     const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    onDraw(place, clamp(middle + (by * (most - least)) / 40, least, most));
+    const value = clamp(middle + (by * (most - least)) / 40, least, most);
+    onDraw({ places: [{ place, value }], edge: 'middle', gesture: `band keys ${place}` });
   };
   return (
     <div
-      ref={box}
       className="band-hand"
       role="group"
       aria-label={label}
-      onPointerDown={(event) => {
-        gesture.current = `band ${event.timeStamp}`;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        draw(event);
-      }}
-      onPointerMove={(event) => {
-        if (gesture.current) draw(event);
-      }}
-      onPointerUp={() => (gesture.current = undefined)}
-      onPointerCancel={() => (gesture.current = undefined)}
+      onPointerDown={(event) => pointer.down(event, surface)}
+      onPointerMove={(event) => pointer.move(event, surface)}
+      onPointerUp={pointer.end}
+      onPointerCancel={pointer.end}
     >
-      {Array.from({ length: BAND_PLACES }, (_, place) => {
-        const { low, high } = bandAt(band, placeAt(place));
+      {Array.from({ length: places }, (_, place) => {
+        const { low, high } = bandAt(band, placeAt(place, places));
         const middle = (low + high) / 2;
         return (
           <span

@@ -29,6 +29,7 @@ import { LaneRow } from './LaneRow';
 import { stepKeys } from './stepKeys';
 import { useMeters } from './meters';
 import { startSweep } from './sweep';
+import { Threads } from './Threads';
 import { createTouch } from './touch';
 import './strings.css';
 import { words } from '../words/strings';
@@ -380,6 +381,7 @@ export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: S
               board={board}
             />
           ))}
+          <Threads patternId={patternId} points={points} openLane={openLane} />
           <PasteLine beat={beat} pattern={pattern} />
           {foot}
           {Array.from({ length: Math.ceil(length / page - 1e-9) }, (_, at) => (

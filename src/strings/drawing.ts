@@ -50,7 +50,7 @@ export interface LaneDrawing {
 }
 
 /** What is left after the base feel is drawn `glass` times as wide, to at most 0.45 of a step. */
-const magnified = (stroke: Drawn, base: Ticks, step: Ticks, glass: number): Ticks => {
+export const magnified = (stroke: Drawn, base: Ticks, step: Ticks, glass: number): Ticks => {
   const left = stroke.tick - base;
   const most = Math.max(Math.abs(left), 0.45 * step);
   return base + clamp(left * glass, -most, most);

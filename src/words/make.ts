@@ -212,6 +212,26 @@ export const words = {
   forSome: (some: number, all: number) => `For ${some} of ${all} lanes`,
   keepRoute: 'Keep the route',
   keptRoutes: 'Kept routes',
+  recordSwitching: 'Record the switching',
+  recordSwitchingAbout:
+    'Recorded, the routes that you switch while it plays are kept as takes, one for each different pass, and can be put into the song.',
+  recordingWaits: 'It records from the moment that it plays.',
+  recordingSwitching: 'Recording. Switch routes; stopping ends it.',
+  routesSwitched: 'Routes as they were switched',
+  passesKept: (n: number) =>
+    n === 1
+      ? 'The pass that was played is kept as a take.'
+      : `The ${n} passes that were played are kept as takes.`,
+  putIntoSong: (n: number) => (n === 1 ? 'Put the pass into the song' : `Put the ${n} passes into the song`),
+  routesName: 'Routes',
+  routesInSong: (n: number) =>
+    n === 1
+      ? 'The pass stands at the end of the song.'
+      : `The ${n} passes stand at the end of the song, in a section.`,
+  noRoomInSong: 'The song or the list of patterns has no room for them. Nothing was changed.',
+  drawOverString: 'Draw over the string',
+  bandReading: (name: string, low: string, high: string) =>
+    low === high ? `${name} ${low}` : `${name} ${low} to ${high}`,
   recallOf: (name: string, n: number) => (n < 10 ? `${name}, Alt ${n}` : name),
   routesBegin: 'While playing, a kept route begins',
   routesBeginShort: 'begins',

@@ -11,6 +11,10 @@ export const words = {
   lowestOf: (lane: string) => `Lowest note of ${lane}`,
   highest: 'highest',
   highestOf: (lane: string) => `Highest note of ${lane}`,
+  slide: 'slide',
+  slideOf: (lane: string) => `How long a note of ${lane} slides from one that still sounds`,
+  ms: (n: number) => `${Math.round(n)} ms`,
+  off: 'off',
   itsNotes: (notes: string) => `Its notes: ${notes}.`,
   aLaneMayPlay:
     'A marimba, a kalimba, a log drum: a lane that plays pitches has a scale, and its open string shows them by height.',

@@ -39,8 +39,12 @@ export const planDetour = (pattern: Pattern, laneId: string, seed: number): Deto
  * From which slot a slot plays, in one time through what is divided.
  *
  * @param time how often it has been gone through before
+ * @returns from 0; -1 is silence
+ * @example
+ * sourceOf({ span: 3840, slot: 960, route: [1, 0, -1, 2], chance: 1, seed: 7 }, 0, 3)
+ * // 2
  */
-const sourceOf = ({ route, chance, seed }: DetourPlan, time: number, slot: number): number =>
+export const sourceOf = ({ route, chance, seed }: DetourPlan, time: number, slot: number): number =>
   chance >= 1 || draw(seed, time, slot, PURPOSE.detour) < chance ? route[slot]! : slot;
 
 /** Where a stroke belongs: a hit by its step, whichever way it is nudged; what a roll adds to it by how much later it is. */

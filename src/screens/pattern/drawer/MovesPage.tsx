@@ -9,7 +9,8 @@ import { isAsWritten, KNOWN_ROUTES, knownRoute, randomRoute } from '../../../../
 import { playedTick } from '../../../audio/player';
 import { beatEdited } from '../../../state/doc';
 import { recallRoute } from '../../../state/recallRoute';
-import { viewChanged } from '../../../state/slices';
+import { recordRoutes } from '../../../state/routeRecorder';
+import { noticed, viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useAppStore, useDo } from '../../../state/store';
 import { EchoHand } from '../../../strings/EchoHand';
 import { RouteHand } from '../../../strings/RouteHand';
@@ -350,7 +351,61 @@ const DetourOf = () => {
           onChange={(to) => act(viewChanged({ routesAt: to }))}
         />
       ) : null}
+      {detour || routes.length ? <Switching /> : null}
     </Group>
+  );
+};
+
+let endRecording: () => void = () => undefined;
+
+/** The switching of routes while it plays, kept as takes and put into the song. */
+const Switching = () => {
+  const store = useAppStore();
+  const act = useDo();
+  const recording = useApp(({ view }) => view.recordingRoutes);
+  const last = useApp(({ view }) => view.routesPlayed);
+  const mine = useApp((state) => selectPattern(state)!.id === last?.patternId);
+  const playing = useApp(({ view }) => view.playing);
+  const { passes = [] } = last ?? {};
+  return (
+    <>
+      <Chips>
+        <Chip
+          pressed={recording}
+          onPress={() => {
+            if (recording) endRecording();
+            else endRecording = recordRoutes(store, playedTick);
+          }}
+        >
+          {words.recordSwitching}
+        </Chip>
+        {last && mine ? (
+          <Chip
+            onPress={() => {
+              const before = store.getState().doc.beat;
+              act(
+                beatEdited({
+                  edit: { edit: 'passesToSong', args: { ...last, name: words.routesName, id: nanoid() } },
+                }),
+              );
+              const done = store.getState().doc.beat !== before;
+              act(noticed({ text: done ? words.routesInSong(passes.length) : words.noRoomInSong }));
+            }}
+          >
+            {words.putIntoSong(passes.length)}
+          </Chip>
+        ) : null}
+      </Chips>
+      <Para quiet live>
+        {recording
+          ? playing
+            ? words.recordingSwitching
+            : words.recordingWaits
+          : last && mine
+            ? words.passesKept(passes.length)
+            : words.recordSwitchingAbout}
+      </Para>
+    </>
   );
 };
 

@@ -11,6 +11,7 @@ import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Chips, Figures, Group } from '../../../ui/Layout';
 import { NumberField } from '../../../ui/NumberField';
+import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/tuned';
 import { useHeightIs } from './heights';
@@ -88,6 +89,15 @@ export const TuningGroup = ({ lane }: { lane: Lane }) => {
               }
             />
           </Figures>
+          <Range
+            label={words.slideOf(lane.name)}
+            short={words.slide}
+            value={lane.slide ?? 0}
+            {...bounds(RANGES.slide)}
+            step={5}
+            shown={lane.slide ? words.ms(lane.slide) : words.off}
+            onChange={(slide, gesture) => set({ slide: slide || undefined }, gesture)}
+          />
           <Para quiet live>
             {known?.ok === false
               ? known.error

@@ -19,7 +19,9 @@ import {
 } from '../../../../../core/make/makers';
 import { scaleNames } from '../../../../../core/make/scales';
 import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
-import { BandHand, BAND_PLACES } from '../../../../strings/BandHand';
+import { drawnBand, type BandStroke } from '../../../../strings/bandDraw';
+import { BandHand } from '../../../../strings/BandHand';
+import { BandOver } from '../../../../strings/BandOver';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
@@ -67,8 +69,8 @@ const OFFERED = new Set([
 ]);
 const SCALES = scaleNames().filter((name) => OFFERED.has(name));
 
-const middleAt = (points: readonly number[], place: number): { low: number; high: number } =>
-  bandAt(bandOf(points), place / (BAND_PLACES - 1));
+/** In so many places a band is drawn by hand: eight in a bar, but not so many that none could be hit. */
+const placesIn = (bars: number): number => Math.max(16, Math.min(64, 8 * bars));
 
 /** Hits drawn between a lower and an upper edge of each quantity. */
 export const BandsMaker = ({ lane }: { lane: Lane }) => {
@@ -77,6 +79,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
   const [live] = useLive();
   const [of, setOf] = useKept<BandOf>('make band', 'fullness');
   const [all, setAll] = useKept('make bands for all', false);
+  const [over, setOver] = useKept('make band over', true);
   const [shape, setShape] = useKept<BandShape | 'hand'>('make band shape', 'hand');
   const {
     settings: s,
@@ -95,22 +98,18 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
   const { least, most } = OF[of];
   const told = of === 'pitch' ? (value: number) => noteName(Math.round(value), names) : OF[of].told;
   const points = s[of];
-  const width = points.length ? (middleAt(points, 0).high - middleAt(points, 0).low) / (most - least) : 0;
+  const places = placesIn(useApp((state) => selectPattern(state)!.bars));
   const band = points.length ? bandOf(points) : shapedBand('flat', least, most, 0.5);
+  const first = bandAt(band, 0);
+  const width = points.length ? (first.high - first.low) / (most - least) : 0;
   const setBand = (to: readonly number[], gesture?: string) => change({ [of]: [...to] }, gesture);
   const chooseShape = (next: BandShape | 'hand', wide = width, gesture?: string) => {
     setShape(next);
     if (next !== 'hand') setBand(pointsOf(shapedBand(next, least, most, wide, 2, seed)), gesture);
   };
-  const draw = (place: number, middle: number, gesture?: string) => {
+  const draw = (stroke: BandStroke) => {
     setShape('hand');
-    const drawn = Array.from({ length: BAND_PLACES }, (_, at) => {
-      const { low, high } = bandAt(band, at / (BAND_PLACES - 1));
-      const half = (high - low) / 2;
-      const centre = at === place ? Math.min(most - half, Math.max(least + half, middle)) : (low + high) / 2;
-      return [at / (BAND_PLACES - 1), centre - half, centre + half];
-    });
-    setBand(drawn.flat(), gesture);
+    setBand(drawnBand(band, stroke, places, least, most), stroke.gesture);
   };
   const widen = (wide: number, gesture: string) => {
     if (shape !== 'hand') return chooseShape(shape, wide, gesture);
@@ -123,6 +122,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
       gesture,
     );
   };
+  const shown = { band, places, least, most, told, onDraw: draw };
   const optional = of !== 'fullness' && of !== 'velocity';
   const [root = 'C', ...scale] = s.scale.split(' ');
   return (
@@ -134,14 +134,13 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
           </Chip>
         ))}
       </Chips>
-      <BandHand
-        label={words.bandOver(NAMES[of])}
-        band={band}
-        least={least}
-        most={most}
-        told={told}
-        onDraw={draw}
-      />
+      <BandHand label={words.bandOver(NAMES[of])} {...shown} />
+      {over ? <BandOver key={lane.id} label="" name={NAMES[of]} laneId={lane.id} {...shown} /> : null}
+      <Chips>
+        <Chip pressed={over} onPress={() => setOver(!over)}>
+          {words.drawOverString}
+        </Chip>
+      </Chips>
       <Choice<BandShape | 'hand'>
         label={words.shapeOfBand}
         short={words.shape}
