@@ -28,7 +28,7 @@ export const BandHand = ({ label, band, places, least, most, told, onDraw }: Ban
     if (by === undefined) return;
     event.preventDefault();
     const value = clamp(middle + (by * (most - least)) / 40, least, most);
-    onDraw({ places: [{ place, value }], edge: 'middle', gesture: `band keys ${place}` });
+    onDraw({ places: [{ place, value }], edge: 'middle' });
   };
   return (
     <div

@@ -9,7 +9,8 @@ export type BandEdge = 'low' | 'middle' | 'high';
 export interface BandStroke {
   places: { place: number; value: number }[];
   edge: BandEdge;
-  gesture: string;
+  /** Left out, it is a step of the history by itself. */
+  gesture?: string;
 }
 
 /** Where a place stands over the pattern, from 0 to 1. @example placeAt(15, 16) // 1 */

@@ -29,8 +29,12 @@ const read = (): Ink => {
 
 let ink: Ink | null = null;
 
-/** The theme may have been changed while the strings were put away. */
+/** How many parts hear of another theme. */
+let hearing = 0;
+
+/** The theme may have been changed while nobody heard of it: the strings were put away. */
 const renew = () => {
+  if (hearing > 1) return;
   const now = read();
   if (ink && NAMES.some((name) => now[name] !== ink![name])) ink = now;
 };
@@ -44,7 +48,9 @@ const subscribe = sinceThen((changed) => {
   const watcher = new MutationObserver(again);
   watcher.observe(document.documentElement, { attributeFilter: ['data-theme'] });
   media.addEventListener('change', again);
+  hearing += 1;
   return () => {
+    hearing -= 1;
     watcher.disconnect();
     media.removeEventListener('change', again);
   };

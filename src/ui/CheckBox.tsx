@@ -2,6 +2,7 @@ import { CheckBox as RneCheckBox } from '@rneui/base/dist/CheckBox';
 import { StyleSheet } from 'react-native';
 import { tickStyles } from './boxes';
 import { Icon } from './Icon';
+import { steady } from './steady';
 import { useRne } from './Themed';
 import { colour, TARGET } from './tokens';
 
@@ -25,7 +26,7 @@ const Empty = () => <Icon name="unchecked" size={22} />;
 const Full = () => <Icon name="checked" size={22} />;
 
 /** Something that is chosen or not; its words are pressed too. */
-export const CheckBox = ({ children, label, checked, onChange, disabled }: CheckBoxProps) => (
+export const CheckBox = steady(({ children, label, checked, onChange, disabled }: CheckBoxProps) => (
   <RneCheckBox
     {...useRne()}
     checked={checked}
@@ -38,4 +39,4 @@ export const CheckBox = ({ children, label, checked, onChange, disabled }: Check
     textStyle={[tickStyles.words, styles.words]}
     {...({ 'aria-label': label ?? children, 'aria-checked': checked, role: 'checkbox' } as object)}
   />
-);
+));

@@ -2,6 +2,7 @@ import { Chip as RneChip } from '@rneui/base/dist/Chip';
 import type { ReactNode } from 'react';
 import { StyleSheet } from 'react-native';
 import { asText } from './Button';
+import { steady } from './steady';
 import { useRne } from './Themed';
 import { colour, CORNER, font, TARGET } from './tokens';
 
@@ -44,8 +45,7 @@ const styles = StyleSheet.create({
   },
 });
 
-/** A small button with a word on it, as high as a thumb. */
-export const Chip = ({
+const PlainChip = ({
   children,
   onPress,
   label,
@@ -79,3 +79,6 @@ export const Chip = ({
     </RneChip>
   );
 };
+
+/** A small button with a word on it, as high as a thumb. */
+export const Chip = steady(PlainChip);

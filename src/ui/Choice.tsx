@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { Select, type SelectProps } from './Select';
+import { steady } from './steady';
 import { Words } from './Words';
 
 interface ChoiceProps<T extends string> extends SelectProps<T> {
@@ -20,8 +21,7 @@ const styles = StyleSheet.create({
   name: { minWidth: 72 },
 });
 
-/** One of several, named, with its name before it. */
-export const Choice = <T extends string>({ short, ...select }: ChoiceProps<T>) => (
+const PlainChoice = <T extends string>({ short, ...select }: ChoiceProps<T>) => (
   <View style={styles.line}>
     <Words quiet style={styles.name}>
       {short}
@@ -29,3 +29,6 @@ export const Choice = <T extends string>({ short, ...select }: ChoiceProps<T>) =
     <Select {...select} />
   </View>
 );
+
+/** One of several, named, with its name before it. */
+export const Choice = steady(PlainChoice) as typeof PlainChoice;

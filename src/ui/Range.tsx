@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { Slider, type SliderProps } from './Slider';
+import { steady } from './steady';
 import { colour, TARGET } from './tokens';
 import { Words } from './Words';
 
@@ -16,7 +17,7 @@ const styles = StyleSheet.create({
 });
 
 /** A slider with its name and figure. */
-export const Range = ({ short, ...slider }: RangeProps) => (
+export const Range = steady(({ short, ...slider }: RangeProps) => (
   <View style={styles.range}>
     <Words quiet style={styles.name}>
       {short}
@@ -28,4 +29,4 @@ export const Range = ({ short, ...slider }: RangeProps) => (
       {slider.shown}
     </Words>
   </View>
-);
+));

@@ -1,3 +1,4 @@
+import { useDeferredValue } from 'react';
 import { ScrollView } from 'react-native';
 import { Named } from '../../../../ui/Named';
 import { onArrows } from '../../../../ui/arrows';
@@ -120,7 +121,8 @@ const Strip = ({ pattern, takes }: TakesProps) => {
 
 /** Every outcome of chance and of the makers in a strip; nothing that was rolled is lost. */
 export const Takes = () => {
-  const pattern = useApp(selectPattern)!;
+  // While a control is turned each move makes the newest take anew: its picture may come a little later.
+  const pattern = useDeferredValue(useApp(selectPattern)!);
   return pattern.takes?.length ? (
     <Strip pattern={pattern} takes={pattern.takes} />
   ) : (

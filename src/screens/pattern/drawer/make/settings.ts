@@ -36,6 +36,9 @@ interface Given {
   seed: number;
 }
 
+/** The turn of a control that was made last, and the take that came of it. */
+let turned = { gesture: '', id: '' };
+
 /**
  * Puts what a maker gives into its lanes: at once, a whole turn of a control being one step of the history, or to be tried.
  *
@@ -53,7 +56,10 @@ export const give = (
     return;
   }
   const how = MAKER_NAMES[maker];
-  const args = { parts, how, made: { maker, settings: settings as MadeSettings }, seed, id: nanoid() };
+  // All moves of one turn make one take.
+  const id = gesture !== undefined && gesture === turned.gesture ? turned.id : nanoid();
+  if (gesture !== undefined) turned = { gesture, id };
+  const args = { parts, how, made: { maker, settings: settings as MadeSettings }, seed, id };
   if (live) editShown(store, { edit: 'make', args }, gesture, gesture !== undefined);
   else attempt(store, how, { kind: 'pattern', edit: { edit: 'make', args } });
 };
