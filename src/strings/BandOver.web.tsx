@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { createPortal } from 'react-dom';
-import { firstShown } from '../web/shown';
+import { allShown } from '../web/shown';
 import type { BandProps } from './BandHand';
 import { createBandPointer, placeAt } from './bandDraw';
 import { bandAt } from '../../core/make/bands';
@@ -12,10 +12,15 @@ import { words } from '../words/make';
 const TOP = beadTop(127, true);
 const BOTTOM = beadTop(1, true);
 
+const stringOf = (laneId: string): Element | null =>
+  allShown('[data-lane]')
+    .find(({ dataset }) => dataset['lane'] === laneId)
+    ?.querySelector('.string') ?? null;
+
 /** The band over the open string itself: drawn there by a finger, as wide as the pattern. */
 export const BandOver = (props: BandProps & { laneId: string; name: string }) => {
   const { laneId, name, band, places, least, most, told, onDraw } = props;
-  const [string] = useState(() => firstShown(`[data-lane="${CSS.escape(laneId)}"] .string`));
+  const [string] = useState(() => stringOf(laneId));
   const [pointer] = useState(createBandPointer);
   const surface = { band, places, least, most, onDraw };
   if (!string) return null;

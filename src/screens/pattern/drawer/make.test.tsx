@@ -198,6 +198,36 @@ describe('bands, chords and a whole beat', () => {
     expect(lanePatternOf(pattern(), 'kick').hits.some(({ pitch }) => pitch)).toBe(false);
   });
 
+  test('a finger draws a band over the open string itself, place by place, as one step of the history', () => {
+    const row = document.createElement('div');
+    row.dataset['lane'] = 'kick';
+    const string = document.createElement('div');
+    string.className = 'string';
+    row.append(string);
+    document.body.append(row);
+    Element.prototype.setPointerCapture = () => undefined;
+    press('Bands');
+    press('Velocity');
+    const over = string.querySelector('.band-over')!;
+    over.querySelector('svg')!.getBoundingClientRect = () =>
+      ({ left: 0, top: 0, width: 150, height: 100 }) as DOMRect;
+    const at = (type: string, clientX: number, clientY: number) =>
+      fireEvent(over, new MouseEvent(type, { bubbles: true, clientX, clientY }));
+    at('pointerdown', 0, 90);
+    at('pointermove', 150, 10);
+    at('pointerup', 150, 10);
+    const velocities = lanePatternOf(pattern(), 'kick').hits.map(({ velocity }) => velocity);
+    expect(velocities.length).toBeGreaterThan(3);
+    const mean = (some: number[]) => some.reduce((sum, one) => sum + one, 0) / some.length;
+    const half = Math.floor(velocities.length / 2);
+    expect(mean(velocities.slice(half))).toBeGreaterThan(mean(velocities.slice(0, half)) + 20);
+    act(() => void store.dispatch(undone()));
+    expect(steps()).toEqual([]);
+    press('Draw over the string');
+    expect(string.querySelector('.band-over')).toBeNull();
+    row.remove();
+  });
+
   test('chords by their names; what is none is told and nothing is changed', () => {
     press('Chords');
     const field = screen.getByLabelText('Chords, one after the other');
