@@ -20,15 +20,24 @@ export interface Shared {
 /** What lanes share before any of it has been asked for. @example newShared().counting // false */
 export const newShared = (): Shared => ({ pinks: sharedPinks(), counts: new Map(), counting: false });
 
-/** By lane, then by stroke: which one it is of its pass, from 0. */
-type Counts = ReadonlyMap<number, ReadonlyMap<number, number>>;
+/**
+ * By lane, then by the place in its round: which one of its pass each stroke there is, from 0, the stroke's own number before it.
+ * Small whole numbers all: as keys they cost the engine a fraction of what large ones do.
+ */
+type Counts = ReadonlyMap<number, ReadonlyMap<number, readonly number[]>>;
 
 /** So many passes are remembered. */
 const PASSES = 4096;
 
-/** A stroke's number within its lane: what tells it apart, in so many bits each. */
-const numberOf = ({ cycle, readIndex, hitIndex, stroke }: Stroke): number =>
-  ((cycle * 4096 + readIndex) * 65536 + hitIndex) * 512 + stroke + 8;
+/** The place in a lane's rounds that a stroke belongs to, told from one of them: no round has more steps. */
+const spotOf = ({ cycle, readIndex }: Stroke, from: number): number => (cycle - from) * 4096 + readIndex;
+
+/** What tells it apart from all others of its place. */
+const numberOf = ({ hitIndex, stroke }: Stroke): number => hitIndex * 512 + stroke + 8;
+
+/** The round that a pass begins in: places are told from there. */
+const firstRound = (lane: LanePlan, pass: number, length: Ticks): number =>
+  Math.floor((pass * length) / lane.cycleTicks + 1e-9);
 
 /** The random part of a stroke's delay, in what the stagger is told in. */
 const randomPart = (stagger: Stagger, lane: LanePlan, stroke: Stroke, everyPass: boolean): number =>
@@ -55,9 +64,10 @@ interface Counting {
 
 /** The count of every stroke of one pass. */
 const countPass = ({ stagger, feelOf, everyPass, lanes, length }: Counting, pass: number): Counts => {
-  const all: { tick: Ticks; note: number; lane: number; name: number }[] = [];
+  const all: { tick: Ticks; note: number; lane: number; spot: number; number: number }[] = [];
   for (const lane of lanes()) {
     const feel = feelOf(lane);
+    const round = firstRound(lane, pass, length);
     eachStroke(lane, pass * length, (pass + 1) * length, (stroke) => {
       if (!stroke.sounds || stroke.tie) return;
       const tick = beforeStagger(feel, stroke.at);
@@ -68,15 +78,18 @@ const countPass = ({ stagger, feelOf, everyPass, lanes, length }: Counting, pass
         tick: tick + first,
         note: lane.note + stroke.pitch,
         lane: lane.index,
-        name: numberOf(stroke),
+        spot: spotOf(stroke, round),
+        number: numberOf(stroke),
       });
     });
   }
-  const out = new Map<number, Map<number, number>>();
-  inCountingOrder(all).forEach(({ lane, name }, c) => {
-    const own = out.get(lane);
-    if (own) own.set(name, c);
-    else out.set(lane, new Map([[name, c]]));
+  const out = new Map<number, Map<number, number[]>>();
+  inCountingOrder(all).forEach(({ lane, spot, number }, c) => {
+    const own = out.get(lane) ?? new Map<number, number[]>();
+    out.set(lane, own);
+    const there = own.get(spot);
+    if (there) there.push(number, c);
+    else own.set(spot, [number, c]);
   });
   return out;
 };
@@ -123,9 +136,14 @@ export const staggerOf = (
     const count = shared.counts.get(which) ?? counter({ stagger, feelOf, everyPass, lanes: counted, length });
     shared.counts.set(which, count);
     return (stroke: Stroke): Ticks => {
-      const c = count(Math.floor(stroke.gridTick / length + 1e-9))
+      const pass = Math.floor(stroke.gridTick / length + 1e-9);
+      const there = count(pass)
         .get(lane.index)
-        ?.get(numberOf(stroke));
+        ?.get(spotOf(stroke, firstRound(lane, pass, length)));
+      const number = numberOf(stroke);
+      let at = 0;
+      while (there && at < there.length && there[at] !== number) at += 2;
+      const c = there?.[at + 1];
       if (c === undefined) return 0;
       const prepared = feelOf(lane);
       const perMs = prepared.ticksPerMs(beforeStagger(prepared, stroke.at));
