@@ -7,6 +7,7 @@ import { barTicks, meterText, type Meter } from '../document/meter';
 import { inOrder, positionOf } from '../document/position';
 import type { Hit } from '../document/schema';
 import type { Groove, GrooveFeel, GrooveLane } from '../groove/groove';
+import { alike, likenessOf, type Likeness } from '../groove/likeness';
 import { keepTimeOn } from '../groove/timekeeper';
 import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp, ticksPerMs, type Bpm, type Ticks } from '../units';
@@ -41,6 +42,8 @@ export interface BeatModel {
   /** For each instrument and sixteenth, in how many of the bars it is struck, 0 to 1, how hard and how far off on average. */
   likely: Map<InstrumentId, { p: number; velocity: number; off: Ticks }[]>;
   timekeeper: InstrumentId | null;
+  /** What its grooves are like, as the app tells likeness. */
+  like: Likeness[];
 }
 
 const barsOfGroove = (groove: Groove, cells: number): ModelBar[] => {
@@ -106,7 +109,9 @@ export const beatModel = (grooves: readonly Groove[]): BeatModel | null => {
   const fills = whole
     .filter((groove) => groove.kind === 'fill' && meterText(groove.meter) === meter)
     .flatMap((groove) => barsOfGroove(groove, cells).slice(-1));
+  const main = same.filter(({ kind }) => kind === 'main' || kind === 'variation');
   return {
+    like: (main.length ? main : same).map(likenessOf),
     meter: first.meter,
     bpm: first.bpm,
     feel: first.feel,
@@ -271,13 +276,40 @@ const laneOf = (instrument: InstrumentId, hits: MadeHit[], cells: number): Groov
   },
 });
 
+/** So many beats are drawn for one, and the nearest to its style is given. */
+const DRAWN = 6;
+
+/** How near a beat is to the grooves of its style, on average. */
+const nearness = ({ like }: BeatModel, groove: Groove): number => {
+  const own = likenessOf(groove);
+  return like.reduce((sum, one) => sum + alike(own, one), 0);
+};
+
 /**
- * A beat in the style of a model. The same seed gives the same beat; a busier one of the same seed holds all of a sparser one
+ * The seed whose beat is nearest to the style, of those that one seed leads to. It is chosen as the style is played, whatever the
+ * settings, so that turning them keeps to one beat.
+ */
+const nearestSeed = (model: BeatModel, { bars, tempo }: BeatSettings, seed: number): number => {
+  const plain = { ...BEAT_DEFAULTS, bars, tempo };
+  const seeds = Array.from({ length: DRAWN }, (_, at) =>
+    at ? Math.floor(draw(seed, at, PURPOSE.beatChoice) * 0x1_0000_0000) : seed,
+  );
+  const near = seeds.map((one) => nearness(model, drawnBeat(model, plain, one)));
+  return seeds[near.indexOf(Math.max(...near))]!;
+};
+
+/**
+ * A beat in the style of a model: the nearest to it of some that are drawn. The same seed gives the same beat; a busier one of the same seed holds all of a sparser one
  * that one drummer can play.
  *
  * @example wholeBeat(beatModel([groove])!, BEAT_DEFAULTS, 7).bars // 2
  */
-export const wholeBeat = (model: BeatModel, settings: BeatSettings, seed: number): Groove => {
+export const wholeBeat = (model: BeatModel, settings: BeatSettings, seed: number): Groove => ({
+  ...drawnBeat(model, settings, nearestSeed(model, settings, seed)),
+  id: `made ${seed}`,
+});
+
+function drawnBeat(model: BeatModel, settings: BeatSettings, seed: number): Groove {
   const hasFill = settings.fill && settings.bars > 1 && model.fills.length > 0;
   const drawn = Array.from({ length: settings.bars }, (_, bar) =>
     hasFill && bar === settings.bars - 1
@@ -314,7 +346,7 @@ export const wholeBeat = (model: BeatModel, settings: BeatSettings, seed: number
     ),
   };
   return settings.timekeeper ? keepTimeOn(groove, settings.timekeeper) : groove;
-};
+}
 
 function placeOf({ bar, cell, instrument }: MadeHit): string {
   return `${bar} ${cell} ${instrument}`;

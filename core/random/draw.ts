@@ -40,6 +40,8 @@ export const PURPOSE = {
   beatVelocity: 117,
   beatTiming: 118,
   beatSource: 119,
+  /** Which of several is given. */
+  beatChoice: 120,
 } as const;
 
 /** The finalizer of MurmurHash3 (A. Appleby, public domain): every bit of the input reaches every bit of the output. */
