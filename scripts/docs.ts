@@ -1,7 +1,14 @@
 /** Writes what the documentation takes from the code. */
 import fs from 'node:fs';
 import { editsPage } from '../core/edit/listText';
+import { kitFigures } from '../core/sound/kitFigures';
+import { KITS } from '../core/sound/kits';
+import { kitsPage } from '../core/sound/kitsPage';
 import { housePicture } from './house';
 
 fs.writeFileSync('docs/edits.md', editsPage());
 fs.writeFileSync('docs/house.svg', housePicture());
+fs.writeFileSync(
+  'docs/kits.md',
+  kitsPage(new Map(Object.values(KITS).map((kit) => [kit.id, kitFigures(kit, 48000)]))),
+);

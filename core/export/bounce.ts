@@ -1,6 +1,7 @@
 import type { Beat } from '../document/schema';
 import type { Layers } from '../sound/sounds';
-import { mixNote } from '../sound/mixNotes';
+import { FORCES, STRIKES } from '../sound/layers';
+import { mixed } from '../sound/mixNotes';
 import { createMixer, mix, replan, type MixNote } from '../sound/mixer';
 import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../sound/wav';
 import { secondsAt } from '../play/tempoMap';
@@ -68,17 +69,16 @@ export const bounceVoices = (piece: Piece, beat: Beat, how: BounceHow): Voice[] 
 };
 
 /** The notes of a piece for the mixer. What chokes a stem is in it, unheard. */
-const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice): MixNote[] => {
+const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice, sounds: Layers[]): MixNote[] => {
   const { tempos } = piece.plan.timeline;
   const origin = secondsAt(tempos, piece.range.from);
   const at = (tick: number) => secondsAt(tempos, tick + piece.range.from) - origin;
   return piece.notes().flatMap((note) => {
-    const lane = beat.lanes[note.lane]!;
-    const made = mixNote(lane, note.velocity, note.lane, Math.round(at(note.tick) * rate), note.pitch);
+    const made = mixed(beat, note, sounds[note.lane]!, note.lane, Math.round(at(note.tick) * rate));
     const mine = voice.lanes.has(note.lane);
     if (!mine && !made.group) return [];
     const frames = note.cut ? (at(note.tick + note.length) - at(note.tick)) * rate : 0;
-    return [{ ...made, frames, lane: note.lane, ...(!mine && { left: 0, right: 0 }) }];
+    return [{ ...made, frames, ...(!mine && { left: 0, right: 0 }) }];
   });
 };
 
@@ -143,7 +143,7 @@ export function* bounce(
   });
   const block = Math.round(how.rate / BLOCKS_A_SECOND);
   const lead = comesRound(how) && shape.frames > 0 ? TAIL_SECONDS * BLOCKS_A_SECOND * block : 0;
-  replan(mixer, 0, withRoundsBefore(mixNotes(piece, beat, how.rate, voice), shape.frames, lead));
+  replan(mixer, 0, withRoundsBefore(mixNotes(piece, beat, how.rate, voice, sounds), shape.frames, lead));
   const left = new Float32Array(block);
   const right = new Float32Array(block);
   for (let at = -lead; at < 0; at += block) mix(mixer, left, right, at + lead);
@@ -156,4 +156,4 @@ export function* bounce(
   return bytes;
 }
 
-const SILENT = [0, 1, 2, 3, 4, 5, 6, 7].map(() => new Float32Array(1));
+const SILENT = Array.from({ length: FORCES.length * STRIKES }, () => new Float32Array(1));

@@ -6,6 +6,7 @@ import { clamp, type Semitones } from '../units';
 import { endedByNext } from './edges';
 import type { LanePlan } from './plan';
 import { eachStroke } from './laneStrokes';
+import { DETOUR_HITS } from './moves/detours';
 import type { Stroke } from './strokes';
 
 /** A stroke as it sounds. */
@@ -34,6 +35,11 @@ export interface Note {
   gridTick: Ticks;
   /** Which region of its timeline it is of, from 0. */
   regionIndex: number;
+  /**
+   * Which stroke of its lane it is since play began, as the hits are written: what chance silences counts, so that any window
+   * agrees with any other.
+   */
+  turn: number;
   /** True where the note would have sounded before the start and is held there, or was carried round a loop's end. */
   moved: boolean;
 }
@@ -48,6 +54,12 @@ export interface Note {
 export const bendOf = (lane: LanePlan): ((position: Ticks) => Ticks) => baseBend(lane.feel);
 
 const velocityOf = ({ force }: Stroke): Velocity => clamp(Math.round(force), 1, 127);
+
+const turnOf = ({ before }: LanePlan, { cycle, step, hitIndex, stroke, kind }: Stroke): number =>
+  cycle * before.at(-1)! +
+  (before[step] ?? 0) +
+  (hitIndex % DETOUR_HITS) +
+  (kind === 'main' ? 0 : Math.abs(stroke));
 
 const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
   tick: stroke.tick,
@@ -66,6 +78,7 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
   stroke: stroke.stroke,
   gridTick: stroke.gridTick,
   regionIndex: 0,
+  turn: turnOf(lane, stroke),
   moved: false,
 });
 

@@ -29,6 +29,8 @@ export interface LanePlan {
   cycleTicks: Ticks;
   direction: Direction;
   byStep: (Hit[] | undefined)[];
+  /** How many hits its loop has before each step, and in all: the last one. */
+  before: readonly number[];
   /** The farthest that a stroke can stand from the start of its step, before or after, feel included. */
   reach: Ticks;
   /** The longest note. */
@@ -62,6 +64,12 @@ const sortedBySteps = (part: LanePattern, steps: number): (Hit[] | undefined)[] 
   }
   for (const hits of byStep) if (hits && hits.length > 1) hits.sort((a, b) => a.nudge - b.nudge);
   return byStep;
+};
+
+const countedBefore = (byStep: (Hit[] | undefined)[]): number[] => {
+  const before = [0];
+  for (const hits of byStep) before.push(before.at(-1)! + (hits?.length ?? 0));
+  return before;
 };
 
 /**
@@ -173,6 +181,7 @@ export const planLane = (
   });
   const moved = Math.max(feel.a.reach, feel.b?.reach ?? 0);
   const echoes = planEchoes(part.echoes);
+  const byStep = sortedBySteps(part, steps);
   const plan: LanePlan = {
     id: lane.id,
     index: beat.lanes.indexOf(lane),
@@ -182,7 +191,8 @@ export const planLane = (
     step,
     cycleTicks: follows ? patternTicks(pattern) / rateOf(part.rate) : places * step,
     direction: part.direction,
-    byStep: sortedBySteps(part, steps),
+    byStep,
+    before: countedBefore(byStep),
     reach: farthest(part, step, setting.fastest) + echoReach(echoes, setting.fastest) + moved,
     around: around(feel, setting.fastest),
     longest: longestOf(part, step),

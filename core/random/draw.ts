@@ -42,6 +42,8 @@ export const PURPOSE = {
   beatSource: 119,
   /** Which of several is given. */
   beatChoice: 120,
+  /** Of a sound: which of its strikes. */
+  strike: 121,
 } as const;
 
 /** The finalizer of MurmurHash3 (A. Appleby, public domain): every bit of the input reaches every bit of the output. */

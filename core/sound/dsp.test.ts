@@ -1,17 +1,15 @@
 import fc from 'fast-check';
-import { addRinging, biquad, driven, fall, finished, noiseAt, type FilterKind } from './dsp';
+import { addRinging, driven, fades, fall, filterAll, finished, noise, noiseAt, type FilterKind } from './dsp';
 
 const RATE = 48000;
 
 /** How loud a sine of a frequency comes out of a filter, once it has settled; 1 is as loud as it went in. */
 const gainOf = (kind: FilterKind, corner: number, frequency: number): number => {
-  const filter = biquad(kind, corner, Math.SQRT1_2, RATE);
-  let most = 0;
-  for (let i = 0; i < RATE / 4; i++) {
-    const y = filter(Math.sin((2 * Math.PI * frequency * i) / RATE));
-    if (i > RATE / 8) most = Math.max(most, Math.abs(y));
-  }
-  return most;
+  const sine = Float32Array.from({ length: RATE / 4 }, (_, i) =>
+    Math.sin((2 * Math.PI * frequency * i) / RATE),
+  );
+  const settled = filterAll(sine, kind, corner, Math.SQRT1_2, RATE).subarray(RATE / 8);
+  return settled.reduce((most, y) => Math.max(most, Math.abs(y)), 0);
 };
 
 const corners = fc.integer({ min: 200, max: 4000 });
@@ -51,8 +49,8 @@ test('a band-pass is loudest at its middle', () => {
 });
 
 test('a filter stays stable where its corner lies beyond what the rate can carry', () => {
-  const filter = biquad('lowpass', 90000, 8, RATE);
-  for (let i = 0; i < RATE; i++) expect(Math.abs(filter(noiseAt(1, i)))).toBeLessThan(50);
+  const out = filterAll(noise(1, RATE), 'lowpass', 90000, 8, RATE);
+  expect(out.every((x) => Math.abs(x) < 50)).toBe(true);
 });
 
 test('noise is the same wherever it is made, lies within full scale, and has neither bias nor echo', () => {
@@ -116,4 +114,16 @@ test('a finished sound has its peak and ends in silence; silence stays silence',
   expect(Math.max(...sound.map(Math.abs))).toBeCloseTo(0.9, 5);
   expect(Math.abs(sound.at(-1)!)).toBe(0);
   expect([...finished(new Float32Array(10), 0.9, RATE)]).toEqual(new Array(10).fill(0));
+});
+
+test('a fall, and by what it is multiplied from sample to sample, are one', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.01, max: 5, noNaN: true }),
+      fc.integer({ min: 1, max: 4000 }),
+      (decay, at) => {
+        expect(fades(decay, RATE) ** at).toBeCloseTo(fall(at / RATE, decay), 6);
+      },
+    ),
+  );
 });

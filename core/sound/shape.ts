@@ -1,4 +1,4 @@
-import { biquad, type FilterKind } from './dsp';
+import { filterAll, type FilterKind } from './dsp';
 import type { Lane } from '../document/schema';
 
 /** How a lane changes the sound of its instrument. */
@@ -47,10 +47,8 @@ const damped = (data: Float32Array, decay: number): Float32Array => {
 };
 
 /** A filter without a peak. */
-const filtered = (data: Float32Array, hertz: number, rate: number, kind: FilterKind): Float32Array => {
-  const filter = biquad(kind, hertz, Math.SQRT1_2, rate);
-  return data.map((x) => filter(x));
-};
+const filtered = (data: Float32Array, hertz: number, rate: number, kind: FilterKind): Float32Array =>
+  filterAll(Float32Array.from(data), kind, hertz, Math.SQRT1_2, rate);
 
 const shaped = (data: Float32Array, shape: Shape, rate: number): Float32Array => {
   let out = shape.tune === 0 ? data : tuned(data, shape.tune);

@@ -163,7 +163,7 @@ describe('the mixer', () => {
 });
 
 test('velocity sets layer and level, pan keeps the power', () => {
-  expect([1, 40, 80, 127].map(layerOf)).toEqual([0, 1, 2, 3]);
+  expect([1, 40, 80, 127].map((velocity) => layerOf(velocity))).toEqual([0, 1, 2, 3]);
   expect(levelOf(127)).toBe(1);
   expect(levelOf(64)).toBeCloseTo(0.33, 2);
   const lane = newLane('hat', 'hat.closed');

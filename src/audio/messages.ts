@@ -28,6 +28,8 @@ export type ToWorker =
   /** Sounds that will be wanted soon are made beforehand. */
   | { type: 'prepare'; kit: KitId; instruments: InstrumentId[] }
   | { type: 'strike'; laneId: string; velocity: Velocity; pitch?: Semitones }
+  /** A drum of a kit, whether a lane plays it or not. */
+  | { type: 'drum'; kit: KitId; instrument: InstrumentId; velocity: Velocity }
   | { type: 'report' };
 
 /** A note that was handed to the audio clock, for the eye and for measuring. */

@@ -158,6 +158,12 @@ export const strikeLane = async (laneId: string, velocity: Velocity, pitch: Semi
   tell({ type: 'strike', laneId, velocity, ...(pitch && { pitch }) });
 };
 
+/** Sounds a drum of a kit once. */
+export const strikeDrum = async (kit: KitId, instrument: InstrumentId, velocity: Velocity): Promise<void> => {
+  await ready();
+  tell({ type: 'drum', kit, instrument, velocity });
+};
+
 const heardFrame = (context: AudioContext): number =>
   (context.currentTime - (context.outputLatency || context.baseLatency || 0)) * SAMPLE_RATE;
 

@@ -6,6 +6,7 @@ export { BeatsScreen } from './beats/BeatsScreen';
 export { CommandSheet } from './frame/CommandSheet';
 export { KeysSheet } from './frame/KeysSheet';
 export { BringSheet } from './pattern/BringSheet';
+export { KitSheet } from './pattern/KitSheet';
 export { Drawer } from './pattern/drawer/Drawer';
 export { PatternsSheet } from './pattern/PatternsSheet';
 export { ExportScreen } from './export/ExportScreen';

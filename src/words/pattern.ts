@@ -1,5 +1,7 @@
 /** What the Pattern screen and its sheets say. */
 export const words = {
+  kitsAndDrums: 'Kits and drums',
+  theSheetOfKits: 'The sheet of kits',
   kitIsNotHere: (kit: string, other: string) => `The kit “${kit}” is not here; ${other} sounds in its place.`,
   aBeatHoldsLanesLanes: (lanes: number, left: number) =>
     ` A beat holds ${lanes} lanes; ${left} found no room.`,

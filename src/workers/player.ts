@@ -1,12 +1,13 @@
 import { beatTicks } from '../../core/document/meter';
 import type { InstrumentId } from '../../core/document/instruments';
+import { newLane } from '../../core/document/defaults';
 import type { Beat, KitId, Lane } from '../../core/document/schema';
 import { patternOf } from '../../core/edit/beatEdits';
 import { playable, type Playable } from '../../core/play/playable';
 import { planLive, planSong } from '../../core/play/timelinePlan';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
 import type { MixNote } from '../../core/sound/mixer';
-import { mixNote } from '../../core/sound/mixNotes';
+import { mixed, mixNote } from '../../core/sound/mixNotes';
 import { createSounds, soundKey, type Layers, type Sounds } from '../../core/sound/sounds';
 import type { Frames, Ticks } from '../../core/units';
 import {
@@ -62,6 +63,8 @@ interface State {
   countIn: Ticks;
   /** The frame at which the count-in ends. */
   countedAt: number;
+  /** How often a lane has been sounded by hand. */
+  struck: number;
 }
 
 const atFirst = (): State => ({
@@ -78,6 +81,7 @@ const atFirst = (): State => ({
   metronome: { on: false, level: 0.6, accent: true },
   countIn: 0,
   countedAt: 0,
+  struck: 0,
 });
 
 /**
@@ -165,12 +169,9 @@ export const createPlayer = ({
     const { beat } = state;
     if (!batch || !beat) return;
     const notes = batch.notes.flatMap((note) => {
-      const lane = beat.lanes[note.lane]!;
-      const sound = state.given.get(keyOf(lane));
+      const sound = state.given.get(keyOf(beat.lanes[note.lane]!));
       const frames = note.cut ? framesOf(state.feeder!, note.tick, note.length) : 0;
-      return sound
-        ? [{ ...mixNote(lane, note.velocity, sound.index, note.frame, note.pitch), frames, lane: note.lane }]
-        : [];
+      return sound ? [{ ...mixed(beat, note, sound.layers, sound.index, note.frame), frames }] : [];
     });
     const all = [...notes, ...(state.feeder ? clicks(state.feeder, batch.from) : [])];
     toMixer({ type: 'replan', from: batch.from, notes: all.sort((a, b) => a.frame - b.frame) });
@@ -255,16 +256,23 @@ export const createPlayer = ({
     sayAnchor(state.feeder.anchor.frame);
   };
 
-  const strikeLane = (laneId: string, velocity: number, pitch = 0) => {
+  /** Sounds a lane in a kit once: as soon as its sound is there. */
+  const strike = (kit: KitId, lane: Lane, velocity: number, pitch = 0) => {
+    const key = soundKey(kit, lane);
+    const now = () => {
+      const sound = state.given.get(key);
+      if (!sound) return;
+      const note = mixNote(lane, velocity, sound.index, 0, pitch, sound.layers.length, state.struck++);
+      toMixer({ type: 'strike', note });
+    };
+    if (state.given.has(key)) now();
+    else void make(kit, lane).then(now, () => undefined);
+  };
+
+  const strikeLane = (laneId: string, velocity: number, pitch?: number) => {
     const { beat } = state;
     const lane = beat?.lanes.find((one) => one.id === laneId);
-    if (!beat || !lane) return;
-    const strike = () => {
-      const sound = state.given.get(soundKey(beat.kit, lane));
-      if (sound) toMixer({ type: 'strike', note: mixNote(lane, velocity, sound.index, 0, pitch) });
-    };
-    if (state.given.has(keyOf(lane))) strike();
-    else void make(beat.kit, lane).then(strike, () => undefined);
+    if (beat && lane) strike(beat.kit, lane, velocity, pitch);
   };
 
   const fromMixer = (message: FromMixer): void => {
@@ -302,6 +310,8 @@ export const createPlayer = ({
         return makeWhatIsMissing();
       case 'strike':
         return strikeLane(message.laneId, message.velocity, message.pitch);
+      case 'drum':
+        return strike(message.kit, newLane('drum', message.instrument), message.velocity);
       case 'report':
         // Before there is a mixer, nothing has been heard.
         if (state.mixer) toMixer({ type: 'report' });

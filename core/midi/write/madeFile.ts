@@ -29,6 +29,7 @@ const noteOf = ({ tick, length, velocity, note }: MadeNote): Note => ({
   stroke: 0,
   gridTick: tick,
   regionIndex: 0,
+  turn: 0,
   moved: false,
 });
 

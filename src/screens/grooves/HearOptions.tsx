@@ -1,7 +1,7 @@
 import { Group, Chips } from '../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { KITS } from '../../../core/sound/kits';
+import { KIT_LIST } from '../../../core/sound/kitList';
 import { TEMPO, clamp } from '../../../core/units';
 import { groovesChanged, type GroovesState } from '../../state/grooves';
 import { selectBeat, useApp, useDo } from '../../state/store';
@@ -103,7 +103,7 @@ export const HearOptions = () => {
             value={kit}
             options={[
               { value: 'beat', name: words.theBeatsKit },
-              ...Object.values(KITS).map(({ id, name }) => ({ value: id, name })),
+              ...KIT_LIST.map(({ id, name }) => ({ value: id, name })),
             ]}
             onChange={(value) => set({ kit: value as GroovesState['kit'] })}
           />

@@ -17,7 +17,7 @@ import { MOST } from '../../../core/document/choices';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/document/instruments';
 import { listed } from '../../../core/document/text';
 import type { KitId } from '../../../core/document/schema';
-import { kitNamed, kitOf, KITS } from '../../../core/sound/kits';
+import { KIT_LIST, kitNamed, kitToldOf } from '../../../core/sound/kitList';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
 import { loadEdits } from '../../state/deferredEdits';
 import { viewChanged, ZOOMS } from '../../state/slices';
@@ -117,10 +117,13 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
   );
 };
 
-const KIT_OPTIONS = Object.values(KITS).map(({ id, name }) => ({ value: id, name }));
+const KIT_OPTIONS = KIT_LIST.map(({ id, name }) => ({ value: id, name }));
+
+const kitSheet = async () => (await import('../later')).KitSheet;
 
 const KitChoice = ({ kit }: { kit: KitId }) => {
   const act = useDo();
+  const [open, setOpen] = useState(false);
   return (
     <View style={styles.kit}>
       <Choice
@@ -131,8 +134,17 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
         onChange={(to) => act(kitSet({ kit: to }))}
       />
       <Words small quiet style={styles.kitAbout}>
-        {kitNamed(kit) ? kitOf(kit).about : words.kitIsNotHere(kit, kitOf(kit).name)}
+        {kitNamed(kit) ? kitToldOf(kit).about : words.kitIsNotHere(kit, kitToldOf(kit).name)}
       </Words>
+      <Chip onPress={() => setOpen(true)}>{words.kitsAndDrums}</Chip>
+      {open ? (
+        <Later
+          of={kitSheet}
+          what={words.theSheetOfKits}
+          waiting={null}
+          given={{ onClose: () => setOpen(false) }}
+        />
+      ) : null}
     </View>
   );
 };

@@ -1,0 +1,22 @@
+import type { InstrumentId } from '../../core/document/instruments';
+import type { KitId } from '../../core/document/schema';
+import { createCaller } from './caller';
+import type { drumPicture, DrumPicture } from './drumPicture';
+
+const call = createCaller<{ drumPicture: typeof drumPicture }>(
+  () => new Worker(new URL('./soundWorker', window.location.href)),
+  30_000,
+);
+
+const there = new Map<string, DrumPicture>();
+
+/** What a drum of a kit looks like, measured beside the page once; null where that failed. */
+export const askDrum = async (kit: KitId, instrument: InstrumentId): Promise<DrumPicture | null> => {
+  const name = `${kit}/${instrument}`;
+  const known = there.get(name);
+  if (known) return known;
+  const answer = await call((far) => far.drumPicture(kit, instrument) as Promise<DrumPicture>);
+  if (!answer.ok) return null;
+  there.set(name, answer.value);
+  return answer.value;
+};

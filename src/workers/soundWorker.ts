@@ -1,0 +1,5 @@
+/** Measures drums beside the page. */
+import { expose } from 'comlink';
+import { drumPicture } from './drumPicture';
+
+expose({ drumPicture });
