@@ -44,7 +44,7 @@ export type Thing =
   | 'detour'
   | 'route'
   | 'lane patterns'
-  | 'played passes'
+  | 'switched routes'
   | 'maker'
   | 'template';
 

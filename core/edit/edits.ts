@@ -72,7 +72,7 @@ import {
   setBars,
   setMeter,
 } from './patterns';
-import { keepPasses, passesToSong, type PlayedPass } from './playedRoutes';
+import { keepPasses, passesToSong, playedPasses, type PassesPlayed } from './playedRoutes';
 import { applyLanePreset, applyPatternPreset, LANE_PRESETS, PATTERN_PRESETS } from './presets';
 import { eraseBetween, recordHit, type Played } from './record';
 import * as spots from './spots';
@@ -199,8 +199,8 @@ export const PATTERN_EDITS = {
   setSparks: (pattern: Pattern, a: { laneId: string; sparks: Spark[] | null }) =>
     moves.setSparks(pattern, a.laneId, a.sparks),
   setDetour: (pattern: Pattern, a: { detour: Detour | null }) => moves.setDetour(pattern, a.detour),
-  keepPasses: (pattern: Pattern, a: { passes: PlayedPass[]; how: string; id: string }) =>
-    keepPasses(pattern, a.passes, a.how, a.id),
+  keepPasses: (pattern: Pattern, a: PassesPlayed & { how: string; id: string }, beat: Beat) =>
+    keepPasses(pattern, playedPasses(beat, pattern, a.switched, a.from, a.to), a.how, a.id),
   writeMoves: (pattern: Pattern, _a: object, beat: Beat) => moves.writeMoves(pattern, beat),
   /** @param parts what each lane plays by it; @param how in words */
   make: (
@@ -310,8 +310,11 @@ export const BEAT_EDITS = {
   useMap: (beat: Beat, a: { map: DrumMap; choice: MapChoice }) => writtenWith(beat, a.map, a.choice),
   keepRoute: (beat: Beat, a: NamedRoute) => moves.keepRoute(beat, a),
   dropRoute: (beat: Beat, a: { id: string }) => moves.dropRoute(beat, a.id),
-  passesToSong: (beat: Beat, a: { patternId: string; passes: PlayedPass[]; name: string; id: string }) =>
-    passesToSong(beat, a.patternId, a.passes, a.name, a.id),
+  passesToSong: (beat: Beat, a: PassesPlayed & { patternId: string; name: string; id: string }) => {
+    const pattern = beat.patterns.find(({ id }) => id === a.patternId);
+    const passes = pattern ? playedPasses(beat, pattern, a.switched, a.from, a.to) : [];
+    return passesToSong(beat, a.patternId, passes, a.name, a.id);
+  },
   toTray: (beat: Beat, a: TrayItem) => song.toTray(beat, a),
   grooveToTray: (beat: Beat, a: { groove: Groove; patternId: string; id: string }) =>
     song.grooveToTray(beat, a.groove, a.patternId, a.id),

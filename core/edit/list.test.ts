@@ -123,11 +123,10 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
   detour: (roll) => ({ over: pick(roll, ['bar', 'all']), route: [1, 1, 0, 4], chance: 0.7, lanes: null }),
   route: () => [4, 3, 2, 1],
   'lane patterns': () => ({ kick: pattern.parts['snare'] }),
-  'played passes': (roll) => [
-    { parts: pattern.parts, detour: null },
-    { parts: { kick: pattern.parts['snare'] }, detour: null },
+  'switched routes': (roll) => [
+    { at: 0, detour: null },
     {
-      parts: pattern.parts,
+      at: 1920,
       detour: { over: pick(roll, ['bar', 'all']), route: [2, 1, 4, 0], chance: 1, lanes: null },
     },
   ],

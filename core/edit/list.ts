@@ -29,6 +29,10 @@ const TURN = { least: -4096, most: 4096, whole: true, unit: 'steps' } as const;
 const TICK = figure({ least: 0, most: 1e12, unit: 'ticks' });
 const NAME_CHANGE = { name: TEXT };
 
+/** No more passes are kept at once than a section may hold. */
+const PASS = figure({ least: 0, most: 4096, whole: true });
+const PASSES = { switched: thing('switched routes'), from: PASS, to: PASS };
+
 /** What a lane may be changed in. */
 const LANE_CHANGE = some({
   name: TEXT,
@@ -197,7 +201,7 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
   },
   keepPasses: {
     does: 'Keeps passes that were played while routes were switched, as takes',
-    args: { passes: thing('played passes'), how: TEXT, id: NEW_ID },
+    args: { ...PASSES, how: TEXT, id: NEW_ID },
   },
   writeMoves: { does: 'Writes echoes, sparks and detours into the hits', args: {} },
   make: {
@@ -287,7 +291,7 @@ export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits
   dropRoute: { does: 'Forgets a route', args: { id: id('route') } },
   passesToSong: {
     does: 'Puts passes that were played while routes were switched into the song, as a section',
-    args: { patternId: id('pattern'), passes: thing('played passes'), name: TEXT, id: NEW_ID },
+    args: { ...PASSES, patternId: id('pattern'), name: TEXT, id: NEW_ID },
   },
   toTray: {
     does: 'Puts a pattern into the tray',

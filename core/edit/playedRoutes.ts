@@ -17,6 +17,15 @@ export interface Switched {
   detour: Detour | null;
 }
 
+/** What was played of a pattern. */
+export interface PassesPlayed {
+  /** In order of time; before the first one it went as written. */
+  switched: Switched[];
+  /** The first pass, from 0, and the one after the last. */
+  from: number;
+  to: number;
+}
+
 /** A pass as it was played. */
 export interface PlayedPass {
   parts: Record<string, LanePattern>;

@@ -2,7 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { patternTicks } from '../../core/document/defaults';
 import { barTicks } from '../../core/document/meter';
 import type { Pattern } from '../../core/document/schema';
-import { playedPasses, type Switched } from '../../core/edit/playedRoutes';
+import type { Switched } from '../../core/edit/playedRoutes';
 import type { Ticks } from '../../core/units';
 import { patternsEdited } from './doc';
 import { viewChanged } from './slices';
@@ -30,10 +30,10 @@ const passesOf = (from: Ticks, to: Ticks, length: Ticks): [number, number] => {
  * Records which routes the pattern shown goes by while it plays. It ends by itself when play stops or another pattern or beat is
  * shown: what was played is kept as takes then.
  *
- * @param played where play stands, in ticks from where it began; null where it does not play
+ * @param where where play stands, in ticks from where it began; null where it does not play
  * @returns ends it
  */
-export const recordRoutes = (store: Store, played: () => Ticks | null): (() => void) => {
+export const recordRoutes = (store: Store, where: () => Ticks | null): (() => void) => {
   const begun = selectPattern(store.getState());
   if (!begun) return () => undefined;
   const beatId = store.getState().doc.beat!.id;
@@ -50,12 +50,13 @@ export const recordRoutes = (store: Store, played: () => Ticks | null): (() => v
     store.dispatch(viewChanged({ recordingRoutes: false }));
     const { beat } = store.getState().doc;
     if (from === null || beat?.id !== beatId || !beat.patterns.some(({ id }) => id === begun.id)) return;
-    const passes = playedPasses(beat, pattern, switched, ...passesOf(from, to, patternTicks(pattern)));
-    store.dispatch(viewChanged({ routesPlayed: { patternId: begun.id, passes } }));
+    const [first, after] = passesOf(from, to, patternTicks(pattern));
+    const played = { switched, from: first, to: after };
+    store.dispatch(viewChanged({ routesPlayed: { patternId: begun.id, ...played } }));
     store.dispatch(
       patternsEdited({
         patternIds: [begun.id],
-        edit: { edit: 'keepPasses', args: { passes, how: words.routesSwitched, id: nanoid() } },
+        edit: { edit: 'keepPasses', args: { ...played, how: words.routesSwitched, id: nanoid() } },
       }),
     );
   };
@@ -63,7 +64,7 @@ export const recordRoutes = (store: Store, played: () => Ticks | null): (() => v
     const state = store.getState();
     const now = selectPattern(state);
     if (state.doc.beat?.id !== beatId || now?.id !== begun.id) return end();
-    const tick = state.view.playing ? played() : null;
+    const tick = state.view.playing ? where() : null;
     if (tick === null) {
       if (from !== null && !state.view.playing) end();
       else pattern = now;

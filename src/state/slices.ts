@@ -1,4 +1,4 @@
-import type { PlayedPass } from '../../core/edit/playedRoutes';
+import type { PassesPlayed } from '../../core/edit/playedRoutes';
 import type { NoteNames } from '../../core/document/noteName';
 import type { ExportHow } from '../../core/export/choice';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
@@ -78,7 +78,7 @@ export interface ViewState {
   routesAt: 'slot' | 'bar';
   /** The switching of routes is recorded; and what was recorded last, to be put into the song. */
   recordingRoutes: boolean;
-  routesPlayed: { patternId: string; passes: PlayedPass[] } | null;
+  routesPlayed: (PassesPlayed & { patternId: string }) | null;
   /** What is heard in the place of the beat, or with it: a groove that is tried. */
   audition: Audition | null;
   /** The song: whether its screen is open, whether it is what plays, from where, and what of it is repeated. */

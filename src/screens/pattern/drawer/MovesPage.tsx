@@ -366,7 +366,7 @@ const Switching = () => {
   const last = useApp(({ view }) => view.routesPlayed);
   const mine = useApp((state) => selectPattern(state)!.id === last?.patternId);
   const playing = useApp(({ view }) => view.playing);
-  const { passes = [] } = last ?? {};
+  const passes = last ? last.to - last.from : 0;
   return (
     <>
       <Chips>
@@ -389,10 +389,10 @@ const Switching = () => {
                 }),
               );
               const done = store.getState().doc.beat !== before;
-              act(noticed({ text: done ? words.routesInSong(passes.length) : words.noRoomInSong }));
+              act(noticed({ text: done ? words.routesInSong(passes) : words.noRoomInSong }));
             }}
           >
-            {words.putIntoSong(passes.length)}
+            {words.putIntoSong(passes)}
           </Chip>
         ) : null}
       </Chips>
@@ -402,7 +402,7 @@ const Switching = () => {
             ? words.recordingSwitching
             : words.recordingWaits
           : last && mine
-            ? words.passesKept(passes.length)
+            ? words.passesKept(passes)
             : words.recordSwitchingAbout}
       </Para>
     </>
