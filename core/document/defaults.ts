@@ -164,3 +164,7 @@ export const withLanePattern = (pattern: Pattern, laneId: string, part: LanePatt
   ...pattern,
   parts: { ...pattern.parts, [laneId]: part },
 });
+
+/** The pattern with an id, or the first one. @example patternOf(beat, 'nobody').id // "a" */
+export const patternOf = (beat: Beat, id: string | null): Pattern =>
+  beat.patterns.find((pattern) => pattern.id === id) ?? beat.patterns[0]!;

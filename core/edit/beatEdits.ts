@@ -1,3 +1,4 @@
+import { patternOf } from '../document/defaults';
 import type { Beat, Feel, Lane, Pattern, Swing } from '../document/schema';
 import { editFeel } from './feel';
 import type { Bpm } from '../units';
@@ -75,7 +76,3 @@ export const setPattern = (beat: Beat, pattern: Pattern): Beat => ({
   ...beat,
   patterns: beat.patterns.map((one) => (one.id === pattern.id ? pattern : one)),
 });
-
-/** The pattern with an id, or the first one. @example patternOf(beat, 'nobody').id // "a" */
-export const patternOf = (beat: Beat, id: string | null): Pattern =>
-  beat.patterns.find((pattern) => pattern.id === id) ?? beat.patterns[0]!;

@@ -1,6 +1,6 @@
 import { straightenLane } from '../feel/straight';
 import { inOrder, placed, positionOf } from '../document/position';
-import { feelOf, newPattern, lanePatternOf, patternTicks } from '../document/defaults';
+import { feelOf, newPattern, lanePatternOf, patternTicks, patternOf } from '../document/defaults';
 import { newFeel } from '../document/feelDefaults';
 import { MOST, SONG } from '../document/choices';
 import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
@@ -12,7 +12,7 @@ import { barTicks, meterText } from '../document/meter';
 import { entryOf } from '../midi/drumMap/drumMap';
 import { DRUM_CHANNEL } from '../midi/read/parts';
 import { commitFeel } from './commitFeel';
-import { patternOf, setPattern } from './beatEdits';
+import { setPattern } from './beatEdits';
 import { clamp, type Ticks } from '../units';
 import { fitGroove, piecesOf } from '../groove/fit';
 import { type Groove, type GrooveLane } from '../groove/groove';

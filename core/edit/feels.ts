@@ -1,9 +1,9 @@
 import { MOST } from '../document/choices';
-import { feelOf } from '../document/defaults';
+import { feelOf, patternOf } from '../document/defaults';
 import type { Feel, Follow, NamedFeel, PlainFeel, Template } from '../document/feelSchema';
 import { numbered } from '../document/numbered';
 import type { Beat } from '../document/schema';
-import { changeFeel, patternOf, setPattern } from './beatEdits';
+import { changeFeel, setPattern } from './beatEdits';
 
 /** What a beat keeps of feels and templates. An edit that cannot be made gives back what it was given. */
 

@@ -1,8 +1,8 @@
-import { withLanePattern } from '../document/defaults';
+import { withLanePattern, patternOf } from '../document/defaults';
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
 import { newBeat, newHit, lanePatternOf } from '../document/defaults';
-import { heldSwing, heldTempo, patternOf, setLane, setSwing, setTempo } from './beatEdits';
+import { heldSwing, heldTempo, setLane, setSwing, setTempo } from './beatEdits';
 import { digitVelocity, hitsAt, isOn, setStep, setVelocity } from './hits';
 
 const beat = newBeat('b', 'B', 1);

@@ -6,7 +6,7 @@ import { barTicks } from '../document/meter';
 import type { Beat, Pattern } from '../document/schema';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { laneCrossings, writtenWith } from '../midi/drumMap/laneMap';
-import { patternOf } from '../edit/beatEdits';
+import { patternOf } from '../document/defaults';
 import type { LoopEdges } from '../play/edges';
 import type { Note } from '../play/notes';
 import { songFaults, type Span } from '../play/timeline';

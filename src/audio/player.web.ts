@@ -1,7 +1,7 @@
 import { soundingPattern, soundingSong } from '../../core/document/sounding';
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, KitId } from '../../core/document/schema';
-import { patternOf } from '../../core/edit/beatEdits';
+import { patternOf } from '../../core/document/defaults';
 import { QUARTER, type Ms, type Seconds, type Semitones, type Ticks, type Velocity } from '../../core/units';
 import { newClock } from './clock';
 import type { SwitchAt } from './feeder';

@@ -1,7 +1,6 @@
 import { configureStore, type Middleware, type UnknownAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector, useStore } from 'react-redux';
-import { feelOf } from '../../core/document/defaults';
-import { patternOf } from '../../core/edit/beatEdits';
+import { feelOf, patternOf } from '../../core/document/defaults';
 import { docReducer, isDocAction, type DocState } from './doc';
 import { createDeferredEdits } from './deferredEdits';
 import { groovesReducer } from './grooves';

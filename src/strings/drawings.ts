@@ -1,8 +1,7 @@
-import { lanePatternOf } from '../../core/document/defaults';
+import { lanePatternOf, patternOf } from '../../core/document/defaults';
 import type { Hit, Lane } from '../../core/document/schema';
 import { differences } from '../../core/edit/patterns';
 import type { Spot } from '../../core/edit/spots';
-import { patternOf } from '../../core/edit/beatEdits';
 import { selectAudible } from '../state/audible';
 import { selectPattern, type RootState } from '../state/store';
 import { createDrawings, type LaneDrawing } from './drawing';

@@ -1,7 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, render, screen } from '@testing-library/react';
-import { newBeat, lanePatternOf } from '../../core/document/defaults';
-import { patternOf } from '../../core/edit/beatEdits';
+import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep } from '../../core/edit/hits';
 import { beatOpened, undone } from '../state/doc';
 import { viewChanged } from '../state/slices';

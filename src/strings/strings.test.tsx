@@ -1,12 +1,11 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat, lanePatternOf } from '../../core/document/defaults';
+import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep, setVelocity } from '../../core/edit/hits';
 import { beatOpened } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { store } from '../state/session';
-import { patternOf } from '../../core/edit/beatEdits';
 import { Strings } from './Strings';
 import { selectBeat, selectPattern, useApp } from '../state/store';
 

@@ -1,6 +1,5 @@
 /** @jest-environment jsdom */
-import { newBeat, lanePatternOf } from '../../core/document/defaults';
-import { patternOf } from '../../core/edit/beatEdits';
+import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep } from '../../core/edit/hits';
 import { beatOpened, stepSet, undone } from '../state/doc';
 import { viewChanged } from '../state/slices';

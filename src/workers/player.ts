@@ -1,8 +1,7 @@
 import { beatTicks } from '../../core/document/meter';
 import type { InstrumentId } from '../../core/document/instruments';
-import { newLane } from '../../core/document/defaults';
+import { newLane, patternOf } from '../../core/document/defaults';
 import type { Beat, KitId, Lane } from '../../core/document/schema';
-import { patternOf } from '../../core/edit/beatEdits';
 import { playable, type Playable } from '../../core/play/playable';
 import { planLive, planSong } from '../../core/play/timelinePlan';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';

@@ -7,7 +7,7 @@ import type { Groove } from '../../core/groove/groove';
 import { groovePerformance } from '../../core/groove/perform';
 import type { Performance } from '../../core/analysis/performance';
 import { performanceOf } from '../../core/midi/read/midiFile';
-import { patternOf } from '../../core/edit/beatEdits';
+import { patternOf } from '../../core/document/defaults';
 import { patternPerformance, shapePerformance } from '../../core/analysis/patternPerformance';
 import type { Read } from '../../core/document/file';
 import { words } from '../words/workers';

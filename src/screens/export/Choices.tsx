@@ -23,7 +23,7 @@ import {
 } from '../../../core/export/choice';
 import { TOKENS } from '../../../core/export/names';
 import { songTimeline } from '../../../core/play/timeline';
-import { patternOf } from '../../../core/edit/beatEdits';
+import { patternOf } from '../../../core/document/defaults';
 import { GENERAL_MIDI } from '../../../core/midi/drumMap/drumMap';
 import { useApp } from '../../state/store';
 import { NumberField } from '../../ui/NumberField';

@@ -1,8 +1,7 @@
 import { findCommands } from './findCommand';
 import { COMMANDS } from './commands';
 import { store } from '../../state/session';
-import { newBeat, newPattern, lanePatternOf } from '../../../core/document/defaults';
-import { patternOf } from '../../../core/edit/beatEdits';
+import { newBeat, newPattern, lanePatternOf, patternOf } from '../../../core/document/defaults';
 import { beatOpened } from '../../state/doc';
 import { loadEdits } from '../../state/deferredEdits';
 import { viewChanged } from '../../state/slices';

@@ -2,9 +2,8 @@
 import { slideTo } from '../../../ui/slide.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat, lanePatternOf } from '../../../../core/document/defaults';
+import { newBeat, lanePatternOf, patternOf } from '../../../../core/document/defaults';
 import type { Hit, LanePattern } from '../../../../core/document/schema';
-import { patternOf } from '../../../../core/edit/beatEdits';
 import { setStep, setVelocity } from '../../../../core/edit/hits';
 import { beatEdited, beatOpened, undone } from '../../../state/doc';
 import { selectAudible } from '../../../state/audible';

@@ -1,8 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { lanePatternOf, newBeat } from '../../../../core/document/defaults';
-import { patternOf } from '../../../../core/edit/beatEdits';
+import { lanePatternOf, newBeat, patternOf } from '../../../../core/document/defaults';
 import { selectAudible } from '../../../state/audible';
 import { beatOpened, undone } from '../../../state/doc';
 import { store } from '../../../state/session';

@@ -1,8 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { newBeat, lanePatternOf } from '../../../../core/document/defaults';
-import { patternOf } from '../../../../core/edit/beatEdits';
+import { newBeat, lanePatternOf, patternOf } from '../../../../core/document/defaults';
 import { setStep } from '../../../../core/edit/hits';
 import { beatOpened, laneChanged, patternsEdited, undone } from '../../../state/doc';
 import { store } from '../../../state/session';
