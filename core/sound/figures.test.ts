@@ -91,6 +91,28 @@ describe('kits against one another', () => {
   });
 });
 
+/** Those that are heard most, one of each kind and more. */
+const MAIN = [
+  'kick',
+  'kick.second',
+  'kick.tuned',
+  'snare',
+  'snare.rimshot',
+  'snare.sideStick',
+  'clap',
+  'hat.closed',
+  'hat.open',
+  'ride',
+  'tom.low',
+  'tom.high',
+  'conga.open',
+  'shaker',
+  'tambourine',
+  'cowbell',
+  'claves',
+  'marimba',
+] as const;
+
 /** So much of one signal is in another, -1 to 1. */
 const correlation = (a: Float32Array, b: Float32Array): number => {
   let [ab, aa, bb] = [0, 0, 0];
@@ -102,9 +124,9 @@ const correlation = (a: Float32Array, b: Float32Array): number => {
   return ab / Math.sqrt(aa * bb);
 };
 
-describe.each(Object.values(KITS).map((kit) => [kit.id, kit] as const))('every drum of %s', (_, kit) => {
+describe.each(Object.values(KITS).map((kit) => [kit.id, kit] as const))('the drums of %s', (_, kit) => {
   const rate = 24000;
-  const ids = Object.keys(kit.sounds) as (keyof typeof kit.sounds)[];
+  const ids = MAIN.filter((id) => kit.sounds[id]);
   const drums = ids.map((id) => ({ id, layers: makeSound(kit, id, rate).layers }));
 
   test('has no constant in it, begins and ends without a click, and is not too loud', () => {
@@ -131,7 +153,9 @@ describe.each(Object.values(KITS).map((kit) => [kit.id, kit] as const))('every d
   test('is brighter at every harder strike', () => {
     for (const { id, layers } of drums) {
       const strikes = layers.length / FORCES.length;
-      const bright = FORCES.map((__, force) => centroidOf(spectrumOf(layers[force * strikes]!, rate)));
+      const bright = FORCES.map((__, force) =>
+        centroidOf(spectrumOf(layers[force * strikes]!, rate, 0, 0.25)),
+      );
       // What plays pitches keeps its tone: only its knock is brighter.
       const rises = bright.every((hertz, at) => at === 0 || hertz > bright[at - 1]!);
       expect([id, bright.map(Math.round), rises]).toEqual([id, bright.map(Math.round), true]);

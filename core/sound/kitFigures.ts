@@ -32,10 +32,11 @@ const BEAT: { id: InstrumentId; steps: number[]; velocity: number }[] = [
   { id: 'tom.low', steps: [29, 30], velocity: 96 },
 ];
 
+type Made = ReadonlyMap<InstrumentId, Float32Array[]>;
+
 /** The beat as a kit plays it, in one channel: both sides are alike. */
-const played = (kit: Kit, rate: number): Float32Array => {
+const played = (made: Made, rate: number): Float32Array => {
   const out = new Float32Array(Math.ceil(34 * STEP * rate));
-  const made = new Map(BEAT.map(({ id }) => [id, makeSound(kit, id, rate).layers]));
   for (const { id, steps, velocity } of BEAT) {
     const layers = made.get(id)!;
     steps.forEach((step, count) => {
@@ -54,9 +55,11 @@ const played = (kit: Kit, rate: number): Float32Array => {
  * @param rate frames a second
  */
 export const kitFigures = (kit: Kit, rate: number): KitFigures => {
-  const sum = played(kit, rate);
+  const ids = new Set(BEAT.map(({ id }) => id));
+  const made: Made = new Map([...ids].map((id) => [id, makeSound(kit, id, rate).layers]));
+  const sum = played(made, rate);
   const layer = (id: InstrumentId, force: number) => {
-    const { layers } = makeSound(kit, id, rate);
+    const layers = made.get(id)!;
     return layers[force * Math.floor(layers.length / FORCES.length)]!;
   };
   const spectrum = (id: InstrumentId, force = FORCES.length - 1) => spectrumOf(layer(id, force), rate);

@@ -31,7 +31,7 @@ describe('instruments', () => {
   });
 });
 
-describe.each(kits)('the kit $name', (kit) => {
+describe.each([KITS.quay, KITS.lantern])('the kit $id', (kit) => {
   const ids = Object.keys(kit.sounds) as (keyof typeof kit.sounds)[];
   const sounds = ids.map((id) => makeSound(kit, id, RATE));
 

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import { beatOpened, undone } from '../../state/doc';
@@ -35,6 +35,7 @@ jest.mock('../../workers/askDrum', () => ({
           },
     ),
 }));
+jest.mock('../../strings/DrumPicture', () => ({ DrumPicture: () => null }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../ui/Sheet', () => ({
   Sheet: ({ title, children }: { title: string; children: unknown }) => (
@@ -80,8 +81,11 @@ test('a kit is chosen by what is told of it, is what the drums are heard on, and
 
 test('each drum says what it is like, and as what it sounds where the kit has none of its own', async () => {
   await show();
-  expect(screen.getAllByText('rings 0.25 s, bright at 3.2 kHz, 3 strikes').length).toBeGreaterThan(2);
-  expect(screen.getByText('sounds as Snare, rings 0.25 s, bright at 3.2 kHz, 3 strikes')).toBeTruthy();
+  const told = await screen.findByText('sounds as Snare, rings 0.25 s, bright at 3.2 kHz, 3 strikes');
+  expect(told).toBeTruthy();
+  await waitFor(() =>
+    expect(screen.getAllByText('rings 0.25 s, bright at 3.2 kHz, 3 strikes').length).toBeGreaterThan(2),
+  );
   expect(screen.queryByRole('button', { name: 'Hear Long guiro' })).toBeNull();
   await press('All drums');
   expect(screen.getByRole('button', { name: 'Hear Long guiro' })).toBeTruthy();
@@ -91,10 +95,10 @@ test('each drum says what it is like, and as what it sounds where the kit has no
 test('drums that could not be measured are said, heard all the same, and asked for again', async () => {
   mockDrums.fails = true;
   await show();
-  expect(screen.getByText('The drums could not be measured.')).toBeTruthy();
+  expect(await screen.findByText('The drums could not be measured.')).toBeTruthy();
   await press('Hear Kick');
   expect(mockDone).toEqual(['quay kick']);
   mockDrums.fails = false;
   await press('Try again');
-  expect(screen.queryByText('The drums could not be measured.')).toBeNull();
+  await waitFor(() => expect(screen.queryByText('The drums could not be measured.')).toBeNull());
 });
