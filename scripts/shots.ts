@@ -44,7 +44,6 @@ const openSnare = (page: Page) => press(page, 'Snare');
 
 const SHOTS: Shot[] = [
   { name: 'pattern-phone-night', size: PHONE, theme: 'dark', act: () => Promise.resolve() },
-  { name: 'pattern-phone-day', size: PHONE, theme: 'light', act: openSnare },
   {
     name: 'pattern-wide-night',
     size: WIDE,
@@ -78,6 +77,28 @@ const SHOTS: Shot[] = [
     },
   },
   {
+    name: 'bands-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: async (page) => {
+      await press(page, 'Closed hat');
+      await page.getByRole('tab', { name: 'Make' }).click();
+      await page.getByLabel('Starting point', { exact: true }).selectOption({ label: 'Hats that breathe' });
+      await press(page, 'Velocity');
+    },
+  },
+  {
+    name: 'kits-phone-night',
+    size: PHONE,
+    theme: 'dark',
+    act: async (page) => {
+      await press(page, 'Kits and drums');
+      await page.getByRole('button', { name: /^Shutters/ }).click();
+      await page.waitForTimeout(3000);
+      await page.getByRole('button', { name: 'Hear Low tom' }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
     name: 'moves-phone-night',
     size: PHONE,
     theme: 'dark',
@@ -85,6 +106,7 @@ const SHOTS: Shot[] = [
       await press(page, 'Snare');
       await page.getByRole('tab', { name: 'Moves' }).click();
       await press(page, 'Ping into triplets');
+      await press(page, 'Add a spark');
       await press(page, 'Halves swapped');
       await page
         .getByRole('group', { name: 'Route: from which slot each slot plays' })
@@ -143,22 +165,6 @@ const SHOTS: Shot[] = [
       await press(page, 'Filters');
       await page.getByRole('listitem').getByRole('button', { name: 'Brass alley', exact: true }).click();
       await page.waitForTimeout(1500);
-    },
-  },
-  {
-    name: 'revoice-phone-day',
-    size: PHONE,
-    theme: 'light',
-    act: async (page) => {
-      await toGrooves(page);
-      await page.getByRole('searchbox').fill('tin stage open');
-      await page
-        .getByRole('listitem')
-        .getByRole('button', { name: /^Tin stage, open/ })
-        .click();
-      await press(page, 'Open');
-      await page.getByRole('tab', { name: 'Re-voice' }).click();
-      await page.getByLabel('Snare is played with', { exact: true }).selectOption('snare.rimshot');
     },
   },
   {

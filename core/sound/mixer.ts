@@ -183,15 +183,18 @@ const slid = (voice: Voice, length: number): { at: Float64Array; end: number } =
   return { at, end: place };
 };
 
-/** Adds a voice that slides, up to where it has slid. */
-const addSliding = (
+/** Adds a voice to a stretch of the output. False when it has ended. */
+type Adding = (
   mixer: Mixer,
   voice: Voice,
   left: Float32Array,
   right: Float32Array,
   from: number,
   to: number,
-): boolean => {
+) => boolean;
+
+/** What slides is added up to where it has slid. */
+const addSliding: Adding = (mixer, voice, left, right, from, to) => {
   const until = Math.min(to, from + voice.slide!.frames);
   const { at, end } = slid(voice, until - from);
   const last = voice.data.length - 1;
@@ -203,15 +206,7 @@ const addSliding = (
   return until === to || addVoice(mixer, voice, left, right, until, to);
 };
 
-/** Adds a voice to a stretch of the output. Returns false when it has ended. */
-const addVoice = (
-  mixer: Mixer,
-  voice: Voice,
-  left: Float32Array,
-  right: Float32Array,
-  from: number,
-  to: number,
-): boolean => {
+const addVoice: Adding = (mixer, voice, left, right, from, to) => {
   if (voice.slide) return addSliding(mixer, voice, left, right, from, to);
   const { data, speed, at } = voice;
   // Between two frames the line between them is read; past the last there is none.

@@ -1,7 +1,8 @@
-import { useLayoutEffect, useRef } from 'react';
+import { useCallback } from 'react';
 import { instrument } from '../../core/document/instruments';
 import type { DrumPicture as Drum } from '../workers/drumPicture';
-import { useInk } from './ink';
+import type { Ink } from './ink';
+import { Picture } from './Picture';
 
 interface DrumPictureProps {
   drum: Drum;
@@ -13,30 +14,25 @@ const GAP = 8;
 
 /** A drum's wave, and beside it what it is made of, from low to high. */
 export const DrumPicture = ({ drum, width, height }: DrumPictureProps) => {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const ink = useInk();
-  useLayoutEffect(() => {
-    const brush = canvas.current?.getContext('2d');
-    if (!brush || !ink) return;
-    const ratio = Math.min(3, window.devicePixelRatio || 1);
-    canvas.current!.width = width * ratio;
-    canvas.current!.height = height * ratio;
-    brush.setTransform(ratio, 0, 0, ratio, 0, 0);
-    const half = (width - GAP) / 2;
-    brush.fillStyle = ink.line;
-    brush.fillRect(0, height / 2, half, 1);
-    brush.fillRect(half + GAP, height - 1, half, 1);
-    brush.fillStyle = ink[instrument(drum.instrument).pigment];
-    const column = half / drum.wave.length;
-    drum.wave.forEach((level, at) => {
-      const tall = Math.max(1, level * height);
-      brush.fillRect(at * column, (height - tall) / 2, Math.max(1, column), tall);
-    });
-    const band = half / drum.bands.length;
-    drum.bands.forEach((level, at) => {
-      const tall = level * (height - 2);
-      brush.fillRect(half + GAP + at * band, height - 1 - tall, Math.max(1, band - 0.5), tall);
-    });
-  }, [drum, width, height, ink]);
-  return <canvas ref={canvas} aria-hidden style={{ width, height }} width={0} height={0} />;
+  const draw = useCallback(
+    (brush: CanvasRenderingContext2D, ink: Ink) => {
+      const half = (width - GAP) / 2;
+      brush.fillStyle = ink.line;
+      brush.fillRect(0, height / 2, half, 1);
+      brush.fillRect(half + GAP, height - 1, half, 1);
+      brush.fillStyle = ink[instrument(drum.instrument).pigment];
+      const column = half / drum.wave.length;
+      drum.wave.forEach((level, at) => {
+        const tall = Math.max(1, level * height);
+        brush.fillRect(at * column, (height - tall) / 2, Math.max(1, column), tall);
+      });
+      const band = half / drum.bands.length;
+      drum.bands.forEach((level, at) => {
+        const tall = level * (height - 2);
+        brush.fillRect(half + GAP + at * band, height - 1 - tall, Math.max(1, band - 0.5), tall);
+      });
+    },
+    [drum, width, height],
+  );
+  return <Picture width={width} height={height} draw={draw} />;
 };

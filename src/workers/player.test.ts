@@ -1,3 +1,4 @@
+/** @jest-environment node */
 import { lanePatternOf, newBeat, newHit } from '../../core/document/defaults';
 import type { Beat } from '../../core/document/schema';
 import { createSounds, type Layers } from '../../core/sound/sounds';
@@ -38,7 +39,11 @@ const room = (load?: () => Promise<Layers>) => {
   const of = <T extends ToMixer['type']>(type: T) =>
     mixer.filter((message): message is Extract<ToMixer, { type: T }> => message.type === type);
   const handed = () => page.flatMap((message) => (message.type === 'handed' ? message.notes : []));
-  const connect = () => player.connect({ postMessage: (message) => mixer.push(message) });
+  // As in a browser: what is handed over is gone from where it came.
+  const connect = () =>
+    player.connect({
+      postMessage: (message, transfer) => mixer.push(structuredClone(message, { transfer })),
+    });
   const show = (beat: Beat) => player.fromPage({ type: 'beat', beat, patternId: beat.patterns[0]!.id });
   return { player, page, mixer, settle, clock, of, handed, connect, show };
 };
@@ -129,6 +134,21 @@ test('the metronome clicks on every beat, stronger on the first; a count-in clic
   counted.clock(0.1);
   counted.clock(4);
   expect(counted.of('replan').flatMap(({ notes }) => notes)).toHaveLength(4);
+});
+
+test('sounds are handed over, not copied on the way; one that is wanted again is whole', async () => {
+  const handed: number[] = [];
+  const one = room();
+  one.player.connect({ postMessage: (_, transfer) => handed.push(transfer.length) });
+  one.show(beatOf([0]));
+  await one.settle();
+  expect(Math.max(...handed)).toBe(4);
+  // Another mixer, after the first was lost.
+  one.connect();
+  await one.settle();
+  const sounds = one.of('sound');
+  expect(sounds.length).toBeGreaterThan(0);
+  expect(sounds.every(({ layers }) => layers.every(({ length }) => length > 0))).toBe(true);
 });
 
 test('a lane is struck by itself, its sound made for it; one that is not there is left alone', async () => {

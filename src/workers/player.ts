@@ -40,7 +40,7 @@ export interface PlayerParts {
 
 /** Where the mixer listens. */
 export interface MixerPort {
-  postMessage: (message: ToMixer) => void;
+  postMessage: (message: ToMixer, transfer: Transferable[]) => void;
 }
 
 interface State {
@@ -94,7 +94,8 @@ export const createPlayer = ({
   sounds = createSounds(SAMPLE_RATE),
 }: PlayerParts) => {
   const state = atFirst();
-  const toMixer = (message: ToMixer) => state.mixer?.postMessage(message);
+  const toMixer = (message: ToMixer, transfer: Transferable[] = []) =>
+    state.mixer?.postMessage(message, transfer);
   const now = () => state.now.frame + ((clock() - state.now.at) * SAMPLE_RATE) / 1000;
   const keyOf = (lane: Lane): string => soundKey(state.beat!.kit, lane);
 
@@ -107,8 +108,14 @@ export const createPlayer = ({
   /** The lanes whose sounds the mixer does not have yet. */
   const missing = (): Lane[] => state.beat?.lanes.filter((lane) => !state.given.has(keyOf(lane))) ?? [];
 
-  const giveSound = ({ index, layers }: { index: number; layers: Layers }) =>
-    toMixer({ type: 'sound', index, layers });
+  /** Copied here and handed over: copied on its way, it would hold up the audio thread. */
+  const giveSound = ({ index, layers }: { index: number; layers: Layers }) => {
+    const own = layers.map((layer) => Float32Array.from(layer));
+    toMixer(
+      { type: 'sound', index, layers: own },
+      own.map(({ buffer }) => buffer),
+    );
+  };
 
   const giveClicks = () =>
     makeClicks(SAMPLE_RATE).forEach((layer, at) =>

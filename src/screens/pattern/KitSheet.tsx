@@ -19,7 +19,7 @@ import { askDrum } from '../../workers/askDrum';
 import type { DrumPicture as Drum } from '../../workers/drumPicture';
 
 const HARD = 112;
-const PICTURE = { width: 176, height: 40 };
+const PICTURE = { width: 144, height: 40 };
 
 const styles = StyleSheet.create({
   kit: {
@@ -33,14 +33,12 @@ const styles = StyleSheet.create({
   chosen: { borderColor: colour.woad },
   drum: {
     flexDirection: 'row',
-    flexWrap: 'wrap',
     alignItems: 'center',
-    justifyContent: 'space-between',
-    columnGap: 12,
+    gap: 12,
     minHeight: TARGET,
     paddingVertical: 6,
   },
-  told: { flexShrink: 1, minWidth: 120 },
+  told: { flex: 1, minWidth: 0 },
 });
 
 const hertzText = (hertz: number): string =>

@@ -133,10 +133,10 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
         options={KIT_OPTIONS}
         onChange={(to) => act(kitSet({ kit: to }))}
       />
+      <Chip onPress={() => setOpen(true)}>{words.kitsAndDrums}</Chip>
       <Words small quiet style={styles.kitAbout}>
         {kitNamed(kit) ? kitToldOf(kit).about : words.kitIsNotHere(kit, kitToldOf(kit).name)}
       </Words>
-      <Chip onPress={() => setOpen(true)}>{words.kitsAndDrums}</Chip>
       {open ? (
         <Later
           of={kitSheet}
