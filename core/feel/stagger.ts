@@ -26,32 +26,39 @@ export const staggerReach = (stagger: Stagger): { reachMs: Ms } | { reach: Ticks
   return unit === 'ms' ? { reachMs: most } : { reach: (most / 100) * SIXTEENTH };
 };
 
-/** A stroke to be counted: when it comes to the stage, and which note it is. */
-export interface Counted {
-  tick: Ticks;
-  note: number;
-}
-
 /** What comes at one time is counted from the lowest note to the highest. */
 const NEAR = 1e-6;
 
+/** From one place to another, by note; there are few. */
+const sortByNote = <C>(strokes: C[], from: number, to: number, noteOf: (stroke: C) => number): void => {
+  for (let at = from + 1; at < to; at++) {
+    const one = strokes[at]!;
+    let before = at - 1;
+    for (; before >= from && noteOf(strokes[before]!) > noteOf(one); before--)
+      strokes[before + 1] = strokes[before]!;
+    strokes[before + 1] = one;
+  }
+};
+
 /**
- * Strokes in the order in which they are counted.
+ * Puts strokes into the order in which they are counted, in place.
  *
- * @example inCountingOrder([{ tick: 0, note: 38 }, { tick: 0, note: 36 }]).map(({ note }) => note) // [36, 38]
+ * @example
+ * inCountingOrder([{ tick: 0, note: 38 }, { tick: 0, note: 36 }], ({ note }) => note).map(({ note }) => note)
+ * // [36, 38]
  */
-export const inCountingOrder = <C extends Counted>(strokes: readonly C[]): C[] => {
-  const sorted = [...strokes].sort((a, b) => a.tick - b.tick);
-  const out: C[] = [];
-  for (let from = 0; from < sorted.length;) {
+export const inCountingOrder = <C extends { tick: Ticks }>(
+  strokes: C[],
+  noteOf: (stroke: C) => number,
+): C[] => {
+  strokes.sort((a, b) => a.tick - b.tick);
+  for (let from = 0; from < strokes.length;) {
     let to = from + 1;
-    while (to < sorted.length && sorted[to]!.tick - sorted[to - 1]!.tick < NEAR) to += 1;
-    // Mostly one stroke comes at a time.
-    if (to === from + 1) out.push(sorted[from]!);
-    else out.push(...sorted.slice(from, to).sort((a, b) => a.note - b.note));
+    while (to < strokes.length && strokes[to]!.tick - strokes[to - 1]!.tick < NEAR) to += 1;
+    sortByNote(strokes, from, to, noteOf);
     from = to;
   }
-  return out;
+  return strokes;
 };
 
 /** Where a stroke stands as it comes to the stage. */

@@ -112,22 +112,55 @@ export const notesIn = (plan: TimelinePlan, from: Ticks, to: Ticks, options: Win
   return out;
 };
 
+const mergedPair = (a: Note[], b: Note[]): Note[] => {
+  const out: Note[] = [];
+  let [i, j] = [0, 0];
+  while (i < a.length && j < b.length) {
+    const [x, y] = [a[i]!, b[j]!];
+    if (x.tick < y.tick || (x.tick === y.tick && inOrder(x, y) <= 0)) {
+      out.push(x);
+      i += 1;
+    } else {
+      out.push(y);
+      j += 1;
+    }
+  }
+  for (; i < a.length; i++) out.push(a[i]!);
+  for (; j < b.length; j++) out.push(b[j]!);
+  return out;
+};
+
+/** Lists that are in order, as one: sorted all over again it would cost as much as all the rest. */
+const merged = (lists: Note[][]): Note[] => {
+  let left = lists;
+  while (left.length > 1) {
+    const pairs: Note[][] = [];
+    for (let at = 0; at < left.length; at += 2)
+      pairs.push(at + 1 < left.length ? mergedPair(left[at]!, left[at + 1]!) : left[at]!);
+    left = pairs;
+  }
+  return left[0] ?? [];
+};
+
 const windowIn = (
   plan: TimelinePlan,
   from: Ticks,
   to: Ticks,
   { start = 0, steps = ALL }: WindowOptions,
 ): Note[] => {
-  const out: Note[] = [];
   // At its start, what is held there has to be looked for before it.
   const range = { from: from <= start ? start - plan.reach() : from, to };
-  for (let lane = 0; lane < plan.beat.lanes.length; lane++)
+  const lanes: Note[][] = [];
+  for (let lane = 0; lane < plan.beat.lanes.length; lane++) {
+    const own: Note[] = [];
     for (const note of laneWithin(plan, lane, range)) {
       if (!isWithin(note.gridTick, steps)) continue;
       heldAtStart(note, start);
-      if (note.tick >= from && note.tick < to) out.push(note);
+      if (note.tick >= from && note.tick < to) own.push(note);
     }
-  return out.sort(inOrder);
+    if (own.length) lanes.push(own);
+  }
+  return sorted(merged(lanes));
 };
 
 /** What a lane plays in a region, as far as its steps lie within a range, in pieces. */

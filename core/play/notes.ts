@@ -93,10 +93,15 @@ export const sorted = (notes: Note[]): Note[] => {
   return notes;
 };
 
-const felt = (lane: LanePlan, from: Ticks, to: Ticks, end: Ticks): Stroke[] => {
+const asMoved = (lane: LanePlan, from: Ticks, to: Ticks): Stroke[] => {
+  if (lane.staggered) return lane.staggered(from, to);
   const strokes: Stroke[] = [];
   eachStroke(lane, from, to, (stroke) => strokes.push(stroke));
-  lane.stagger?.(strokes);
+  return strokes;
+};
+
+const felt = (lane: LanePlan, from: Ticks, to: Ticks, end: Ticks): Stroke[] => {
+  const strokes = asMoved(lane, from, to);
   feelStrokes(lane.feel, strokes, end);
   return strokes;
 };

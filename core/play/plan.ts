@@ -12,7 +12,7 @@ import { echoReach, planEchoes, type EchoPlan } from './moves/echoes';
 import { planDetour, type DetourPlan } from './moves/detours';
 import { sparkedStrokes, sparkReach, sparksTo, type SparkPlan } from './moves/sparks';
 import { stepsInCycle, rateOf } from './reading';
-import { newShared, staggerOf, type Shared } from './staggerCount';
+import { newShared, staggered, type Shared } from './staggerCount';
 import type { Stroke } from './strokes';
 
 /** A lane made ready to be read for any window of time. */
@@ -47,8 +47,8 @@ export interface LanePlan {
   echoes: EchoPlan | null;
   /** What other lanes set off on it: gives the strokes that come of steps within a stretch of time. */
   sparkedBy: readonly ((from: Ticks, to: Ticks, take: (stroke: Stroke) => void) => void)[];
-  /** Says of its strokes by how much a stagger holds each back; null where none does. */
-  stagger: ((strokes: readonly Stroke[]) => void) | null;
+  /** Its strokes of a stretch of time, each with how much a stagger holds it back; null where none does. */
+  staggered: ((from: Ticks, to: Ticks) => Stroke[]) | null;
   /** The lane's id as a number, for what is drawn at random. */
   key: number;
   seed: number;
@@ -203,7 +203,7 @@ export const planLane = (
     detour: planDetour(pattern, lane.id, setting.seed),
     echoes,
     sparkedBy: [],
-    stagger: null,
+    staggered: null,
     key,
     seed: setting.seed,
   };
@@ -216,7 +216,7 @@ export const planLane = (
   }));
   plan.sparkedBy = sparks.map((spark) => (from, to, take) => sparkedStrokes(plan, spark, from, to, take));
   plan.reach = Math.max(plan.reach, sparkReach(sparks, setting.fastest) + moved);
-  plan.stagger = staggerOf(plan, setting.feel, shared, {
+  plan.staggered = staggered(plan, setting.feel, shared, {
     planOf: (id) => planLane(beat, pattern, laneNamed(beat, id), { ...shared, counting: true }, setting),
     laneIds: beat.lanes.map(({ id }) => id),
     length: patternTicks(pattern),

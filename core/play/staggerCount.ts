@@ -12,13 +12,13 @@ import type { Stroke } from './strokes';
 /** What the lanes of one pattern at one place share: the noise that they drift by, and the counting of their strokes. */
 export interface Shared {
   pinks: Pinks;
-  counts: Map<string, (pass: number) => Counts>;
+  counters: Map<'a' | 'b', Counter>;
   /** A lane that is made ready to be counted has nothing to ask of the count. */
   counting: boolean;
 }
 
 /** What lanes share before any of it has been asked for. @example newShared().counting // false */
-export const newShared = (): Shared => ({ pinks: sharedPinks(), counts: new Map(), counting: false });
+export const newShared = (): Shared => ({ pinks: sharedPinks(), counters: new Map(), counting: false });
 
 /**
  * By lane, then by the place in its round: which one of its pass each stroke there is, from 0, the stroke's own number before it.
@@ -26,8 +26,24 @@ export const newShared = (): Shared => ({ pinks: sharedPinks(), counts: new Map(
  */
 type Counts = ReadonlyMap<number, ReadonlyMap<number, readonly number[]>>;
 
+/** The strokes of one pass by lane, each with its delay. */
+type Delayed = Map<number, Stroke[]>;
+
+interface Counter {
+  /** Which one of its pass each stroke is. */
+  counts: (pass: number) => Counts;
+  /**
+   * The strokes of a lane in a pass, if they are at hand: to count, all lanes' strokes are worked out, and are given to the first
+   * who asks. Whoever has them takes them through the feel, which leaves its marks on them, so they are given once.
+   */
+  take: (pass: number, lane: number) => Stroke[] | null;
+}
+
 /** So many passes are remembered. */
-const PASSES = 4096;
+const PASSES = 64;
+
+/** Strokes are kept for so many passes: enough for the lanes that are played one after the other. */
+const KEPT = 256;
 
 /** The place in a lane's rounds that a stroke belongs to, told from one of them: no round has more steps. */
 const spotOf = ({ cycle, readIndex }: Stroke, from: number): number => (cycle - from) * 4096 + readIndex;
@@ -38,6 +54,8 @@ const numberOf = ({ hitIndex, stroke }: Stroke): number => hitIndex * 512 + stro
 /** The round that a pass begins in: places are told from there. */
 const firstRound = (lane: LanePlan, pass: number, length: Ticks): number =>
   Math.floor((pass * length) / lane.cycleTicks + 1e-9);
+
+const passOf = ({ gridTick }: Stroke, length: Ticks): number => Math.floor(gridTick / length + 1e-9);
 
 /** The random part of a stroke's delay, in what the stagger is told in. */
 const randomPart = (stagger: Stagger, lane: LanePlan, stroke: Stroke, everyPass: boolean): number =>
@@ -62,46 +80,92 @@ interface Counting {
   length: Ticks;
 }
 
-/** The count of every stroke of one pass. */
-const countPass = ({ stagger, feelOf, everyPass, lanes, length }: Counting, pass: number): Counts => {
-  const all: { tick: Ticks; note: number; lane: number; spot: number; number: number }[] = [];
+/** A stroke that is not counted has this for its count. */
+const NOT = -1;
+
+/**
+ * All strokes of one pass by lane, each with its count. The fields of a stroke that the feel fills later hold meanwhile what goes
+ * with counting it, since one more object for each would cost as much as the stroke: `tick` when it is counted, `moved` its
+ * note, `delay` the random part of its delay, `otherDelay` the ticks of a ms there, `force` its count.
+ */
+const countedStrokes = (
+  { stagger, feelOf, everyPass, lanes, length }: Counting,
+  pass: number,
+): Map<number, Stroke[]> => {
+  const counted: Stroke[] = [];
+  const byLane = new Map<number, Stroke[]>();
   for (const lane of lanes()) {
     const feel = feelOf(lane);
-    const round = firstRound(lane, pass, length);
+    const own: Stroke[] = [];
+    byLane.set(lane.index, own);
     eachStroke(lane, pass * length, (pass + 1) * length, (stroke) => {
+      if (passOf(stroke, length) !== pass) return;
+      own.push(stroke);
+      stroke.force = NOT;
       if (!stroke.sounds || stroke.tie) return;
-      const tick = beforeStagger(feel, stroke.at);
-      const first = stagger.randomFirst
-        ? staggerTicks(stagger, randomPart(stagger, lane, stroke, everyPass), feel.ticksPerMs(tick))
-        : 0;
-      all.push({
-        tick: tick + first,
-        note: lane.note + stroke.pitch,
-        lane: lane.index,
-        spot: spotOf(stroke, round),
-        number: numberOf(stroke),
-      });
+      const before = beforeStagger(feel, stroke.at);
+      stroke.otherDelay = feel.ticksPerMs(before);
+      stroke.delay = randomPart(stagger, lane, stroke, everyPass);
+      stroke.tick =
+        before + (stagger.randomFirst ? staggerTicks(stagger, stroke.delay, stroke.otherDelay) : 0);
+      stroke.moved = lane.note + stroke.pitch;
+      counted.push(stroke);
     });
   }
+  const ordered = inCountingOrder(counted, ({ moved }) => moved);
+  for (let c = 0; c < ordered.length; c++) ordered[c]!.force = c;
+  return byLane;
+};
+
+const countsOf = (counting: Counting, pass: number): Counts => {
   const out = new Map<number, Map<number, number[]>>();
-  inCountingOrder(all).forEach(({ lane, spot, number }, c) => {
-    const own = out.get(lane) ?? new Map<number, number[]>();
-    out.set(lane, own);
-    const there = own.get(spot);
-    if (there) there.push(number, c);
-    else own.set(spot, [number, c]);
-  });
+  const lanes = new Map(counting.lanes().map((lane) => [lane.index, lane]));
+  for (const [index, strokes] of countedStrokes(counting, pass)) {
+    const own = new Map<number, number[]>();
+    out.set(index, own);
+    const round = firstRound(lanes.get(index)!, pass, counting.length);
+    for (const stroke of strokes) {
+      if (stroke.force === NOT) continue;
+      const spot = spotOf(stroke, round);
+      const there = own.get(spot);
+      if (there) there.push(numberOf(stroke), stroke.force);
+      else own.set(spot, [numberOf(stroke), stroke.force]);
+    }
+  }
   return out;
 };
 
-const counter = (counting: Counting) => {
-  const passes = new Map<number, Counts>();
-  return (pass: number): Counts => {
-    const there = passes.get(pass) ?? countPass(counting, pass);
-    passes.delete(pass);
-    passes.set(pass, there);
-    if (passes.size > PASSES) passes.delete(passes.keys().next().value!);
-    return there;
+/** The oldest is forgotten where there are too many. */
+const keep = <T>(all: Map<number, T>, pass: number, most: number, made: T): T => {
+  all.delete(pass);
+  all.set(pass, made);
+  if (all.size > most) all.delete(all.keys().next().value!);
+  return made;
+};
+
+const newCounter = (counting: Counting): Counter => {
+  const counts = new Map<number, Counts>();
+  const strokes = new Map<number, Delayed>();
+  const delayed = (pass: number): Delayed => {
+    const { stagger } = counting;
+    const made = countedStrokes(counting, pass);
+    for (const own of made.values())
+      for (const stroke of own)
+        stroke.delay =
+          stroke.force === NOT
+            ? 0
+            : staggerTicks(stagger, staggerDelay(stagger, stroke.force) + stroke.delay, stroke.otherDelay);
+    return keep(strokes, pass, KEPT, made);
+  };
+  return {
+    counts: (pass) => keep(counts, pass, PASSES, counts.get(pass) ?? countsOf(counting, pass)),
+    take: (pass, lane) => {
+      // What is counted by its places already has been given before.
+      if (counts.has(pass)) return null;
+      const own = (strokes.get(pass) ?? delayed(pass)).get(lane) ?? null;
+      strokes.get(pass)!.delete(lane);
+      return own;
+    },
   };
 };
 
@@ -117,27 +181,24 @@ export interface Countable {
   length: Ticks;
 }
 
-/** Says of a lane's strokes by how much the stagger holds each back; null where there is none for it. */
-export const staggerOf = (
+/** A stagger as it concerns one lane. */
+interface Delays {
+  counter: Counter;
+  of: (stroke: Stroke) => Ticks;
+}
+
+const delaysOf = (
   lane: LanePlan,
-  feel: Feel,
-  shared: Shared,
-  { planOf, laneIds, length }: Countable,
-): LanePlan['stagger'] => {
-  if (shared.counting) return null;
-  const delays = (plain: PlainFeel, which: 'a' | 'b') => {
-    const stagger = staggerIn(plain, lane.id);
-    if (!stagger) return null;
-    const everyPass = plain.humanize.anew;
-    const feelOf = (one: LanePlan) => one.feel[which]!;
-    let lanes: LanePlan[] | null = null;
-    const counted = () =>
-      (lanes ??= laneIds.filter((id) => !stagger.lanes || stagger.lanes.includes(id)).map(planOf));
-    const count = shared.counts.get(which) ?? counter({ stagger, feelOf, everyPass, lanes: counted, length });
-    shared.counts.set(which, count);
-    return (stroke: Stroke): Ticks => {
-      const pass = Math.floor(stroke.gridTick / length + 1e-9);
-      const there = count(pass)
+  { counter, counting }: { counter: Counter; counting: Counting },
+): Delays => {
+  const { stagger, length, everyPass } = counting;
+  const feel = counting.feelOf(lane);
+  return {
+    counter,
+    of: (stroke) => {
+      const pass = passOf(stroke, length);
+      const there = counter
+        .counts(pass)
         .get(lane.index)
         ?.get(spotOf(stroke, firstRound(lane, pass, length)));
       const number = numberOf(stroke);
@@ -145,20 +206,64 @@ export const staggerOf = (
       while (there && at < there.length && there[at] !== number) at += 2;
       const c = there?.[at + 1];
       if (c === undefined) return 0;
-      const prepared = feelOf(lane);
-      const perMs = prepared.ticksPerMs(beforeStagger(prepared, stroke.at));
       const delay = staggerDelay(stagger, c) + randomPart(stagger, lane, stroke, everyPass);
-      return staggerTicks(stagger, delay, perMs);
+      return staggerTicks(stagger, delay, feel.ticksPerMs(beforeStagger(feel, stroke.at)));
+    },
+  };
+};
+
+/**
+ * The strokes of one lane with by how much a stagger holds each back, for any stretch of time; null where there is no stagger for
+ * the lane.
+ */
+export const staggered = (
+  lane: LanePlan,
+  feel: Feel,
+  shared: Shared,
+  { planOf, laneIds, length }: Countable,
+): LanePlan['staggered'] => {
+  if (shared.counting) return null;
+  const delays = (plain: PlainFeel, which: 'a' | 'b'): Delays | null => {
+    const stagger = staggerIn(plain, lane.id);
+    if (!stagger) return null;
+    let lanes: LanePlan[] | null = null;
+    const counting: Counting = {
+      stagger,
+      feelOf: (one) => one.feel[which]!,
+      everyPass: plain.humanize.anew,
+      lanes: () =>
+        (lanes ??= laneIds.filter((id) => !stagger.lanes || stagger.lanes.includes(id)).map(planOf)),
+      length,
     };
+    const counter = shared.counters.get(which) ?? newCounter(counting);
+    shared.counters.set(which, counter);
+    return delaysOf(lane, { counter, counting });
   };
   const own = delays(feel, 'a');
   const other = feel.blend && feel.blend.amount > 0 ? delays(feel.blend.with, 'b') : null;
   if (!own && !other) return null;
-  return (strokes) => {
-    for (const stroke of strokes) {
-      if (stroke.tie) continue;
-      if (own) stroke.delay = own(stroke);
-      if (other) stroke.otherDelay = other(stroke);
+  return (from, to) => {
+    const out: Stroke[] = [];
+    const add = (stroke: Stroke) => {
+      if (own && !stroke.tie) stroke.delay = own.of(stroke);
+      if (other && !stroke.tie) stroke.otherDelay = other.of(stroke);
+      out.push(stroke);
+    };
+    if (!own || other) {
+      eachStroke(lane, from, to, add);
+      return out;
     }
+    for (let pass = Math.max(0, Math.floor(from / length)); pass * length < to; pass++) {
+      const [first, last] = [Math.max(from, pass * length), Math.min(to, (pass + 1) * length)];
+      const there = own.counter.take(pass, lane.index);
+      if (there) {
+        for (const stroke of there)
+          if (stroke.gridTick >= first - 1e-6 && stroke.gridTick < last - 1e-6) out.push(stroke);
+      } else
+        eachStroke(lane, first, last, (stroke) => {
+          if (passOf(stroke, length) === pass) add(stroke);
+        });
+    }
+    return out;
   };
 };

@@ -138,7 +138,7 @@ const holdBack = (lanes: FileLane[], { feel }: FeelFileOptions): void => {
         return { stroke, perMs, random, note: stroke.of.note, tick: at + (stagger.randomFirst ? random : 0) };
       }),
     );
-  inCountingOrder(counted).forEach(({ stroke, perMs, random }, c) => {
+  inCountingOrder(counted, ({ note }) => note).forEach(({ stroke, perMs, random }, c) => {
     stroke.delay = staggerTicks(stagger, staggerDelay(stagger, c), perMs) + random;
   });
 };

@@ -94,17 +94,29 @@ const movedTogether = (strokes: readonly Stroke[], by: Ticks, slot: number): Str
   return [...copies.values()];
 };
 
-/** The strokes of one time through, and the slot that each stands in. */
-const placedIn = (lane: LanePlan, plan: DetourPlan, start: Ticks): { strokes: Stroke[]; slots: number[] } => {
-  const strokes: Stroke[] = [];
-  const slots: number[] = [];
+/** The same where no other slot plays them too: it need not be copies. */
+const movedThemselves = (strokes: Stroke[], by: Ticks, slot: number): Stroke[] | null => {
+  for (const { lead, tie } of strokes) if (lead || tie) return null;
+  for (const stroke of strokes) {
+    stroke.at += by;
+    stroke.gridTick += by;
+    stroke.hitIndex += DETOUR_HITS * (slot + 1);
+  }
+  return strokes;
+};
+
+/** The strokes of one time through, by the slot that each stands in. */
+const placedIn = (lane: LanePlan, plan: DetourPlan, start: Ticks): (Stroke[] | undefined)[] => {
   const last = plan.route.length - 1;
+  const slots: (Stroke[] | undefined)[] = new Array<Stroke[] | undefined>(last + 1).fill(undefined);
   writtenStrokes(lane, start, start + plan.span, (stroke) => {
     const of = stroke.tie ? (stroke.tie.main as Stroke) : stroke;
-    strokes.push(stroke);
-    slots.push(clamp(Math.floor((placeOf(of) - start) / plan.slot + 1e-9), 0, last));
+    const slot = clamp(Math.floor((placeOf(of) - start) / plan.slot + 1e-9), 0, last);
+    const there = slots[slot];
+    if (there) there.push(stroke);
+    else slots[slot] = [stroke];
   });
-  return { strokes, slots };
+  return slots;
 };
 
 /** The strokes of a lane by the way of a detour: those that belong to a stretch of time once they are moved. */
@@ -117,17 +129,25 @@ export const detouredStrokes = (
 ): void => {
   for (let time = Math.max(0, Math.floor(from / plan.span)); time * plan.span < to; time++) {
     const start = time * plan.span;
-    const { strokes, slots } = placedIn(lane, plan, start);
-    if (!strokes.length) continue;
-    for (let slot = 0; slot < plan.route.length; slot++) {
-      const source = sourceOf(plan, time, slot);
-      if (source < 0 || !slots.includes(source)) continue;
-      const own = strokes.filter((_, at) => slots[at] === source);
-      const played = source === slot ? own : movedTogether(own, (slot - source) * plan.slot, slot);
-      for (const stroke of played)
+    const slots = placedIn(lane, plan, start);
+    const sources = plan.route.map((_, slot) => sourceOf(plan, time, slot));
+    for (let slot = 0; slot < sources.length; slot++) {
+      const source = sources[slot]!;
+      const own = slots[source];
+      if (!own) continue;
+      for (const stroke of playedIn(own, sources, slot, plan.slot))
         if (stroke.gridTick >= from - 1e-6 && stroke.gridTick < to - 1e-6) take(stroke);
     }
   }
+};
+
+/** What a slot plays of the one that it plays from. */
+const playedIn = (own: Stroke[], sources: readonly number[], slot: number, length: Ticks): Stroke[] => {
+  const source = sources[slot]!;
+  if (source === slot) return own;
+  const by = (slot - source) * length;
+  const only = sources.indexOf(source) === slot && sources.lastIndexOf(source) === slot;
+  return (only && movedThemselves(own, by, slot)) || movedTogether(own, by, slot);
 };
 
 /** Routes that are known by name, for so many slots. */

@@ -42,9 +42,14 @@ export const withEchoes =
       const share = Math.pow(plan.slope, j);
       const at = main.at + j * (plan.ticks ?? 0);
       const echo = newStroke(at, main.velocity * share, main.length, main.cut, {
-        ...main,
+        gridTick: main.gridTick,
+        cycle: main.cycle,
+        readIndex: main.readIndex,
+        step: main.step,
+        hitIndex: main.hitIndex,
         kind: 'echo',
         stroke: FIRST + j,
+        sounds: main.sounds,
         pitch: main.pitch + j * plan.interval,
       });
       if (plan.ms === null) echo.lead = main;

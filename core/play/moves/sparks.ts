@@ -76,10 +76,14 @@ export const sparkedStrokes = (
     const at = stroke.at + sparkDelay(spark, lane.feel.a.ticksPerMs(stroke.at));
     take(
       newStroke(at, stroke.velocity * spark.factor, stroke.length, false, {
-        ...stroke,
+        gridTick,
+        cycle,
+        readIndex: stroke.readIndex,
+        step,
         hitIndex: hitIndex + HITS * (index + 1),
         kind: 'spark',
         stroke: STROKES + number,
+        sounds: stroke.sounds,
         pitch: stroke.pitch + spark.pitch,
       }),
     );
