@@ -1,5 +1,10 @@
 /** Core needs no browser and no React; the rest runs as it does on the web. */
-const transform = { '^.+\\.tsx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] };
+const babel = {
+  presets: ['babel-preset-expo'],
+  // Jest's own modules know nothing of imports that are made later.
+  plugins: ['@babel/plugin-transform-dynamic-import'],
+};
+const transform = { '^.+\\.tsx?$': ['babel-jest', babel] };
 const web = { ...require('jest-expo/web/jest-preset') };
 // Only for watching, and not understood within a project.
 delete web.watchPlugins;
@@ -11,7 +16,9 @@ module.exports = {
       testEnvironment: 'node',
       setupFiles: ['<rootDir>/jest.property.js'],
       testMatch: ['<rootDir>/{core,cli,server,scripts,faults}/**/*.test.ts'],
-      transform,
+      // What reads audio files comes as modules only.
+      transform: { ...transform, '/node_modules/@audio/.+\\.js$': transform['^.+\\.tsx?$'] },
+      transformIgnorePatterns: ['/node_modules/(?!@audio/)'],
     },
     {
       ...web,

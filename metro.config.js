@@ -26,6 +26,11 @@ config.resolver.resolveRequest = (context, name, platform) => {
   if (name === '../layouts/StackClient' && from.endsWith('/views/Navigator.js'))
     return context.resolveRequest(context, '../react-navigation/routers', platform);
   // Pictures given as text, of which there are none.
+  // Turnings of pictures that are told as text: on the web the browser reads them itself.
+  if (/^\.\/transform(ToRn)?$/.test(name) && from.endsWith('/extract/extractTransform.js'))
+    return { type: 'empty' };
+  // The list of all pages, which is off.
+  if (name === './views/Sitemap' && from.includes('/expo-router/build/')) return { type: 'empty' };
   if (name === './xml' && from.includes('/react-native-svg/')) return { type: 'empty' };
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
   // Its connections are not opened again once they were closed, and it writes by halves: see the file that stands for it.

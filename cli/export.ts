@@ -5,7 +5,7 @@ import { readBeat } from '../core/document/file';
 import type { Beat } from '../core/document/schema';
 import { count } from '../core/document/text';
 import { bounce, type BounceHow } from '../core/export/bounce';
-import { createSounds, soundsOfBeat } from '../core/sound/sounds';
+import { soundsOfBeat } from '../core/sound/sounds';
 import {
   DEPTHS,
   HOW_DEFAULTS,
@@ -21,6 +21,7 @@ import { EXPORT_BOUNDS } from '../core/export/exportPattern.mock';
 import { InputFault, UsageFault } from './fault';
 import { isFolder, makeFolder, textOf, warn, writeOut } from './files';
 import { mapNamed } from './maps';
+import { kitFrom, missingOf, soundsWith } from './sounds';
 
 /** What the command's options give; the names are those of the options. */
 export interface Given {
@@ -49,6 +50,7 @@ export interface Given {
   rate: ExportHow['rate'];
   stems: boolean;
   tail: boolean;
+  kit?: string;
 }
 
 const whole =
@@ -153,9 +155,15 @@ export const howOf = (output: string, given: Given, map: DrumMap | null): Export
 });
 
 /** Renders what is audio, one file after the other. */
-const rendered = async ({ files, pieces, beat }: Exported, how: ExportHow): Promise<OutFile[]> => {
+const rendered = async (
+  { files, pieces, beat }: Exported,
+  how: ExportHow,
+  samples: ReadonlyMap<string, Uint8Array>,
+): Promise<OutFile[]> => {
   if (files.every(({ data }) => data !== null)) return files;
-  const sounds = await soundsOfBeat(createSounds(how.rate), beat);
+  for (const name of missingOf(beat, samples))
+    warn(`“${name}” is missing: name the kit file that holds it by --kit. A stand-in sounds.`);
+  const sounds = await soundsOfBeat(soundsWith(how.rate, samples), beat);
   return files.map((file) => {
     if (file.data !== null) return file;
     const render = bounce(pieces[file.piece]!, beat, how as BounceHow, sounds, file.voice!);
@@ -206,11 +214,14 @@ const checkUsage = (kind: Kind, given: Given): void => {
 
 const run = async (input: string, output: string, given: Given): Promise<void> => {
   checkUsage(kindOf(output, given), given);
-  const beat = await beatOf(input);
+  const read = await beatOf(input);
+  const kit = given.kit === undefined ? null : await kitFrom(given.kit);
+  // A kit that is named plays the beat, unless it only brings the samples of sounds that the beat has.
+  const beat = kit && !read.own ? { ...read, kit: kit.kit, own: kit.own } : read;
   const how = howOf(output, given, given.map === undefined ? null : await mapNamed(given.map));
   const out = exported(beat, how, whatOf(beat, given));
   if (!out.ok) throw new InputFault(out.error);
-  const files = await rendered(out.value, how);
+  const files = await rendered(out.value, how, kit?.samples ?? new Map());
   await store(output, out.value, files);
   out.value.warnings.forEach(warn);
   const { leftOut } = out.value;
@@ -280,6 +291,7 @@ export const exportCommand = (): Command =>
     )
     .addOption(oneOf('--depth <bits>', 'of audio', DEPTHS, HOW_DEFAULTS.depth))
     .option('--rate <44100|48000>', 'of audio, in Hz', rateNumber, HOW_DEFAULTS.rate)
+    .option('--kit <file>', 'a kit file: what its samples sound like, in audio')
     .option('--stems', 'audio of each lane by itself, or of each group with --split groups', false)
     .option(
       '--no-tail',

@@ -4,12 +4,14 @@ import { InputFault, UsageFault } from './fault';
 import { plainly } from './plainly';
 import { exportCommand } from './export';
 import { feelCommand } from './feel';
+import { kitCommand } from './kit';
 import { makeCommand } from './make';
 import { detourCommand, echoCommand } from './moves';
 import { inspectCommand } from './inspect';
 import { playCommand } from './play';
 import { remapCommand } from './remap';
 import { reportCommand } from './report';
+import { sliceCommand } from './slice';
 import { templateCommand } from './template';
 
 const program = new Command('ruddik')
@@ -38,6 +40,8 @@ Exit codes:
   .addCommand(makeCommand())
   .addCommand(echoCommand())
   .addCommand(detourCommand())
+  .addCommand(sliceCommand())
+  .addCommand(kitCommand())
   .addCommand(templateCommand())
   .addCommand(reportCommand());
 

@@ -1,2 +1,3 @@
 /** What reads the beats that are kept: it brings the checks with it, which are large, and is fetched when it is needed. */
 export { isNewer, readBeat } from './document/file';
+export { ownKitSchema } from './document/soundSchema';

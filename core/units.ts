@@ -6,6 +6,8 @@ export type Ticks = number;
 export type Ms = number;
 /** Seconds. */
 export type Seconds = number;
+/** Cycles a second. */
+export type Hertz = number;
 /** Sample frames of the audio clock. */
 export type Frames = number;
 /** Quarter notes a minute, 20 to 300. */

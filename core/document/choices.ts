@@ -53,3 +53,13 @@ export const SPARK_OF = ['all', 'first', 'last'] as const;
 
 /** How many sparks a lane may have, delays a stagger, routes a beat. */
 export const MOVES = { sparks: 8, delays: 16, routes: 64 } as const;
+
+/** Which layer of a voice sounds: by how hard it is struck, all, one after the other, by chance, each once before any again. */
+export const CHOOSINGS = ['velocity', 'stacked', 'turn', 'random', 'shuffle'] as const;
+export type Choosing = (typeof CHOOSINGS)[number];
+
+/** What a filter of a layer lets through. */
+export const PASSES = ['low', 'high', 'band'] as const;
+
+/** How many layers a voice may have, and marks a loop. */
+export const SOUND = { layers: 12, marks: 64, seconds: 600 } as const;

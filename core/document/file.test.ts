@@ -46,7 +46,7 @@ describe('the file of a beat', () => {
   });
 
   test.each([
-    [{ version: 10 }, 'saved by a newer Ruddik (format 10; this one reads up to 9)'],
+    [{ version: 11 }, 'saved by a newer Ruddik (format 11; this one reads up to 10)'],
     [{ version: undefined }, 'does not say which version'],
     [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
     [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],
@@ -128,6 +128,7 @@ describe('migration', () => {
       3: { ...newBeat('b', 'B', 1), tray: undefined, song: undefined, random: 1 },
       4: { ...newBeat('b', 'B', 1), random: 1 },
       6: newBeat('b', 'B', 1),
+      9: { ...newBeat('b', 'B', 1), lanes: [{ ...newBeat('b', 'B', 1).lanes[0]!, slide: 90 }] },
       8: { ...newBeat('b', 'B', 1), lanes: [{ ...newBeat('b', 'B', 1).lanes[0]!, instrument: 'marimba' }] },
       7: { ...newBeat('b', 'B', 1), lanes: [{ ...newBeat('b', 'B', 1).lanes[0]!, instrument: 'cowbell' }] },
       5: {
@@ -144,7 +145,7 @@ describe('migration', () => {
       const read = readBeat(JSON.stringify({ ...raw, random: 1, version: Number(version) }));
       expect([version, read.ok || read.error]).toEqual([version, true]);
       if (!read.ok) continue;
-      expect(JSON.parse(writeBeat(read.value)).version).toBe(9);
+      expect(JSON.parse(writeBeat(read.value)).version).toBe(10);
       if (version === '5') expect(read.value.patterns[0]!.takes![0]).not.toHaveProperty('made');
       if (Number(version) < 3) expect(read.value.feel.swing.percent).toBe(58);
     }

@@ -1,4 +1,4 @@
-import { SONG, STEPS, SWING } from './choices';
+import { SONG, SOUND, STEPS, SWING } from './choices';
 import { TEMPO } from '../units';
 
 /** From where to where a figure may go. */
@@ -61,6 +61,18 @@ export const RANGES = {
   staggerCount: { least: 1, most: 64, whole: true },
   staggerMs: { least: 0, most: 2000, unit: 'ms' },
   staggerPercent: { least: 0, most: 1600, unit: '% of a 1/16' },
+  /** Of a sound of one's own: where in it something is, and how long its envelope takes. */
+  inSound: { least: 0, most: SOUND.seconds, unit: 's' },
+  envelope: { least: 0, most: 5000, unit: 'ms' },
+  fine: { least: -100, most: 100, unit: 'cents' },
+  cutoff: { least: 20, most: 20000, unit: 'Hz' },
+  /** By how many octaves the softest strike closes a filter. */
+  follow: { least: 0, most: 6, unit: 'octaves' },
+  drive: { least: 0, most: 10 },
+  gate: { least: -80, most: -6, unit: 'dB' },
+  crossFade: { least: 0, most: 64, whole: true },
+  ceiling: { least: -12, most: 0, unit: 'dB' },
+  loopBars: { least: 1, most: 64, whole: true, unit: 'bars' },
   timingSpread: { least: 0, most: 50, unit: 'ms' },
   velocitySpread: { least: 0, most: 40 },
 } as const satisfies Record<string, Range>;

@@ -9,6 +9,7 @@ import { meterSchema } from './meterSchema';
 import { detourSchema, echoesSchema, namedRouteSchema, sparkSchema } from './movesSchema';
 import { RANGES } from './ranges';
 import { figure } from './figure';
+import { loopSchema, ownKitSchema, voiceSchema } from './soundSchema';
 import { songSchema, trayItemSchema } from './songSchema';
 import { VERSION } from './version';
 
@@ -148,6 +149,9 @@ export const laneSchema = z.strictObject({
   highPass: figure(RANGES.highPass).optional(),
   /** How long a note slides from the pitch of one that still sounds, in ms; left out, it does not. */
   slide: figure(RANGES.slide).optional(),
+  /** A sound of its own, in the place of the kit's; or the slices of a loop, by pitch. */
+  voice: voiceSchema.optional(),
+  loop: loopSchema.optional(),
   /** A tuned lane: its root and scale, by their names, and the lowest and highest note that it plays. */
   tuning: z
     .strictObject({
@@ -171,6 +175,10 @@ export const beatSchema = z
     tempo: figure(RANGES.tempo),
     /** The id of a kit; one that is not there is played by another. */
     kit: z.string().trim().min(1).max(MOST.name),
+    /** Sounds of its own that play in the place of the kit's. */
+    own: ownKitSchema.optional(),
+    /** Nothing leaves louder than this, in dB; left out, just below full scale. */
+    ceiling: figure(RANGES.ceiling).optional(),
     /** What its notes mean to whom it is written for; left out, General MIDI. */
     map: drumMapSchema.optional(),
     feel: feelSchema,
@@ -224,6 +232,7 @@ export type Spacing = (typeof SPACINGS)[number];
 export type Lane = z.infer<typeof laneSchema>;
 export type KitId = string;
 export type { Detour, Echoes, NamedRoute, Spark, Stagger } from './movesSchema';
+export type { Layer, Loop, OwnKit, Sample, Voice } from './soundSchema';
 export type { Feel, Swing } from './feelSchema';
 export type { Entry, Fill, Place, Section, Song, TrayItem } from './songSchema';
 export type Direction = (typeof DIRECTIONS)[number];

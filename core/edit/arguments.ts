@@ -46,6 +46,10 @@ export type Thing =
   | 'lane patterns'
   | 'switched routes'
   | 'maker'
+  | 'voice'
+  | 'loop'
+  | 'own kit'
+  | 'told slices'
   | 'template';
 
 /** What an edit takes. */

@@ -16,7 +16,9 @@ import type {
   Lane,
   Levels,
   LanePattern,
+  Loop,
   NamedRoute,
+  OwnKit,
   Pattern,
   Place,
   Roll,
@@ -25,6 +27,7 @@ import type {
   Spark,
   Take,
   TrayItem,
+  Voice,
 } from '../document/schema';
 import type { DrumMap } from '../document/drumMapSchema';
 import type { Feel, NamedFeel, Template } from '../document/feelSchema';
@@ -75,6 +78,7 @@ import {
 import { keepPasses, passesToSong, playedPasses, type PassesPlayed } from './playedRoutes';
 import { applyLanePreset, applyPatternPreset, LANE_PRESETS, PATTERN_PRESETS } from './presets';
 import { eraseBetween, recordHit, type Played } from './record';
+import * as sounds from './sounds';
 import * as spots from './spots';
 import { commitFeel } from './commitFeel';
 import { moveHits, pasteHits, type Clip } from './clip';
@@ -310,6 +314,26 @@ export const BEAT_EDITS = {
   useMap: (beat: Beat, a: { map: DrumMap; choice: MapChoice }) => writtenWith(beat, a.map, a.choice),
   keepRoute: (beat: Beat, a: NamedRoute) => moves.keepRoute(beat, a),
   dropRoute: (beat: Beat, a: { id: string }) => moves.dropRoute(beat, a.id),
+  setVoice: (beat: Beat, a: { laneId: string; voice: Voice | null }) =>
+    sounds.setVoice(beat, a.laneId, a.voice),
+  setKitVoice: (beat: Beat, a: { instrument: InstrumentId; voice: Voice | null }) =>
+    sounds.setKitVoice(beat, a.instrument, a.voice),
+  setKit: (beat: Beat, a: { kit: string; own: OwnKit | null }) => sounds.setKit(beat, a.kit, a.own),
+  nameKit: (beat: Beat, a: { name: string }) => sounds.nameKit(beat, a.name),
+  setCeiling: (beat: Beat, a: { ceiling: number | null }) => sounds.setCeiling(beat, a.ceiling),
+  addLoop: (
+    beat: Beat,
+    a: { id: string; name: string; loop: Loop; patternId: string; note?: number | undefined },
+  ) => {
+    const { note, ...rest } = a;
+    return sounds.addLoop(beat, note === undefined ? rest : { ...rest, note });
+  },
+  setLoop: (beat: Beat, a: { laneId: string; loop: Loop; rewrite?: string | undefined }) =>
+    sounds.setLoop(beat, a.laneId, a.loop, a.rewrite),
+  loopToDrums: (
+    beat: Beat,
+    a: { loop: Loop; told: (sounds.Told | null)[]; patternId: string; ids: Record<string, string> },
+  ) => sounds.loopToDrums(beat, a),
   passesToSong: (beat: Beat, a: PassesPlayed & { patternId: string; name: string; id: string }) => {
     const pattern = beat.patterns.find(({ id }) => id === a.patternId);
     const passes = pattern ? playedPasses(beat, pattern, a.switched, a.from, a.to) : [];

@@ -2,7 +2,7 @@ import fs from 'node:fs';
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
 import { RANGES, heldToRange } from '../document/ranges';
-import { beatSchema, type Beat } from '../document/schema';
+import { beatSchema, type Beat, type Loop, type Voice } from '../document/schema';
 import { FIXTURES } from '../examples.mock';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { notesIn } from '../play/driver';
@@ -61,6 +61,17 @@ const existing = (beat: Beat, of: Existing): string[] => {
 
 const { beat: ferry, pattern, groove, shape, songBeat } = FIXTURES;
 const template = { id: 't', ...shape };
+const voiceOf = (kit: string): Voice => ({
+  choose: 'velocity',
+  layers: [{ source: { kit, drum: 'kick' }, low: 1, high: 127 }],
+});
+const LOOP: Loop = {
+  sample: { id: 'a'.repeat(64), file: 'ferry.wav', seconds: 2 },
+  marks: [0, 0.5, 1.25],
+  end: 2,
+  bars: 1,
+  tempo: 120,
+};
 const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
   beat: () => ferry,
   blend: (roll) => ({ with: ferry.feel, name: 'Quay', amount: roll() }),
@@ -123,6 +134,14 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
   detour: (roll) => ({ over: pick(roll, ['bar', 'all']), route: [1, 1, 0, 4], chance: 0.7, lanes: null }),
   route: () => [4, 3, 2, 1],
   'lane patterns': () => ({ kick: pattern.parts['snare'] }),
+  voice: (roll) => pick(roll, [voiceOf('quay'), { ...voiceOf('lantern'), choose: 'stacked', held: true }]),
+  loop: () => LOOP,
+  'own kit': () => ({ name: 'Crates', voices: { kick: voiceOf('attic') } }),
+  'told slices': () => [
+    { instrument: 'kick', velocity: 100 },
+    null,
+    { instrument: 'hat.closed', velocity: 60 },
+  ],
   'switched routes': (roll) => [
     { at: 0, detour: null },
     {

@@ -293,6 +293,46 @@ export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits
     does: 'Puts passes that were played while routes were switched into the song, as a section',
     args: { ...PASSES, patternId: id('pattern'), name: TEXT, id: NEW_ID },
   },
+  setVoice: {
+    does: 'Gives a lane a sound of its own; null gives it that of the kit',
+    args: { laneId: LANE, voice: maybe(thing('voice')) },
+  },
+  setKitVoice: {
+    does: 'Gives an instrument another sound in the kit; null gives it that of the kit below',
+    args: { instrument: choice(INSTRUMENT_IDS), voice: maybe(thing('voice')) },
+  },
+  setKit: {
+    does: 'Plays the beat on another kit, with sounds of one’s own over it or none',
+    args: { kit: TEXT, own: maybe(thing('own kit')) },
+  },
+  nameKit: { does: 'Names the kit of one’s own', args: { name: TEXT } },
+  setCeiling: {
+    does: 'Sets how loud it may get; null is just below full scale',
+    args: { ceiling: maybe(figure(RANGES.ceiling)) },
+  },
+  addLoop: {
+    does: 'Adds a lane that plays the slices of a loop, as it was recorded',
+    args: {
+      id: NEW_ID,
+      name: TEXT,
+      loop: thing('loop'),
+      patternId: id('pattern'),
+      note: optional(figure(RANGES.note)),
+    },
+  },
+  setLoop: {
+    does: 'Changes the loop of a lane: its marks, its slices',
+    args: { laneId: LANE, loop: thing('loop'), rewrite: optional(id('pattern')) },
+  },
+  loopToDrums: {
+    does: 'Spreads the slices of a loop over the drums of the kit',
+    args: {
+      loop: thing('loop'),
+      told: thing('told slices'),
+      patternId: id('pattern'),
+      ids: thing('ids by lane'),
+    },
+  },
   toTray: {
     does: 'Puts a pattern into the tray',
     args: { id: NEW_ID, name: TEXT, patternId: id('pattern') },

@@ -1,8 +1,7 @@
 import type { Beat } from '../document/schema';
-import type { Layers } from '../sound/sounds';
-import { FORCES, STRIKES } from '../sound/layers';
+import type { Sound } from '../sound/voiceSound';
 import { mixed } from '../sound/mixNotes';
-import { createMixer, mix, replan, type MixNote } from '../sound/mixer';
+import { ceilingOf, createMixer, mix, replan, type MixNote } from '../sound/mixer';
 import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../sound/wav';
 import { secondsAt } from '../play/tempoMap';
 import type { ExportHow } from './choice';
@@ -69,16 +68,28 @@ export const bounceVoices = (piece: Piece, beat: Beat, how: BounceHow): Voice[] 
 };
 
 /** The notes of a piece for the mixer. What chokes a stem is in it, unheard. */
-const mixNotes = (piece: Piece, beat: Beat, rate: number, voice: Voice, sounds: Layers[]): MixNote[] => {
+const mixNotes = (
+  piece: Piece,
+  beat: Beat,
+  rate: number,
+  voice: Voice,
+  sounds: Sound[],
+  earliest: number,
+): MixNote[] => {
   const { tempos } = piece.plan.timeline;
   const origin = secondsAt(tempos, piece.range.from);
   const at = (tick: number) => secondsAt(tempos, tick + piece.range.from) - origin;
   return piece.notes().flatMap((note) => {
-    const made = mixed(beat, note, sounds[note.lane]!, note.lane, Math.round(at(note.tick) * rate));
+    const sound = sounds[note.lane]!;
+    const made = mixed(beat, note, sound, note.lane, Math.round(at(note.tick) * rate), earliest);
     const mine = voice.lanes.has(note.lane);
-    if (!mine && !made.group) return [];
-    const frames = note.cut ? (at(note.tick + note.length) - at(note.tick)) * rate : 0;
-    return [{ ...made, frames, ...(!mine && { left: 0, right: 0 }) }];
+    const heard = mine ? made : made.filter(({ group }) => group);
+    const lasts = note.cut || sound.plan.held ? (at(note.tick + note.length) - at(note.tick)) * rate : 0;
+    return heard.map((one) => ({
+      ...one,
+      frames: lasts && lasts + (one.lead ?? 0),
+      ...(!mine && { left: 0, right: 0 }),
+    }));
   });
 };
 
@@ -114,7 +125,7 @@ const withRoundsBefore = (notes: MixNote[], total: number, lead: number): MixNot
   const rounds = Math.ceil(lead / total);
   return Array.from({ length: rounds + 1 }, (_, at) => lead - (rounds - at) * total).flatMap((begin) =>
     notes.map((note) => ({ ...note, frame: note.frame + begin })).filter(({ frame }) => frame >= 0),
-  );
+  ).sort((a, b) => a.frame - b.frame);
 };
 
 /**
@@ -129,21 +140,24 @@ export function* bounce(
   piece: Piece,
   beat: Beat,
   how: BounceHow,
-  sounds: Layers[],
+  sounds: Sound[],
   voice: Voice,
 ): Generator<number, Uint8Array, void> {
   const shape = waveOf(piece, how);
   const bytes = newWav(shape);
   const mixer = createMixer(how.rate);
   mixer.limiting = !how.stems;
+  mixer.ceiling = ceilingOf(beat);
   beat.lanes.forEach((_, at) => {
-    if (voice.lanes.has(at)) mixer.sounds[at] = sounds[at]!;
+    const { buffers } = sounds[at]!;
     // Silent, it still chokes what it chokes.
-    else mixer.sounds[at] = [...SILENT];
+    mixer.sounds[at] = voice.lanes.has(at) ? buffers : buffers.map(() => SILENCE);
   });
   const block = Math.round(how.rate / BLOCKS_A_SECOND);
   const lead = comesRound(how) && shape.frames > 0 ? TAIL_SECONDS * BLOCKS_A_SECOND * block : 0;
-  replan(mixer, 0, withRoundsBefore(mixNotes(piece, beat, how.rate, voice, sounds), shape.frames, lead));
+  // What leads up to the first stroke is cut where the file begins, unless it comes round.
+  const notes = mixNotes(piece, beat, how.rate, voice, sounds, lead ? -Infinity : 0);
+  replan(mixer, 0, withRoundsBefore(notes, shape.frames, lead));
   const left = new Float32Array(block);
   const right = new Float32Array(block);
   for (let at = -lead; at < 0; at += block) mix(mixer, left, right, at + lead);
@@ -156,4 +170,4 @@ export function* bounce(
   return bytes;
 }
 
-const SILENT = Array.from({ length: FORCES.length * STRIKES }, () => new Float32Array(1));
+const SILENCE = new Float32Array(1);

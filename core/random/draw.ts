@@ -44,6 +44,8 @@ export const PURPOSE = {
   beatChoice: 120,
   /** Of a sound: which of its strikes. */
   strike: 121,
+  /** Of a voice: which of its layers. */
+  layer: 122,
 } as const;
 
 /** The finalizer of MurmurHash3 (A. Appleby, public domain): every bit of the input reaches every bit of the output. */

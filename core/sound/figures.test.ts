@@ -8,6 +8,7 @@ import { kitsPage } from './kitsPage';
 import { FORCES, layerOf, makeSound, STRIKES, strikeAt } from './layers';
 import { loudnessOf } from './loudness';
 import { mixed } from './mixNotes';
+import { drumPlan } from './voiceSound';
 import { centroidOf, ringOf, shareBetween, spectrumOf } from './spectrum';
 
 const RATE = 48000;
@@ -206,10 +207,13 @@ describe('which strike sounds', () => {
   test('a note sounds by its velocity and its turn; a sound without strikes as ever', () => {
     const beat = newBeat('b', 'Quay', 3);
     const note = (turn: number, velocity = 127) => ({ lane: 0, velocity, pitch: 0, turn });
-    const twelve = Array.from({ length: 12 }, () => new Float32Array(1));
-    const layers = [0, 1, 2].map((turn) => mixed(beat, note(turn), twelve, 4, 100).layer);
+    const sound = (length: number) => ({
+      buffers: Array.from({ length }, () => new Float32Array(1)),
+      plan: drumPlan(length),
+    });
+    const layers = [0, 1, 2].map((turn) => mixed(beat, note(turn), sound(12), 4, 100)[0]!.layer);
     expect([...layers].sort((a, b) => a - b)).toEqual([9, 10, 11]);
-    expect(mixed(beat, note(1, 20), twelve.slice(0, 4), 4, 100)).toMatchObject({
+    expect(mixed(beat, note(1, 20), sound(4), 4, 100)[0]).toMatchObject({
       layer: 0,
       lane: 0,
       sound: 4,

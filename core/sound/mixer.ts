@@ -4,7 +4,7 @@ import type { Frames, Seconds } from '../units';
 export interface MixNote {
   /** The frame of the audio clock at which it begins. */
   frame: Frames;
-  /** Which of the sounds given to the mixer. */
+  /** Which of the sounds given to the mixer; where there is none, it only silences its group. */
   sound: number;
   layer: number;
   left: number;
@@ -19,12 +19,18 @@ export interface MixNote {
   slide?: Seconds;
   /** Where in the sound it begins; left out, at its start. */
   from?: Frames;
+  /** So many frames after it begins its attack falls on its stroke; left out, it begins with it. */
+  lead?: Frames;
   /** Whose peak it counts towards: the lane's place, from 0. */
   lane?: number;
 }
 
 interface Voice {
   data: Float32Array;
+  sound: number;
+  layer: number;
+  /** The frame of its stroke, where that may be still to come. */
+  due: Frames;
   /** Where in the sound it is; between two frames where it is read at another speed. */
   at: number;
   speed: number;
@@ -53,9 +59,20 @@ export interface Mixer {
   envelope: number;
   /** Off for a stem: stems are to be mixed by someone else. */
   limiting: boolean;
+  /** Nothing leaves the mixer louder than this, 1 being full scale. */
+  ceiling: number;
+  /** What the limiter has left of the loudest since this was last taken, 1 is all. */
+  left: number;
   /** The highest level of each lane since they were last taken, 1 is full scale. */
   peaks: Float32Array;
 }
+
+/** Nothing leaves the mixer louder than this unless told otherwise, 1 being full scale. */
+const CEILING = 0.96;
+
+/** The ceiling of a beat as a level. @example ceilingOf({ ceiling: -6 }).toFixed(2) // "0.50" */
+export const ceilingOf = ({ ceiling }: { ceiling?: number | undefined }): number =>
+  ceiling === undefined ? CEILING : Math.min(CEILING, 10 ** (ceiling / 20));
 
 /** As many lanes as a beat may have. */
 const LANES = 64;
@@ -69,11 +86,13 @@ export const createMixer = (rate: number): Mixer => ({
   late: { count: 0, worst: 0 },
   envelope: 0,
   limiting: true,
+  ceiling: CEILING,
+  left: 1,
   peaks: new Float32Array(LANES),
 });
 
 const MOST_VOICES = 96;
-const FADE_SECONDS = 0.004;
+const FADE_SECONDS = 0.003;
 
 /**
  * Puts what is to be played from a frame on in the place of what was planned from there.
@@ -82,9 +101,30 @@ const FADE_SECONDS = 0.004;
  * @param notes in order of frame
  */
 export const replan = (mixer: Mixer, from: Frames, notes: MixNote[]): void => {
-  const kept = mixer.queue.filter((note) => note.frame < from);
-  mixer.queue = kept.concat(notes);
+  const kept = mixer.queue.filter((note) => dueOf(note) < from);
+  // What leads up to a stroke may have begun already: it goes on if its stroke is still to come, and fades if it is not.
+  const begun = mixer.voices.filter(({ due, fading }) => due >= from && fading < 0);
+  if (!begun.length && !notes.some(({ lead }) => lead)) {
+    mixer.queue = kept.concat(notes);
+    return;
+  }
+  const goesOn = new Set<Voice>();
+  const fresh = notes.filter((note) => {
+    const voice = note.lead ? begun.find((one) => isOf(one, note) && !goesOn.has(one)) : undefined;
+    if (voice) goesOn.add(voice);
+    return !voice;
+  });
+  for (const voice of begun) if (!goesOn.has(voice)) fade(mixer, voice);
+  mixer.queue = kept.concat(fresh).sort((a, b) => a.frame - b.frame);
 };
+
+const dueOf = ({ frame, lead = 0 }: MixNote): Frames => frame + lead;
+
+const isOf = (voice: Voice, note: MixNote): boolean =>
+  voice.due === dueOf(note) &&
+  voice.sound === note.sound &&
+  voice.layer === note.layer &&
+  voice.lane === (note.lane ?? -1);
 
 const fade = (mixer: Mixer, voice: Voice): void => {
   if (voice.fading < 0) voice.fading = Math.round(mixer.rate * FADE_SECONDS);
@@ -101,18 +141,32 @@ const slideOf = (
   return { from: before.speed, by: (speed / before.speed) ** (1 / frames), frames, to: speed };
 };
 
-/** Begins a note now, silencing its group and, when too many sound, the oldest voice. */
-export const startNote = (mixer: Mixer, note: MixNote): void => {
-  const data = mixer.sounds[note.sound]?.[note.layer];
-  if (!data) return;
-  const slide = slideOf(mixer, note);
-  for (const voice of mixer.voices)
+/** Silences a group, but for what belongs to the same stroke: the layers of one voice do not choke one another. */
+const choke = (mixer: Mixer, note: MixNote): void => {
+  const due = dueOf(note);
+  for (const voice of mixer.voices) {
+    if (voice.due === due && voice.lane === (note.lane ?? -1)) continue;
     // What slides is one voice: the one before it gives way.
     if ((note.group && voice.group === note.group) || (note.slide && voice.lane === note.lane))
       fade(mixer, voice);
+  }
+};
+
+/** Begins a note now, silencing its group and, when too many sound, the oldest voice. */
+export const startNote = (mixer: Mixer, note: MixNote): void => {
+  const data = mixer.sounds[note.sound]?.[note.layer];
+  if (!data) {
+    if (note.sound < 0) choke(mixer, note);
+    return;
+  }
+  const slide = slideOf(mixer, note);
+  if (!note.lead) choke(mixer, note);
   if (mixer.voices.length >= MOST_VOICES) mixer.voices.shift();
   mixer.voices.push({
     data,
+    sound: note.sound,
+    layer: note.layer,
+    due: dueOf(note),
     at: note.from ?? 0,
     speed: slide?.from ?? note.speed ?? 1,
     slide,
@@ -125,7 +179,7 @@ export const startNote = (mixer: Mixer, note: MixNote): void => {
   });
 };
 
-/** Silent at once, without a click: what waits is dropped, what sounds fades in 4 ms. */
+/** Silent at once, without a click: what waits is dropped, what sounds fades in 3 ms. */
 export const silence = (mixer: Mixer): void => {
   mixer.queue = [];
   for (const voice of mixer.voices) fade(mixer, voice);
@@ -230,14 +284,23 @@ const mixStretch = (
   mixer.voices = mixer.voices.filter((voice) => addVoice(mixer, voice, left, right, from, to));
 };
 
+/** What leads up to a stroke and is known of only now begins where it would be by now. */
+const inTheMiddle = (note: MixNote, now: Frames): MixNote => {
+  const by = Math.min(now - note.frame, note.lead!);
+  return {
+    ...note,
+    frame: note.frame + by,
+    lead: note.lead! - by,
+    from: (note.from ?? 0) + by * (note.speed ?? 1),
+  };
+};
+
 const noteLate = (mixer: Mixer, by: Frames): void => {
   if (by <= mixer.rate / 1000) return;
   mixer.late.count += 1;
   mixer.late.worst = Math.max(mixer.late.worst, by);
 };
 
-/** Nothing leaves the mixer louder than this, 1 being full scale. */
-const CEILING = 0.96;
 /** After so long the limiter has let go of two thirds of a peak. */
 const RELEASE_SECONDS = 0.09;
 
@@ -247,11 +310,13 @@ const RELEASE_SECONDS = 0.09;
  */
 const limit = (mixer: Mixer, left: Float32Array, right: Float32Array): void => {
   const kept = Math.exp(-1 / (RELEASE_SECONDS * mixer.rate));
+  const { ceiling } = mixer;
   let { envelope } = mixer;
   for (let i = 0; i < left.length; i++) {
     envelope = Math.max(Math.abs(left[i]!), Math.abs(right[i]!), envelope * kept);
-    if (envelope <= CEILING) continue;
-    const gain = CEILING / envelope;
+    if (envelope <= ceiling) continue;
+    const gain = ceiling / envelope;
+    if (gain < mixer.left) mixer.left = gain;
     left[i]! *= gain;
     right[i]! *= gain;
   }
@@ -279,11 +344,11 @@ export const mix = (
   while (taken < mixer.queue.length && mixer.queue[taken]!.frame < end) {
     const note = mixer.queue[taken++]!;
     const at = Math.max(0, note.frame - start);
-    if (note.frame < start) noteLate(mixer, start - note.frame);
+    if (dueOf(note) < start) noteLate(mixer, start - dueOf(note));
     if (at > done) mixStretch(mixer, left, right, done, at);
     done = Math.max(done, at);
-    startNote(mixer, note);
-    started?.(note, start + done);
+    startNote(mixer, note.lead && note.frame < start ? inTheMiddle(note, start) : note);
+    if (note.sound >= 0) started?.(note, start + done);
   }
   if (taken) mixer.queue.splice(0, taken);
   mixStretch(mixer, left, right, done, left.length);

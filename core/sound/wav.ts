@@ -79,3 +79,17 @@ export const putSamples = (
       at += size;
     }
 };
+
+/**
+ * Audio as a file.
+ *
+ * @param channels one side or two, each as long as the other
+ * @example wavOf([new Float32Array(100)], 48000, 16).length // 244
+ */
+export const wavOf = (channels: readonly Float32Array[], rate: number, bits: Bits): Uint8Array => {
+  const frames = channels[0]?.length ?? 0;
+  const shape = { rate, channels: channels.length, bits, frames };
+  const bytes = newWav(shape);
+  putSamples(bytes, shape, 0, channels[0]!, channels[1] ?? channels[0]!, frames);
+  return bytes;
+};

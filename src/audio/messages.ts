@@ -1,5 +1,8 @@
 import type { InstrumentId } from '../../core/document/instruments';
-import type { Beat, KitId } from '../../core/document/schema';
+import type { Beat, Lane } from '../../core/document/schema';
+import type { Kit, OwnSound } from '../../core/sound/own';
+import type { Shape } from '../../core/sound/shape';
+import type { Sound } from '../../core/sound/voiceSound';
 import type { MixNote } from '../../core/sound/mixer';
 import type { Frames, Semitones, Ticks, Velocity } from '../../core/units';
 
@@ -26,10 +29,13 @@ export type ToWorker =
   | { type: 'switch'; beat: Beat; patternId: string; at: 'now' | 'beat' | 'end' }
   | { type: 'stop' }
   /** Sounds that will be wanted soon are made beforehand. */
-  | { type: 'prepare'; kit: KitId; instruments: InstrumentId[] }
+  | { type: 'prepare'; kit: Kit; instruments: InstrumentId[] }
+  /** A sound of one's own that was wanted; null where none of its samples is there. */
+  | { type: 'own'; name: number; sound: Sound | null }
+  | { type: 'own'; name: number; failed: true }
   | { type: 'strike'; laneId: string; velocity: Velocity; pitch?: Semitones }
-  /** A drum of a kit, whether a lane plays it or not. */
-  | { type: 'drum'; kit: KitId; instrument: InstrumentId; velocity: Velocity }
+  /** A lane that the beat need not have: a drum of a kit, a sound that is tried. */
+  | { type: 'hear'; kit: Kit; lane: Lane; velocity: Velocity; pitch?: Semitones }
   | { type: 'report' };
 
 /** A note that was handed to the audio clock, for the eye and for measuring. */
@@ -62,16 +68,26 @@ export type FromWorker =
       patternId: string | null;
     }
   | { type: 'handed'; from: Frames; notes: HandedNote[] }
+  /** A sound of one's own is wanted, under a number of its own. */
+  | { type: 'want'; name: number; own: OwnSound; shape: Shape; rate: number }
   | { type: 'report'; report: MixerReport };
 
 /** From the worker to the mixer in the audio thread. */
 export type ToMixer =
   | { type: 'sound'; index: number; layers: Float32Array[] }
   | { type: 'replan'; from: Frames; notes: MixNote[] }
-  | { type: 'strike'; note: MixNote }
+  | { type: 'strike'; notes: MixNote[] }
+  /** Nothing leaves louder than this, 1 being full scale. */
+  | { type: 'ceiling'; level: number }
   | { type: 'clock'; on: boolean }
   | { type: 'silence' }
   | { type: 'report' };
+
+/** From the mixer to the page: the highest level of each lane lately, and what the limiter left of the loudest. */
+export interface Levels {
+  peaks: Float32Array;
+  left: number;
+}
 
 /** From the mixer to the worker. */
 export type FromMixer = { type: 'now'; frame: Frames } | { type: 'report'; report: MixerReport };

@@ -1,6 +1,6 @@
 /** The audio thread: a thin shell around the mixer of core. */
 import { createMixer, mix, replan, silence, startNote } from '../../core/sound/mixer';
-import type { FromMixer, ToMixer } from './messages';
+import type { FromMixer, Levels, ToMixer } from './messages';
 
 declare const sampleRate: number;
 declare const currentFrame: number;
@@ -43,7 +43,10 @@ class MixerProcessor extends AudioWorkletProcessor {
         replan(this.mixer, message.from, message.notes);
         return;
       case 'strike':
-        startNote(this.mixer, message.note);
+        for (const note of message.notes) startNote(this.mixer, { ...note, frame: currentFrame });
+        return;
+      case 'ceiling':
+        this.mixer.ceiling = message.level;
         return;
       case 'silence':
         silence(this.mixer);
@@ -68,8 +71,10 @@ class MixerProcessor extends AudioWorkletProcessor {
     });
     this.blocks += 1;
     if (this.blocks % PEAKS_EVERY === 0) {
-      this.port.postMessage(this.mixer.peaks);
+      const levels: Levels = { peaks: this.mixer.peaks, left: this.mixer.left };
+      this.port.postMessage(levels);
       this.mixer.peaks.fill(0);
+      this.mixer.left = 1;
     }
     if (this.clock && this.blocks % CLOCK_EVERY === 0) this.say({ type: 'now', frame: currentFrame + 128 });
     return true;

@@ -1,11 +1,14 @@
 import { soundingPattern, soundingSong } from '../../core/document/sounding';
 import type { InstrumentId } from '../../core/document/instruments';
-import type { Beat, KitId } from '../../core/document/schema';
+import type { Beat, Lane } from '../../core/document/schema';
+import type { Kit, OwnSound } from '../../core/sound/own';
+import type { Shape } from '../../core/sound/shape';
+import type { Sound } from '../../core/sound/voiceSound';
 import { patternOf } from '../../core/document/defaults';
 import { QUARTER, type Ms, type Seconds, type Semitones, type Ticks, type Velocity } from '../../core/units';
 import { newClock } from './clock';
 import type { SwitchAt } from './feeder';
-import type { FromWorker, HandedNote, Metronome, MixerReport, SongPlay, ToWorker } from './messages';
+import type { FromWorker, HandedNote, Levels, Metronome, MixerReport, SongPlay, ToWorker } from './messages';
 import { SAMPLE_RATE } from './timing';
 
 /** From where on the audio clock counts which pattern's time. */
@@ -56,6 +59,8 @@ const hear = (message: FromWorker) => {
         });
       if (one.log) one.log = one.log.filter((note) => note.frame < message.from).concat(message.notes);
       return;
+    case 'want':
+      return void giveOwn(message);
     case 'report':
       one.reports.splice(0).forEach((give) => give(message.report));
   }
@@ -80,10 +85,10 @@ const create = (): Player => {
 
 const current = (): Player => (player ??= create());
 
-const peakHearers = new Set<(peaks: Float32Array) => void>();
+const peakHearers = new Set<(peaks: Float32Array, left: number) => void>();
 
-/** Tells how loud each lane was, by its place, some twelve times a second. @returns stops it */
-export const hearPeaks = (give: (peaks: Float32Array) => void): (() => void) => {
+/** Tells how loud each lane was, by its place, and what the limiter left of the loudest, some twelve times a second. @returns stops it */
+export const hearPeaks = (give: (peaks: Float32Array, left: number) => void): (() => void) => {
   peakHearers.add(give);
   return () => peakHearers.delete(give);
 };
@@ -96,7 +101,8 @@ const connect = async (one: Player): Promise<void> => {
     numberOfInputs: 0,
     outputChannelCount: [2],
   });
-  node.port.onmessage = ({ data }: MessageEvent<Float32Array>) => peakHearers.forEach((give) => give(data));
+  node.port.onmessage = ({ data: { peaks, left } }: MessageEvent<Levels>) =>
+    peakHearers.forEach((give) => give(peaks, left));
   node.connect(context.destination);
   const { port1, port2 } = new MessageChannel();
   node.port.postMessage({ port: port2 }, [port2]);
@@ -147,7 +153,7 @@ export const stopPlaying = (): void => {
 };
 
 /** Has sounds made before they are wanted. */
-export const prepareSounds = (kit: KitId, instruments: InstrumentId[]): void =>
+export const prepareSounds = (kit: Kit, instruments: InstrumentId[]): void =>
   tell({ type: 'prepare', kit, instruments });
 
 export const setMetronome = (metronome: Metronome): void => tell({ type: 'metronome', metronome });
@@ -158,10 +164,34 @@ export const strikeLane = async (laneId: string, velocity: Velocity, pitch: Semi
   tell({ type: 'strike', laneId, velocity, ...(pitch && { pitch }) });
 };
 
-/** Sounds a drum of a kit once. */
-export const strikeDrum = async (kit: KitId, instrument: InstrumentId, velocity: Velocity): Promise<void> => {
+/** Sounds a lane once that the beat need not have: a drum of a kit, a sound that is tried. */
+export const hearLane = async (
+  kit: Kit,
+  lane: Lane,
+  velocity: Velocity,
+  pitch: Semitones = 0,
+): Promise<void> => {
   await ready();
-  tell({ type: 'drum', kit, instrument, velocity });
+  tell({ type: 'hear', kit, lane, velocity, ...(pitch && { pitch }) });
+};
+
+type AskOwn = (own: OwnSound, shape: Shape, rate: number) => Promise<Sound | null>;
+let ownMaker: (() => Promise<AskOwn>) | null = null;
+
+/** Says who works out sounds of one's own: it is fetched with the screens that come after the first. */
+export const ownSoundsFrom = (fetched: () => Promise<AskOwn>): void => {
+  ownMaker = fetched;
+};
+
+/** A sound of one's own is worked out beside the page, and handed on; how that is done is fetched when the first one is wanted. */
+const giveOwn = async ({ name, own, shape, rate }: Extract<FromWorker, { type: 'want' }>): Promise<void> => {
+  try {
+    const ask = await ownMaker!();
+    const sound = await ask(own, shape, rate);
+    tell({ type: 'own', name, sound }, sound?.buffers.map(({ buffer }) => buffer) ?? []);
+  } catch {
+    tell({ type: 'own', name, failed: true });
+  }
 };
 
 const heardFrame = (context: AudioContext): number =>

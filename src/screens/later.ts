@@ -2,11 +2,13 @@
  * The screens that come after the first, fetched together: what they share would otherwise be fetched with the first
  * screen, which needs none of it.
  */
+export { askOwn } from '../workers/askOwn';
 export { BeatsScreen } from './beats/BeatsScreen';
 export { CommandSheet } from './frame/CommandSheet';
 export { KeysSheet } from './frame/KeysSheet';
 export { BringSheet } from './pattern/BringSheet';
 export { KitSheet } from './pattern/KitSheet';
+export { LoopSheet } from './pattern/LoopSheet';
 export { Drawer } from './pattern/drawer/Drawer';
 export { PatternsSheet } from './pattern/PatternsSheet';
 export { ExportScreen } from './export/ExportScreen';

@@ -1,6 +1,8 @@
 /** What the Pattern screen and its sheets say. */
 export const words = {
   kitsAndDrums: 'Kits and drums',
+  cutALoop: 'Cut a loop',
+  theSheetOfLoops: 'The sheet of loops',
   theSheetOfKits: 'The sheet of kits',
   kitIsNotHere: (kit: string, other: string) => `The kit “${kit}” is not here; ${other} sounds in its place.`,
   aBeatHoldsLanesLanes: (lanes: number, left: number) =>

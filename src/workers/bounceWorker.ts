@@ -1,8 +1,17 @@
 /** Renders audio beside the page: a shell around `bouncer.ts`. To be stopped, it is simply ended. */
 import { expose, transfer } from 'comlink';
+import { createIndexedBytes } from '../state/indexedBytes';
+import { SAMPLES } from '../state/samples';
 import { bounceAll, type BounceAsked, type BounceGiven } from './bouncer';
+import { createSamples } from './ownSounds';
+
+const load = createSamples(createIndexedBytes(SAMPLES));
 
 expose({
   bounceAll: (asked: BounceAsked, give: (given: BounceGiven) => void) =>
-    bounceAll(asked, (given) => give(given.type === 'file' ? transfer(given, [given.bytes.buffer]) : given)),
+    bounceAll(
+      asked,
+      (given) => give(given.type === 'file' ? transfer(given, [given.bytes.buffer]) : given),
+      load,
+    ),
 });

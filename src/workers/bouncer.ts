@@ -2,7 +2,9 @@ import { bounce, type BounceHow } from '../../core/export/bounce';
 import type { ExportHow, ExportWhat } from '../../core/export/choice';
 import { exported, pathOf } from '../../core/export/exporting';
 import type { Beat } from '../../core/document/schema';
-import { createSounds, soundsOfBeat } from '../../core/sound/sounds';
+import type { LoadSample } from '../../core/sound/renderVoice';
+import { createSounds, soundsOfBeat, type LoadOwn } from '../../core/sound/sounds';
+import { ownSound } from './ownSounds';
 import { words } from '../words/workers';
 
 export interface BounceAsked {
@@ -21,6 +23,7 @@ export type BounceGiven =
 const render = async (
   { beat, how, what }: BounceAsked,
   give: (given: BounceGiven) => void,
+  load: LoadSample,
 ): Promise<void> => {
   const out = exported(beat, how, what);
   if (!out.ok) {
@@ -28,7 +31,8 @@ const render = async (
     return;
   }
   const { files, pieces, beat: written } = out.value;
-  const sounds = await soundsOfBeat(createSounds(how.rate), written);
+  const own: LoadOwn = (sound, shape, rate) => ownSound(sound, shape, rate, load);
+  const sounds = await soundsOfBeat(createSounds(how.rate, undefined, own), written);
   files.forEach((file, at) => {
     const steps = bounce(pieces[file.piece]!, written, how as BounceHow, sounds, file.voice!);
     for (;;) {
@@ -47,9 +51,15 @@ const render = async (
  * Renders audio, file by file. What goes wrong is given as a sentence: nothing is thrown.
  *
  * @param give is handed each file and how far it is; the last it hears is that all is done, or a fault
+
+ * @param load where samples are had from
  */
-export const bounceAll = (asked: BounceAsked, give: (given: BounceGiven) => void): Promise<void> =>
-  render(asked, give).catch((fault: unknown) =>
+export const bounceAll = (
+  asked: BounceAsked,
+  give: (given: BounceGiven) => void,
+  load: LoadSample = () => Promise.resolve(null),
+): Promise<void> =>
+  render(asked, give, load).catch((fault: unknown) =>
     // Mostly there is no memory left for it.
     give({
       type: 'fault',

@@ -1,13 +1,22 @@
 import { beatTicks } from '../../core/document/meter';
 import type { InstrumentId } from '../../core/document/instruments';
-import { newLane, patternOf } from '../../core/document/defaults';
-import type { Beat, KitId, Lane } from '../../core/document/schema';
+import { patternOf } from '../../core/document/defaults';
+import type { Beat, Lane } from '../../core/document/schema';
 import { playable, type Playable } from '../../core/play/playable';
 import { planLive, planSong } from '../../core/play/timelinePlan';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
-import type { MixNote } from '../../core/sound/mixer';
-import { mixed, mixNote } from '../../core/sound/mixNotes';
-import { createSounds, soundKey, type Layers, type Sounds } from '../../core/sound/sounds';
+import { ceilingOf, type MixNote } from '../../core/sound/mixer';
+import { mixed, mixNotes } from '../../core/sound/mixNotes';
+import {
+  createSounds,
+  isOwnKey,
+  soundKey,
+  type Kit,
+  type LoadOwn,
+  type LoadSound,
+  type Sounds,
+} from '../../core/sound/sounds';
+import type { Sound, SoundPlan } from '../../core/sound/voiceSound';
 import type { Frames, Ticks } from '../../core/units';
 import {
   change,
@@ -35,12 +44,19 @@ export interface PlayerParts {
   now: () => number;
   /** Goes on once the words that wait have been heard. */
   later: (work: () => void) => void;
-  sounds?: Sounds;
+  /** How a drum of a kit is come by; left out, it is synthesized. */
+  load?: LoadSound;
 }
 
 /** Where the mixer listens. */
 export interface MixerPort {
   postMessage: (message: ToMixer, transfer: Transferable[]) => void;
+}
+
+/** A sound that the mixer has, under a number of its own. */
+interface Given {
+  index: number;
+  sound: Sound;
 }
 
 interface State {
@@ -50,14 +66,14 @@ interface State {
   song: SongPlay | null;
   mixer: MixerPort | null;
   /** The number under which the mixer has each sound, by its key. */
-  given: Map<string, { index: number; layers: Layers }>;
+  given: Map<string, Given>;
   feeder: Feeder | null;
   /** Play was asked for before all was there. */
   waiting: boolean;
   now: { frame: number; at: number };
   making: boolean;
   /** Sounds to be made beforehand. */
-  soon: Map<string, { kit: KitId; instrument: InstrumentId }>;
+  soon: Map<string, { kit: Kit; instrument: InstrumentId }>;
   metronome: Metronome;
   countIn: Ticks;
   /** The frame at which the count-in ends. */
@@ -83,21 +99,38 @@ const atFirst = (): State => ({
   struck: 0,
 });
 
+/** Without what leads up to the strokes. */
+const prompt = (plan: SoundPlan): SoundPlan =>
+  plan.layers.every(({ lead }) => !lead)
+    ? plan
+    : { ...plan, layers: plan.layers.map((layer) => ({ ...layer, lead: 0 })) };
+
 /**
  * Feeds the mixer: takes the page's words, plans notes ahead of the audio clock, and has the sounds made that they need. It
  * is woken by the audio thread, so that nothing the page does makes a note late.
  */
-export const createPlayer = ({
-  toPage,
-  now: clock,
-  later,
-  sounds = createSounds(SAMPLE_RATE),
-}: PlayerParts) => {
+export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) => {
   const state = atFirst();
   const toMixer = (message: ToMixer, transfer: Transferable[] = []) =>
     state.mixer?.postMessage(message, transfer);
   const now = () => state.now.frame + ((clock() - state.now.at) * SAMPLE_RATE) / 1000;
-  const keyOf = (lane: Lane): string => soundKey(state.beat!.kit, lane);
+  /** Sounds of one's own are worked out elsewhere: what was asked for and has not come yet, by its number. */
+  const wanted = new Map<number, { give: (sound: Sound | null) => void; fail: (fault: Error) => void }>();
+  let asked = 0;
+  const loadOwn: LoadOwn = (own, shape, rate) =>
+    new Promise((give, fail) => {
+      asked += 1;
+      wanted.set(asked, { give, fail });
+      toPage({ type: 'want', name: asked, own, shape, rate });
+    });
+  const takeOwn = (answer: Extract<ToWorker, { type: 'own' }>) => {
+    const one = wanted.get(answer.name);
+    wanted.delete(answer.name);
+    if ('failed' in answer) one?.fail(new Error('failed'));
+    else one?.give(answer.sound);
+  };
+  const sounds = createSounds(SAMPLE_RATE, load, loadOwn);
+  const keyOf = (lane: Lane): string => soundKey(state.beat!, lane);
 
   const plan = (): Playable => {
     const { beat, song, patternId } = state;
@@ -109,8 +142,8 @@ export const createPlayer = ({
   const missing = (): Lane[] => state.beat?.lanes.filter((lane) => !state.given.has(keyOf(lane))) ?? [];
 
   /** Copied here and handed over: copied on its way, it would hold up the audio thread. */
-  const giveSound = ({ index, layers }: { index: number; layers: Layers }) => {
-    const own = layers.map((layer) => Float32Array.from(layer));
+  const giveSound = ({ index, sound }: Given) => {
+    const own = sound.buffers.map((buffer) => Float32Array.from(buffer));
     toMixer(
       { type: 'sound', index, layers: own },
       own.map(({ buffer }) => buffer),
@@ -126,24 +159,32 @@ export const createPlayer = ({
   const forgetShapes = () => {
     if (!state.beat || state.given.size < MOST_SOUNDS) return;
     const wanted = new Set(state.beat.lanes.map(keyOf));
-    for (const key of state.given.keys())
-      if (key.split('/').length > 2 && !wanted.has(key)) state.given.delete(key);
+    dropUnwanted(wanted);
+  };
+
+  /** Their memory is given back: a sound of one's own may be many minutes long. */
+  const dropUnwanted = (wanted: ReadonlySet<string>) => {
+    for (const [key, { index }] of state.given)
+      if (isOwnKey(key) && !wanted.has(key)) {
+        state.given.delete(key);
+        toMixer({ type: 'sound', index, layers: [] });
+      }
     sounds.forget(wanted);
   };
 
   /** Gives a sound a number of its own in the mixer. */
-  const take = (key: string, layers: Layers) => {
+  const take = (key: string, sound: Sound) => {
     if (state.given.has(key)) return;
     forgetShapes();
     const used = new Set([...state.given.values()].map(({ index }) => index));
     let index = 0;
     while (used.has(index)) index += 1;
-    const sound = { index, layers };
-    state.given.set(key, sound);
-    giveSound(sound);
+    const given = { index, sound };
+    state.given.set(key, given);
+    giveSound(given);
   };
 
-  const make = async (kit: KitId, lane: Parameters<Sounds['soundsFor']>[1]): Promise<void> =>
+  const make = async (kit: Kit, lane: Parameters<Sounds['soundsFor']>[1]): Promise<void> =>
     take(soundKey(kit, lane), await sounds.soundsFor(kit, lane));
 
   /** The clicks that fall into what has just been handed over: always while it counts in, which a switch does not. */
@@ -163,7 +204,7 @@ export const createPlayer = ({
     const ahead = [...state.soon].find(([key]) => !state.given.has(key))?.[1];
     state.making = Boolean(lane ?? ahead);
     if (state.waiting && !lane) begin();
-    const made = lane ? make(state.beat!.kit, lane) : ahead ? make(ahead.kit, ahead) : null;
+    const made = lane ? make(state.beat!, lane) : ahead ? make(ahead.kit, ahead) : null;
     void made?.then(
       () => later(makeSounds),
       // What cannot be made now is asked for again with the next word of the page.
@@ -175,9 +216,14 @@ export const createPlayer = ({
     const { beat } = state;
     if (!batch || !beat) return;
     const notes = batch.notes.flatMap((note) => {
-      const sound = state.given.get(keyOf(beat.lanes[note.lane]!));
-      const frames = note.cut ? framesOf(state.feeder!, note.tick, note.length) : 0;
-      return sound ? [{ ...mixed(beat, note, sound.layers, sound.index, note.frame), frames }] : [];
+      const given = state.given.get(keyOf(beat.lanes[note.lane]!));
+      if (!given) return [];
+      const { index, sound } = given;
+      const lasts = note.cut || sound.plan.held ? framesOf(state.feeder!, note.tick, note.length) : 0;
+      return mixed(beat, note, sound, index, note.frame, state.countedAt).map((one) => ({
+        ...one,
+        frames: lasts && lasts + (one.lead ?? 0),
+      }));
     });
     const all = [...notes, ...(state.feeder ? clicks(state.feeder, batch.from) : [])];
     toMixer({ type: 'replan', from: batch.from, notes: all.sort((a, b) => a.frame - b.frame) });
@@ -249,8 +295,11 @@ export const createPlayer = ({
   };
 
   const takeBeat = (beat: Beat, patternId: string, song: SongPlay | null) => {
+    const another = state.beat?.id !== beat.id;
     state.song = song;
     state.beat = beat;
+    if (another) dropUnwanted(new Set(beat.lanes.map(keyOf)));
+    toMixer({ type: 'ceiling', level: ceilingOf(beat) });
     if (state.feeder?.next) {
       state.feeder.next.plan = plan();
       return;
@@ -263,13 +312,21 @@ export const createPlayer = ({
   };
 
   /** Sounds a lane in a kit once: as soon as its sound is there. */
-  const strike = (kit: KitId, lane: Lane, velocity: number, pitch = 0) => {
+  const strike = (kit: Kit, lane: Lane, velocity: number, pitch = 0) => {
     const key = soundKey(kit, lane);
     const now = () => {
-      const sound = state.given.get(key);
-      if (!sound) return;
-      const note = mixNote(lane, velocity, sound.index, 0, pitch, sound.layers.length, state.struck++);
-      toMixer({ type: 'strike', note });
+      const given = state.given.get(key);
+      if (!given) return;
+      // Struck by hand it is heard at once, whatever leads up to its attack.
+      const stroke = { velocity, pitch, frame: 0, turn: state.struck++ };
+      const notes = mixNotes(
+        lane,
+        { ...given.sound, plan: prompt(given.sound.plan) },
+        given.index,
+        stroke,
+        0,
+      );
+      toMixer({ type: 'strike', notes });
     };
     if (state.given.has(key)) now();
     else void make(kit, lane).then(now, () => undefined);
@@ -278,7 +335,7 @@ export const createPlayer = ({
   const strikeLane = (laneId: string, velocity: number, pitch?: number) => {
     const { beat } = state;
     const lane = beat?.lanes.find((one) => one.id === laneId);
-    if (beat && lane) strike(beat.kit, lane, velocity, pitch);
+    if (beat && lane) strike(beat, lane, velocity, pitch);
   };
 
   const fromMixer = (message: FromMixer): void => {
@@ -316,8 +373,10 @@ export const createPlayer = ({
         return makeWhatIsMissing();
       case 'strike':
         return strikeLane(message.laneId, message.velocity, message.pitch);
-      case 'drum':
-        return strike(message.kit, newLane('drum', message.instrument), message.velocity);
+      case 'own':
+        return takeOwn(message);
+      case 'hear':
+        return strike(message.kit, message.lane, message.velocity, message.pitch);
       case 'report':
         // Before there is a mixer, nothing has been heard.
         if (state.mixer) toMixer({ type: 'report' });
@@ -331,6 +390,7 @@ export const createPlayer = ({
       state.mixer = mixer;
       giveClicks();
       state.given.forEach(giveSound);
+      if (state.beat) toMixer({ type: 'ceiling', level: ceilingOf(state.beat) });
     },
     fromPage,
     fromMixer,

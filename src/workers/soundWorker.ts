@@ -1,5 +1,19 @@
-/** Measures drums beside the page. */
-import { expose } from 'comlink';
+/** Measures drums and works on sounds of one's own beside the page: a shell around `soundDesk.ts`. */
+import { expose, transfer } from 'comlink';
+import type { OwnSound } from '../../core/sound/own';
+import type { Shape } from '../../core/sound/shape';
+import { createIndexedBytes } from '../state/indexedBytes';
+import { SAMPLES } from '../state/samples';
 import { drumPicture } from './drumPicture';
+import { createDesk } from './soundDesk';
 
-expose({ drumPicture });
+const desk = createDesk(createIndexedBytes(SAMPLES));
+
+expose({
+  ...desk,
+  drumPicture,
+  ownSound: async (own: OwnSound, shape: Shape, rate: number) => {
+    const sound = await desk.ownSound(own, shape, rate);
+    return sound && transfer(sound, [...new Set(sound.buffers.map(({ buffer }) => buffer))]);
+  },
+});

@@ -175,7 +175,7 @@ export const useHeard = (): Heard => useApp(({ hearing }) => hearing);
 export const useAudition = (): void => {
   useEffect(() => {
     const kit = store.getState().doc.beat?.kit;
-    if (kit) prepareSounds(kit, INSTRUMENT_IDS);
+    if (kit) prepareSounds({ kit }, INSTRUMENT_IDS);
     let before = store.getState();
     const stop = store.subscribe(() => {
       const state = store.getState();

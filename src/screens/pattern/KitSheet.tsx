@@ -3,7 +3,8 @@ import { StyleSheet, View } from 'react-native';
 import { DRUM_IDS, instrument, type InstrumentId } from '../../../core/document/instruments';
 import type { KitId } from '../../../core/document/schema';
 import { KIT_LIST, kitToldOf } from '../../../core/sound/kitList';
-import { strikeDrum } from '../../audio/player';
+import { hearLane } from '../../audio/player';
+import { newLane } from '../../../core/document/defaults';
 import { kitSet } from '../../state/doc';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { DrumPicture } from '../../strings/DrumPicture';
@@ -15,6 +16,7 @@ import { colour, CORNER, TARGET } from '../../ui/tokens';
 import { Para, Words } from '../../ui/Words';
 import { useKept } from '../../ui/useKept';
 import { words } from '../../words/kits';
+import { OwnKit } from './OwnKit';
 import { askDrum } from '../../workers/askDrum';
 import type { DrumPicture as Drum } from '../../workers/drumPicture';
 
@@ -85,7 +87,7 @@ const OneDrum = ({ kit, id, drum }: { kit: KitId; id: InstrumentId; drum: Drum |
   <Press
     style={styles.drum}
     label={words.hear(instrument(id).name)}
-    onPress={() => void strikeDrum(kit, id, HARD)}
+    onPress={() => void hearLane({ kit }, newLane('drum', id), HARD)}
   >
     <View style={styles.told}>
       <Words>{instrument(id).name}</Words>
@@ -128,6 +130,7 @@ export const KitSheet = ({ onClose }: { onClose: () => void }) => {
           </Press>
         ))}
       </Group>
+      <OwnKit beat={beat} />
       <Group title={words.drumsOf(kit.name)}>
         <Para quiet>{words.pictures}</Para>
         <Chips>

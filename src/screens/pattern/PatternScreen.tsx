@@ -26,6 +26,7 @@ import { HelpContext } from '../../ui/help';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { Select } from '../../ui/Select';
+import { ownSoundsFrom } from '../../audio/player';
 import { Later } from '../../ui/Later';
 import { useNarrow, useWide } from '../../ui/useWide';
 import { TrialBar } from './TrialBar';
@@ -163,8 +164,12 @@ const Skeleton = () => (
   </View>
 );
 
+ownSoundsFrom(async () => (await import('../later')).askOwn);
+
 const drawer = async () => (await import('../later')).Drawer;
 const patternsSheet = async () => (await import('../later')).PatternsSheet;
+
+const loopSheet = async () => (await import('../later')).LoopSheet;
 
 const bringSheet = async () => (await import('../later')).BringSheet;
 
@@ -299,6 +304,7 @@ const Offer = ({ onPresets }: { onPresets: () => void }) => {
 
 const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
   const [bringing, setBringing] = useState(false);
+  const [looping, setLooping] = useState(false);
   const act = useDo();
   const full = useApp((state) => (selectBeat(state)?.lanes.length ?? 0) >= MOST.lanes);
   const [adding, setAdding] = useState(false);
@@ -314,7 +320,16 @@ const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
         {adding && !full ? <NewLane onDone={() => setAdding(false)} /> : null}
         <Chip onPress={() => setBringing(true)}>{words.lanesOfAnotherBeat}</Chip>
         <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>{words.pads}</Chip>
+        <Chip onPress={() => setLooping(true)}>{words.cutALoop}</Chip>
       </Chips>
+      {looping ? (
+        <Later
+          of={loopSheet}
+          what={words.theSheetOfLoops}
+          waiting={null}
+          given={{ onClose: () => setLooping(false) }}
+        />
+      ) : null}
       {bringing ? (
         <Later
           of={bringSheet}

@@ -5,6 +5,8 @@ import { laneChanged } from '../../../state/doc';
 import { useDo } from '../../../state/store';
 import { Range } from '../../../ui/Range';
 import { LaneSound } from '../LaneSound';
+import { LoopGroup } from './LoopGroup';
+import { OwnSound } from './OwnSound';
 import { words } from '../../../words/drawer';
 
 const OPEN = { low: 20000, high: 20 };
@@ -24,47 +26,50 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
   const low = lane.lowPass ?? OPEN.low;
   const high = lane.highPass ?? OPEN.high;
   return (
-    <Group title={words.soundOfLane(lane.name)}>
-      <LaneSound lane={lane} />
-      <Range
-        label={words.tuneOfLane(lane.name)}
-        short={words.tune}
-        value={lane.tune ?? 0}
-        {...bounds(RANGES.tune)}
-        step={0.5}
-        shown={words.tuneSt((lane.tune ?? 0) > 0 ? '+' : '', lane.tune ?? 0)}
-        onChange={(tune, gesture) => set({ tune }, gesture)}
-      />
-      <Range
-        label={words.decayOfLane(lane.name)}
-        short={words.decay}
-        value={lane.decay ?? 1}
-        least={0.05}
-        most={1}
-        step={0.01}
-        shown={`${Math.round((lane.decay ?? 1) * 100)} %`}
-        onChange={(decay, gesture) => set({ decay }, gesture)}
-      />
-      <Range
-        label={words.lowPassOfLane(lane.name)}
-        short={words.lowPass}
-        value={toSlider(low)}
-        least={toSlider(100)}
-        most={toSlider(OPEN.low)}
-        step={0.02}
-        shown={low >= OPEN.low ? words.open : hertzText(low)}
-        onChange={(value, gesture) => set({ lowPass: Math.min(OPEN.low, toHertz(value)) }, gesture)}
-      />
-      <Range
-        label={words.highPassOfLane(lane.name)}
-        short={words.highPass}
-        value={toSlider(high)}
-        least={toSlider(OPEN.high)}
-        most={toSlider(8000)}
-        step={0.02}
-        shown={high <= OPEN.high ? words.open : hertzText(high)}
-        onChange={(value, gesture) => set({ highPass: Math.max(OPEN.high, toHertz(value)) }, gesture)}
-      />
-    </Group>
+    <>
+      <Group title={words.soundOfLane(lane.name)}>
+        <LaneSound lane={lane} />
+        <Range
+          label={words.tuneOfLane(lane.name)}
+          short={words.tune}
+          value={lane.tune ?? 0}
+          {...bounds(RANGES.tune)}
+          step={0.5}
+          shown={words.tuneSt((lane.tune ?? 0) > 0 ? '+' : '', lane.tune ?? 0)}
+          onChange={(tune, gesture) => set({ tune }, gesture)}
+        />
+        <Range
+          label={words.decayOfLane(lane.name)}
+          short={words.decay}
+          value={lane.decay ?? 1}
+          least={0.05}
+          most={1}
+          step={0.01}
+          shown={`${Math.round((lane.decay ?? 1) * 100)} %`}
+          onChange={(decay, gesture) => set({ decay }, gesture)}
+        />
+        <Range
+          label={words.lowPassOfLane(lane.name)}
+          short={words.lowPass}
+          value={toSlider(low)}
+          least={toSlider(100)}
+          most={toSlider(OPEN.low)}
+          step={0.02}
+          shown={low >= OPEN.low ? words.open : hertzText(low)}
+          onChange={(value, gesture) => set({ lowPass: Math.min(OPEN.low, toHertz(value)) }, gesture)}
+        />
+        <Range
+          label={words.highPassOfLane(lane.name)}
+          short={words.highPass}
+          value={toSlider(high)}
+          least={toSlider(OPEN.high)}
+          most={toSlider(8000)}
+          step={0.02}
+          shown={high <= OPEN.high ? words.open : hertzText(high)}
+          onChange={(value, gesture) => set({ highPass: Math.max(OPEN.high, toHertz(value)) }, gesture)}
+        />
+      </Group>
+      {lane.loop ? <LoopGroup lane={lane} /> : <OwnSound lane={lane} />}
+    </>
   );
 };

@@ -1,0 +1,204 @@
+import { gridTicks, type Grid } from '../document/grid';
+import { MOST, STEPS } from '../document/choices';
+import { lanePatternOf, newHit, newLane, patternTicks, withLanePattern } from '../document/defaults';
+import type { InstrumentId } from '../document/instruments';
+import { barTicks } from '../document/meter';
+import { inOrder, placed } from '../document/position';
+import type { Beat, Hit, Lane, LanePattern, Loop, OwnKit, Pattern, Voice } from '../document/schema';
+import { straightenLane } from '../feel/straight';
+import { clamp, type Ticks } from '../units';
+
+/** Sounds of one's own: on a lane, in the beat's kit, as the slices of a loop. */
+
+const without = <K extends 'voice' | 'loop' | 'own' | 'ceiling', T extends { [key in K]?: unknown }>(
+  thing: T,
+  key: K,
+): Omit<T, K> => {
+  const { [key]: _, ...rest } = thing;
+  return rest;
+};
+
+/**
+ * Gives a lane a sound of its own in the place of the kit's; null gives it the kit's back.
+ *
+ * @example setVoice(beat, 'kick', null) === beat // true
+ */
+export const setVoice = (beat: Beat, laneId: string, voice: Voice | null): Beat => {
+  const lane = beat.lanes.find(({ id }) => id === laneId);
+  if (!lane || (!voice && !lane.voice && !lane.loop)) return beat;
+  const bare: Lane = without(without(lane, 'voice'), 'loop');
+  const changed: Lane = voice ? { ...bare, voice } : bare;
+  return { ...beat, lanes: beat.lanes.map((one) => (one.id === laneId ? changed : one)) };
+};
+
+/** A kit of one's own with nothing in it yet. */
+const NEW_KIT: OwnKit = { name: 'My kit', voices: {} };
+
+/**
+ * Gives an instrument another sound in the beat's own kit; null gives it that of the kit below.
+ *
+ * @example setKitVoice(beat, 'kick', null) === beat // true
+ */
+export const setKitVoice = (beat: Beat, instrument: InstrumentId, voice: Voice | null): Beat => {
+  const own = beat.own ?? NEW_KIT;
+  const { [instrument]: before, ...rest } = own.voices;
+  if (!voice && !before) return beat;
+  return { ...beat, own: { ...own, voices: voice ? { ...rest, [instrument]: voice } : rest } };
+};
+
+/**
+ * Plays the beat on another kit: one that ships, and over it one's own or none.
+ *
+ * @example setKit(beat, 'lantern', null).kit // "lantern"
+ */
+export const setKit = (beat: Beat, kit: string, own: OwnKit | null): Beat => {
+  const bare: Beat = without(beat, 'own');
+  return { ...bare, kit, ...(own && { own }) };
+};
+
+/** Names the beat's own kit. @example nameKit(beat, 'Crates').own // undefined */
+export const nameKit = (beat: Beat, name: string): Beat =>
+  beat.own && name.trim() ? { ...beat, own: { ...beat.own, name: name.trim() } } : beat;
+
+/** Nothing leaves louder than this, in dB; null is just below full scale. @example setCeiling(beat, -3).ceiling // -3 */
+export const setCeiling = (beat: Beat, ceiling: number | null): Beat =>
+  ceiling === null ? without(beat, 'ceiling') : { ...beat, ceiling };
+
+/** Grids that a loop is written on, the finest first: a lane may have so many steps. */
+const LOOP_GRIDS: Grid[] = ['1/16', '1/8', '1/4'];
+
+/** The finest grid on which a loop has no more steps than a lane may have; null where none has. */
+const gridFor = (length: Ticks): Grid | null =>
+  LOOP_GRIDS.find(
+    (grid) => length / gridTicks(grid) <= STEPS.most && Number.isInteger(length / gridTicks(grid)),
+  ) ?? null;
+
+/** How long a loop is in a meter. */
+const loopTicks = ({ bars }: Loop, { meter }: Pattern): Ticks => bars * barTicks(meter);
+
+/** Where each slice begins, in ticks from the loop's start. */
+const sliceTicks = (loop: Loop, length: Ticks): Ticks[] =>
+  loop.marks.map((mark) => (mark / loop.end) * length);
+
+/** A slice as loud as it was recorded. */
+const AS_RECORDED = 100;
+
+/** A lane's part that plays a loop as it was. */
+const loopPart = (loop: Loop, pattern: Pattern, grid: Grid, part: LanePattern): LanePattern => {
+  const length = loopTicks(loop, pattern);
+  const steps = length / gridTicks(grid);
+  const hits = sliceTicks(loop, length).map((tick, slice): Hit => {
+    const { step, nudge } = placed(tick, grid);
+    // The end of the last step is the start of the first: it is told from the step before.
+    const at = step < steps ? { step, nudge } : { step: steps - 1, nudge: clamp(nudge + 1, -0.5, 0.5) };
+    return { ...newHit(at.step, AS_RECORDED), nudge: at.nudge, ...(slice && { pitch: slice }) };
+  });
+  const own = length === patternTicks(pattern) ? null : steps;
+  return { ...part, grid, steps: own, rate: '1', direction: 'forward', hits: inOrder(hits) };
+};
+
+/** The first note that slices are written with. */
+const FIRST_NOTE = 36;
+
+/**
+ * Adds a lane that plays the slices of a loop as it was recorded, at the tempo of the beat: the lane's pitches are its slices, and
+ * its feel is straight, since the loop has its own.
+ *
+ * @param id of the new lane
+ * @param note the first slice is written with it, each next one a note higher
+ */
+export const addLoop = (
+  beat: Beat,
+  a: { id: string; name: string; loop: Loop; patternId: string; note?: number },
+): Beat => {
+  const pattern = beat.patterns.find(({ id }) => id === a.patternId);
+  const grid = pattern && gridFor(loopTicks(a.loop, pattern));
+  if (!pattern || !grid || beat.lanes.length >= MOST.lanes) return beat;
+  const note = Math.min(a.note ?? FIRST_NOTE, 128 - a.loop.marks.length);
+  const lane: Lane = { ...newLane(a.id, 'snare'), name: a.name, note, pigment: 'heather', loop: a.loop };
+  const part = loopPart(a.loop, pattern, grid, lanePatternOf(pattern, a.id));
+  const written = withLanePattern(pattern, a.id, part);
+  const added: Beat = {
+    ...beat,
+    lanes: [...beat.lanes, lane],
+    patterns: beat.patterns.map((one) => (one.id === pattern.id ? written : one)),
+  };
+  return {
+    ...added,
+    feel: straightenLane(added, added.feel, a.id),
+    patterns: added.patterns.map((one) =>
+      one.feel ? { ...one, feel: straightenLane(added, one.feel, a.id) } : one,
+    ),
+  };
+};
+
+/**
+ * Changes the loop of a lane: its marks, which slices sound backwards. Its hits stay as they are.
+ *
+ * @param rewrite the pattern in which its hits are written anew, as the loop was recorded; left out, they stay
+ */
+export const setLoop = (beat: Beat, laneId: string, loop: Loop, rewrite?: string): Beat => {
+  if (!beat.lanes.some(({ id, loop: there }) => id === laneId && there)) return beat;
+  const changed = {
+    ...beat,
+    lanes: beat.lanes.map((lane) => (lane.id === laneId ? { ...lane, loop } : lane)),
+  };
+  const pattern = changed.patterns.find(({ id }) => id === rewrite);
+  const grid = pattern && gridFor(loopTicks(loop, pattern));
+  if (!pattern || !grid) return changed;
+  const part = loopPart(loop, pattern, grid, lanePatternOf(pattern, laneId));
+  return {
+    ...changed,
+    patterns: changed.patterns.map((one) =>
+      one.id === pattern.id ? withLanePattern(pattern, laneId, part) : one,
+    ),
+  };
+};
+
+/** What a slice sounds like, and how hard it was struck. */
+export interface Told {
+  instrument: InstrumentId;
+  velocity: number;
+}
+
+/**
+ * Spreads the slices of a loop over the lanes of the kit, each where it is in the loop. Lanes that are not there are added.
+ *
+ * @param told what each slice is; null is left out
+ * @param ids for lanes that are added, by instrument
+ */
+export const loopToDrums = (
+  beat: Beat,
+  a: { loop: Loop; told: (Told | null)[]; patternId: string; ids: Record<string, string> },
+): Beat => {
+  const pattern = beat.patterns.find(({ id }) => id === a.patternId);
+  if (!pattern) return beat;
+  const length = loopTicks(a.loop, pattern);
+  const ticks = sliceTicks(a.loop, length);
+  let lanes = beat.lanes;
+  let changed = pattern;
+  for (const instrument of new Set(a.told.flatMap((one) => (one ? [one.instrument] : [])))) {
+    let lane = lanes.find((one) => one.instrument === instrument && !one.loop);
+    if (!lane) {
+      const id = a.ids[instrument];
+      if (!id || lanes.length >= MOST.lanes) continue;
+      lane = newLane(id, instrument);
+      lanes = [...lanes, lane];
+    }
+    const part = lanePatternOf(changed, lane.id);
+    const round = patternTicks(pattern);
+    const hits = a.told.flatMap((one, slice): Hit[] => {
+      if (one?.instrument !== instrument || ticks[slice]! >= round) return [];
+      const { step, nudge } = placed(ticks[slice]!, part.grid);
+      return [{ ...newHit(step, one.velocity), nudge }];
+    });
+    const taken = new Set(hits.map(({ step }) => step));
+    const kept = part.hits.filter(({ step }) => !taken.has(step));
+    changed = withLanePattern(changed, lane.id, { ...part, hits: inOrder([...kept, ...hits]) });
+  }
+  return {
+    ...beat,
+    lanes,
+    patterns: beat.patterns.map((one) => (one.id === pattern.id ? changed : one)),
+  };
+};

@@ -1,0 +1,141 @@
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { z } from 'zod';
+import { MOST } from '../document/choices';
+import { faultText, isRaw, parsed, type Read } from '../document/reading';
+import { ownKitSchema, type OwnKit, type Sample, type Voice } from '../document/soundSchema';
+
+/** A kit as a file: a ZIP with `kit.json` and the samples as they came. */
+
+/** The version of `kit.json` that is read and written. */
+const VERSION = 1;
+
+const kitFileSchema = z.strictObject({
+  kind: z.literal('ruddik.kit'),
+  version: z.literal(VERSION),
+  /** The kit below it. */
+  kit: z.string().trim().min(1).max(MOST.name),
+  ...ownKitSchema.shape,
+  /** Where in the file each sample is, by its id. */
+  samples: z.record(z.string(), z.string()),
+});
+
+/** A kit, and under it the kit that ships and plays what it does not have. */
+export interface KitOnKit {
+  kit: string;
+  own: OwnKit;
+}
+
+/** What a kit file holds. */
+export interface KitFile extends KitOnKit {
+  /** By id. */
+  samples: Map<string, Uint8Array>;
+  /** The names of the files that are missing. */
+  missing: string[];
+}
+
+/** All samples of a voice. */
+const samplesIn = ({ layers }: Voice): Sample[] =>
+  layers.flatMap(({ source }) => ('sample' in source ? [source.sample] : []));
+
+/** All samples of a kit, each once. @example samplesOf({ name: 'Crates', voices: {} }) // [] */
+export const samplesOf = ({ voices }: OwnKit): Sample[] => {
+  const all = Object.values(voices).flatMap((voice) => (voice ? samplesIn(voice) : []));
+  return [...new Map(all.map((sample) => [sample.id, sample])).values()];
+};
+
+const FOLDER = 'samples/';
+
+/** No name leads out of the folder, and none is there twice. */
+const pathsFor = (samples: Sample[]): Map<string, string> => {
+  const taken = new Set<string>();
+  return new Map(
+    samples.map(({ id, file }) => {
+      const safe = file.replace(/[\\/:*?"<>|]/g, '_').replace(/^\.+/, '_');
+      let name = safe;
+      for (let n = 2; taken.has(name.toLowerCase()); n++) name = safe.replace(/(\.[^.]*)?$/, ` ${n}$1`);
+      taken.add(name.toLowerCase());
+      return [id, FOLDER + name];
+    }),
+  );
+};
+
+/**
+ * Writes a kit with its samples as one file.
+ *
+ * @param bytes by the id of each sample; one that is not there is left out, and missing for whoever opens it
+ */
+export const writeKit = ({ kit, own }: KitOnKit, bytes: ReadonlyMap<string, Uint8Array>): Uint8Array => {
+  const paths = pathsFor(samplesOf(own));
+  const json = {
+    kind: 'ruddik.kit',
+    version: VERSION,
+    kit,
+    ...own,
+    samples: Object.fromEntries(paths),
+  };
+  const files: Record<string, [Uint8Array, { level: 0 | 6 }]> = {
+    'kit.json': [strToU8(JSON.stringify(json, null, 1)), { level: 6 }],
+  };
+  // Audio hardly gets smaller, and packing it takes time.
+  for (const [id, path] of paths) if (bytes.has(id)) files[path] = [bytes.get(id)!, { level: 0 }];
+  return zipSync(files, { mtime: new Date('2020-01-01T00:00:00Z') });
+};
+
+/** More than this is no kit. */
+const MOST_BYTES = 400 * 1024 * 1024;
+const MOST_FILES = 1024;
+
+const unpacked = (bytes: Uint8Array): Read<Record<string, Uint8Array>> => {
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return { ok: false, error: 'It is no ZIP, as kit files are.' };
+  let [all, count] = [0, 0];
+  let swells = false;
+  try {
+    const files = unzipSync(bytes, {
+      filter: ({ originalSize }) => {
+        all += originalSize;
+        count += 1;
+        swells ||= all > MOST_BYTES || count > MOST_FILES;
+        return !swells;
+      },
+    });
+    return swells
+      ? { ok: false, error: 'It unpacks to more than a kit may hold (400 MB, 1,024 files).' }
+      : { ok: true, value: files };
+  } catch {
+    return { ok: false, error: 'It is a ZIP, but a damaged one.' };
+  }
+};
+
+/**
+ * Reads a kit file.
+ *
+ * @param nameOf the id of a sample, by its bytes: one that is not what it is said to be counts as missing
+ * @returns the kit, or a sentence for a person; it never throws
+ */
+export const readKit = async (
+  bytes: Uint8Array,
+  nameOf: (bytes: Uint8Array) => Promise<string>,
+): Promise<Read<KitFile>> => {
+  const files = unpacked(bytes);
+  if (!files.ok) return files;
+  const text = files.value['kit.json'];
+  if (!text) return { ok: false, error: 'It is a ZIP, but no kit: kit.json is missing.' };
+  const json = parsed(strFromU8(text));
+  if (!json.ok) return { ok: false, error: `Its kit.json could not be read. ${json.error}` };
+  if (!isRaw(json.value) || json.value['kind'] !== 'ruddik.kit')
+    return { ok: false, error: 'Its kit.json is JSON, but not a kit of Ruddik.' };
+  if (typeof json.value['version'] === 'number' && json.value['version'] > VERSION)
+    return { ok: false, error: 'It was saved by a newer Ruddik. Update Ruddik to open it.' };
+  const checked = kitFileSchema.safeParse(json.value);
+  if (!checked.success) return { ok: false, error: faultText(checked.error.issues, json.value) };
+  const { kit, name, voices, samples: paths } = checked.data;
+  const own = { name, voices };
+  const samples = new Map<string, Uint8Array>();
+  const missing: string[] = [];
+  for (const { id, file } of samplesOf(own)) {
+    const there = Object.hasOwn(paths, id) ? files.value[paths[id]!] : undefined;
+    if (there && (await nameOf(there)) === id) samples.set(id, there);
+    else missing.push(file);
+  }
+  return { ok: true, value: { kit, own, samples, missing } };
+};

@@ -1,0 +1,202 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { useCallback, useEffect, useState } from 'react';
+import { instrument, type InstrumentId } from '../../../core/document/instruments';
+import { RANGES } from '../../../core/document/ranges';
+import { fileName } from '../../../core/document/text';
+import type { Beat, OwnKit as Own } from '../../../core/document/schema';
+import { spreadFiles } from '../../../core/sound/fileNames';
+import { kitFor } from '../../../core/sound/fitting';
+import { kitToldOf } from '../../../core/sound/kitList';
+import { voiceOfSamples } from '../../../core/sound/newVoice';
+import { hearPeaks } from '../../audio/player';
+import { beatEdited, kitSet, laneChanged } from '../../state/doc';
+import { forgetKit, keepKit, keptKits, type KeptKit } from '../../state/keptKits';
+import { browserStorage } from '../../state/storage';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { saveBytes } from '../../ui/files';
+import { Chips, Group, Item, Items, Line } from '../../ui/Layout';
+import { NameInput } from '../../ui/NameInput';
+import { Range } from '../../ui/Range';
+import { Para, Words } from '../../ui/Words';
+import { DropFiles } from '../../web/DropFiles';
+import { FilePick } from '../../web/FilePick';
+import { useFileField } from '../../web/fileField';
+import { askDesk } from '../../workers/askOwn';
+import type { KitOpened } from '../../workers/soundDesk';
+import { words } from '../../words/sounds';
+import { takeSounds, tell } from './takeSounds';
+
+const AUDIO = 'audio/*,.wav,.aif,.aiff,.flac,.mp3,.ogg';
+const storage = browserStorage();
+
+const namesOf = ({ voices }: Own): string =>
+  Object.keys(voices)
+    .map((id) => instrument(id as InstrumentId).name.toLowerCase())
+    .join(', ');
+
+/** How loud it may get, and what the limiter takes off while it plays. */
+const Ceiling = ({ beat }: { beat: Beat }) => {
+  const act = useDo();
+  const [off, setOff] = useState(0);
+  useEffect(
+    () =>
+      hearPeaks((_, left) => {
+        const decibels = Math.round(-200 * Math.log10(left)) / 10;
+        setOff((now) => (decibels === now ? now : decibels));
+      }),
+    [],
+  );
+  const value = beat.ceiling ?? 0;
+  return (
+    <>
+      <Range
+        label={words.ceilingOf}
+        short={words.ceiling}
+        value={value}
+        least={RANGES.ceiling.least}
+        most={RANGES.ceiling.most}
+        step={0.5}
+        shown={value ? words.decibels(value) : words.justBelow}
+        onChange={(to, gesture) =>
+          act(beatEdited({ edit: { edit: 'setCeiling', args: { ceiling: to || null } }, gesture }))
+        }
+      />
+      <Para quiet>{words.takesOff(words.decibels(off))}</Para>
+    </>
+  );
+};
+
+/** Kits that are kept for all beats. */
+const useKept = () => {
+  const [kept, setKept] = useState<KeptKit[]>([]);
+  const look = useCallback(
+    () =>
+      void keptKits(storage)
+        .then(setKept)
+        .catch(() => undefined),
+    [],
+  );
+  useEffect(look, [look]);
+  return { kept, look };
+};
+
+/** Sounds of one's own over the kit: from files, kept, opened, saved. */
+export const OwnKit = ({ beat }: { beat: Beat }) => {
+  const act = useDo();
+  const { kept, look } = useKept();
+  const { own, kit } = beat;
+  const setKit = (base: string, next: Own | null) =>
+    act(beatEdited({ edit: { edit: 'setKit', args: { kit: base, own: next } } }));
+  const [following, setFollowing] = useState(false);
+  const take = async (files: File[]) => {
+    const samples = await takeSounds(files);
+    if (!samples.length) return;
+    const voices: Own['voices'] = { ...own?.voices };
+    let given = 0;
+    for (const [id, places] of spreadFiles(samples.map(({ file }) => file))) {
+      if (!id) {
+        tell(words.notTold(places.map((at) => `“${samples[at]!.file}”`).join(', ')));
+        continue;
+      }
+      voices[id] = voiceOfSamples(places.map((at) => samples[at]!).slice(0, 12));
+      given += places.length;
+      const lane = beat.lanes.find((one) => one.instrument === id);
+      const name = samples[places[0]!]!.file.replace(/\.[^.]+$/, '').slice(0, 40);
+      if (following && lane) act(laneChanged({ laneId: lane.id, change: { name } }));
+    }
+    if (!given) return;
+    setKit(kit, { name: own?.name ?? words.ownKit, voices });
+    tell(words.spread(given));
+  };
+  const { field, choose } = useFileField({
+    label: words.filesForKit,
+    accept: AUDIO,
+    multiple: true,
+    onFiles: (files) => void take(files),
+  });
+  const save = async () => {
+    const bytes = await askDesk<Uint8Array>((far) => far.saveKit({ kit, own: own! }) as Promise<Uint8Array>);
+    if (bytes) saveBytes(bytes, `${fileName(own!.name)}.ruddik-kit.zip`, 'application/zip');
+    else tell(words.noAnswer, true);
+  };
+  const openFile = async (bytes: Uint8Array) => {
+    const opened = await askDesk<KitOpened>((far) => far.openKit(bytes) as Promise<KitOpened>);
+    if (!opened) return tell(words.noAnswer, true);
+    if (!opened.ok) return tell(opened.error, true);
+    opened.said.forEach((text) => tell(text, true));
+    setKit(opened.kit, opened.own);
+    tell(words.openedKit(opened.own.name));
+  };
+  const keep = async () => {
+    try {
+      await keepKit(storage, { id: nanoid(), kit, own: own! });
+      tell(words.keptKit(own!.name));
+      look();
+    } catch {
+      tell(words.noRoom, true);
+    }
+  };
+  const suggested = kitFor({ tempo: beat.tempo, instruments: beat.lanes.map((lane) => lane.instrument) });
+  return (
+    <DropFiles onFiles={(files) => void take(files)}>
+      {suggested && suggested.kit !== kit ? (
+        <Chips>
+          <Words quiet>{words.suggested(kitToldOf(suggested.kit).name, suggested.why)}</Words>
+          <Chip onPress={() => act(kitSet({ kit: suggested.kit }))}>
+            {words.playKept(kitToldOf(suggested.kit).name)}
+          </Chip>
+        </Chips>
+      ) : null}
+      <Group title={words.ownKit}>
+        {field}
+        {own ? (
+          <>
+            <NameInput
+              label={words.nameOfKit}
+              value={own.name}
+              onName={(name) => act(beatEdited({ edit: { edit: 'nameKit', args: { name } } }))}
+            />
+            <Para quiet>{words.voicesOf(own.name, namesOf(own), kitToldOf(kit).name)}</Para>
+          </>
+        ) : (
+          <Para quiet>{words.ownKitAbout}</Para>
+        )}
+        <Chips>
+          <Chip onPress={choose}>{words.spreadFiles}</Chip>
+          <Chip pressed={following} onPress={() => setFollowing(!following)}>
+            {words.namesFollow}
+          </Chip>
+          <FilePick label={words.kitFile} accept=".zip" onFile={(_, bytes) => void openFile(bytes)}>
+            {words.openKit}
+          </FilePick>
+          {own ? (
+            <>
+              <Chip onPress={() => void save()}>{words.saveKit}</Chip>
+              <Chip onPress={() => void keep()}>{words.keepKit}</Chip>
+              <Chip onPress={() => setKit(kit, null)}>{words.dropKit}</Chip>
+            </>
+          ) : null}
+        </Chips>
+        {kept.length ? (
+          <Items label={words.keptKits}>
+            {kept.map((one) => (
+              <Item key={one.id} ruled>
+                <Line>
+                  <Chip onPress={() => setKit(one.kit, one.own)}>{words.playKept(one.own.name)}</Chip>
+                  <Chip
+                    label={words.forgetKept(one.own.name)}
+                    onPress={() => void forgetKit(storage, one.id).then(look)}
+                  >
+                    {words.forget}
+                  </Chip>
+                </Line>
+              </Item>
+            ))}
+          </Items>
+        ) : null}
+        <Ceiling beat={beat} />
+      </Group>
+    </DropFiles>
+  );
+};

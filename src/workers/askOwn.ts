@@ -1,0 +1,27 @@
+import type { OwnSound } from '../../core/sound/own';
+import type { Shape } from '../../core/sound/shape';
+import type { Sound } from '../../core/sound/voiceSound';
+import { createCaller } from './caller';
+import type { Desk } from './soundDesk';
+
+const worker = () => new Worker(new URL('./soundWorker', window.location.href));
+
+/** A loop of ten minutes takes its time. */
+const MOST_MS = 60_000;
+
+/** Two of them, so that what is to be heard does not wait for what is looked at. */
+const heard = createCaller<Desk>(worker, MOST_MS);
+const desk = createCaller<Desk>(worker, MOST_MS);
+
+/** A sound of one's own at a rate; null where none of its samples is there. @throws where the worker fails */
+export const askOwn = async (own: OwnSound, shape: Shape, rate: number): Promise<Sound | null> => {
+  const answer = await heard((far) => far.ownSound(own, shape, rate) as Promise<Sound | null>);
+  if (!answer.ok) throw new Error(answer.why);
+  return answer.value;
+};
+
+/** Asks the desk; null where it fails or takes too long. */
+export const askDesk = async <T>(call: Parameters<typeof desk<T>>[0]): Promise<T | null> => {
+  const answer = await desk<T>(call);
+  return answer.ok ? answer.value : null;
+};

@@ -1,0 +1,58 @@
+import { decodeAudio } from '../../core/sound/decode';
+import type { OwnSound } from '../../core/sound/own';
+import { renderLoop, renderVoice, type LoadSample } from '../../core/sound/renderVoice';
+import type { Audio } from '../../core/sound/sample';
+import type { Shape } from '../../core/sound/shape';
+import type { Sound } from '../../core/sound/voiceSound';
+import type { BytesStore } from '../state/indexedBytes';
+
+/** As much decoded audio is kept as was used last, in frames of all sides together: some 80 MB. */
+const MOST_FRAMES = 20_000_000;
+
+const framesOf = ({ channels }: Audio): number => channels.reduce((sum, { length }) => sum + length, 0);
+
+/**
+ * Samples by their ids, decoded; the last ones used are kept, since a control that is turned asks for the same again and again.
+ *
+ * @param store where their bytes are
+ */
+export const createSamples = (store: Pick<BytesStore, 'get'>): LoadSample => {
+  const kept = new Map<string, Audio>();
+  const coming = new Map<string, Promise<Audio | null>>();
+  const keep = (id: string, audio: Audio) => {
+    kept.delete(id);
+    kept.set(id, audio);
+    let all = [...kept.values()].reduce((sum, one) => sum + framesOf(one), 0);
+    for (const [other, one] of kept) {
+      if (all <= MOST_FRAMES || other === id) break;
+      kept.delete(other);
+      all -= framesOf(one);
+    }
+  };
+  const fetched = async (id: string): Promise<Audio | null> => {
+    const bytes = await store.get(id);
+    const decoded = bytes && (await decodeAudio(bytes, id));
+    if (!decoded?.ok) return null;
+    keep(id, decoded.audio);
+    return decoded.audio;
+  };
+  return (id) => {
+    const there = kept.get(id);
+    if (there) {
+      keep(id, there);
+      return Promise.resolve(there);
+    }
+    const under = coming.get(id) ?? fetched(id).finally(() => coming.delete(id));
+    coming.set(id, under);
+    return under;
+  };
+};
+
+/** A sound of one's own at a rate; null where none of its samples is there. */
+export const ownSound = (
+  own: OwnSound,
+  shape: Shape,
+  rate: number,
+  load: LoadSample,
+): Promise<Sound | null> =>
+  'loop' in own ? renderLoop(own.loop, shape, rate, load) : renderVoice(own.voice, shape, rate, load);

@@ -1,0 +1,247 @@
+import { SOUND } from '../../core/document/choices';
+import type { Lane, Loop, OwnKit, Sample } from '../../core/document/schema';
+import type { InstrumentId } from '../../core/document/instruments';
+import { decodeAudio } from '../../core/sound/decode';
+import { fitting, type DrumFigures } from '../../core/sound/fitting';
+import { kitOf, standIn } from '../../core/sound/kits';
+import { KIT_LIST } from '../../core/sound/kitList';
+import { makeSound } from '../../core/sound/layers';
+import { SHIPPED_LIST } from '../../core/sound/shippedList';
+import { renderShipped } from '../../core/sound/shippedLoops';
+import { centroidOf, ringOf, spectrumOf } from '../../core/sound/spectrum';
+import { readKit, samplesOf, writeKit, type KitOnKit } from '../../core/sound/kitFile';
+import { loopTempos, type LoopTempo } from '../../core/sound/loopTempo';
+import { onsetsOf, type Onset } from '../../core/sound/onsets';
+import type { OwnSound, SoundingLane } from '../../core/sound/own';
+import { attackOf, secondsOf, toMono, type Audio } from '../../core/sound/sample';
+import { shapeOf, type Shape } from '../../core/sound/shape';
+import { sliceKinds, type SliceKind } from '../../core/sound/sliceKinds';
+import { createSounds } from '../../core/sound/sounds';
+import { strikeOf } from '../../core/sound/strike';
+import type { Sound } from '../../core/sound/voiceSound';
+import { wavOf } from '../../core/sound/wav';
+import type { Seconds } from '../../core/units';
+import { bytesName, type BytesStore } from '../state/indexedBytes';
+import { words } from '../words/sounds';
+import { createSamples, ownSound } from './ownSounds';
+
+/** A file as it was dropped or chosen. */
+export interface SoundFile {
+  name: string;
+  bytes: Uint8Array;
+}
+
+/** What became of files: samples that are kept, and a sentence for each that could not be, or is not whole. */
+export interface TakenIn {
+  samples: Sample[];
+  said: string[];
+}
+
+/** A wave as it is drawn: the lowest and the highest of each column, -1 to 1. */
+export interface Wave {
+  low: number[];
+  high: number[];
+  seconds: Seconds;
+  /** Where its attack is. */
+  attack: Seconds;
+}
+
+/** What is found in a loop. */
+export interface LoopFound {
+  onsets: Onset[];
+  tempos: LoopTempo[];
+  seconds: Seconds;
+}
+
+/** What came of a kit file. */
+export type KitOpened = { ok: true; kit: string; own: OwnKit; said: string[] } | { ok: false; error: string };
+
+const COLUMNS = 1200;
+const RATE = 48000;
+
+/** Audio as columns. @param gain what it is drawn larger by */
+export const waveOf = ({ rate, channels }: Audio, columns = COLUMNS): Wave => {
+  const data = toMono({ channels });
+  const count = Math.min(columns, Math.max(1, data.length));
+  const low = new Array<number>(count).fill(0);
+  const high = new Array<number>(count).fill(0);
+  for (let column = 0; column < count; column++) {
+    const end = Math.floor(((column + 1) * data.length) / count);
+    for (let at = Math.floor((column * data.length) / count); at < end; at++) {
+      low[column] = Math.min(low[column]!, data[at]!);
+      high[column] = Math.max(high[column]!, data[at]!);
+    }
+  }
+  return { low, high, seconds: data.length / rate, attack: attackOf(channels, rate) / rate };
+};
+
+const full = (fault: unknown): boolean => fault instanceof Error && fault.name === 'QuotaExceededError';
+
+const FIGURES = new Map<string, DrumFigures>();
+/** More than this would take long to measure, and changes little. */
+const MOST_BESIDE = 5;
+
+const figuresOf = (kit: string, instrument: InstrumentId): DrumFigures => {
+  const name = `${kit}/${instrument}`;
+  const known = FIGURES.get(name);
+  if (known) return known;
+  const there = kitOf(kit);
+  const data = makeSound(there, standIn(there, instrument), RATE).layers.at(-1)!;
+  const mean = Math.sqrt(data.reduce((sum, x) => sum + x * x, 0) / Math.max(1, data.length));
+  const made: DrumFigures = {
+    kit,
+    instrument,
+    ring: ringOf(data, RATE, 40),
+    centroid: centroidOf(spectrumOf(data, RATE, 0, 1)),
+    level: 20 * Math.log10(Math.max(1e-6, mean)),
+  };
+  FIGURES.set(name, made);
+  return made;
+};
+
+/**
+ * All that is done with sounds of one's own, beside the page.
+ *
+ * @param store where samples are kept
+ */
+export const createDesk = (store: BytesStore) => {
+  const load = createSamples(store);
+
+  const kept = async (files: { file: string; bytes: Uint8Array; audio: Audio }[]): Promise<Sample[]> => {
+    const names = await store.put(files.map(({ bytes }) => bytes));
+    return files.map(({ file, audio }, at) => ({
+      id: names[at]!,
+      file: file.slice(0, 120),
+      seconds: secondsOf(audio),
+    }));
+  };
+
+  return {
+    ownSound: (own: OwnSound, shape: Shape, rate: number): Promise<Sound | null> =>
+      ownSound(own, shape, rate, load),
+
+    /** Decodes files and keeps those that can be used, all of them or none. */
+    takeIn: async (files: SoundFile[]): Promise<TakenIn> => {
+      const said: string[] = [];
+      const good: { file: string; bytes: Uint8Array; audio: Audio }[] = [];
+      for (const { name, bytes } of files) {
+        const decoded = await decodeAudio(bytes, name);
+        if (!decoded.ok) said.push(decoded.error);
+        else {
+          if (decoded.warning) said.push(decoded.warning);
+          good.push({ file: name, bytes, audio: decoded.audio });
+        }
+      }
+      try {
+        return { samples: good.length ? await kept(good) : [], said };
+      } catch (fault) {
+        return { samples: [], said: [...said, full(fault) ? words.noRoom : words.notKept] };
+      }
+    },
+
+    /** Renders a loop that ships and keeps it as any other; null where there is none of that id. */
+    shippedLoop: async (id: string): Promise<TakenIn | null> => {
+      const loop = SHIPPED_LIST.find((one) => one.id === id);
+      if (!loop) return null;
+      const audio = await renderShipped(loop, RATE);
+      const bytes = wavOf(audio.channels, RATE, 24);
+      try {
+        return { samples: await kept([{ file: `${loop.name}.wav`, bytes, audio }]), said: [] };
+      } catch (fault) {
+        return { samples: [], said: [full(fault) ? words.noRoom : words.notKept] };
+      }
+    },
+
+    /** Drums of one instrument from all kits, the one that fits what plays beside it first. */
+    fitting: (instrument: InstrumentId, kit: string, others: InstrumentId[]): DrumFigures[] => {
+      const beside = others.filter((id) => id !== instrument).slice(0, MOST_BESIDE);
+      const ids = [...new Set([instrument, ...beside])];
+      const all = KIT_LIST.flatMap(({ id }) => ids.map((drum) => figuresOf(id, drum)));
+      const there = all.filter((one) => one.kit === kit && one.instrument !== instrument);
+      return fitting(all, instrument, there);
+    },
+
+    /** Which samples are not there. */
+    missing: async (ids: string[]): Promise<string[]> => {
+      const there = await store.has(ids);
+      return ids.filter((_, at) => !there[at]);
+    },
+
+    /** A sample as it came; null where it is missing. */
+    wave: async (id: string): Promise<Wave | null> => {
+      const audio = await load(id);
+      return audio && waveOf(audio);
+    },
+
+    /** What is found in a loop; null where its sample is missing. */
+    found: async (id: string, sensitivity: number, quarters: number): Promise<LoopFound | null> => {
+      const audio = await load(id);
+      if (!audio) return null;
+      const onsets = onsetsOf(audio, sensitivity);
+      const seconds = secondsOf(audio);
+      return { onsets, tempos: loopTempos(onsets, seconds, quarters), seconds };
+    },
+
+    /** What the slices of a loop are like; null where its sample is missing. */
+    kinds: async ({ sample, marks, end }: Loop): Promise<SliceKind[] | null> => {
+      const audio = await load(sample.id);
+      return audio && sliceKinds(audio, { marks, end });
+    },
+
+    /** A kit with its samples as one file. */
+    saveKit: async (kit: KitOnKit): Promise<Uint8Array> => {
+      const bytes = new Map<string, Uint8Array>();
+      for (const { id } of samplesOf(kit.own)) {
+        const there = await store.get(id);
+        if (there) bytes.set(id, there);
+      }
+      return writeKit(kit, bytes);
+    },
+
+    /** Opens a kit file and keeps its samples, all of them or none. */
+    openKit: async (bytes: Uint8Array): Promise<KitOpened> => {
+      const read = await readKit(bytes, bytesName);
+      if (!read.ok) return read;
+      const { kit, own, samples, missing } = read.value;
+      try {
+        if (samples.size) await store.put([...samples.values()]);
+      } catch (fault) {
+        return { ok: false, error: full(fault) ? words.noRoom : words.notKept };
+      }
+      return { ok: true, kit, own, said: missing.map(words.missing) };
+    },
+
+    /** One strike of a lane as a WAV. */
+    strike: async (kit: KitOnKit, lane: Lane, velocity: number): Promise<Uint8Array> => {
+      const sounds = createSounds(RATE, undefined, (own, shape, rate) => ownSound(own, shape, rate, load));
+      const given = { kit: kit.kit, own: kit.own };
+      const { channels } = strikeOf(lane, await sounds.soundsFor(given, lane), velocity, RATE);
+      return wavOf(channels, RATE, 24);
+    },
+
+    /** The slices of a loop as WAVs; null where its sample is missing. */
+    slices: async ({ sample, marks, end }: Loop): Promise<Uint8Array[] | null> => {
+      const audio = await load(sample.id);
+      if (!audio) return null;
+      return marks.slice(0, SOUND.marks).map((mark, at) => {
+        const [from, to] = [mark, marks[at + 1] ?? end].map((second) => Math.round(second * audio.rate));
+        return wavOf(
+          audio.channels.map((data) => data.slice(from, to)),
+          audio.rate,
+          24,
+        );
+      });
+    },
+
+    /** How a lane's sound looks as it is shaped, struck hard; null where its samples are missing. */
+    shaped: async (own: OwnSound, lane: SoundingLane): Promise<Wave | null> => {
+      const sound = await ownSound(own, shapeOf(lane), RATE, load);
+      const last = sound?.plan.layers[0];
+      if (!sound || !last) return null;
+      const at = last.first + (last.forces - 1) * last.strikes * last.sides;
+      return waveOf({ rate: RATE, channels: sound.buffers.slice(at, at + last.sides) });
+    },
+  };
+};
+
+export type Desk = ReturnType<typeof createDesk>;
