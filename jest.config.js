@@ -6,6 +6,8 @@ const babel = {
 };
 const transform = { '^.+\\.tsx?$': ['babel-jest', babel] };
 const web = { ...require('jest-expo/web/jest-preset') };
+const [name, options] = web.transform['\\.[jt]sx?$'];
+web.transform = { ...web.transform, '\\.[jt]sx?$': [name, { ...options, plugins: babel.plugins }] };
 // Only for watching, and not understood within a project.
 delete web.watchPlugins;
 
@@ -38,7 +40,7 @@ module.exports = {
       moduleFileExtensions: [...web.moduleFileExtensions, 'mjs'],
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       transformIgnorePatterns: [
-        '/node_modules/(?!(.pnpm|react-native|@react-native|@react-native-community|expo|@expo|react-navigation|@react-navigation|native-base|@rneui|lucide-react-native|gifted-charts-core|nanoid|@react-native-async-storage))',
+        '/node_modules/(?!(.pnpm|react-native|@react-native|@react-native-community|expo|@expo|react-navigation|@react-navigation|native-base|@rneui|lucide-react-native|@audio|gifted-charts-core|nanoid|@react-native-async-storage))',
       ],
     },
   ],

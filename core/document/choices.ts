@@ -54,6 +54,9 @@ export const SPARK_OF = ['all', 'first', 'last'] as const;
 /** How many sparks a lane may have, delays a stagger, routes a beat. */
 export const MOVES = { sparks: 8, delays: 16, routes: 64 } as const;
 
+/** When a pattern begins while another one plays. */
+export const BEGINS = ['now', 'beat', 'end'] as const;
+
 /** Which layer of a voice sounds: by how hard it is struck, all, one after the other, by chance, each once before any again. */
 export const CHOOSINGS = ['velocity', 'stacked', 'turn', 'random', 'shuffle'] as const;
 export type Choosing = (typeof CHOOSINGS)[number];

@@ -88,7 +88,7 @@ export const MIGRATIONS: Migrations = {
   7: (raw) => raw,
   // Version 9 added takes that bring a detour, and lanes that slide from pitch to pitch.
   8: (raw) => raw,
-  // Version 10 added sounds of one's own, kits and loops; all of them may be left out.
+  // Version 10 added sounds of one's own, kits, loops and keys for patterns; all of them may be left out.
   9: (raw) => raw,
 };
 

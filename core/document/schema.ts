@@ -2,7 +2,18 @@ import { id } from './idSchema';
 import { z } from 'zod';
 import { drumMapSchema } from './drumMapSchema';
 import { feelSchema, namedFeelSchema, templateSchema } from './feelSchema';
-import { DIRECTIONS, MOST, OFFBEAT_GRIDS, PIGMENTS, RATES, SONG, SPACINGS, MAKERS, MOVES } from './choices';
+import {
+  BEGINS,
+  DIRECTIONS,
+  MOST,
+  OFFBEAT_GRIDS,
+  PIGMENTS,
+  RATES,
+  SONG,
+  SPACINGS,
+  MAKERS,
+  MOVES,
+} from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
 import { meterSchema } from './meterSchema';
@@ -100,6 +111,15 @@ export const takeSchema = z.strictObject({
   detour: detourSchema.nullable().optional(),
 });
 
+/** A key of the computer that a pattern is begun with. */
+const patternKeySchema = z.strictObject({
+  /** Its place on the keyboard, as browsers name it. */
+  code: z.string().regex(/^(Key[A-Z]|Digit\d|Numpad\w{1,12}|F\d{1,2})$/, 'is no key that can be used'),
+  at: z.enum(BEGINS),
+  /** It plays while the key is held; otherwise until it is pressed again. */
+  held: z.boolean(),
+});
+
 export const patternSchema = z.strictObject({
   id,
   name,
@@ -117,6 +137,7 @@ export const patternSchema = z.strictObject({
   takes: z.array(takeSchema).optional(),
   /** How many takes there have been: no name is given twice. */
   taken: z.int().min(0).optional(),
+  key: patternKeySchema.optional(),
   /** The take that the parts were last taken from. */
   take: id.optional(),
 });
@@ -229,6 +250,7 @@ export type Take = z.infer<typeof takeSchema>;
 export type Group = z.infer<typeof groupSchema>;
 export type Levels = Beat['levels'];
 export type Spacing = (typeof SPACINGS)[number];
+export type PatternKey = z.infer<typeof patternKeySchema>;
 export type Lane = z.infer<typeof laneSchema>;
 export type KitId = string;
 export type { Detour, Echoes, NamedRoute, Spark, Stagger } from './movesSchema';

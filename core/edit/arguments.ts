@@ -46,6 +46,7 @@ export type Thing =
   | 'lane patterns'
   | 'switched routes'
   | 'maker'
+  | 'key'
   | 'voice'
   | 'loop'
   | 'own kit'

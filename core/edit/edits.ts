@@ -20,6 +20,7 @@ import type {
   NamedRoute,
   OwnKit,
   Pattern,
+  PatternKey,
   Place,
   Roll,
   Section,
@@ -73,6 +74,7 @@ import {
   removePattern,
   repeatBars,
   setBars,
+  setKey,
   setMeter,
 } from './patterns';
 import { keepPasses, passesToSong, playedPasses, type PassesPlayed } from './playedRoutes';
@@ -314,6 +316,7 @@ export const BEAT_EDITS = {
   useMap: (beat: Beat, a: { map: DrumMap; choice: MapChoice }) => writtenWith(beat, a.map, a.choice),
   keepRoute: (beat: Beat, a: NamedRoute) => moves.keepRoute(beat, a),
   dropRoute: (beat: Beat, a: { id: string }) => moves.dropRoute(beat, a.id),
+  setKey: (beat: Beat, a: { id: string; key: PatternKey | null }) => setKey(beat, a.id, a.key),
   setVoice: (beat: Beat, a: { laneId: string; voice: Voice | null }) =>
     sounds.setVoice(beat, a.laneId, a.voice),
   setKitVoice: (beat: Beat, a: { instrument: InstrumentId; voice: Voice | null }) =>

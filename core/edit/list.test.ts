@@ -134,6 +134,7 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
   detour: (roll) => ({ over: pick(roll, ['bar', 'all']), route: [1, 1, 0, 4], chance: 0.7, lanes: null }),
   route: () => [4, 3, 2, 1],
   'lane patterns': () => ({ kick: pattern.parts['snare'] }),
+  key: (roll) => ({ code: pick(roll, ['KeyZ', 'Digit1']), at: 'beat', held: false }),
   voice: (roll) => pick(roll, [voiceOf('quay'), { ...voiceOf('lantern'), choose: 'stacked', held: true }]),
   loop: () => LOOP,
   'own kit': () => ({ name: 'Crates', voices: { kick: voiceOf('attic') } }),

@@ -293,6 +293,10 @@ export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits
     does: 'Puts passes that were played while routes were switched into the song, as a section',
     args: { ...PASSES, patternId: id('pattern'), name: TEXT, id: NEW_ID },
   },
+  setKey: {
+    does: 'Gives a pattern a key that begins it; null takes it',
+    args: { id: id('pattern'), key: maybe(thing('key')) },
+  },
   setVoice: {
     does: 'Gives a lane a sound of its own; null gives it that of the kit',
     args: { laneId: LANE, voice: maybe(thing('voice')) },

@@ -5,7 +5,7 @@ import { newPattern, lanePatternOf } from '../document/defaults';
 import { gridTicks } from '../document/grid';
 import { barTicks, type Meter } from '../document/meter';
 import { numbered } from '../document/numbered';
-import type { Beat, Hit, Pattern } from '../document/schema';
+import type { Beat, Hit, Pattern, PatternKey } from '../document/schema';
 import { withoutPattern } from './deleted';
 import { clamp } from '../units';
 
@@ -188,3 +188,17 @@ export const differences = (pattern: Pattern, parent: Pattern, laneId: string): 
   }
   return steps;
 };
+
+/**
+ * Gives a pattern a key of its own, which no other pattern has then; null takes it.
+ *
+ * @example setKey(beat, 'a', { code: 'KeyZ', at: 'beat', held: false }).patterns[0]!.key!.code // "KeyZ"
+ */
+export const setKey = (beat: Beat, id: string, key: PatternKey | null): Beat => ({
+  ...beat,
+  patterns: beat.patterns.map((pattern) => {
+    const { key: own, ...rest } = pattern;
+    if (pattern.id === id) return key ? { ...rest, key } : rest;
+    return key && own?.code === key.code ? rest : pattern;
+  }),
+});

@@ -6,7 +6,7 @@ import { barTicks } from '../document/meter';
 import { inOrder, placed } from '../document/position';
 import type { Beat, Hit, Lane, LanePattern, Loop, OwnKit, Pattern, Voice } from '../document/schema';
 import { straightenLane } from '../feel/straight';
-import { clamp, type Ticks } from '../units';
+import type { Ticks } from '../units';
 
 /** Sounds of one's own: on a lane, in the beat's kit, as the slices of a loop. */
 
@@ -89,8 +89,8 @@ const loopPart = (loop: Loop, pattern: Pattern, grid: Grid, part: LanePattern): 
   const steps = length / gridTicks(grid);
   const hits = sliceTicks(loop, length).map((tick, slice): Hit => {
     const { step, nudge } = placed(tick, grid);
-    // The end of the last step is the start of the first: it is told from the step before.
-    const at = step < steps ? { step, nudge } : { step: steps - 1, nudge: clamp(nudge + 1, -0.5, 0.5) };
+    // What is nearer to the next round's first step than to this one's last is told from there: it comes round.
+    const at = step < steps ? { step, nudge } : { step: 0, nudge };
     return { ...newHit(at.step, AS_RECORDED), nudge: at.nudge, ...(slice && { pitch: slice }) };
   });
   const own = length === patternTicks(pattern) ? null : steps;

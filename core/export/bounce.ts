@@ -123,9 +123,11 @@ const comesRound = ({ tail, scope }: BounceHow): boolean => !tail && scope !== '
  */
 const withRoundsBefore = (notes: MixNote[], total: number, lead: number): MixNote[] => {
   const rounds = Math.ceil(lead / total);
-  return Array.from({ length: rounds + 1 }, (_, at) => lead - (rounds - at) * total).flatMap((begin) =>
-    notes.map((note) => ({ ...note, frame: note.frame + begin })).filter(({ frame }) => frame >= 0),
-  ).sort((a, b) => a.frame - b.frame);
+  return Array.from({ length: rounds + 1 }, (_, at) => lead - (rounds - at) * total)
+    .flatMap((begin) =>
+      notes.map((note) => ({ ...note, frame: note.frame + begin })).filter(({ frame }) => frame >= 0),
+    )
+    .sort((a, b) => a.frame - b.frame);
 };
 
 /**

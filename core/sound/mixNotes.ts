@@ -53,7 +53,6 @@ const sidesOf = (pan: number, level: number, { sides }: PlannedLayer, side: numb
  *
  * @param index the number under which the mixer has the lane's sound
  * @param seed what is drawn for it follows from it
- * @example mixNotes(beat.lanes[0]!, sound, 3, { velocity: 127, frame: 480, turn: 0 }, 7)[0]!.sound // 3
  */
 export const mixNotes = (
   lane: Lane,

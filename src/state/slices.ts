@@ -56,6 +56,8 @@ export interface ViewState {
   drawer: 'hits' | 'lane' | 'sound' | 'make' | 'moves' | 'pads' | null;
   /** When another pattern begins while one is playing. */
   switchAt: 'now' | 'beat' | 'end';
+  /** When the pattern that was chosen last begins, where its key says so. */
+  beginsAt: 'now' | 'beat' | 'end' | null;
   playIn: PlayInSettings;
   metronome: MetronomeSettings;
   /** A bar is counted before the pattern begins. */
@@ -177,6 +179,7 @@ const initialView: ViewState = {
   also: [],
   drawer: 'hits',
   switchAt: 'end',
+  beginsAt: null,
   playIn: { recording: false, replace: false, erasing: false, stepwise: false, quantize: 0, midi: false },
   metronome: { on: false, level: 0.6, accent: true, onlyRecording: false },
   countIn: false,
@@ -214,7 +217,7 @@ const following = (state: ViewState, change: Partial<ViewState>): ViewState => {
   const selected = change.selection !== undefined && change.box === undefined;
   return {
     ...state,
-    ...(turned && NOTHING_SELECTED),
+    ...(turned && { ...NOTHING_SELECTED, beginsAt: null }),
     ...(opened && { scope: 'hits' as const, trial: null }),
     ...(selected && { box: null }),
     ...change,

@@ -1,6 +1,13 @@
 /** What the Pattern screen and its sheets say. */
 export const words = {
   kitsAndDrums: 'Kits and drums',
+  giveItAKey: 'Give it a key',
+  pressAKey: 'Press a key now',
+  keyBegins: (key: string) => `Key ${key} begins it`,
+  whileHeld: 'While held',
+  noKey: 'No key',
+  playsWhileHeld: 'It plays while you hold the key, then the one before comes back.',
+  playsUntilAgain: 'It plays until you press the key again, then the one before comes back.',
   cutALoop: 'Cut a loop',
   theSheetOfLoops: 'The sheet of loops',
   theSheetOfKits: 'The sheet of kits',

@@ -83,7 +83,7 @@ export const words = {
   waveOf: (name: string) => `Wave of ${name}`,
   start: 'Start',
   end: 'End',
-  attackMark: 'Attack',
+  attackMark: 'Place of the attack',
   attackAt: (text: string) => `Its attack is ${text} after its start.`,
 
   ownKit: 'Your own kit',

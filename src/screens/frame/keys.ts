@@ -5,7 +5,20 @@ import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
 import { playedTick } from '../../audio/player';
 import { recallRoute } from '../../state/recallRoute';
+import { createPatternKeys } from './patternKeys';
 import { togglePlay } from './sound';
+
+const patternKeys = createPatternKeys(store, togglePlay);
+
+/** Pads play the same keys while they are open: there they are drums. */
+const begins = (event: KeyboardEvent): boolean =>
+  !event.ctrlKey &&
+  !event.metaKey &&
+  !event.altKey &&
+  !event.shiftKey &&
+  !event.repeat &&
+  store.getState().view.drawer !== 'pads' &&
+  !(event.target instanceof Element && event.target.matches('select'));
 
 const isText = (target: Element | null): boolean =>
   target?.matches(
@@ -51,12 +64,16 @@ const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void =
   } else if (!command && event.key === '?') {
     event.preventDefault();
     help();
-  }
+  } else if (begins(event) && patternKeys.down(event.code)) event.preventDefault();
 };
 
 /** The keys that work everywhere. */
 export const useKeys = (help: () => void, find: () => void): void => {
   useEffect(() => {
-    return listen('keydown', (event) => onKey(event, help, find));
+    const ends = [
+      listen('keydown', (event) => onKey(event, help, find)),
+      listen('keyup', (event) => void patternKeys.up(event.code)),
+    ];
+    return () => ends.forEach((end) => end());
   }, [help, find]);
 };

@@ -40,7 +40,7 @@ const handOver = (): void => {
   given = now;
   last = performance.now();
   if (song) setSongPlayed(beat, patternId, { from: song.from, loop: song.loop });
-  else if (turned && !view.audition) switchPattern(beat, patternId, view.switchAt);
+  else if (turned && !view.audition) switchPattern(beat, patternId, view.beginsAt ?? view.switchAt);
   else setPlayed(beat, patternId);
 };
 

@@ -332,17 +332,23 @@ export const LoopSheet = ({ lane, onClose }: { lane?: Lane; onClose: () => void 
   const meter = useApp((state) => selectPattern(state)!.meter);
   const quarters = quartersOf(meter);
   const [state, setState] = useState<State | null>(null);
-  const [busy, setBusy] = useState<string | null>(null);
-  const open = async (sample: Sample | undefined, loop?: Loop) => {
+  const given = lane?.loop;
+  const [busy, setBusy] = useState<string | null>(given ? words.listening : null);
+  const open = async (sample: Sample | undefined) => {
     if (!sample) return setBusy(null);
     setBusy(words.listening);
-    const next = await openLoop(sample, quarters, loop);
+    const next = await openLoop(sample, quarters);
     setBusy(null);
     if (next) setState(next);
     else tell(words.loopLost(sample.file), true);
   };
   useEffect(() => {
-    if (lane?.loop) void open(lane.loop.sample, lane.loop);
+    if (!given) return;
+    void openLoop(given.sample, quarters, given).then((next) => {
+      setBusy(null);
+      if (next) setState(next);
+      else tell(words.loopLost(given.sample.file), true);
+    });
     // Opened once: what it is changed to afterwards comes from here.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);

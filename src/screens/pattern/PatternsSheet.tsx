@@ -24,6 +24,7 @@ import { SwitchWhen } from '../../ui/SwitchWhen';
 import { Sheet } from '../../ui/Sheet';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
+import { PatternKey } from './PatternKey';
 import { TrialBar } from './TrialBar';
 import { attempt, leaveTrial } from '../../state/trial';
 import { words } from '../../words/pattern';
@@ -163,6 +164,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
         onChange={(pigment) => edit({ edit: 'recolour', args: { pigment } })}
       />
       <CopyBar pattern={pattern} />
+      <PatternKey pattern={pattern} />
       <Presets patternId={pattern.id} />
       <Chips>
         <Chip

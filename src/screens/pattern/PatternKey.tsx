@@ -1,0 +1,65 @@
+import { useEffect, useState } from 'react';
+import type { Pattern, PatternKey as Key } from '../../../core/document/schema';
+import { beatEdited } from '../../state/doc';
+import { useDo } from '../../state/store';
+import { Chip } from '../../ui/Chip';
+import { Chips } from '../../ui/Layout';
+import { SwitchWhen } from '../../ui/SwitchWhen';
+import { Para } from '../../ui/Words';
+import { listen } from '../../web/listen';
+import { words } from '../../words/pattern';
+
+const FITS = /^(Key[A-Z]|Digit\d|Numpad\w{1,12}|F\d{1,2})$/;
+
+/** A key as it is called. @example keyName('KeyQ') // "Q" */
+const keyName = (code: string): string => code.replace(/^(Key|Digit)/, '').replace('Numpad', 'Numpad ');
+
+/** The key that begins a pattern: learned by pressing it. */
+export const PatternKey = ({ pattern }: { pattern: Pattern }) => {
+  const act = useDo();
+  const [learning, setLearning] = useState(false);
+  const { id, key } = pattern;
+  const set = (next: Key | null) => act(beatEdited({ edit: { edit: 'setKey', args: { id, key: next } } }));
+  useEffect(() => {
+    if (!learning) return undefined;
+    const hear = (event: KeyboardEvent) => {
+      if (event.key === 'Tab') return;
+      event.preventDefault();
+      event.stopPropagation();
+      setLearning(false);
+      if (FITS.test(event.code))
+        act(
+          beatEdited({
+            edit: {
+              edit: 'setKey',
+              args: { id, key: { at: 'beat', held: false, ...key, code: event.code } },
+            },
+          }),
+        );
+    };
+    return listen('keydown', hear, { capture: true });
+  }, [learning, id, key, act]);
+  return (
+    <>
+      <Chips>
+        <Chip pressed={learning} onPress={() => setLearning(!learning)}>
+          {learning ? words.pressAKey : key ? words.keyBegins(keyName(key.code)) : words.giveItAKey}
+        </Chip>
+        {key ? (
+          <>
+            <Chip pressed={key.held} onPress={() => set({ ...key, held: !key.held })}>
+              {words.whileHeld}
+            </Chip>
+            <Chip onPress={() => set(null)}>{words.noKey}</Chip>
+          </>
+        ) : null}
+      </Chips>
+      {key ? (
+        <>
+          <SwitchWhen value={key.at} onChange={(at) => set({ ...key, at })} />
+          <Para quiet>{key.held ? words.playsWhileHeld : words.playsUntilAgain}</Para>
+        </>
+      ) : null}
+    </>
+  );
+};
