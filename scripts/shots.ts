@@ -6,16 +6,6 @@ const PORT = 4792;
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
 
-/** A sampler's own map, of pads that begin at sixty. */
-const PADS = {
-  kind: 'ruddik.drumMap',
-  version: 1,
-  name: 'Pads on sixty',
-  notes: ['kick', 'snare', 'clap', 'hat.closed', 'hat.open', 'tom.low', 'tom.floor', 'ride'].map(
-    (instrument, at) => ({ note: 60 + at, instrument }),
-  ),
-};
-
 interface Shot {
   name: string;
   size: typeof PHONE;
@@ -99,6 +89,18 @@ const SHOTS: Shot[] = [
     },
   },
   {
+    name: 'loop-phone-day',
+    size: PHONE,
+    theme: 'light',
+    act: async (page) => {
+      await press(page, 'Cut a loop');
+      await press(page, 'Crates at closing');
+      await page.getByRole('slider', { name: 'Slice 2', exact: true }).waitFor();
+      await page.waitForTimeout(1000);
+      await page.getByRole('button', { name: 'Spread over the drums' }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
     name: 'moves-phone-night',
     size: PHONE,
     theme: 'dark',
@@ -165,21 +167,6 @@ const SHOTS: Shot[] = [
       await press(page, 'Filters');
       await page.getByRole('listitem').getByRole('button', { name: 'Brass alley', exact: true }).click();
       await page.waitForTimeout(1500);
-    },
-  },
-  {
-    name: 'maps-wide-night',
-    size: WIDE,
-    theme: 'dark',
-    act: async (page) => {
-      await toGrooves(page);
-      await press(page, 'Maps');
-      await page.getByLabel('Drum map file', { exact: true }).setInputFiles({
-        name: 'pads.map.json',
-        mimeType: 'application/json',
-        buffer: Buffer.from(JSON.stringify(PADS)),
-      });
-      await page.getByRole('tab', { name: 'Write the beat' }).click();
     },
   },
   { name: 'song-phone-night', size: PHONE, theme: 'dark', act: toSong },

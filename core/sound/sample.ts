@@ -28,7 +28,7 @@ export const peakOf = (channels: readonly Float32Array[]): number => {
 };
 
 /** So many samples on either side of a place make what is read there. */
-const REACH = 12;
+const REACH = 8;
 /** So many places between two samples are worked out beforehand. */
 const PHASES = 256;
 
@@ -72,7 +72,13 @@ export const readAt = (data: Float32Array, ratio: number): Float32Array => {
     const first = whole - REACH + 1;
     let sum = 0;
     if (first >= 0 && first + width <= data.length)
-      for (let tap = 0; tap < width; tap++) sum += data[first + tap]! * kernel[row + tap]!;
+      // Four at a time: one by one it takes twice as long.
+      for (let tap = 0; tap < width; tap += 4)
+        sum +=
+          data[first + tap]! * kernel[row + tap]! +
+          data[first + tap + 1]! * kernel[row + tap + 1]! +
+          data[first + tap + 2]! * kernel[row + tap + 2]! +
+          data[first + tap + 3]! * kernel[row + tap + 3]!;
     else
       for (let tap = max(0, -first); tap < width && first + tap < data.length; tap++)
         sum += data[first + tap]! * kernel[row + tap]!;
