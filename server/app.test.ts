@@ -18,6 +18,11 @@ beforeAll(async () => {
   writeFileSync(path.join(built, 'index.html'), PAGE);
   writeFileSync(path.join(built, 'export.html'), PAGE);
   writeFileSync(path.join(built, '_expo', 'static', 'a-1.js'), 'let a = 1;');
+  writeFileSync(path.join(built, '_expo', 'static', 'soundWorker-0a1b.js'), 'let b = 1;');
+  writeFileSync(
+    path.join(built, '_expo', 'static', 'soundWorker-0a1b.js.br'),
+    brotliCompressSync('let b = 1;'),
+  );
   writeFileSync(path.join(built, '_expo', 'static', 'a-1.js.br'), brotliCompressSync('let a = 1;'));
   server = createApp(built).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
@@ -70,6 +75,17 @@ test('the policy lets no outside origin in, and of inline scripts only those of 
   expect(policy).toContain(`script-src 'self' ${hash}`);
   expect(policy).not.toMatch(/https?:|\*|script-src[^;]*unsafe/);
   expect(inlineScripts([PAGE])).toHaveLength(1);
+});
+
+test('only workers that decode audio may compile, compressed or not; no page and no other script may', async () => {
+  const policyOf = async (at: string, headers = {}) =>
+    String((await get(at, headers)).headers['content-security-policy']);
+  for (const headers of [{}, { 'accept-encoding': 'br' }])
+    expect(await policyOf('/_expo/static/soundWorker-0a1b.js', headers)).toContain(
+      "script-src 'self' 'wasm-unsafe-eval'",
+    );
+  expect(await policyOf('/_expo/static/a-1.js')).not.toContain('unsafe-eval');
+  expect(await policyOf('/soundWorker-0a1b.js')).not.toContain('unsafe-eval');
 });
 
 test('a part of a file that is not there is refused in a sentence, without a word of where things lie', async () => {

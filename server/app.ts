@@ -17,6 +17,11 @@ export const inlineScripts = (pages: string[]): string[] => {
   return [...found];
 };
 
+/** Workers that decode audio: what does that is WebAssembly, which they may compile. Nothing else may. */
+const DECODES = /[\\/](sound|bounce)Worker-\w+\.js(\.br|\.gz)?$/;
+const DECODER_POLICY =
+  "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; object-src 'none'; base-uri 'none'";
+
 const policy = (scripts: string[]) => ({
   useDefaults: false,
   directives: {
@@ -92,7 +97,10 @@ export const createApp = (folder: string, grooves?: GrooveFolder, open = false):
         dotfiles: 'ignore',
         extensions: ['html'],
         redirect: false,
-        setHeaders: (response, file) => response.setHeader('Cache-Control', caching(file)),
+        setHeaders: (response, file) => {
+          response.setHeader('Cache-Control', caching(file));
+          if (DECODES.test(file)) response.setHeader('Content-Security-Policy', DECODER_POLICY);
+        },
       },
     }),
   );

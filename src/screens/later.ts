@@ -2,7 +2,7 @@
  * The screens that come after the first, fetched together: what they share would otherwise be fetched with the first
  * screen, which needs none of it.
  */
-export { askOwn } from '../workers/askOwn';
+export { heardOwn } from './pattern/heardOwn';
 export { BeatsScreen } from './beats/BeatsScreen';
 export { CommandSheet } from './frame/CommandSheet';
 export { KeysSheet } from './frame/KeysSheet';

@@ -4,7 +4,8 @@ import type { Sound } from '../../core/sound/voiceSound';
 import { createCaller } from './caller';
 import type { Desk } from './soundDesk';
 
-const worker = () => new Worker(new URL('./soundWorker', window.location.href));
+/** From its own address, not by way of the page: it has a policy of its own, by which it may compile what decodes audio. */
+const worker = () => new Worker(require.unstable_resolveWorker('./soundWorker'));
 
 /** A loop of ten minutes takes its time. */
 const MOST_MS = 60_000;

@@ -8,7 +8,7 @@ export const hireImporter = (): Hired<Importer> =>
   hire(() => new Worker(new URL('./importWorker', window.location.href)));
 
 export const hireBouncer = (): Hired<{ bounceAll: typeof bounceAll }> =>
-  hire(() => new Worker(new URL('./bounceWorker', window.location.href)));
+  hire(() => new Worker(require.unstable_resolveWorker('./bounceWorker')));
 
 export const hirePainter = (): Hired<Painter> =>
   hire(() => new Worker(new URL('./pictureWorker', window.location.href)));

@@ -164,7 +164,7 @@ const Skeleton = () => (
   </View>
 );
 
-ownSoundsFrom(async () => (await import('../later')).askOwn);
+ownSoundsFrom(async () => (await import('../later')).heardOwn);
 
 const drawer = async () => (await import('../later')).Drawer;
 const patternsSheet = async () => (await import('../later')).PatternsSheet;
