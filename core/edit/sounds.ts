@@ -83,6 +83,14 @@ const sliceTicks = (loop: Loop, length: Ticks): Ticks[] =>
 /** A slice as loud as it was recorded. */
 const AS_RECORDED = 100;
 
+/** A loop lane is a tuned lane: every semitone from its note on is a slice. */
+const slicesOf = ({ marks }: Loop, note: number): NonNullable<Lane['tuning']> => ({
+  root: 'C',
+  scale: 'chromatic',
+  low: note,
+  high: Math.min(127, note + marks.length - 1),
+});
+
 /** A lane's part that plays a loop as it was. */
 const loopPart = (loop: Loop, pattern: Pattern, grid: Grid, part: LanePattern): LanePattern => {
   const length = loopTicks(loop, pattern);
@@ -115,7 +123,14 @@ export const addLoop = (
   const grid = pattern && gridFor(loopTicks(a.loop, pattern));
   if (!pattern || !grid || beat.lanes.length >= MOST.lanes) return beat;
   const note = Math.min(a.note ?? FIRST_NOTE, 128 - a.loop.marks.length);
-  const lane: Lane = { ...newLane(a.id, 'snare'), name: a.name, note, pigment: 'heather', loop: a.loop };
+  const lane: Lane = {
+    ...newLane(a.id, 'snare'),
+    name: a.name,
+    note,
+    pigment: 'heather',
+    loop: a.loop,
+    tuning: slicesOf(a.loop, note),
+  };
   const part = loopPart(a.loop, pattern, grid, lanePatternOf(pattern, a.id));
   const written = withLanePattern(pattern, a.id, part);
   const added: Beat = {
@@ -141,7 +156,9 @@ export const setLoop = (beat: Beat, laneId: string, loop: Loop, rewrite?: string
   if (!beat.lanes.some(({ id, loop: there }) => id === laneId && there)) return beat;
   const changed = {
     ...beat,
-    lanes: beat.lanes.map((lane) => (lane.id === laneId ? { ...lane, loop } : lane)),
+    lanes: beat.lanes.map((lane) =>
+      lane.id === laneId ? { ...lane, loop, tuning: slicesOf(loop, lane.note) } : lane,
+    ),
   };
   const pattern = changed.patterns.find(({ id }) => id === rewrite);
   const grid = pattern && gridFor(loopTicks(loop, pattern));

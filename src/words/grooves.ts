@@ -2,6 +2,8 @@ import { count } from '../../core/document/text';
 
 /** What the Grooves screen says. */
 export const words = {
+  kitSuits: (kit: string, why: string) => `${kit} suits it: ${why}.`,
+  playOnKit: (kit: string) => `Play on ${kit}`,
   grooveCount: (grooves: number) => `${grooves} ${grooves === 1 ? 'groove' : 'grooves'}`,
   likely: 'likely',
   percentAlike: (percent: number) => `${percent} % alike`,

@@ -1,7 +1,8 @@
 /** @jest-environment node */
 import { lanePatternOf, newBeat, newHit } from '../../core/document/defaults';
-import type { Beat } from '../../core/document/schema';
+import type { Beat, Voice } from '../../core/document/schema';
 import type { Layers } from '../../core/sound/sounds';
+import { drumPlan } from '../../core/sound/voiceSound';
 import type { FromWorker, ToMixer } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/timing';
 import { createPlayer } from './player';
@@ -149,6 +150,60 @@ test('sounds are handed over, not copied on the way; one that is wanted again is
   const sounds = one.of('sound');
   expect(sounds.length).toBeGreaterThan(0);
   expect(sounds.every(({ layers }) => layers.every(({ length }) => length > 0))).toBe(true);
+});
+
+test('a lane whose sound is being changed keeps the old one until the new one is there, then has it at once', async () => {
+  const one = room();
+  const beat = beatOf([0, 2, 4, 6, 8, 10, 12, 14]);
+  await play(one, beat);
+  const sounds = () =>
+    one
+      .of('replan')
+      .at(-1)!
+      .notes.map(({ sound }) => sound);
+  const [old] = sounds();
+  const own: Voice = {
+    choose: 'velocity',
+    layers: [{ source: { kit: 'attic', drum: 'kick' }, low: 1, high: 127 }],
+  };
+  one.show({
+    ...beat,
+    lanes: beat.lanes.map((lane) => (lane.id === 'kick' ? { ...lane, voice: own } : lane)),
+  });
+  await one.settle();
+  expect(new Set(sounds())).toEqual(new Set([old]));
+  const want = one.page.find((message) => message.type === 'want')!;
+  const sound = { buffers: [new Float32Array(8)], plan: drumPlan(1) };
+  one.player.fromPage({ type: 'own', name: want.name, sound });
+  await one.settle();
+  expect(sounds().length).toBeGreaterThan(0);
+  expect(sounds()).not.toContain(old);
+});
+
+test('one’s own sound that cannot be worked out is asked for again; one whose samples are missing has a stand-in', async () => {
+  const one = room();
+  const own: Voice = {
+    choose: 'velocity',
+    layers: [{ source: { kit: 'attic', drum: 'kick' }, low: 1, high: 127 }],
+  };
+  const beat = beatOf([0]);
+  const with1 = {
+    ...beat,
+    lanes: beat.lanes.map((lane) => (lane.id === 'kick' ? { ...lane, voice: own } : lane)),
+  };
+  await play(one, with1);
+  const wants = () => one.page.filter((message) => message.type === 'want');
+  expect(wants()).toHaveLength(1);
+  expect(one.handed()).toEqual([]);
+  one.player.fromPage({ type: 'own', name: wants()[0]!.name, failed: true });
+  await one.settle();
+  one.show({ ...with1 });
+  await one.settle();
+  expect(wants()).toHaveLength(2);
+  one.player.fromPage({ type: 'own', name: wants()[1]!.name, sound: null });
+  await one.settle();
+  one.clock(0.3);
+  expect(one.handed().length).toBeGreaterThan(0);
 });
 
 test('a lane is struck by itself, its sound made for it; one that is not there is left alone', async () => {

@@ -67,6 +67,8 @@ interface State {
   mixer: MixerPort | null;
   /** The number under which the mixer has each sound, by its key. */
   given: Map<string, Given>;
+  /** The key of the sound that each lane had last: it sounds until the one that it is changed to is there. */
+  before: Map<string, string>;
   feeder: Feeder | null;
   /** Play was asked for before all was there. */
   waiting: boolean;
@@ -88,6 +90,7 @@ const atFirst = (): State => ({
   song: null,
   mixer: null,
   given: new Map(),
+  before: new Map(),
   feeder: null,
   waiting: false,
   now: { frame: 0, at: 0 },
@@ -158,8 +161,7 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
   /** A slider that is dragged shapes a sound at every move; those that no lane asks for any more go. */
   const forgetShapes = () => {
     if (!state.beat || state.given.size < MOST_SOUNDS) return;
-    const wanted = new Set(state.beat.lanes.map(keyOf));
-    dropUnwanted(wanted);
+    dropUnwanted(new Set([...state.beat.lanes.map(keyOf), ...state.before.values()]));
   };
 
   /** Their memory is given back: a sound of one's own may be many minutes long. */
@@ -206,17 +208,29 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     if (state.waiting && !lane) begin();
     const made = lane ? make(state.beat!, lane) : ahead ? make(ahead.kit, ahead) : null;
     void made?.then(
-      () => later(makeSounds),
+      () => {
+        // What was handed over before it was there is handed over with it.
+        if (lane && state.feeder) hand(change(state.feeder, state.feeder.plan, now()));
+        later(makeSounds);
+      },
       // What cannot be made now is asked for again with the next word of the page.
       () => (state.making = false),
     );
+  };
+
+  /** A lane's sound; while that is being made, the one that it had before. */
+  const soundOf = (lane: Lane): Given | undefined => {
+    const key = keyOf(lane);
+    const given = state.given.get(key);
+    if (given) state.before.set(lane.id, key);
+    return given ?? state.given.get(state.before.get(lane.id) ?? '');
   };
 
   const hand = (batch: Batch | null) => {
     const { beat } = state;
     if (!batch || !beat) return;
     const notes = batch.notes.flatMap((note) => {
-      const given = state.given.get(keyOf(beat.lanes[note.lane]!));
+      const given = soundOf(beat.lanes[note.lane]!);
       if (!given) return [];
       const { index, sound } = given;
       const lasts = note.cut || sound.plan.held ? framesOf(state.feeder!, note.tick, note.length) : 0;
@@ -298,7 +312,10 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     const another = state.beat?.id !== beat.id;
     state.song = song;
     state.beat = beat;
-    if (another) dropUnwanted(new Set(beat.lanes.map(keyOf)));
+    if (another) {
+      state.before.clear();
+      dropUnwanted(new Set(beat.lanes.map(keyOf)));
+    }
     toMixer({ type: 'ceiling', level: ceilingOf(beat) });
     if (state.feeder?.next) {
       state.feeder.next.plan = plan();

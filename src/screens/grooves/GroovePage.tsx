@@ -9,9 +9,13 @@ import type { FeelReport } from '../../../core/analysis/measure';
 import { tempoNote, wholeFitBars } from '../../../core/groove/fit';
 import type { Groove } from '../../../core/groove/groove';
 import { keepsGroove, toggleGroove } from '../../../core/groove/favourites';
+import { kitFor } from '../../../core/sound/fitting';
+import { kitToldOf } from '../../../core/sound/kitList';
+import { kitSet } from '../../state/doc';
 import { groovesChanged } from '../../state/grooves';
 import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
+import { Chips } from '../../ui/Layout';
 import { Tabs, tabId } from '../../ui/Tabs';
 import { askReport } from '../../workers/askReport';
 import { shaped, useHeard } from './audition';
@@ -75,6 +79,25 @@ const Report = ({ groove }: { groove: Groove }) => {
   );
 };
 
+/** The kit that suits a groove, where one stands out. */
+const KitFor = ({ groove, tempo }: { groove: Groove; tempo: number }) => {
+  const act = useDo();
+  const kit = useApp((state) => state.doc.beat?.kit);
+  const found = kitFor({
+    style: `${groove.style} ${groove.tags.join(' ')}`,
+    tempo,
+    instruments: groove.lanes.map(({ instrument }) => instrument),
+  });
+  if (!found || !kit || found.kit === kit) return null;
+  const { name } = kitToldOf(found.kit);
+  return (
+    <Chips>
+      <Words quiet>{words.kitSuits(name, found.why)}</Words>
+      <Chip onPress={() => act(kitSet({ kit: found.kit }))}>{words.playOnKit(name)}</Chip>
+    </Chips>
+  );
+};
+
 const WhatItIs = ({ groove }: { groove: Groove }) => {
   const tempo = useApp((state) => state.doc.beat?.tempo ?? groove.bpm);
   const note = tempoNote(groove, tempo);
@@ -89,6 +112,7 @@ const WhatItIs = ({ groove }: { groove: Groove }) => {
         <Para>{words.madeForLowToHigh(Math.round(low), Math.round(high), Math.round(tempo))}</Para>
       )}
       <Para quiet>{[groove.path.join(' / '), groove.tags.join(', ')].filter(Boolean).join(' · ')}</Para>
+      <KitFor groove={groove} tempo={tempo} />
       {groove.source === 'built-in' ? null : <FileReading groove={groove} />}
       <Heading level={3}>{words.itsFeel}</Heading>
       <Report groove={groove} />

@@ -24,6 +24,7 @@ import { PlayContext } from '../../../ui/playing';
 import { Range } from '../../../ui/Range';
 import { ERASE_MS, eraseNow, newSession, nextStep, struck } from './playIn';
 import { words } from '../../../words/drawer';
+import { words as sounds } from '../../../words/sounds';
 
 /** The keys of the computer's keyboard that play the lanes, by their place on it. */
 const CODES = [
@@ -267,23 +268,26 @@ export const PadsPage = () => {
         <>
           {midi ? <Para quiet>{tuned.midiPlays(open.name)}</Para> : null}
           <View style={styles.pads} role="group" aria-label={open.name}>
-            {notesOfLane(open).map((note) => (
-              <Struck
-                key={note}
-                onStrike={(height, time) => strike(open.id, velocityAt(height), time, note - open.note)}
-                onRelease={() => release(open.id)}
-              >
-                <Press
-                  style={[
-                    styles.pad,
-                    { borderLeftColor: `var(--${open.pigment ?? instrument(open.instrument).pigment})` },
-                  ]}
-                  label={tuned.playNote(open.name, nameIn(open, note, names))}
+            {notesOfLane(open).map((note) => {
+              const called = open.loop ? sounds.slice(note - open.note + 1) : nameIn(open, note, names);
+              return (
+                <Struck
+                  key={note}
+                  onStrike={(height, time) => strike(open.id, velocityAt(height), time, note - open.note)}
+                  onRelease={() => release(open.id)}
                 >
-                  <Words small>{nameIn(open, note, names)}</Words>
-                </Press>
-              </Struck>
-            ))}
+                  <Press
+                    style={[
+                      styles.pad,
+                      { borderLeftColor: `var(--${open.pigment ?? instrument(open.instrument).pigment})` },
+                    ]}
+                    label={tuned.playNote(open.name, called)}
+                  >
+                    <Words small>{called}</Words>
+                  </Press>
+                </Struck>
+              );
+            })}
           </View>
         </>
       ) : null}
