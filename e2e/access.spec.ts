@@ -46,6 +46,13 @@ const PLACES: { screen: string; places: [string, (page: Page) => Promise<void>][
       ],
       ['a lane', (page) => tab(page, 'Lane').click()],
       ['a sound', (page) => tab(page, 'Sound').click()],
+      [
+        'a sound of its own',
+        async (page) => {
+          await button(page, 'Change this sound').click();
+          await button(page, 'Stack a drum').click();
+        },
+      ],
       ['a ring', (page) => tab(page, 'Make').click()],
       ['bands', (page) => button(page, 'Bands').click()],
       ['a whole beat', (page) => button(page, 'Whole beat').click()],
@@ -60,6 +67,23 @@ const PLACES: { screen: string; places: [string, (page: Page) => Promise<void>][
       ],
       ['pads', (page) => tab(page, 'Pads').click()],
       ['patterns', (page) => patternShown(page).click()],
+      [
+        'kits',
+        async (page) => {
+          await button(page, 'Close').click();
+          await button(page, 'Kits and drums').click();
+          await expect(button(page, 'Hear Kick')).toBeVisible();
+        },
+      ],
+      [
+        'a loop',
+        async (page) => {
+          await button(page, 'Close').click();
+          await button(page, 'Cut a loop').click();
+          await button(page, 'Crates at closing').click();
+          await page.getByRole('slider', { name: 'Slice 2', exact: true }).focus({ timeout: 30_000 });
+        },
+      ],
     ],
   },
   {

@@ -119,7 +119,7 @@ export const KitSheet = ({ onClose }: { onClose: () => void }) => {
           <Press
             key={id}
             style={[styles.kit, id === kit.id && styles.chosen]}
-            label={`${name}, ${about}`}
+            label={`${name} ${about}`}
             more={{ 'aria-pressed': id === kit.id }}
             onPress={() => act(kitSet({ kit: id }))}
           >

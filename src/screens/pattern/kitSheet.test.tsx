@@ -112,7 +112,7 @@ beforeEach(() => {
 
 test('a kit is chosen by what is told of it, is what the drums are heard on, and is one step of the history', async () => {
   await show();
-  const shutters = () => screen.getByRole('button', { name: /^Shutters, Found on the night market/ });
+  const shutters = () => screen.getByRole('button', { name: /^Shutters Found on the night market/ });
   expect(shutters().getAttribute('aria-pressed')).toBe('false');
   await press(/^Shutters/);
   expect(shutters().getAttribute('aria-pressed')).toBe('true');
