@@ -119,13 +119,18 @@ export const KitSheet = ({ onClose }: { onClose: () => void }) => {
           <Press
             key={id}
             style={[styles.kit, id === kit.id && styles.chosen]}
-            label={`${name} ${about}`}
             more={{ 'aria-pressed': id === kit.id }}
             onPress={() => act(kitSet({ kit: id }))}
           >
-            <Words bold>{name}</Words>
-            <Words small quiet>
-              {about}
+            {/* One text on two lines: so the name is parted from the rest for whoever listens too. */}
+            <Words>
+              <Words inline bold>
+                {name}
+              </Words>
+              {'\n'}
+              <Words inline small quiet>
+                {about}
+              </Words>
             </Words>
           </Press>
         ))}
