@@ -8,9 +8,9 @@ import { madeFile } from '../core/midi/write/madeFile';
 import { bpmOf, loopTempos } from '../core/sound/loopTempo';
 import { evenMarks, marksAt } from '../core/sound/loops';
 import { onsetsOf, SENSITIVITY } from '../core/sound/onsets';
-import { sliceFrames } from '../core/sound/renderVoice';
+import { sliceFiles } from '../core/sound/sliceFiles';
+import { sliceName } from '../core/sound/sliceName';
 import { secondsOf, type Audio } from '../core/sound/sample';
-import { wavOf } from '../core/sound/wav';
 import { TEMPO } from '../core/units';
 import { InputFault, UsageFault } from './fault';
 import { writeOut } from './files';
@@ -64,15 +64,9 @@ const midiOf = ({ seconds, bpm, bars, marks }: Cut, first: number): Uint8Array =
 };
 
 const zipOf = (cut: Cut, first: number): Uint8Array => {
-  const { audio, marks, seconds } = cut;
-  const slices = sliceFrames({ marks, end: seconds }, audio.rate).map(([from, to], at) => {
-    const bytes = wavOf(
-      audio.channels.map((data) => data.slice(from, to)),
-      audio.rate,
-      24,
-    );
-    return [`slice ${String(at + 1).padStart(2, '0')}.wav`, bytes] as const;
-  });
+  const slices = sliceFiles(cut.audio, { marks: cut.marks, end: cut.seconds }).map(
+    (bytes, at) => [sliceName(at), bytes] as const,
+  );
   return zipSync(
     {
       ...Object.fromEntries(slices),

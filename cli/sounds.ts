@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { decodeAudio } from '../core/sound/decode';
-import { readKit, samplesOf, type KitFile } from '../core/sound/kitFile';
+import { readKit, type KitFile } from '../core/sound/kitFile';
+import { samplesIn } from '../core/sound/newVoice';
 import { renderLoop, renderVoice, type LoadSample } from '../core/sound/renderVoice';
 import type { Audio } from '../core/sound/sample';
 import type { Beat } from '../core/document/schema';
@@ -49,7 +50,7 @@ export const soundsWith = (rate: number, samples: ReadonlyMap<string, Uint8Array
 export const missingOf = (beat: Beat, samples: ReadonlyMap<string, Uint8Array>): string[] => {
   const voices = [...Object.values(beat.own?.voices ?? {}), ...beat.lanes.map(({ voice }) => voice)];
   const all = [
-    ...voices.flatMap((voice) => (voice ? samplesOf({ name: '-', voices: { kick: voice } }) : [])),
+    ...voices.flatMap((voice) => (voice ? samplesIn(voice) : [])),
     ...beat.lanes.flatMap(({ loop }) => (loop ? [loop.sample] : [])),
   ];
   return [...new Set(all.filter(({ id }) => !samples.has(id)).map(({ file }) => file))];

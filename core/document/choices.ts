@@ -54,6 +54,9 @@ export const SPARK_OF = ['all', 'first', 'last'] as const;
 /** How many sparks a lane may have, delays a stagger, routes a beat. */
 export const MOVES = { sparks: 8, delays: 16, routes: 64 } as const;
 
+/** Keys of the computer that can begin a pattern, by their place on the keyboard as browsers name it. */
+export const KEY_CODE = /^(Key[A-Z]|Digit\d|Numpad\w{1,12}|F\d{1,2})$/;
+
 /** When a pattern begins while another one plays. */
 export const BEGINS = ['now', 'beat', 'end'] as const;
 

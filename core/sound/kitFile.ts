@@ -2,7 +2,8 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { z } from 'zod';
 import { MOST } from '../document/choices';
 import { faultText, isRaw, parsed, type Read } from '../document/reading';
-import { ownKitSchema, type OwnKit, type Sample, type Voice } from '../document/soundSchema';
+import { ownKitSchema, type OwnKit, type Sample } from '../document/soundSchema';
+import { samplesIn } from './newVoice';
 
 /** A kit as a file: a ZIP with `kit.json` and the samples as they came. */
 
@@ -32,10 +33,6 @@ export interface KitFile extends KitOnKit {
   /** The names of the files that are missing. */
   missing: string[];
 }
-
-/** All samples of a voice. */
-const samplesIn = ({ layers }: Voice): Sample[] =>
-  layers.flatMap(({ source }) => ('sample' in source ? [source.sample] : []));
 
 /** All samples of a kit, each once. @example samplesOf({ name: 'Crates', voices: {} }) // [] */
 export const samplesOf = ({ voices }: OwnKit): Sample[] => {

@@ -12,6 +12,7 @@ import { loopTempos } from './loopTempo';
 import { loopTemplate } from './loopTemplate';
 import { evenMarks, marksAt, movedMark, withMark, withoutMark } from './loops';
 import { onsetsOf } from './onsets';
+import { spreadOver, voiceOfSamples } from './newVoice';
 import { renderShipped } from './shippedLoops';
 import { SHIPPED_LIST } from './shippedList';
 import { secondsOf, type Audio } from './sample';
@@ -215,4 +216,15 @@ test('a drum that is as short and bright as the others are, against their kind, 
   expect(kitFor({ style: 'Jazz waltz', tempo: 140, instruments: [] })!.kit).toBe('drizzle');
   expect(kitFor({ tempo: 100, instruments: ['conga.open', 'shaker', 'kick'] })!.kit).toBe('handcart');
   expect(kitFor({ tempo: 100, instruments: ['kick', 'snare'] })).toBeNull();
+});
+
+test('layers that are spread over the velocities leave none out and share none', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 12 }), (count) => {
+      const sample = { id: 'a'.repeat(64), file: 'a.wav', seconds: 1 };
+      const layers = spreadOver(voiceOfSamples(Array.from({ length: count }, () => sample)).layers);
+      for (let velocity = 1; velocity <= 127; velocity++)
+        expect(layers.filter(({ low, high }) => velocity >= low && velocity <= high)).toHaveLength(1);
+    }),
+  );
 });

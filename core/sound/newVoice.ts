@@ -23,3 +23,19 @@ export const voiceOfDrum = (kit: string, drum: InstrumentId): Voice => ({
   choose: 'velocity',
   layers: [{ source: { kit, drum }, low: 1, high: 127 }],
 });
+
+/** All samples of a voice. @example samplesIn(voiceOfDrum('quay', 'kick')) // [] */
+export const samplesIn = ({ layers }: Voice): Sample[] =>
+  layers.flatMap(({ source }) => ('sample' in source ? [source.sample] : []));
+
+/**
+ * Layers that share the velocities evenly, the first the softest.
+ *
+ * @example spreadOver(voiceOfDrum('quay', 'kick').layers)[0]!.high // 127
+ */
+export const spreadOver = (layers: Voice['layers']): Voice['layers'] =>
+  layers.map((layer, at) => ({
+    ...layer,
+    low: Math.max(1, Math.round((127 * at) / layers.length) + (at ? 1 : 0)),
+    high: Math.round((127 * (at + 1)) / layers.length),
+  }));

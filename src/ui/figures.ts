@@ -3,3 +3,7 @@ export const figure = (value: number): string => String(Math.round(value * 100) 
 
 /** @example percent(0.415) // "42 %" */
 export const percent = (value: number): string => `${Math.round(value * 100)} %`;
+
+/** @example hertzText(10700) // "10.7 kHz" */
+export const hertzText = (hertz: number): string =>
+  hertz >= 1000 ? `${(hertz / 1000).toFixed(1)} kHz` : `${Math.round(hertz)} Hz`;

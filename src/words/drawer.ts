@@ -26,7 +26,6 @@ export const words = {
   rollAnew: 'Roll anew',
   everyRollBecomesATake:
     'Every roll becomes a take in a strip here, beside what was there before. Go back to any of them; nothing is lost.',
-  hertzKHz: (hertz: string) => `${hertz} kHz`,
   soundOfLane: (lane: string) => `Sound of ${lane}`,
   tuneOfLane: (lane: string) => `Tune of ${lane}`,
   tune: 'Tune',

@@ -7,6 +7,10 @@ export const words = {
   tooLarge: (file: string) => `“${file}” is larger than 200 MB: cut out what you need of it.`,
   noAnswer: 'The sound could not be worked on. Try again.',
 
+  laneIsGone: (lane: string) =>
+    `“${lane}” is no longer open: the files are kept, drop them again where they are wanted.`,
+  beatIsGone: (beat: string) =>
+    `“${beat}” is no longer open: the files are kept, drop them again where they are wanted.`,
   whatSounds: (lane: string) => `What ${lane} sounds like`,
   playsKit: (drum: string, kit: string) =>
     `It plays the ${drum} of ${kit}. Drop audio files here, or choose some.`,

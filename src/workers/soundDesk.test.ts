@@ -111,7 +111,7 @@ test('what is missing is told as missing, never thrown', async () => {
   expect(await desk.kinds(loop)).toBeNull();
   expect(await desk.slices(loop)).toBeNull();
   expect(await desk.ownSound({ loop }, shapeOf({}), 48000)).toBeNull();
-  expect(await desk.shaped({ loop }, newLane('a', 'kick'))).toBeNull();
+  expect(await desk.shaped(voiceOfSamples([loop.sample]).layers[0]!)).toBeNull();
   expect(await desk.shippedLoop('gone')).toBeNull();
 });
 

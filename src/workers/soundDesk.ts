@@ -1,5 +1,4 @@
-import { SOUND } from '../../core/document/choices';
-import type { Lane, Loop, OwnKit, Sample } from '../../core/document/schema';
+import type { Lane, Layer, Loop, OwnKit, Sample, Voice } from '../../core/document/schema';
 import type { InstrumentId } from '../../core/document/instruments';
 import { decodeAudio } from '../../core/sound/decode';
 import { fitting, type DrumFigures } from '../../core/sound/fitting';
@@ -11,8 +10,9 @@ import { renderShipped } from '../../core/sound/shippedLoops';
 import { centroidOf, ringOf, spectrumOf } from '../../core/sound/spectrum';
 import { readKit, samplesOf, writeKit, type KitOnKit } from '../../core/sound/kitFile';
 import { loopTempos, type LoopTempo } from '../../core/sound/loopTempo';
+import { sliceFiles } from '../../core/sound/sliceFiles';
 import { onsetsOf, type Onset } from '../../core/sound/onsets';
-import type { OwnSound, SoundingLane } from '../../core/sound/own';
+import type { OwnSound } from '../../core/sound/own';
 import { attackOf, secondsOf, toMono, type Audio } from '../../core/sound/sample';
 import { shapeOf, type Shape } from '../../core/sound/shape';
 import { sliceKinds, type SliceKind } from '../../core/sound/sliceKinds';
@@ -223,23 +223,18 @@ export const createDesk = (store: BytesStore) => {
     slices: async ({ sample, marks, end }: Loop): Promise<Uint8Array[] | null> => {
       const audio = await load(sample.id);
       if (!audio) return null;
-      return marks.slice(0, SOUND.marks).map((mark, at) => {
-        const [from, to] = [mark, marks[at + 1] ?? end].map((second) => Math.round(second * audio.rate));
-        return wavOf(
-          audio.channels.map((data) => data.slice(from, to)),
-          audio.rate,
-          24,
-        );
-      });
+      return sliceFiles(audio, { marks, end });
     },
 
-    /** How a lane's sound looks as it is shaped, struck hard; null where its samples are missing. */
-    shaped: async (own: OwnSound, lane: SoundingLane): Promise<Wave | null> => {
-      const sound = await ownSound(own, shapeOf(lane), RATE, load);
-      const last = sound?.plan.layers[0];
-      if (!sound || !last) return null;
-      const at = last.first + (last.forces - 1) * last.strikes * last.sides;
-      return waveOf({ rate: RATE, channels: sound.buffers.slice(at, at + last.sides) });
+    /** How a layer looks as it is heard, struck hard; null where its sample is missing. */
+    shaped: async (layer: Layer): Promise<Wave | null> => {
+      const voice: Voice = { choose: 'velocity', layers: [layer] };
+      const sound = await ownSound({ voice }, shapeOf({}), RATE, load);
+      const planned = sound?.plan.layers[0];
+      if (!sound || !planned) return null;
+      const { first, forces, strikes, sides } = planned;
+      const at = first + (forces - 1) * strikes * sides;
+      return waveOf({ rate: RATE, channels: sound.buffers.slice(at, at + sides) });
     },
   };
 };

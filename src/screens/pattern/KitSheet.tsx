@@ -10,6 +10,7 @@ import { selectBeat, useApp, useDo } from '../../state/store';
 import { DrumPicture } from '../../strings/DrumPicture';
 import { Chip } from '../../ui/Chip';
 import { Chips, Group } from '../../ui/Layout';
+import { hertzText } from '../../ui/figures';
 import { Press } from '../../ui/Press';
 import { Sheet } from '../../ui/Sheet';
 import { colour, CORNER, TARGET } from '../../ui/tokens';
@@ -42,9 +43,6 @@ const styles = StyleSheet.create({
   },
   told: { flex: 1, minWidth: 0 },
 });
-
-const hertzText = (hertz: number): string =>
-  hertz >= 1000 ? `${(hertz / 1000).toFixed(1)} kHz` : `${Math.round(hertz)} Hz`;
 
 const toldOf = (drum: Drum): string =>
   [

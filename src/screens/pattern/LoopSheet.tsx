@@ -7,6 +7,7 @@ import { instrument } from '../../../core/document/instruments';
 import { bpmOf } from '../../../core/sound/loopTempo';
 import { loopTemplate } from '../../../core/sound/loopTemplate';
 import { evenMarks, marksAt, movedMark, withMark, withoutMark } from '../../../core/sound/loops';
+import { sliceName } from '../../../core/sound/sliceName';
 import { SHIPPED_LIST } from '../../../core/sound/shippedList';
 import type { SliceKind } from '../../../core/sound/sliceKinds';
 import { TEMPO } from '../../../core/units';
@@ -29,9 +30,8 @@ import { useFileField } from '../../web/fileField';
 import { askDesk } from '../../workers/askOwn';
 import type { LoopFound, TakenIn, Wave } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';
-import { takeSounds, tell } from './takeSounds';
+import { AUDIO_FILES, takeSounds, tell } from './takeSounds';
 
-const AUDIO = 'audio/*,.wav,.aif,.aiff,.flac,.mp3,.ogg';
 const USUAL = 50;
 const EVEN = [4, 8, 16, 32, 64];
 const ZOOMS = [1, 2, 4, 8];
@@ -99,7 +99,7 @@ const LoopSource = ({
   onSample: (files: File[]) => void;
   onShipped: (id: string) => void;
 }) => {
-  const { field, choose } = useFileField({ label: words.loopFile, accept: AUDIO, onFiles: onSample });
+  const { field, choose } = useFileField({ label: words.loopFile, accept: AUDIO_FILES, onFiles: onSample });
   return (
     <>
       {field}
@@ -282,7 +282,7 @@ const Uses = ({
       (far) => far.slices(loop) as Promise<Uint8Array[] | null>,
     );
     if (!slices) return tell(words.noAnswer, true);
-    const files = slices.map((bytes, at) => [`slice ${String(at + 1).padStart(2, '0')}.wav`, bytes] as const);
+    const files = slices.map((bytes, at) => [sliceName(at), bytes] as const);
     saveBytes(zipSync(Object.fromEntries(files), { level: 0 }), `${name} slices.zip`, 'application/zip');
   };
   const tempo = Math.min(TEMPO.most, Math.max(TEMPO.least, loop.tempo));

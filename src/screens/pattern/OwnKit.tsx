@@ -12,7 +12,7 @@ import { hearPeaks } from '../../audio/player';
 import { beatEdited, kitSet, laneChanged } from '../../state/doc';
 import { forgetKit, keepKit, keptKits, type KeptKit } from '../../state/keptKits';
 import { browserStorage } from '../../state/storage';
-import { useDo } from '../../state/store';
+import { selectBeat, useAppStore, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { saveBytes } from '../../ui/files';
 import { Chips, Group, Item, Items, Line } from '../../ui/Layout';
@@ -25,9 +25,8 @@ import { useFileField } from '../../web/fileField';
 import { askDesk } from '../../workers/askOwn';
 import type { KitOpened } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';
-import { takeSounds, tell } from './takeSounds';
+import { AUDIO_FILES, takeSounds, tell } from './takeSounds';
 
-const AUDIO = 'audio/*,.wav,.aif,.aiff,.flac,.mp3,.ogg';
 const storage = browserStorage();
 
 const namesOf = ({ voices }: Own): string =>
@@ -84,6 +83,7 @@ const useKept = () => {
 /** Sounds of one's own over the kit: from files, kept, opened, saved. */
 export const OwnKit = ({ beat }: { beat: Beat }) => {
   const act = useDo();
+  const store = useAppStore();
   const { kept, look } = useKept();
   const { own, kit } = beat;
   const setKit = (base: string, next: Own | null) =>
@@ -92,7 +92,10 @@ export const OwnKit = ({ beat }: { beat: Beat }) => {
   const take = async (files: File[]) => {
     const samples = await takeSounds(files);
     if (!samples.length) return;
-    const voices: Own['voices'] = { ...own?.voices };
+    // Taking them in takes a while: they go to what the kit is by now, and to none of another beat.
+    const now = selectBeat(store.getState());
+    if (now?.id !== beat.id) return tell(words.beatIsGone(beat.name), true);
+    const voices: Own['voices'] = { ...now.own?.voices };
     let given = 0;
     for (const [id, places] of spreadFiles(samples.map(({ file }) => file))) {
       if (!id) {
@@ -101,17 +104,17 @@ export const OwnKit = ({ beat }: { beat: Beat }) => {
       }
       voices[id] = voiceOfSamples(places.map((at) => samples[at]!).slice(0, 12));
       given += places.length;
-      const lane = beat.lanes.find((one) => one.instrument === id);
+      const lane = now.lanes.find((one) => one.instrument === id);
       const name = samples[places[0]!]!.file.replace(/\.[^.]+$/, '').slice(0, 40);
       if (following && lane) act(laneChanged({ laneId: lane.id, change: { name } }));
     }
     if (!given) return;
-    setKit(kit, { name: own?.name ?? words.ownKit, voices });
+    setKit(now.kit, { name: now.own?.name ?? words.ownKit, voices });
     tell(words.spread(given));
   };
   const { field, choose } = useFileField({
     label: words.filesForKit,
-    accept: AUDIO,
+    accept: AUDIO_FILES,
     multiple: true,
     onFiles: (files) => void take(files),
   });

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { KEY_CODE } from '../../../core/document/choices';
 import type { Pattern, PatternKey as Key } from '../../../core/document/schema';
 import { beatEdited } from '../../state/doc';
 import { useDo } from '../../state/store';
@@ -8,8 +9,6 @@ import { SwitchWhen } from '../../ui/SwitchWhen';
 import { Para } from '../../ui/Words';
 import { listen } from '../../web/listen';
 import { words } from '../../words/pattern';
-
-const FITS = /^(Key[A-Z]|Digit\d|Numpad\w{1,12}|F\d{1,2})$/;
 
 /** A key as it is called. @example keyName('KeyQ') // "Q" */
 const keyName = (code: string): string => code.replace(/^(Key|Digit)/, '').replace('Numpad', 'Numpad ');
@@ -27,7 +26,7 @@ export const PatternKey = ({ pattern }: { pattern: Pattern }) => {
       event.preventDefault();
       event.stopPropagation();
       setLearning(false);
-      if (FITS.test(event.code))
+      if (KEY_CODE.test(event.code))
         act(
           beatEdited({
             edit: {

@@ -1,4 +1,5 @@
 import type { Sample } from '../../../core/document/schema';
+import { samplesIn } from '../../../core/sound/newVoice';
 import type { OwnSound } from '../../../core/sound/own';
 import type { Shape } from '../../../core/sound/shape';
 import type { Sound } from '../../../core/sound/voiceSound';
@@ -6,10 +7,7 @@ import { askDesk, askOwn } from '../../workers/askOwn';
 import { words } from '../../words/sounds';
 import { tell } from './takeSounds';
 
-const samplesOf = (own: OwnSound): Sample[] =>
-  'loop' in own
-    ? [own.loop.sample]
-    : own.voice.layers.flatMap(({ source }) => ('sample' in source ? [source.sample] : []));
+const samplesOf = (own: OwnSound): Sample[] => ('loop' in own ? [own.loop.sample] : samplesIn(own.voice));
 
 /** What has been said to be missing is not said again. */
 const said = new Set<string>();

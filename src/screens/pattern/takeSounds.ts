@@ -8,6 +8,9 @@ import { askDesk } from '../../workers/askOwn';
 import type { SoundFile, TakenIn } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';
 
+/** What is asked for where audio is chosen. */
+export const AUDIO_FILES = 'audio/*,.wav,.aif,.aiff,.flac,.mp3,.ogg';
+
 const MOST_BYTES = 200 * 1024 * 1024;
 
 /** Says something of a sound. */

@@ -3,6 +3,7 @@ import { Group } from '../../../ui/Layout';
 import type { Lane } from '../../../../core/document/schema';
 import { laneChanged } from '../../../state/doc';
 import { useDo } from '../../../state/store';
+import { hertzText } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { LaneSound } from '../LaneSound';
 import { LoopGroup } from './LoopGroup';
@@ -14,9 +15,6 @@ const OPEN = { low: 20000, high: 20 };
 /** Pitch is heard by ratios, so a slider for it moves by them. */
 const toSlider = (hertz: number): number => Math.log2(hertz);
 const toHertz = (value: number): number => Math.round(2 ** value);
-
-const hertzText = (hertz: number): string =>
-  hertz >= 1000 ? words.hertzKHz((hertz / 1000).toFixed(1)) : `${Math.round(hertz)} Hz`;
 
 /** How the open lane sounds. */
 export const SoundPage = ({ lane }: { lane: Lane }) => {

@@ -20,6 +20,8 @@ const mockOnsets = [0, 0.5, 1, 1.5].map((at) => ({ at, strength: at ? 0.5 : 1 })
 const mockDesk = {
   takeIn: (files: { name: string }[]) =>
     Promise.resolve({ samples: files.map(({ name }) => mockSample(name)), said: [] }),
+  shaped: ({ reverse }: { reverse?: boolean }) =>
+    Promise.resolve({ ...mockWave, attack: reverse ? 0.3 : mockWave.attack }),
   wave: (id: string) => Promise.resolve(id.startsWith('67') ? null : mockWave),
   found: (_: string, sensitivity: number) =>
     Promise.resolve({
@@ -132,12 +134,34 @@ describe('the sound of a lane', () => {
     fireEvent.keyDown(screen.getByRole('slider', { name: 'Place of the attack of a.wav' }), {
       key: 'ArrowRight',
     });
-    expect(lane().voice!.layers[0]!.lands).toBeCloseTo(0.041);
+    expect(lane().voice!.layers[0]!.lands).toBeCloseTo(0.299);
     await draw();
     await press('Backwards');
     expect(lane().voice!.layers[0]).not.toHaveProperty('reverse');
+    await draw();
     pick('Filter of a.wav', 'low');
     expect(lane().voice!.layers[0]!.filter).toMatchObject({ pass: 'low', slope: 12 });
+  });
+
+  test('turned round, its attack is told of how it is heard, and stands on the wave from its end', async () => {
+    const draw = again();
+    await choose('Audio files', ['a.wav']);
+    await draw();
+    await press('Backwards');
+    await draw();
+    const mark = screen.getByRole('slider', { name: 'Place of the attack of a.wav' });
+    expect(Number(mark.getAttribute('aria-valuenow'))).toBeCloseTo(1.7);
+    fireEvent.keyDown(mark, { key: 'ArrowLeft', shiftKey: true });
+    expect(lane().voice!.layers[0]!.lands).toBeCloseTo(0.31);
+  });
+
+  test('files that are taken in while another beat is opened go into none of its lanes, and that is said', async () => {
+    again();
+    const taken = choose('Audio files', ['a.wav']);
+    store.dispatch(beatOpened({ beat: newBeat('other', 'Tarps', 1) }));
+    await taken;
+    expect(lane().voice).toBeUndefined();
+    expect(store.getState().notices.some(({ text }) => text.includes('no longer open'))).toBe(true);
   });
 
   test('a drum of a kit is stacked upon it; it is heard, given to the whole kit, put back', async () => {
