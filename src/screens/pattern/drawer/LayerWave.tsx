@@ -22,6 +22,8 @@ const useAsked = (text: string | null, ask: () => Promise<Wave | null>): Wave | 
   return answer?.text === text ? answer?.wave : null;
 };
 
+const NO_SAMPLE = { id: null, file: '' };
+
 /** Where a layer begins, ends and has its attack, on its wave. */
 export const LayerWave = ({
   layer,
@@ -32,16 +34,14 @@ export const LayerWave = ({
   name: string;
   onChange: ChangeLayer;
 }) => {
-  const sample = 'sample' in layer.source ? layer.source.sample : null;
-  const wave = useAsked(sample?.id ?? null, () =>
-    askDesk<Wave | null>((far) => far.wave(sample!.id) as Promise<Wave | null>),
-  );
+  const { id, file } = 'sample' in layer.source ? layer.source.sample : NO_SAMPLE;
+  const wave = useAsked(id, () => askDesk<Wave | null>((far) => far.wave(id ?? '') as Promise<Wave | null>));
   // Turned round, tuned or enveloped its attack is elsewhere: it is told of the layer as it is heard.
   const heard = useAsked(layer.lands === undefined ? JSON.stringify(layer) : null, () =>
     askDesk<Wave | null>((far) => far.shaped(layer) as Promise<Wave | null>),
   );
-  if (!sample) return null;
-  if (wave === undefined) return <Para>{words.isMissing(sample.file)}</Para>;
+  if (id === null) return null;
+  if (wave === undefined) return <Para>{words.isMissing(file)}</Para>;
   if (!wave) return null;
   const [start, end] = [layer.start ?? 0, Math.min(layer.end ?? wave.seconds, wave.seconds)];
   const lands = layer.lands ?? heard?.attack ?? Math.max(0, wave.attack - start);
