@@ -5,6 +5,9 @@ import { readBeat } from '../core/document/file';
 import type { Beat } from '../core/document/schema';
 import { count } from '../core/document/text';
 import { bounce, type BounceHow } from '../core/export/bounce';
+import { readBeatsWithSounds } from '../core/sound/beatFile';
+import { leadsOf } from '../core/sound/leads';
+import { isZip } from '../core/sound/samplePack';
 import { soundsOfBeat } from '../core/sound/sounds';
 import {
   DEPTHS,
@@ -19,9 +22,9 @@ import { TOKENS } from '../core/export/names';
 import type { DrumMap } from '../core/midi/drumMap/drumMap';
 import { EXPORT_BOUNDS } from '../core/export/exportPattern.mock';
 import { InputFault, UsageFault } from './fault';
-import { isFolder, makeFolder, textOf, warn, writeOut } from './files';
+import { bytesOf, isFolder, makeFolder, warn, writeOut } from './files';
 import { mapNamed } from './maps';
-import { kitFrom, missingOf, soundsWith } from './sounds';
+import { kitFrom, missingOf, nameOf, soundsWith } from './sounds';
 
 /** What the command's options give; the names are those of the options. */
 export interface Given {
@@ -45,6 +48,7 @@ export interface Given {
   muted: boolean;
   hold: boolean;
   countIn: boolean;
+  lead: boolean;
   names: string;
   depth: ExportHow['depth'];
   rate: ExportHow['rate'];
@@ -72,12 +76,33 @@ const barRange = (text: string): { from: number; to: number } => {
   return { from, to };
 };
 
-/** Reads the beat that a command is given. */
-export const beatOf = async (file: string): Promise<Beat> => {
-  const beat = readBeat(await textOf(file));
-  if (!beat.ok) throw new InputFault(`“${file}” could not be read. ${beat.error}`);
-  return beat.value;
+/** A beat, and the samples that came with it. */
+interface WithSounds {
+  beat: Beat;
+  samples: ReadonlyMap<string, Uint8Array>;
+}
+
+/** Reads the beat that a command is given, with its samples where the file is a ZIP that has them. */
+const withSoundsOf = async (file: string): Promise<WithSounds> => {
+  const bytes = await bytesOf(file);
+  const refused = (why: string | undefined) =>
+    new InputFault(`“${file}” could not be read. ${why ?? 'No beat is in it.'}`);
+  if (!isZip(bytes)) {
+    const read = readBeat(new TextDecoder().decode(bytes));
+    if (!read.ok) throw refused(read.error);
+    return { beat: read.value, samples: new Map() };
+  }
+  const read = await readBeatsWithSounds(bytes, nameOf);
+  if (!read.ok) throw refused(read.error);
+  const { beats, faults, samples } = read.value;
+  const [beat, another] = beats;
+  if (!beat) throw refused(faults[0]);
+  if (another) warn(`“${file}” holds ${count(beats.length, 'beat')}: this is “${beat.name}”, the first.`);
+  return { beat, samples };
 };
+
+/** Reads the beat that a command is given. */
+export const beatOf = async (file: string): Promise<Beat> => (await withSoundsOf(file)).beat;
 
 const listed = (names: string[]): string => names.map((name) => `“${name}”`).join(', ') || 'none';
 
@@ -146,6 +171,7 @@ export const howOf = (output: string, given: Given, map: DrumMap | null): Export
   edges: given.hold ? 'hold' : 'wrap',
   includeMuted: given.muted,
   countIn: given.countIn,
+  lead: given.lead,
   names: given.names,
   depth: given.depth,
   rate: given.rate,
@@ -153,6 +179,9 @@ export const howOf = (output: string, given: Given, map: DrumMap | null): Export
   stems: given.stems || (kindOf(output, given) === 'audio' && given.split !== undefined),
   tail: given.tail,
 });
+
+/** Attacks are looked for at this rate. */
+const LEAD_RATE = 48000;
 
 /** Renders what is audio, one file after the other. */
 const rendered = async (
@@ -162,7 +191,9 @@ const rendered = async (
 ): Promise<OutFile[]> => {
   if (files.every(({ data }) => data !== null)) return files;
   for (const name of missingOf(beat, samples))
-    warn(`“${name}” is missing: name the kit file that holds it by --kit. A stand-in sounds.`);
+    warn(
+      `“${name}” is missing: give the beat with its sounds (.ruddik.zip), or the kit file that holds it by --kit. A stand-in sounds.`,
+    );
   const sounds = await soundsOfBeat(soundsWith(how.rate, samples), beat);
   return files.map((file) => {
     if (file.data !== null) return file;
@@ -208,20 +239,24 @@ const checkUsage = (kind: Kind, given: Given): void => {
     throw new UsageFault(
       '--files says what becomes of what is split: name --split lanes or --split groups too.',
     );
+  if (given.lead && kind !== 'midi')
+    throw new UsageFault('--lead is for MIDI: in audio every attack falls on its hit already.');
   if (given.stems && kind !== 'audio')
     throw new UsageFault('--stems is for audio: let OUT end in .wav, or add --as audio.');
 };
 
 const run = async (input: string, output: string, given: Given): Promise<void> => {
   checkUsage(kindOf(output, given), given);
-  const read = await beatOf(input);
+  const { beat: read, samples } = await withSoundsOf(input);
   const kit = given.kit === undefined ? null : await kitFrom(given.kit);
   // A kit that is named plays the beat, unless it only brings the samples of sounds that the beat has.
   const beat = kit && !read.own ? { ...read, kit: kit.kit, own: kit.own } : read;
   const how = howOf(output, given, given.map === undefined ? null : await mapNamed(given.map));
-  const out = exported(beat, how, whatOf(beat, given));
+  const all = new Map([...samples, ...(kit?.samples ?? [])]);
+  const leads = how.lead ? await leadsOf(soundsWith(LEAD_RATE, all), beat) : null;
+  const out = exported(beat, how, whatOf(beat, given), leads);
   if (!out.ok) throw new InputFault(out.error);
-  const files = await rendered(out.value, how, kit?.samples ?? new Map());
+  const files = await rendered(out.value, how, all);
   await store(output, out.value, files);
   out.value.warnings.forEach(warn);
   const { leftOut } = out.value;
@@ -262,7 +297,7 @@ export const exportCommand = (): Command =>
       .description(
         'Writes a beat as MIDI, audio, a drum part, a tab or a list; the ending of OUT says which.',
       )
-      .argument('<beat>', 'the beat, a .ruddik.json file')
+      .argument('<beat>', 'the beat, a .ruddik.json file, or a .ruddik.zip with its sounds')
       .argument('<out>', 'a .mid, .wav, .musicxml, .txt or .csv file, a .zip, or a folder (ending with /)'),
   )
     .option('--sections', 'the song, each section by itself')
@@ -284,6 +319,11 @@ export const exportCommand = (): Command =>
     )
     .option('--map <map>', 'the drum map to write with: a map file, or gm for General MIDI')
     .option('--count-in', 'a bar is counted first', false)
+    .option(
+      '--lead',
+      'MIDI notes come earlier by the attack of the sounds of one’s own, for samplers that do not see to it',
+      false,
+    )
     .option(
       '--names <pattern>',
       `what files are called, from ${TOKENS.map((token) => `{${token}}`).join(' ')}`,

@@ -5,6 +5,8 @@ import path from 'node:path';
 import { unzipSync } from 'fflate';
 import { decodeAudio } from '../core/sound/decode';
 import { attackOf } from '../core/sound/sample';
+import { readMidiFile } from '../core/midi/read/readMidi';
+import { writeBeatsWithSounds } from '../core/sound/beatFile';
 import { writeKit } from '../core/sound/kitFile';
 import { voiceOfSamples } from '../core/sound/newVoice';
 import { renderShipped } from '../core/sound/shippedLoops';
@@ -107,6 +109,38 @@ test('a kit file is told, rendered, and plays a beat; what is missing is named',
       rate,
     );
   expect(Math.abs(heard - hit) / rate).toBeLessThan(0.001);
+  // A sampler starts a sound on its note: told so, the note comes as much earlier as the attack is late.
+  const tickOf = (...more: string[]) => {
+    const file = at('lead.mid');
+    expect(
+      ruddik(['export', at('beat.ruddik.json'), file, '--kit', at('kit.zip'), '--straight', ...more]),
+    ).toMatchObject({ code: 0 });
+    return readMidiFile(fs.readFileSync(file));
+  };
+  const [plain, led] = [tickOf(), tickOf('--lead')].map((midi) => {
+    if (!midi.ok) throw new Error(midi.error);
+    return midi.value.notes[0]!.start;
+  });
+  const seconds = ((plain! - led!) * 60) / (960 * 92);
+  expect(seconds).toBeGreaterThan(0.059);
+  expect(seconds).toBeLessThan(0.065);
+  // The same samples on a lane of its own, with the beat in one file: nothing else is needed, and the sound is the same.
+  const [{ id: laneId }] = [kick];
+  const lanes = (beat.lanes as object[]).map((lane) =>
+    'id' in lane && lane.id === laneId ? { ...lane, voice: own.voices.kick } : lane,
+  );
+  const text = JSON.stringify({ ...beat, lanes });
+  fs.writeFileSync(
+    at('whole.ruddik.zip'),
+    writeBeatsWithSounds(text, [{ id, file: 'late kick.wav', seconds: 1 }], new Map([[id, bytes]])),
+  );
+  const whole = ruddik(['export', at('whole.ruddik.zip'), at('whole.wav'), '--straight']);
+  expect(whole).toMatchObject({ code: 0, err: '' });
+  expect(fs.readFileSync(at('whole.wav')).equals(fs.readFileSync(out))).toBe(true);
+  fs.writeFileSync(at('bare.ruddik.json'), text);
+  expect(ruddik(['export', at('bare.ruddik.json'), at('bare.wav')]).err).toContain(
+    '“late kick.wav” is missing',
+  );
 }, 60_000);
 
 test.each([
@@ -117,6 +151,7 @@ test.each([
   [['slice', at('loop.wav'), at('x.mid'), '--even', '64', '--first-note', '100'], 1, /pass note 127/],
   [['kit', 'package.json'], 1, /no ZIP/],
   [['kit', 'quay', '--all'], 2, /--render/],
+  [['export', 'demo/beats/lantern-walk.ruddik.json', at('x.wav'), '--lead'], 2, /--lead is for MIDI/],
 ] as const)('of %j it says why not', (args, code, sentence) => {
   const { code: given, err } = ruddik(args);
   expect(given).toBe(code);

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { decodeAudio } from '../core/sound/decode';
 import { readKit, type KitFile } from '../core/sound/kitFile';
-import { samplesIn } from '../core/sound/newVoice';
+import { samplesOfBeat } from '../core/sound/beatFile';
 import { renderLoop, renderVoice, type LoadSample } from '../core/sound/renderVoice';
 import type { Audio } from '../core/sound/sample';
 import type { Beat } from '../core/document/schema';
@@ -10,7 +10,7 @@ import { InputFault } from './fault';
 import { bytesOf, warn } from './files';
 
 /** The name of data: its SHA-256, in hexadecimal. */
-const nameOf = async (bytes: Uint8Array): Promise<string> =>
+export const nameOf = async (bytes: Uint8Array): Promise<string> =>
   Buffer.from(await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>)).toString('hex');
 
 /** Audio of a file, or a sentence that says why not; what is wrong with it and can be put up with is said. */
@@ -48,10 +48,11 @@ export const soundsWith = (rate: number, samples: ReadonlyMap<string, Uint8Array
 
 /** The samples of a beat's own sounds that are not at hand, by the names of their files. */
 export const missingOf = (beat: Beat, samples: ReadonlyMap<string, Uint8Array>): string[] => {
-  const voices = [...Object.values(beat.own?.voices ?? {}), ...beat.lanes.map(({ voice }) => voice)];
-  const all = [
-    ...voices.flatMap((voice) => (voice ? samplesIn(voice) : [])),
-    ...beat.lanes.flatMap(({ loop }) => (loop ? [loop.sample] : [])),
+  return [
+    ...new Set(
+      samplesOfBeat(beat)
+        .filter(({ id }) => !samples.has(id))
+        .map(({ file }) => file),
+    ),
   ];
-  return [...new Set(all.filter(({ id }) => !samples.has(id)).map(({ file }) => file))];
 };

@@ -60,6 +60,8 @@ export interface ExportHow {
   edges: LoopEdges;
   includeMuted: boolean;
   countIn: boolean;
+  /** Notes come as much earlier as the attack of their sound is late: for samplers that do not see to it themselves. */
+  lead: boolean;
   /** What files are called, with `{beat}`, `{section}`, `{lane}`, `{bpm}`, `{meter}`, `{bars}` and `{n}` filled in. */
   names: string;
   depth: Depth;
@@ -92,6 +94,7 @@ export const HOW_DEFAULTS: ExportHow = {
   edges: 'wrap',
   includeMuted: false,
   countIn: false,
+  lead: false,
   names: '{beat}-{section}',
   depth: '24',
   rate: 48000,
@@ -129,6 +132,7 @@ export const heldHow = (raw: Partial<Record<keyof ExportHow, unknown>>): ExportH
     edges: one(['wrap', 'hold'] as const, raw.edges, d.edges),
     includeMuted: yes(raw.includeMuted, d.includeMuted),
     countIn: yes(raw.countIn, d.countIn),
+    lead: yes(raw.lead, d.lead),
     names: typeof raw.names === 'string' ? raw.names.slice(0, 200) : d.names,
     depth: one(DEPTHS, raw.depth, d.depth),
     rate: one(RATES, raw.rate, d.rate),

@@ -5,6 +5,7 @@ import { meterText } from '../document/meter';
 import { count, fileName } from '../document/text';
 import type { Beat } from '../document/schema';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
+import type { Leads } from '../sound/leads';
 import { timeWords } from '../play/time';
 import { secondsAt } from '../play/tempoMap';
 import { bounceVoices, tooLarge, type BounceHow } from './bounce';
@@ -106,12 +107,13 @@ const filesOf = (
   how: ExportHow,
   several: boolean,
   told: Told,
+  leads: Leads | null,
 ): Made[] => {
   const bars = barsOf(piece).length;
   const plain = { bars, tracks: 1, piece: at, voice: null, lane: '' };
   switch (how.kind) {
     case 'midi': {
-      const made = midiOf(piece, beat, how);
+      const made = midiOf(piece, beat, how, leads);
       tell(told, piece, several, made);
       return made.files.map(({ voice, bytes, tracks, notes }) => ({
         bars,
@@ -169,12 +171,18 @@ const named = (beat: Beat, how: ExportHow, pieces: Piece[], made: Made[]): OutFi
 /**
  * Everything that a choice writes of a beat. Audio is only prepared: its bytes come of a bounce.
  *
+ * @param leads of the beat's sounds, for MIDI that is to come earlier by them
  * @returns a sentence for a person where there is nothing to write, or too much
  * @example
  * exported(beat, { ...HOW_DEFAULTS, scope: 'song' }, WHAT_DEFAULTS)
  * // { ok: false, error: "The song is empty: add a section on the Song screen, or choose a pattern." }
  */
-export const exported = (original: Beat, how: ExportHow, what: ExportWhat): Read<Exported> => {
+export const exported = (
+  original: Beat,
+  how: ExportHow,
+  what: ExportWhat,
+  leads: Leads | null = null,
+): Read<Exported> => {
   const found = piecesOf(original, how, what);
   if (!found.ok) return found;
   const { beat, pieces } = found;
@@ -187,7 +195,9 @@ export const exported = (original: Beat, how: ExportHow, what: ExportWhat): Read
     carried: 0,
   };
   const several = pieces.length > 1;
-  const made = pieces.flatMap((piece, at) => filesOf(piece, at, beat, how, several, told));
+  const made = pieces.flatMap((piece, at) =>
+    filesOf(piece, at, beat, how, several, told, how.lead ? leads : null),
+  );
   const heard = new Set(soundingLanes(beat));
   return {
     ok: true,

@@ -6,6 +6,8 @@ import { fileNotes, type FileNotes } from '../midi/write/fileNotes';
 import { emptyColumns, ofLanes, type NoteColumns } from '../midi/write/noteColumns';
 import { writeSong } from '../midi/write/write';
 import type { Note } from '../play/notes';
+import { secondsAt, tickAtSeconds } from '../play/tempoMap';
+import { leadAt, type Leads } from '../sound/leads';
 import { QUARTER, type Channel, type Ticks } from '../units';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';
@@ -131,10 +133,22 @@ const shifted = (notes: NoteColumns, by: number): NoteColumns => {
   return notes;
 };
 
+/** A note comes earlier by the lead of its sound and ends where it did; what would begin before the start begins there. */
+const ledBy = (leads: Leads, { plan, range }: Piece, beat: Beat, note: Note): void => {
+  const lead = leadAt(leads, beat, note);
+  if (!lead) return;
+  const { tempos } = plan.timeline;
+  const begins = tickAtSeconds(tempos, secondsAt(tempos, note.tick + range.from) - lead) - range.from;
+  const tick = Math.max(0, begins);
+  note.length += note.tick - tick;
+  note.tick = tick;
+};
+
 const notesOf = (
   piece: Piece,
   beat: Beat,
   how: ExportHow,
+  leads: Leads | null,
 ): FileNotes & { playing: Set<number>; merged: number } => {
   let merged = 0;
   const playing = new Set<number>();
@@ -143,7 +157,10 @@ const notesOf = (
       const at = notes[0]!.lane;
       playing.add(at);
       const channel = channelOf(how, beat.lanes[at]!, at);
-      for (const note of notes) note.channel = channel;
+      for (const note of notes) {
+        note.channel = channel;
+        if (leads) ledBy(leads, piece, beat, note);
+      }
       yield notes;
     }
   }
@@ -154,10 +171,11 @@ const notesOf = (
 /**
  * Writes one piece: one file, or one for each lane or group.
  *
+ * @param leads how much earlier notes come; left out, they stand where they are heard
  * @example midiOf(piece, beat, HOW_DEFAULTS).files[0]!.notes // 6
  */
-export const midiOf = (piece: Piece, beat: Beat, how: ExportHow): MidiPiece => {
-  const { notes, end, dropped, carried, merged, playing } = notesOf(piece, beat, how);
+export const midiOf = (piece: Piece, beat: Beat, how: ExportHow, leads: Leads | null = null): MidiPiece => {
+  const { notes, end, dropped, carried, merged, playing } = notesOf(piece, beat, how, leads);
   const scale = how.ppq / QUARTER;
   const bars = barsOf(piece);
   const shift = how.countIn && bars[0] ? barTicks(bars[0].meter) : 0;

@@ -1,9 +1,10 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import { z } from 'zod';
 import { MOST } from '../document/choices';
 import { faultText, isRaw, parsed, type Read } from '../document/reading';
 import { ownKitSchema, type OwnKit, type Sample } from '../document/soundSchema';
 import { samplesIn } from './newVoice';
+import { eachOnce, pack, pathsFor, unpack } from './samplePack';
 
 /** A kit as a file: a ZIP with `kit.json` and the samples as they came. */
 
@@ -35,26 +36,8 @@ export interface KitFile extends KitOnKit {
 }
 
 /** All samples of a kit, each once. @example samplesOf({ name: 'Crates', voices: {} }) // [] */
-export const samplesOf = ({ voices }: OwnKit): Sample[] => {
-  const all = Object.values(voices).flatMap((voice) => (voice ? samplesIn(voice) : []));
-  return [...new Map(all.map((sample) => [sample.id, sample])).values()];
-};
-
-const FOLDER = 'samples/';
-
-/** No name leads out of the folder, and none is there twice. */
-const pathsFor = (samples: Sample[]): Map<string, string> => {
-  const taken = new Set<string>();
-  return new Map(
-    samples.map(({ id, file }) => {
-      const safe = file.replace(/[\\/:*?"<>|]/g, '_').replace(/^\.+/, '_');
-      let name = safe;
-      for (let n = 2; taken.has(name.toLowerCase()); n++) name = safe.replace(/(\.[^.]*)?$/, ` ${n}$1`);
-      taken.add(name.toLowerCase());
-      return [id, FOLDER + name];
-    }),
-  );
-};
+export const samplesOf = ({ voices }: OwnKit): Sample[] =>
+  eachOnce(Object.values(voices).flatMap((voice) => (voice ? samplesIn(voice) : [])));
 
 /**
  * Writes a kit with its samples as one file.
@@ -70,37 +53,7 @@ export const writeKit = ({ kit, own }: KitOnKit, bytes: ReadonlyMap<string, Uint
     ...own,
     samples: Object.fromEntries(paths),
   };
-  const files: Record<string, [Uint8Array, { level: 0 | 6 }]> = {
-    'kit.json': [strToU8(JSON.stringify(json, null, 1)), { level: 6 }],
-  };
-  // Audio hardly gets smaller, and packing it takes time.
-  for (const [id, path] of paths) if (bytes.has(id)) files[path] = [bytes.get(id)!, { level: 0 }];
-  return zipSync(files, { mtime: new Date('2020-01-01T00:00:00Z') });
-};
-
-/** More than this is no kit. */
-const MOST_BYTES = 400 * 1024 * 1024;
-const MOST_FILES = 1024;
-
-const unpacked = (bytes: Uint8Array): Read<Record<string, Uint8Array>> => {
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return { ok: false, error: 'It is no ZIP, as kit files are.' };
-  let [all, count] = [0, 0];
-  let swells = false;
-  try {
-    const files = unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        all += originalSize;
-        count += 1;
-        swells ||= all > MOST_BYTES || count > MOST_FILES;
-        return !swells;
-      },
-    });
-    return swells
-      ? { ok: false, error: 'It unpacks to more than a kit may hold (400 MB, 1,024 files).' }
-      : { ok: true, value: files };
-  } catch {
-    return { ok: false, error: 'It is a ZIP, but a damaged one.' };
-  }
+  return pack('kit.json', JSON.stringify(json, null, 1), paths, bytes);
 };
 
 /**
@@ -113,9 +66,11 @@ export const readKit = async (
   bytes: Uint8Array,
   nameOf: (bytes: Uint8Array) => Promise<string>,
 ): Promise<Read<KitFile>> => {
-  const files = unpacked(bytes);
+  const files = unpack(bytes);
   if (!files.ok) return files;
   const text = files.value['kit.json'];
+  if (files.value['beats.ruddik.json'])
+    return { ok: false, error: 'It is a beat with its sounds: open it under Beats.' };
   if (!text) return { ok: false, error: 'It is a ZIP, but no kit: kit.json is missing.' };
   const json = parsed(strFromU8(text));
   if (!json.ok) return { ok: false, error: `Its kit.json could not be read. ${json.error}` };

@@ -87,11 +87,85 @@ export const readAt = (data: Float32Array, ratio: number): Float32Array => {
   return out;
 };
 
+const divisor = (a: number, b: number): number => (b ? divisor(b, a % b) : a);
+
+/** With more places than these between two samples there is nothing to be gained from taking place by place. */
+const MOST_PLACES = 640;
+
+/** So many samples at each place make a piece. */
+const PIECE = 64;
+
+interface Piece {
+  from: number;
+  to: number;
+  /** The samples that are made. */
+  begin: number;
+  end: number;
+  /** What the first of them is read at. */
+  first: number;
+}
+
+const readPiece = (
+  d: Float32Array,
+  out: Float32Array,
+  k: Float32Array,
+  { from, to, begin, end, first }: Piece,
+): void => {
+  const width = 2 * REACH;
+  for (let place = 0; place < to && begin + place < end; place++) {
+    const whole = floor((place * from) / to);
+    const r = floor(((place * from) / to - whole) * PHASES + 0.5) * width;
+    const [k0, k1, k2, k3] = [k[r]!, k[r + 1]!, k[r + 2]!, k[r + 3]!];
+    const [k4, k5, k6, k7] = [k[r + 4]!, k[r + 5]!, k[r + 6]!, k[r + 7]!];
+    const [k8, k9, k10, k11] = [k[r + 8]!, k[r + 9]!, k[r + 10]!, k[r + 11]!];
+    const [k12, k13, k14, k15] = [k[r + 12]!, k[r + 13]!, k[r + 14]!, k[r + 15]!];
+    let a = first + whole - REACH + 1;
+    for (let i = begin + place; i < end; i += to, a += from)
+      if (a >= 0 && a + width <= d.length)
+        out[i] =
+          d[a]! * k0 +
+          d[a + 1]! * k1 +
+          d[a + 2]! * k2 +
+          d[a + 3]! * k3 +
+          (d[a + 4]! * k4 + d[a + 5]! * k5 + d[a + 6]! * k6 + d[a + 7]! * k7) +
+          (d[a + 8]! * k8 + d[a + 9]! * k9 + d[a + 10]! * k10 + d[a + 11]! * k11) +
+          (d[a + 12]! * k12 + d[a + 13]! * k13 + d[a + 14]! * k14 + d[a + 15]! * k15);
+      else {
+        let sum = 0;
+        for (let tap = max(0, -a); tap < width && a + tap < d.length; tap++) sum += d[a + tap]! * k[r + tap]!;
+        out[i] = sum;
+      }
+  }
+};
+
+/**
+ * The same where the ratio is one of small whole numbers, as between the usual rates: there are only so many places between two
+ * samples then, and all that lie at one place are read by the same weights, in half the time.
+ */
+const readByPlaces = (data: Float32Array, from: number, to: number): Float32Array => {
+  const ratio = from / to;
+  const kernel = kernelFor(ratio);
+  const length = max(1, floor(data.length / ratio));
+  const out = new Float32Array(length);
+  // Piece by piece, so that what is read and written stays at hand: from end to end it would come from far away each time.
+  for (let begin = 0, first = 0; begin < length; begin += PIECE * to, first += PIECE * from)
+    readPiece(data, out, kernel, { from, to, begin, first, end: min(length, begin + PIECE * to) });
+  return out;
+};
+
 /** Audio at another rate. @example toRate({ rate: 8000, channels: [new Float32Array(80)] }, 4000).channels[0]!.length // 40 */
-export const toRate = (audio: Audio, rate: number): Audio =>
-  audio.rate === rate
-    ? audio
-    : { rate, channels: audio.channels.map((data) => readAt(data, audio.rate / rate)) };
+export const toRate = (audio: Audio, rate: number): Audio => {
+  if (audio.rate === rate) return audio;
+  const common = divisor(audio.rate, rate);
+  const [from, to] = [audio.rate / common, rate / common];
+  const few = Number.isInteger(from) && Number.isInteger(to) && to <= MOST_PLACES;
+  return {
+    rate,
+    channels: audio.channels.map((data) =>
+      few ? readByPlaces(data, from, to) : readAt(data, audio.rate / rate),
+    ),
+  };
+};
 
 /** The level is smoothed over so long. */
 const SMOOTH_SECONDS = 0.002;

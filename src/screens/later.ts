@@ -3,12 +3,13 @@
  * screen, which needs none of it.
  */
 export { heardOwn } from './pattern/heardOwn';
+export { saveWithSounds } from './beats/withSounds';
 export { BeatsScreen } from './beats/BeatsScreen';
 export { CommandSheet } from './frame/CommandSheet';
 export { KeysSheet } from './frame/KeysSheet';
 export { BringSheet } from './pattern/BringSheet';
 export { KitSheet } from './pattern/KitSheet';
-export { LoopSheet } from './pattern/LoopSheet';
+export { LoopSheet } from './pattern/loop/LoopSheet';
 export { Drawer } from './pattern/drawer/Drawer';
 export { PatternsSheet } from './pattern/PatternsSheet';
 export { ExportScreen } from './export/ExportScreen';

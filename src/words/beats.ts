@@ -37,6 +37,7 @@ export const words = {
   beatsAndGroovesAreKept:
     'Beats and grooves are kept in this browser. Lists that disagree with them are mended.',
   itIsLargerThan64: 'It is larger than 64 MB.',
+  itIsLargerThan400: 'It is larger than 400 MB.',
   beatFile: 'Beat file',
   beats: 'Beats',
   manyInThisBrowser: (many: number) => `${many} in this browser`,

@@ -42,6 +42,10 @@ export const words = {
   thisOneForAll: 'This one for all',
   eachLaneTheNextOne: 'Each lane the next one',
   countIn: 'Count-in',
+  early: 'Early by the attack',
+  earlyByTheirAttack:
+    'For samplers that start a sound on its note: a slow sound of your own then peaks on the beat.',
+  lookingForAttacks: 'Looking for the attacks of your sounds…',
   oneBarOfSticksFirst: 'One bar of sticks first',
   depth: 'Depth',
   n32BitFloat: '32 bit float',

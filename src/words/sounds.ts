@@ -5,6 +5,7 @@ export const words = {
   notKept: 'The browser could not keep it. Try again; if it fails again, reload the page.',
   missing: (file: string) => `“${file}” is missing in it: a stand-in sounds until you drop that file.`,
   tooLarge: (file: string) => `“${file}” is larger than 200 MB: cut out what you need of it.`,
+  savedWithoutSounds: 'Its sounds could not be packed: it is saved without them.',
   noAnswer: 'The sound could not be worked on. Try again.',
 
   laneIsGone: (lane: string) =>

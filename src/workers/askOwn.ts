@@ -1,7 +1,7 @@
 import type { OwnSound } from '../../core/sound/own';
 import type { Shape } from '../../core/sound/shape';
 import type { Sound } from '../../core/sound/voiceSound';
-import { createCaller } from './caller';
+import { createCaller, createPool } from './caller';
 import type { Desk } from './soundDesk';
 
 /** From its own address, not by way of the page: it has a policy of its own, by which it may compile what decodes audio. */
@@ -10,8 +10,11 @@ const worker = () => new Worker(require.unstable_resolveWorker('./soundWorker'))
 /** A loop of ten minutes takes its time. */
 const MOST_MS = 60_000;
 
-/** Two of them, so that what is to be heard does not wait for what is looked at. */
-const heard = createCaller<Desk>(worker, MOST_MS);
+/** The page and the audio thread want a core too; more than four would only wait for the storage. */
+const MOST_WORKERS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
+
+/** Those of the one kind work on what is to be heard, so that it does not wait for what is looked at. */
+const heard = createPool<Desk>(worker, MOST_MS, MOST_WORKERS);
 const desk = createCaller<Desk>(worker, MOST_MS);
 
 /** A sound of one's own at a rate; null where none of its samples is there. @throws where the worker fails */

@@ -54,3 +54,28 @@ export const createCaller = <Far extends object>(make: () => Worker, mostMs: num
     }
   };
 };
+
+/**
+ * Calls workers of one kind, each with one call at a time; what comes while all are busy waits for the first that is free. One is
+ * made only when all that there are have something to do.
+ *
+ * @param most how many workers there may be
+ */
+export const createPool = <Far extends object>(make: () => Worker, mostMs: number, most: number) => {
+  type Caller = ReturnType<typeof createCaller<Far>>;
+  const free: Caller[] = Array.from({ length: most }, () => createCaller<Far>(make, mostMs));
+  const waiting: ((caller: Caller) => void)[] = [];
+  const taken = (): Promise<Caller> | Caller =>
+    free.pop() ?? new Promise<Caller>((resolve) => waiting.push(resolve));
+
+  return async <T>(call: (far: Remote<Far>) => Promise<T>): Promise<Answer<T>> => {
+    const caller = await taken();
+    try {
+      return await caller(call);
+    } finally {
+      const next = waiting.shift();
+      if (next) next(caller);
+      else free.push(caller);
+    }
+  };
+};

@@ -6,20 +6,26 @@ import type { Shape } from '../../core/sound/shape';
 import type { Sound } from '../../core/sound/voiceSound';
 import type { BytesStore } from '../state/indexedBytes';
 
-/** As much decoded audio is kept as was used last, in frames of all sides together: some 80 MB. */
-const MOST_FRAMES = 20_000_000;
+/** As much decoded audio is kept as was used last, in frames of all sides together: some 40 MB. */
+const MOST_FRAMES = 10_000_000;
+/** What has not been asked for so long gives its memory back: it is decoded anew when it is wanted. */
+const RESTS_AFTER_MS = 20_000;
 
 const framesOf = ({ channels }: Audio): number => channels.reduce((sum, { length }) => sum + length, 0);
 
 /**
- * Samples by their ids, decoded; the last ones used are kept, since a control that is turned asks for the same again and again.
+ * Samples by their ids, decoded; the last ones used are kept, since a control that is turned asks for the same again and
+ * again, and let go after 20 s in which nothing was asked for.
  *
  * @param store where their bytes are
  */
 export const createSamples = (store: Pick<BytesStore, 'get'>): LoadSample => {
   const kept = new Map<string, Audio>();
   const coming = new Map<string, Promise<Audio | null>>();
+  let resting: ReturnType<typeof setTimeout> | undefined;
   const keep = (id: string, audio: Audio) => {
+    clearTimeout(resting);
+    resting = setTimeout(() => kept.clear(), RESTS_AFTER_MS);
     kept.delete(id);
     kept.set(id, audio);
     let all = [...kept.values()].reduce((sum, one) => sum + framesOf(one), 0);

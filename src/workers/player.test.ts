@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { lanePatternOf, newBeat, newHit } from '../../core/document/defaults';
 import type { Beat, Voice } from '../../core/document/schema';
+import type { InstrumentId } from '../../core/document/instruments';
 import type { Layers } from '../../core/sound/sounds';
 import { drumPlan } from '../../core/sound/voiceSound';
 import type { FromWorker, ToMixer } from '../audio/messages';
@@ -201,6 +202,26 @@ test('one’s own sound that cannot be worked out is asked for again; one whose 
   await one.settle();
   expect(wants()).toHaveLength(2);
   one.player.fromPage({ type: 'own', name: wants()[1]!.name, sound: null });
+  await one.settle();
+  one.clock(0.3);
+  expect(one.handed().length).toBeGreaterThan(0);
+});
+
+test('sounds of one’s own are asked for all at once, each once', async () => {
+  const one = room();
+  const drum = (drum: InstrumentId): Voice => ({
+    choose: 'velocity',
+    layers: [{ source: { kit: 'attic', drum }, low: 1, high: 127 }],
+  });
+  const beat = beatOf([0]);
+  await play(one, {
+    ...beat,
+    lanes: beat.lanes.map((lane, at) => (at < 3 ? { ...lane, voice: drum(lane.instrument) } : lane)),
+  });
+  const wants = one.page.flatMap((message) => (message.type === 'want' ? [message.name] : []));
+  expect(wants).toHaveLength(3);
+  for (const name of wants.reverse())
+    one.player.fromPage({ type: 'own', name, sound: { buffers: [new Float32Array(8)], plan: drumPlan(1) } });
   await one.settle();
   one.clock(0.3);
   expect(one.handed().length).toBeGreaterThan(0);

@@ -7,6 +7,7 @@ import { planLive, planSong } from '../../core/play/timelinePlan';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
 import { ceilingOf, type MixNote } from '../../core/sound/mixer';
 import { mixed, mixNotes } from '../../core/sound/mixNotes';
+import { ownOf } from '../../core/sound/own';
 import {
   createSounds,
   isOwnKey,
@@ -146,7 +147,7 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
 
   /** Copied here and handed over: copied on its way, it would hold up the audio thread. */
   const giveSound = ({ index, sound }: Given) => {
-    const own = sound.buffers.map((buffer) => Float32Array.from(buffer));
+    const own = sound.buffers.map((buffer) => buffer.slice());
     toMixer(
       { type: 'sound', index, layers: own },
       own.map(({ buffer }) => buffer),
@@ -200,8 +201,23 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     });
   };
 
+  /** Sounds of one's own are worked out elsewhere, by several at a time: all are asked for at once. */
+  const asking = new Set<string>();
+  const askForOwn = () => {
+    for (const lane of missing()) {
+      const key = keyOf(lane);
+      if (asking.has(key) || !ownOf(state.beat!, lane)) continue;
+      asking.add(key);
+      void sounds
+        .soundsFor(state.beat!, lane)
+        .catch(() => undefined)
+        .finally(() => asking.delete(key));
+    }
+  };
+
   /** One sound at a time, so that a word from the page or the audio thread is never kept waiting long. */
   const makeSounds = (): void => {
+    askForOwn();
     const [lane] = missing();
     const ahead = [...state.soon].find(([key]) => !state.given.has(key))?.[1];
     state.making = Boolean(lane ?? ahead);

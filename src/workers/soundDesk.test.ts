@@ -1,5 +1,6 @@
 /** @jest-environment node */
-import { newLane } from '../../core/document/defaults';
+import { newBeat, newLane } from '../../core/document/defaults';
+import { writeBeat } from '../../core/document/text';
 import { voiceOfSamples } from '../../core/sound/newVoice';
 import { shapeOf } from '../../core/sound/shape';
 import { wavOf } from '../../core/sound/wav';
@@ -101,6 +102,29 @@ test('a kit goes out as a file and comes back in another browser; a full one tak
   expect(await other.openKit(Uint8Array.of(1))).toMatchObject({ ok: false });
 });
 
+test('beats go out with their sounds and come back in another browser; a full one takes none of it', async () => {
+  const [here, there] = [memory(), memory()];
+  const [desk, other] = [createDesk(here.store), createDesk(there.store)];
+  const { samples } = await desk.takeIn([{ name: 'kick.wav', bytes: tone(60) }]);
+  const plain = newBeat('b', 'Ferry', 7);
+  const beat = { ...plain, lanes: plain.lanes.map((lane) => ({ ...lane, voice: voiceOfSamples(samples) })) };
+  const file = await desk.saveBeats(writeBeat(beat), samples);
+  there.faults.put = full();
+  expect(await other.openBeats(file)).toMatchObject({ ok: false });
+  expect(there.kept.size).toBe(0);
+  delete there.faults.put;
+  expect(await other.openBeats(file)).toEqual({
+    ok: true,
+    value: { beats: [beat], faults: [] },
+    missing: [],
+  });
+  expect([...there.kept.keys()]).toEqual([samples[0]!.id]);
+  await here.store.remove([samples[0]!.id]);
+  const less = await createDesk(here.store).saveBeats(writeBeat(beat), samples);
+  expect(await createDesk(memory().store).openBeats(less)).toMatchObject({ ok: true, missing: ['kick.wav'] });
+  expect(await other.openBeats(Uint8Array.of(1))).toMatchObject({ ok: false });
+});
+
 test('what is missing is told as missing, never thrown', async () => {
   const desk = createDesk(memory().store);
   const id = 'f'.repeat(64);
@@ -125,6 +149,26 @@ test('a sample is decoded once, however often it is asked for at once; one that 
   expect(two).toBe(one);
   expect(await load(id!)).toBe(one);
   expect(faults.reads).toBe(1);
+});
+
+test('what has not been asked for in a while gives its memory back, and is decoded anew when it is wanted', async () => {
+  jest.useFakeTimers();
+  try {
+    const { store, faults } = memory();
+    const load = createSamples(store);
+    const [id] = await store.put([tone(60)]);
+    const first = await load(id!);
+    jest.advanceTimersByTime(15_000);
+    expect(await load(id!)).toBe(first);
+    jest.advanceTimersByTime(15_000);
+    expect(await load(id!)).toBe(first);
+    expect(faults.reads).toBe(1);
+    jest.advanceTimersByTime(21_000);
+    expect(await load(id!)).toEqual(first);
+    expect(faults.reads).toBe(2);
+  } finally {
+    jest.useRealTimers();
+  }
 });
 
 test('a wave is drawn by its lowest and highest, and says where its attack is', () => {

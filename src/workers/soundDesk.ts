@@ -1,5 +1,8 @@
-import type { Lane, Layer, Loop, OwnKit, Sample, Voice } from '../../core/document/schema';
+import type { Beat, Lane, Layer, Loop, OwnKit, Sample, Voice } from '../../core/document/schema';
 import type { InstrumentId } from '../../core/document/instruments';
+import type { ReadBeats } from '../../core/document/file';
+import { readBeatsWithSounds, writeBeatsWithSounds } from '../../core/sound/beatFile';
+import { leadsOf, type Leads } from '../../core/sound/leads';
 import { decodeAudio } from '../../core/sound/decode';
 import { fitting, type DrumFigures } from '../../core/sound/fitting';
 import { kitOf, standIn } from '../../core/sound/kits';
@@ -55,6 +58,9 @@ export interface LoopFound {
 
 /** What came of a kit file. */
 export type KitOpened = { ok: true; kit: string; own: OwnKit; said: string[] } | { ok: false; error: string };
+
+/** What came of a file of beats with their sounds. @see ReadBeats for those that could be read, and the others */
+export type BeatsOpened = { ok: true; value: ReadBeats; missing: string[] } | { ok: false; error: string };
 
 const COLUMNS = 1200;
 const RATE = 48000;
@@ -114,6 +120,28 @@ export const createDesk = (store: BytesStore) => {
       file: file.slice(0, 120),
       seconds: secondsOf(audio),
     }));
+  };
+
+  const bytesOf = async (samples: Sample[]): Promise<Map<string, Uint8Array>> => {
+    const bytes = new Map<string, Uint8Array>();
+    for (const { id } of samples) {
+      const there = await store.get(id);
+      if (there) bytes.set(id, there);
+    }
+    return bytes;
+  };
+
+  const soundsNow = () =>
+    createSounds(RATE, undefined, (own, shape, rate) => ownSound(own, shape, rate, load));
+
+  /** Keeps samples as they came; a sentence where that fails, and none of them is kept then. */
+  const keptAll = async (samples: ReadonlyMap<string, Uint8Array>): Promise<string | null> => {
+    try {
+      if (samples.size) await store.put([...samples.values()]);
+      return null;
+    } catch (fault) {
+      return full(fault) ? words.noRoom : words.notKept;
+    }
   };
 
   return {
@@ -189,33 +217,39 @@ export const createDesk = (store: BytesStore) => {
     },
 
     /** A kit with its samples as one file. */
-    saveKit: async (kit: KitOnKit): Promise<Uint8Array> => {
-      const bytes = new Map<string, Uint8Array>();
-      for (const { id } of samplesOf(kit.own)) {
-        const there = await store.get(id);
-        if (there) bytes.set(id, there);
-      }
-      return writeKit(kit, bytes);
-    },
+    saveKit: async (kit: KitOnKit): Promise<Uint8Array> => writeKit(kit, await bytesOf(samplesOf(kit.own))),
 
     /** Opens a kit file and keeps its samples, all of them or none. */
     openKit: async (bytes: Uint8Array): Promise<KitOpened> => {
       const read = await readKit(bytes, bytesName);
       if (!read.ok) return read;
       const { kit, own, samples, missing } = read.value;
-      try {
-        if (samples.size) await store.put([...samples.values()]);
-      } catch (fault) {
-        return { ok: false, error: full(fault) ? words.noRoom : words.notKept };
-      }
-      return { ok: true, kit, own, said: missing.map(words.missing) };
+      const refused = await keptAll(samples);
+      return refused
+        ? { ok: false, error: refused }
+        : { ok: true, kit, own, said: missing.map(words.missing) };
     },
+
+    /** Beats with their sounds as one file. */
+    saveBeats: async (text: string, samples: Sample[]): Promise<Uint8Array> =>
+      writeBeatsWithSounds(text, samples, await bytesOf(samples)),
+
+    /** Opens a file of beats with their sounds and keeps the samples, all of them or none. */
+    openBeats: async (bytes: Uint8Array): Promise<BeatsOpened> => {
+      const read = await readBeatsWithSounds(bytes, bytesName);
+      if (!read.ok) return read;
+      const { samples, missing, beats, faults } = read.value;
+      const refused = await keptAll(samples);
+      return refused ? { ok: false, error: refused } : { ok: true, value: { beats, faults }, missing };
+    },
+
+    /** How long before their strokes a beat's own sounds begin. */
+    leads: (beat: Pick<Beat, 'kit' | 'own' | 'lanes'>): Promise<Leads> => leadsOf(soundsNow(), beat),
 
     /** One strike of a lane as a WAV. */
     strike: async (kit: KitOnKit, lane: Lane, velocity: number): Promise<Uint8Array> => {
-      const sounds = createSounds(RATE, undefined, (own, shape, rate) => ownSound(own, shape, rate, load));
       const given = { kit: kit.kit, own: kit.own };
-      const { channels } = strikeOf(lane, await sounds.soundsFor(given, lane), velocity, RATE);
+      const { channels } = strikeOf(lane, await soundsNow().soundsFor(given, lane), velocity, RATE);
       return wavOf(channels, RATE, 24);
     },
 

@@ -15,17 +15,19 @@ import { IconButton } from '../../ui/IconButton';
 import { Skeleton } from '../../ui/Skeleton';
 import { hearBeat, stopBeat, useStopped } from './hear';
 import { StyleSheet, View } from 'react-native';
-import { fileName, writeBeats } from '../../../core/document/text';
+import { fileName } from '../../../core/document/text';
 import { persistence } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo, useAppStore } from '../../state/store';
 import { Action } from '../../ui/Action';
-import { saveBeatFile, saveText } from '../../ui/files';
+import { saveText } from '../../ui/files';
+import { saveAllBeats, saveBeat } from '../saveBeats';
 import { Icon } from '../../ui/Icon';
 import { colour } from '../../ui/tokens';
 import { readAside } from '../../workers/aside';
 import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
 import { RenameSheet } from './RenameSheet';
+import { openWithSounds } from './withSounds';
 import { words } from '../../words/beats';
 
 const styles = StyleSheet.create({
@@ -47,6 +49,7 @@ const styles = StyleSheet.create({
 });
 
 const LARGEST_FILE = 64 * 1024 * 1024;
+const LARGEST_WITH_SOUNDS = 400 * 1024 * 1024;
 
 const about = ({ tempo, meter, bars, newer }: BeatSummary): string =>
   newer
@@ -91,7 +94,7 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
     }
     const whole = await persistence.beat(beat.id);
     if (!whole) return;
-    saveBeatFile(whole);
+    await saveBeat(whole);
     if (isOpen) persistence.taken(whole);
   };
   return (
@@ -236,7 +239,10 @@ const useFiles = (onDone: () => void) => {
   const take = async (files: Iterable<File>) => {
     const before = persistence.openId();
     for (const file of files) {
-      if (file.size > LARGEST_FILE) persistence.refuse(file.name, words.itIsLargerThan64);
+      const zip = /\.zip$/i.test(file.name);
+      if (file.size > (zip ? LARGEST_WITH_SOUNDS : LARGEST_FILE))
+        persistence.refuse(file.name, zip ? words.itIsLargerThan400 : words.itIsLargerThan64);
+      else if (zip) await persistence.bringIn(file.name, await openWithSounds(file));
       else if (/\.midi?$/i.test(file.name)) await takeMidi(store, file, ask);
       else await persistence.bringIn(file.name, await readAside('readBeats', await file.text()));
     }
@@ -244,7 +250,7 @@ const useFiles = (onDone: () => void) => {
   };
   const { field, choose } = useFileField({
     label: words.beatFile,
-    accept: '.json,application/json,.mid,.midi,audio/midi',
+    accept: '.json,application/json,.zip,application/zip,.mid,.midi,audio/midi',
     multiple: true,
     onFiles: (files) => void take(files),
   });
@@ -272,7 +278,7 @@ export const BeatsScreen = () => {
   };
   const saveAll = async () => {
     const day = new Date().toISOString().slice(0, 10);
-    saveText(writeBeats(await persistence.all()), `all-beats-${day}.ruddik.json`);
+    await saveAllBeats(await persistence.all(), day);
   };
 
   return (

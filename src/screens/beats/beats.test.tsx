@@ -38,7 +38,10 @@ jest.mock('../../ui/Sheet', () => ({
 }));
 jest.mock('../../ui/files', () => ({
   saveText: (text: string, name: string) => mockSaved.push([name, text]),
-  saveBeatFile: ({ name }: { name: string }) => mockSaved.push([name, 'whole']),
+}));
+jest.mock('../saveBeats', () => ({
+  ...jest.requireActual<typeof import('../saveBeats')>('../saveBeats'),
+  saveBeat: ({ name }: { name: string }) => Promise.resolve(mockSaved.push([name, 'whole'])),
 }));
 jest.mock('../../workers/aside');
 jest.mock('../../state/session', () => {

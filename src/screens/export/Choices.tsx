@@ -29,6 +29,7 @@ import { useApp } from '../../state/store';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
 import { useClamped } from '../../state/useClamped';
+import { hasOwnSounds } from './leads';
 import { words } from '../../words/export';
 
 export interface ChoicesProps {
@@ -221,7 +222,7 @@ const MapChoice = ({ beat, how, onHow }: ChoicesProps) => {
 
 /** How a MIDI file is written. */
 export const MidiChoices = (props: ChoicesProps) => {
-  const { how, onHow } = props;
+  const { beat, how, onHow } = props;
   return (
     <>
       <Pick
@@ -277,6 +278,14 @@ export const MidiChoices = (props: ChoicesProps) => {
         checked={how.countIn}
         onChange={(countIn) => onHow({ countIn })}
       />
+      {hasOwnSounds(beat) ? (
+        <Tick
+          label={words.early}
+          about={words.earlyByTheirAttack}
+          checked={how.lead}
+          onChange={(lead) => onHow({ lead })}
+        />
+      ) : null}
     </>
   );
 };

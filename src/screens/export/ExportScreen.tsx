@@ -30,6 +30,7 @@ import { NameField } from '../../ui/NameField';
 import { useBounce, type Bouncing } from './bouncing';
 import { AudioChoices, MidiChoices, Names, PlayChoices, What, type ChoicesProps } from './Choices';
 import { download, dragOut, mayShare, parcel, readyFiles, share, type Ready } from './giving';
+import { useLeads } from './leads';
 import { keepChoices, readKept, withChoice, type KeptChoice } from './kept';
 import { PartPreview } from './PartPreview';
 import { Written } from './Written';
@@ -226,7 +227,14 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
   const asked = useMemo(() => ({ beat, how, what }), [beat, how, what]);
   // What takes long to write must not hold up what is typed.
   const { beat: nowBeat, how: nowHow, what: nowWhat } = useDeferredValue(asked);
-  const out = useMemo(() => exported(nowBeat, nowHow, nowWhat), [nowBeat, nowHow, nowWhat]);
+  const leads = useLeads(nowBeat, nowHow);
+  const out = useMemo(
+    () =>
+      leads === 'coming'
+        ? { ok: false as const, error: words.lookingForAttacks }
+        : exported(nowBeat, nowHow, nowWhat, leads),
+    [nowBeat, nowHow, nowWhat, leads],
+  );
   const silent = useMemo(() => {
     const heard = exported(beat, { ...HOW_DEFAULTS }, WHAT_DEFAULTS);
     return heard.ok ? heard.value.leftOut : [];

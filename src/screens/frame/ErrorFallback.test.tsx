@@ -9,8 +9,8 @@ import { ErrorFallback } from './ErrorFallback';
 let mockPath = '/song';
 const mockSaved: string[] = [];
 jest.mock('expo-router', () => ({ usePathname: () => mockPath }));
-jest.mock('../../ui/files', () => ({
-  saveBeatFile: ({ name }: { name: string }) => void mockSaved.push(name),
+jest.mock('../saveBeats', () => ({
+  saveBeat: ({ name }: { name: string }) => void mockSaved.push(name),
 }));
 jest.mock('../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');

@@ -6,14 +6,14 @@ import { usePathname } from 'expo-router';
 import type { ReactNode } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Chip } from '../../ui/Chip';
-import { saveBeatFile } from '../../ui/files';
+import { saveBeat } from '../saveBeats';
 import { words } from '../../words/frame';
 
 const Fallback = ({ resetErrorBoundary }: FallbackProps) => {
   const store = useAppStore();
   const save = () => {
     const { beat } = store.getState().doc;
-    if (beat) saveBeatFile(beat);
+    if (beat) void saveBeat(beat);
   };
   return (
     <View style={styles.failed} role="alert">

@@ -7,7 +7,8 @@ import { accept } from '../../state/offers';
 import { persistence, store, tellScreenReady } from '../../state/session';
 import { noticed, type NoticeAction } from '../../state/slices';
 import { useApp } from '../../state/store';
-import { saveBeatFile, saveText } from '../../ui/files';
+import { saveText } from '../../ui/files';
+import { saveBeat } from '../saveBeats';
 import { Later } from '../../ui/Later';
 import { HelpContext } from '../../ui/help';
 import { PlayContext } from '../../ui/playing';
@@ -46,7 +47,7 @@ const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'offer') accept(action.id);
   const { beat } = store.getState().doc;
   if (action.kind === 'saveBeat' && beat) {
-    saveBeatFile(beat);
+    await saveBeat(beat);
     persistence.taken(beat);
   }
 };

@@ -38,8 +38,10 @@ jest.mock('../../ui/Sheet', () => ({
     <section aria-label={title}>{children as never}</section>
   ),
 }));
+jest.mock('../saveBeats', () => ({
+  saveBeat: ({ name }: { name: string }) => Promise.resolve(mockDone.push(`saved ${name}`)),
+}));
 jest.mock('../../ui/files', () => ({
-  saveBeatFile: ({ name }: { name: string }) => mockDone.push(`saved ${name}`),
   saveText: (text: string, name: string) => mockDone.push(`saved ${name}: ${text}`),
 }));
 jest.mock('../../state/session', () => {

@@ -1,14 +1,9 @@
 import type { Lane } from '../../../core/document/schema';
 import { laneChanged } from '../../state/doc';
 import { useDo } from '../../state/store';
+import { panText } from '../../ui/figures';
 import { Range } from '../../ui/Range';
 import { words } from '../../words/pattern';
-
-const side = (pan: number): string => {
-  const percent = Math.round(Math.abs(pan) * 100);
-  if (!percent) return 'centre';
-  return `${percent} % ${pan < 0 ? 'L' : 'R'}`;
-};
 
 /** Level and pan of a lane. */
 export const LaneSound = ({ lane }: { lane: Lane }) => {
@@ -32,7 +27,7 @@ export const LaneSound = ({ lane }: { lane: Lane }) => {
         least={-1}
         most={1}
         step={0.01}
-        shown={side(lane.pan)}
+        shown={panText(lane.pan)}
         onChange={(pan, gesture) => act(laneChanged({ laneId: lane.id, change: { pan }, gesture }))}
       />
     </>

@@ -3,7 +3,7 @@ import type { Layer } from '../../../../core/document/schema';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Disclosure } from '../../../ui/Disclosure';
-import { hertzText } from '../../../ui/figures';
+import { hertzText, panText } from '../../../ui/figures';
 import { Chips } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { useFileField } from '../../../web/fileField';
@@ -39,7 +39,7 @@ const FIGURES: {
   unset?: string;
 }[] = [
   { key: 'level', ...bounds(RANGES.level), step: 0.01, idle: 1, told: words.percent },
-  { key: 'pan', ...bounds(RANGES.pan), step: 0.01, idle: 0, told: words.percent },
+  { key: 'pan', ...bounds(RANGES.pan), step: 0.01, idle: 0, told: panText },
   { key: 'tune', ...bounds(RANGES.tune), step: 1, idle: 0, told: words.semitones },
   { key: 'fine', ...bounds(RANGES.fine), step: 1, idle: 0, told: words.cents },
   { key: 'attack', least: 0, most: 500, step: 1, idle: 0, told: words.ms },

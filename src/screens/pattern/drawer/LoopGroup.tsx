@@ -6,7 +6,7 @@ import { Chip } from '../../../ui/Chip';
 import { Chips, Group } from '../../../ui/Layout';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/sounds';
-import { LoopSheet } from '../LoopSheet';
+import { LoopSheet } from '../loop/LoopSheet';
 
 /** The loop whose slices a lane plays. */
 export const LoopGroup = ({ lane }: { lane: Lane }) => {

@@ -11,7 +11,8 @@ import { beatEdited } from '../../../state/doc';
 import { selectBeat, useApp, useAppStore, useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
-import { saveBeatFile, saveBytes } from '../../../ui/files';
+import { saveBytes } from '../../../ui/files';
+import { saveBeat } from '../../saveBeats';
 import { Chips, Group } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
@@ -166,7 +167,7 @@ export const OwnSound = ({ lane }: { lane: Lane }) => {
         <Fitting beat={beat} lane={lane} onUse={(kit) => setVoice(voiceOfDrum(kit, lane.instrument))} />
         <Chips>
           <Chip onPress={() => void saveStrike()}>{words.saveStrike}</Chip>
-          <Chip onPress={() => saveBeatFile(laneAlone(beat, lane.id, nanoid()))}>{words.laneAsBeat}</Chip>
+          <Chip onPress={() => void saveBeat(laneAlone(beat, lane.id, nanoid()))}>{words.laneAsBeat}</Chip>
         </Chips>
       </Group>
     </DropFiles>

@@ -6,7 +6,7 @@ import * as edits from '../../../../core/edit/edits';
 import { beatOpened, giveEdits, undone } from '../../../state/doc';
 import { store } from '../../../state/session';
 import { viewChanged } from '../../../state/slices';
-import { LoopSheet } from '../LoopSheet';
+import { LoopSheet } from '../loop/LoopSheet';
 import { OwnSound } from './OwnSound';
 
 const mockHeard: string[] = [];

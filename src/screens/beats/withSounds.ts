@@ -1,0 +1,35 @@
+import type { Read } from '../../../core/document/reading';
+import type { ReadBeats } from '../../../core/document/file';
+import type { Beat } from '../../../core/document/schema';
+import { samplesOfBeat } from '../../../core/sound/beatFile';
+import { saveBytes } from '../../ui/files';
+import { askDesk } from '../../workers/askOwn';
+import type { BeatsOpened } from '../../workers/soundDesk';
+import { words } from '../../words/sounds';
+import { tell } from '../pattern/takeSounds';
+
+/**
+ * Saves beats with the samples that they play, as one file.
+ *
+ * @returns whether it was saved: where no beat has samples, or they cannot be packed, it is not
+ */
+export const saveWithSounds = async (beats: Beat[], text: string, name: string): Promise<boolean> => {
+  const samples = beats.flatMap(samplesOfBeat);
+  if (!samples.length) return false;
+  const bytes = await askDesk<Uint8Array>((far) => far.saveBeats(text, samples) as Promise<Uint8Array>);
+  if (!bytes) {
+    tell(words.savedWithoutSounds, true);
+    return false;
+  }
+  saveBytes(bytes, `${name}.ruddik.zip`, 'application/zip');
+  return true;
+};
+
+/** Reads beats with their sounds; what of those is missing is said. */
+export const openWithSounds = async (file: File): Promise<Read<ReadBeats>> => {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const opened = await askDesk<BeatsOpened>((far) => far.openBeats(bytes) as Promise<BeatsOpened>);
+  if (!opened) return { ok: false, error: words.noAnswer };
+  if (opened.ok) opened.missing.forEach((name) => tell(words.missing(name), true));
+  return opened;
+};
