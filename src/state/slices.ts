@@ -58,6 +58,8 @@ export interface ViewState {
   switchAt: 'now' | 'beat' | 'end';
   /** When the pattern that was chosen last begins, where its key says so. */
   beginsAt: 'now' | 'beat' | 'end' | null;
+  /** Which sheet is open over the strings. */
+  sheet: 'kits' | 'loop' | null;
   playIn: PlayInSettings;
   metronome: MetronomeSettings;
   /** A bar is counted before the pattern begins. */
@@ -180,6 +182,7 @@ const initialView: ViewState = {
   drawer: 'hits',
   switchAt: 'end',
   beginsAt: null,
+  sheet: null,
   playIn: { recording: false, replace: false, erasing: false, stepwise: false, quantize: 0, midi: false },
   metronome: { on: false, level: 0.6, accent: true, onlyRecording: false },
   countIn: false,

@@ -16,12 +16,16 @@ export interface WaveMark {
   at: Seconds;
   /** It stands below the wave, not above it: what is found rather than what is cut. */
   low?: boolean;
+  /** It stands on the wave: a corner of the line that is drawn over it. */
+  corner?: boolean;
 }
 
 interface WaveHandProps {
   label: string;
   wave: DrawnWave;
   marks: WaveMark[];
+  /** A line over the wave: where, and how high, 0 to 1. */
+  line?: [Seconds, number][];
   /** What is heard of it; the rest is pale. */
   from?: Seconds;
   to?: Seconds;
@@ -48,6 +52,7 @@ export const WaveHand = ({
   label,
   wave,
   marks,
+  line = [],
   from = 0,
   to = wave.seconds,
   zoom = 1,
@@ -116,6 +121,16 @@ export const WaveHand = ({
         />
         <i className="wave-pale" style={{ left: 0, width: share(from) }} />
         <i className="wave-pale" style={{ left: share(to), right: 0 }} />
+        {line.length ? (
+          <svg className="wave-line" viewBox="0 0 1000 100" preserveAspectRatio="none" aria-hidden>
+            <polyline
+              points={line
+                .map(([at, level]) => `${(1000 * at) / wave.seconds},${100 - 96 * level}`)
+                .join(' ')}
+              vectorEffect="non-scaling-stroke"
+            />
+          </svg>
+        ) : null}
         {marks.map((mark, place) => (
           <span
             // The marks of a loop have no names of their own: what they are is their place.
@@ -127,7 +142,7 @@ export const WaveHand = ({
             aria-valuemax={wave.seconds}
             aria-valuenow={mark.at}
             aria-valuetext={`${mark.at.toFixed(3)} s`}
-            className={`${mark.low ? 'low' : ''}${chosen === place ? ' chosen' : ''}`}
+            className={`${mark.corner ? 'corner' : mark.low ? 'low' : ''}${chosen === place ? ' chosen' : ''}`}
             style={{ left: share(mark.at) }}
             onFocus={() => onChoose?.(place)}
             onKeyDown={(event) => keys(event, place)}

@@ -18,6 +18,8 @@ export const words = {
   openALaneAndTap: 'Open a lane and tap a hit first: this works on selected hits.',
   pressALanesNameFirst: 'Press a lane’s name first: this works on the open lane.',
   goTo: 'Go to',
+  soundsSamples: 'sounds samples instruments own kit wave',
+  sliceChop: 'slice chop loop sample',
   rollDouble: 'roll double',
   rollTriplet: 'roll triplet',
   rollCrescendo: 'roll crescendo',

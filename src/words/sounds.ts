@@ -89,6 +89,7 @@ export const words = {
   start: 'Start',
   end: 'End',
   attackMark: 'Place of the attack',
+  corner: { attack: 'Risen', hold: 'Held until', decay: 'Faded' },
   attackAt: (text: string) => `Its attack is ${text} after its start.`,
 
   ownKit: 'Your own kit',

@@ -20,6 +20,7 @@ import { keep } from '../../ui/useKept';
 import { togglePlay } from './sound';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
+import { words as pattern } from '../../words/pattern';
 import { words as made } from '../../words/make';
 
 const ofHits: Command[] = [
@@ -287,6 +288,8 @@ const places: Command[] = [
   place(made.chords, '/', openMaker('chords'), words.chordsHarmony),
   place(made.wholeBeat, '/', openMaker('beat'), words.beatGenerate),
   place(made.moves, '/', openDrawer('moves'), words.movesEcho),
+  place(pattern.kitsAndDrums, '/', () => view({ sheet: 'kits' }), words.soundsSamples),
+  place(pattern.cutALoop, '/', () => view({ sheet: 'loop' }), words.sliceChop),
   place(drawer.pads, '/', openDrawer('pads'), words.recordPlayInMidiInput),
   ...(
     [

@@ -124,7 +124,8 @@ const kitSheet = async () => (await import('../later')).KitSheet;
 
 const KitChoice = ({ kit }: { kit: KitId }) => {
   const act = useDo();
-  const [open, setOpen] = useState(false);
+  const open = useApp(({ view }) => view.sheet === 'kits');
+  const show = (sheet: 'kits' | null) => act(viewChanged({ sheet }));
   return (
     <View style={styles.kit}>
       <Choice
@@ -134,7 +135,7 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
         options={KIT_OPTIONS}
         onChange={(to) => act(kitSet({ kit: to }))}
       />
-      <Chip onPress={() => setOpen(true)}>{words.kitsAndDrums}</Chip>
+      <Chip onPress={() => show('kits')}>{words.kitsAndDrums}</Chip>
       <Words small quiet style={styles.kitAbout}>
         {kitNamed(kit) ? kitToldOf(kit).about : words.kitIsNotHere(kit, kitToldOf(kit).name)}
       </Words>
@@ -143,7 +144,7 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
           of={kitSheet}
           what={words.theSheetOfKits}
           waiting={null}
-          given={{ onClose: () => setOpen(false) }}
+          given={{ onClose: () => show(null) }}
         />
       ) : null}
     </View>
@@ -304,7 +305,7 @@ const Offer = ({ onPresets }: { onPresets: () => void }) => {
 
 const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
   const [bringing, setBringing] = useState(false);
-  const [looping, setLooping] = useState(false);
+  const looping = useApp(({ view }) => view.sheet === 'loop');
   const act = useDo();
   const full = useApp((state) => (selectBeat(state)?.lanes.length ?? 0) >= MOST.lanes);
   const [adding, setAdding] = useState(false);
@@ -320,14 +321,14 @@ const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
         {adding && !full ? <NewLane onDone={() => setAdding(false)} /> : null}
         <Chip onPress={() => setBringing(true)}>{words.lanesOfAnotherBeat}</Chip>
         <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>{words.pads}</Chip>
-        <Chip onPress={() => setLooping(true)}>{words.cutALoop}</Chip>
+        <Chip onPress={() => act(viewChanged({ sheet: 'loop' }))}>{words.cutALoop}</Chip>
       </Chips>
       {looping ? (
         <Later
           of={loopSheet}
           what={words.theSheetOfLoops}
           waiting={null}
-          given={{ onClose: () => setLooping(false) }}
+          given={{ onClose: () => act(viewChanged({ sheet: null })) }}
         />
       ) : null}
       {bringing ? (

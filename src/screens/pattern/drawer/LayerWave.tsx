@@ -5,7 +5,15 @@ import { Para } from '../../../ui/Words';
 import { askDesk } from '../../../workers/askOwn';
 import type { Wave } from '../../../workers/soundDesk';
 import { words } from '../../../words/sounds';
-import { asHeard, onWave, withField, type ChangeLayer } from './layerChange';
+import {
+  asHeard,
+  corners,
+  envelopeLine,
+  onWave,
+  withCorner,
+  withField,
+  type ChangeLayer,
+} from './layerChange';
 
 /** What the desk answers to a question, told by its text; null while it is not there, undefined where a sample is missing. */
 const useAsked = (text: string | null, ask: () => Promise<Wave | null>): Wave | null | undefined => {
@@ -24,7 +32,7 @@ const useAsked = (text: string | null, ask: () => Promise<Wave | null>): Wave | 
 
 const NO_SAMPLE = { id: null, file: '' };
 
-/** Where a layer begins, ends and has its attack, on its wave. */
+/** Where a layer begins, ends and has its attack, and its envelope, on its wave. */
 export const LayerWave = ({
   layer,
   name,
@@ -45,6 +53,8 @@ export const LayerWave = ({
   if (!wave) return null;
   const [start, end] = [layer.start ?? 0, Math.min(layer.end ?? wave.seconds, wave.seconds)];
   const lands = layer.lands ?? heard?.attack ?? Math.max(0, wave.attack - start);
+  const envelope = corners(layer);
+  const place = (ms: number) => onWave(layer, end, ms / 1000);
   const move = (place: number, to: number, gesture: string) => {
     if (place === 0)
       onChange(withField(layer, 'start', Math.max(0, Math.min(to, end - 0.005)) || undefined), gesture);
@@ -53,7 +63,8 @@ export const LayerWave = ({
         withField(layer, 'end', to >= wave.seconds ? undefined : Math.max(start + 0.005, to)),
         gesture,
       );
-    else onChange(withField(layer, 'lands', asHeard(layer, end, to)), gesture);
+    else if (place === 2) onChange(withField(layer, 'lands', asHeard(layer, end, to)), gesture);
+    else onChange(withCorner(layer, envelope[place - 3]!.key, 1000 * asHeard(layer, end, to)), gesture);
   };
   return (
     <>
@@ -66,7 +77,13 @@ export const LayerWave = ({
           { name: words.ofLayer(words.start, name), at: start },
           { name: words.ofLayer(words.end, name), at: end },
           { name: words.ofLayer(words.attackMark, name), at: onWave(layer, end, lands), low: true },
+          ...envelope.map(({ key, ms }) => ({
+            name: words.ofLayer(words.corner[key], name),
+            at: place(ms),
+            corner: true,
+          })),
         ]}
+        line={envelopeLine(layer).map(([ms, level]): [number, number] => [place(ms), level])}
         onMove={move}
       />
       <Para quiet>{words.attackAt(words.ms(lands * 1000))}</Para>

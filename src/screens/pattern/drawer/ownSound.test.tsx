@@ -3,7 +3,7 @@ import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../../core/document/defaults';
 import * as edits from '../../../../core/edit/edits';
-import { beatOpened, giveEdits, undone } from '../../../state/doc';
+import { beatEdited, beatOpened, giveEdits, undone } from '../../../state/doc';
 import { store } from '../../../state/session';
 import { viewChanged } from '../../../state/slices';
 import { LoopSheet } from '../loop/LoopSheet';
@@ -153,6 +153,35 @@ describe('the sound of a lane', () => {
     expect(Number(mark.getAttribute('aria-valuenow'))).toBeCloseTo(1.7);
     fireEvent.keyDown(mark, { key: 'ArrowLeft', shiftKey: true });
     expect(lane().voice!.layers[0]!.lands).toBeCloseTo(0.31);
+  });
+
+  test('its envelope is drawn on the wave once it has one, and its corners are moved there', async () => {
+    const draw = again();
+    await choose('Audio files', ['a.wav']);
+    await draw();
+    expect(screen.queryByRole('slider', { name: 'Risen of a.wav' })).toBeNull();
+    act(() => {
+      const voice = lane().voice!;
+      const [layer] = voice.layers;
+      store.dispatch(
+        beatEdited({
+          edit: {
+            edit: 'setVoice',
+            args: { laneId: lane().id, voice: { ...voice, layers: [{ ...layer!, attack: 20, decay: 400 }] } },
+          },
+        }),
+      );
+    });
+    await draw();
+    const corner = (name: string) => screen.getByRole('slider', { name: `${name} of a.wav` });
+    expect(Number(corner('Faded').getAttribute('aria-valuenow'))).toBeCloseTo(0.42);
+    fireEvent.keyDown(corner('Risen'), { key: 'ArrowRight', shiftKey: true });
+    await draw();
+    fireEvent.keyDown(corner('Held until'), { key: 'ArrowRight', shiftKey: true });
+    await draw();
+    fireEvent.keyDown(corner('Faded'), { key: 'ArrowLeft' });
+    // What comes after a corner keeps its length, and moves with it.
+    expect(lane().voice!.layers[0]).toMatchObject({ attack: 30, hold: 10, decay: 399 });
   });
 
   test('files that are taken in while another beat is opened go into none of its lanes, and that is said', async () => {
