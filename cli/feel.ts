@@ -5,7 +5,9 @@ import { RANGES } from '../core/document/ranges';
 import type { Stagger } from '../core/document/schema';
 import { someNotes } from './moves';
 import { newFeel } from '../core/document/feelDefaults';
-import type { PlainFeel, Shape } from '../core/document/feelSchema';
+import type { LaneFeel, PlainFeel, Shape } from '../core/document/feelSchema';
+import type { Band } from '../core/document/playersSchema';
+import { readPlayers } from '../core/feel/playersFile';
 import type { Grid } from '../core/document/grid';
 import { readTemplate } from '../core/feel/templateFile';
 import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
@@ -35,6 +37,14 @@ interface Given {
   staggerRandom?: Ms;
   randomFirst: boolean;
   staggerNote?: MidiNote[];
+  players?: string;
+  tempoMap: boolean;
+  contrast?: number;
+  level?: number;
+  swingNote: [MidiNote, number][];
+  templateNote: [MidiNote, string][];
+  spreadNote: [MidiNote, number][];
+  flams: boolean;
   wrap: boolean;
   json: boolean;
 }
@@ -65,6 +75,20 @@ const aStaggerList = (text: string): Ms[] => {
   return list;
 };
 
+/** `--swing-note hat=62`, as often as one likes. */
+const aNumberByNote = (text: string, before: [MidiNote, number][]): [MidiNote, number][] => {
+  const at = text.lastIndexOf('=');
+  if (at < 1) throw new InvalidArgumentError('It is to be NOTE=NUMBER, such as 38=60.');
+  return [...before, [aNote(text.slice(0, at)), aNumber(text.slice(at + 1))]];
+};
+
+const aFileByNote = (text: string, before: [MidiNote, string][]): [MidiNote, string][] => {
+  const at = text.indexOf('=');
+  if (at < 1 || at === text.length - 1)
+    throw new InvalidArgumentError('It is to be NOTE=FILE, such as 42=late.template.json.');
+  return [...before, [aNote(text.slice(0, at)), text.slice(at + 1)]];
+};
+
 const wrongUsage = (sentence: string): never => {
   throw new CommanderError(2, 'ruddik.usage', sentence);
 };
@@ -72,8 +96,12 @@ const wrongUsage = (sentence: string): never => {
 const checkUsage = (given: Given): void => {
   if (given.swing !== undefined && given.template !== undefined)
     wrongUsage('A file is given either --swing or --template, not both.');
-  if (given.template === undefined && (given.timing !== undefined || given.velocity !== undefined))
+  if (given.template === undefined && !given.templateNote.length && (given.timing !== undefined || given.velocity !== undefined))
     wrongUsage('--timing and --velocity say how much of a --template, and there is none.');
+  if (given.tempoMap && given.players === undefined)
+    wrongUsage('--tempo-map lets the tempo follow the --players, and there are none.');
+  if (given.players !== undefined && (given.humanizeTiming !== undefined || given.drift !== undefined))
+    wrongUsage('The timing comes either from --players or from --humanize-timing, not from both.');
 };
 
 const checkStagger = (given: Given): void => {
@@ -137,7 +165,7 @@ const quantizeOf = (given: Given): PlainFeel['quantize'] | null =>
         grid: given.grid ?? '1/16',
         strength: percent('--quantize', given.quantize ?? 100),
         window: percent('--window', given.window ?? 100),
-        flams: true,
+        flams: given.flams,
         lanes: null,
       };
 
@@ -151,6 +179,38 @@ const humanizeOf = (given: Given): PlainFeel['humanize'] => {
     takes: [seed],
     anew: false,
   };
+};
+
+const bandOf = async (file: string, tempo: boolean): Promise<{ seed: number | null; band: Band }> => {
+  const read = readPlayers(await textOf(file));
+  if (!read.ok) throw new InputFault(`“${file}” could not be read. ${read.error}`);
+  return { seed: read.value.seed, band: { ...read.value.band, tempo } };
+};
+
+/** What notes have of their own: a swing, a template, a share of the spread. */
+const ownOf = async (given: Given): Promise<Map<MidiNote, LaneFeel>> => {
+  const own = new Map<MidiNote, LaneFeel>();
+  const add = (note: MidiNote, change: LaneFeel) => own.set(note, { ...own.get(note), ...change });
+  for (const [note, percentage] of given.swingNote)
+    add(note, {
+      base: 'swing',
+      swing: {
+        percent: within('--swing-note', percentage, SWING.least, SWING.most),
+        grid: given.swingGrid ?? '1/16',
+      },
+    });
+  for (const [note, file] of given.templateNote)
+    add(note, {
+      base: 'template',
+      template: {
+        template: { ...(await templateOf(file, given.grid)), id: `template-${note}` },
+        timing: percent('--timing', given.timing ?? 100, 150),
+        velocity: percent('--velocity', given.velocity ?? 100, 150),
+      },
+    });
+  for (const [note, scale] of given.spreadNote)
+    add(note, { timing: within('--spread-note', scale, RANGES.scale.least, RANGES.scale.most) });
+  return own;
 };
 
 const feelOf = async (given: Given): Promise<PlainFeel> => {
@@ -171,7 +231,23 @@ const feelOf = async (given: Given): Promise<PlainFeel> => {
       velocity: percent('--velocity', given.velocity ?? 100, 150),
     },
     ...(stagger && { stagger }),
-    humanize: humanizeOf(given),
+    level: within('--level', given.level ?? 1, RANGES.level.least, RANGES.level.most),
+    ...(given.contrast !== undefined && {
+      contrast: within('--contrast', given.contrast, RANGES.level.least, RANGES.level.most),
+    }),
+    humanize: await humanized(given),
+  };
+};
+
+const humanized = async (given: Given): Promise<PlainFeel['humanize']> => {
+  const plain = humanizeOf(given);
+  if (given.players === undefined) return plain;
+  const { band, seed } = await bandOf(given.players, given.tempoMap);
+  return {
+    ...plain,
+    ...(given.seed === undefined && seed !== null && { seed, takes: [seed] }),
+    anew: true,
+    band,
   };
 };
 
@@ -185,6 +261,12 @@ const asksNothing = (given: Given): boolean =>
   given.humanizeVelocity === undefined &&
   !given.staggerCount &&
   !given.staggerList &&
+  given.players === undefined &&
+  given.contrast === undefined &&
+  given.level === undefined &&
+  !given.swingNote.length &&
+  !given.templateNote.length &&
+  !given.spreadNote.length &&
   !given.wrap;
 
 const optionsOf = async (given: Given): Promise<FeelFileOptions> => ({
@@ -192,6 +274,7 @@ const optionsOf = async (given: Given): Promise<FeelFileOptions> => ({
   offsets: new Map(
     given.offset.map(([note, ms]) => [note, within('--offset', ms, -MOST_OFFSET, MOST_OFFSET)]),
   ),
+  own: await ownOf(given),
   ...(given.staggerNote && { staggered: new Set(given.staggerNote) }),
   wrap: given.wrap,
 });
@@ -247,7 +330,7 @@ const say = (done: Done[], options: FeelFileOptions, json: boolean): void => {
     for (const one of done) process.stdout.write(`${sentence(one)}\n`);
     return;
   }
-  const { feel, offsets, wrap } = options;
+  const { feel, offsets, own, wrap } = options;
   const asked = {
     quantize: feel.quantize,
     base: feel.base,
@@ -260,6 +343,9 @@ const say = (done: Done[], options: FeelFileOptions, json: boolean): void => {
     offsets: Object.fromEntries(offsets),
     ...(feel.stagger && { stagger: feel.stagger }),
     humanize: feel.humanize,
+    ...(feel.contrast !== undefined && { contrast: feel.contrast }),
+    ...(feel.level !== 1 && { level: feel.level }),
+    ...(own?.size && { own: Object.fromEntries(own) }),
     wrap,
   };
   process.stdout.write(`${JSON.stringify({ feel: asked, files: done }, null, 1)}\n`);
@@ -332,6 +418,14 @@ export const feelCommand = (): Command =>
     .option('--stagger-random <ms>', 'and at random up to so much', aNumber)
     .option('--random-first', 'the random part before the counting', false)
     .option('--stagger-note <n...>', 'only these note numbers or instruments', someNotes)
+    .option('--swing-note <note=percent>', 'a swing of its own for a note or instrument', aNumberByNote, [])
+    .option('--template-note <note=file>', 'a template of its own for a note or instrument', aFileByNote, [])
+    .option('--spread-note <note=times>', 'how much of the spread a note has, 0 to 3', aNumberByNote, [])
+    .option('--no-flams', 'notes within 35 ms need not stay together')
+    .option('--contrast <times>', 'how far velocities lie apart, 0 to 2', aNumber)
+    .option('--level <times>', 'how hard all is played, 0 to 2', aNumber)
+    .option('--players <file>', 'players who follow one another, a .json file')
+    .option('--tempo-map', 'the drift of the players becomes the tempo of the file', false)
     .option('--wrap', 'what would start before 0 comes in at the end of the last bar', false)
     .option('--json', 'print what was done as JSON', false)
     .action(run);

@@ -5,6 +5,7 @@ import { newBeat } from './document/defaults';
 import { newFeel } from './document/feelDefaults';
 import { GRIDS } from './document/grid';
 import { BASES, DIRECTIONS, RATES, SPACINGS, STAGES } from './document/choices';
+import type { Band } from './document/playersSchema';
 import type { Feel, LaneFeel, PlainFeel, Template } from './document/feelSchema';
 import type { Beat, Hit, LanePattern, Pattern } from './document/schema';
 
@@ -102,29 +103,67 @@ const laneFeels: fc.Arbitrary<LaneFeel> = fc.record(
   { requiredKeys: [] },
 );
 
-const plainFeels: fc.Arbitrary<PlainFeel> = fc.record({
-  off: fc.uniqueArray(fc.constantFrom(...STAGES), { maxLength: 2 }),
-  quantize: fc.record({
-    grid: fc.constantFrom(...GRIDS),
-    strength: fc.oneof(fc.constant(0), real(0, 1)),
-    window: real(0, 1),
-    flams: fc.boolean(),
-    lanes: fc.option(fc.subarray(['kick', 'snare', 'clap']), { nil: null }),
-  }),
-  base: fc.constantFrom(...BASES),
-  swing: swings,
-  template: follows,
-  level: real(0, 2),
-  lanes: fc.record({ kick: laneFeels, snare: laneFeels }, { requiredKeys: [] }),
-  humanize: fc.record({
-    timing: fc.oneof(fc.constant(0), real(0, 30)),
-    velocity: real(0, 20),
-    drift: real(0, 1),
-    seed: fc.nat(),
-    takes: fc.constant([1]),
-    anew: fc.boolean(),
-  }),
-});
+/** Two or three players who go by one another and the click as far as they have attention for it. */
+export const bands: fc.Arbitrary<Band> = fc
+  .record({
+    on: fc.boolean(),
+    tempo: fc.boolean(),
+    figures: fc.array(fc.tuple(real(0, 10), real(0, 40), real(0, 1), real(0, 1)), {
+      minLength: 1,
+      maxLength: 3,
+    }),
+    kick: fc.nat(2),
+    snare: fc.nat(2),
+  })
+  .map(({ figures, kick, snare, ...band }) => ({
+    ...band,
+    players: figures.map(([clock, touch, click, follow], at) => {
+      const others = figures.map((_, other) => other).filter((other) => other !== at);
+      return {
+        id: `p${at}`,
+        name: `Player ${at}`,
+        lanes: [...(kick === at ? ['kick'] : []), ...(snare === at ? ['snare'] : [])],
+        clock,
+        touch,
+        click: click / 2,
+        follows: Object.fromEntries(others.map((other) => [`p${other}`, follow / (2 * others.length)])),
+      };
+    }),
+  }));
+
+const plainFeels: fc.Arbitrary<PlainFeel> = fc.record(
+  {
+    off: fc.uniqueArray(fc.constantFrom(...STAGES), { maxLength: 2 }),
+    quantize: fc.record({
+      grid: fc.constantFrom(...GRIDS),
+      strength: fc.oneof(fc.constant(0), real(0, 1)),
+      window: real(0, 1),
+      flams: fc.boolean(),
+      lanes: fc.option(fc.subarray(['kick', 'snare', 'clap']), { nil: null }),
+    }),
+    base: fc.constantFrom(...BASES),
+    swing: swings,
+    template: follows,
+    level: real(0, 2),
+    lanes: fc.record({ kick: laneFeels, snare: laneFeels }, { requiredKeys: [] }),
+    humanize: fc.record(
+      {
+        timing: fc.oneof(fc.constant(0), real(0, 30)),
+        velocity: real(0, 20),
+        drift: real(0, 1),
+        seed: fc.nat(),
+        takes: fc.constant([1]),
+        anew: fc.boolean(),
+        soft: real(0, 1),
+        band: bands,
+      },
+      { requiredKeys: ['timing', 'velocity', 'drift', 'seed', 'takes', 'anew'] },
+    ),
+    contrast: real(0, 2),
+    lean: fc.record({ phrase: real(-60, 60), fill: real(-60, 60) }),
+  },
+  { requiredKeys: ['off', 'quantize', 'base', 'swing', 'template', 'level', 'lanes', 'humanize'] },
+);
 
 /** A feel with anything set in any stage, now and then blended with another. */
 export const feels: fc.Arbitrary<Feel> = fc

@@ -35,6 +35,7 @@ export const MOST = {
   seeds: 200,
   feels: 64,
   templates: 256,
+  players: 16,
 } as const;
 
 /** What proposes hits; its outcomes are takes. */
@@ -69,3 +70,9 @@ export const PASSES = ['low', 'high', 'band'] as const;
 
 /** How many layers a voice may have, and marks a loop. */
 export const SOUND = { layers: 12, marks: 64, seconds: 600 } as const;
+
+/** Which hand plays a stroke, and by what rule hands are found: the least effort, one after the other, the leading hand on the beat. */
+export const HANDS = ['R', 'L'] as const;
+export const HAND_RULES = ['easiest', 'alternate', 'lead'] as const;
+export type Hand = (typeof HANDS)[number];
+export type HandRule = (typeof HAND_RULES)[number];

@@ -6,6 +6,7 @@ import { staggerSchema } from './movesSchema';
 import { RANGES } from './ranges';
 import { GRIDS } from './grid';
 import { meterSchema } from './meterSchema';
+import { bandSchema } from './playersSchema';
 
 const name = z.string().trim().min(1).max(MOST.name);
 const seed = z.int().min(0).max(0xffffffff);
@@ -76,6 +77,8 @@ export const laneFeelSchema = z.strictObject({
   velocity: figure(RANGES.scale).optional(),
   /** It drifts by itself and not with the kit. */
   apart: z.boolean().optional(),
+  /** How much of the kit's drift it shares, 0 to 1; left out, all of it or, apart, none. */
+  shares: figure(RANGES.share).optional(),
 });
 
 const plainShape = {
@@ -97,6 +100,10 @@ const plainShape = {
   stagger: staggerSchema.optional(),
   /** The kit's own level. */
   level: figure(RANGES.level),
+  /** How far the velocities of all lanes lie apart, beside what each lane has of its own; left out, as they are. */
+  contrast: figure(RANGES.level).optional(),
+  /** How far strokes come to lean, in ms, by the end of a pass, and by the end of a fill; negative is ahead. */
+  lean: z.strictObject({ phrase: figure(RANGES.lean), fill: figure(RANGES.lean) }).optional(),
   /** By lane id. */
   lanes: z.record(id, laneFeelSchema),
   humanize: z.strictObject({
@@ -110,6 +117,14 @@ const plainShape = {
     takes: z.array(seed).max(MOST.seeds),
     /** Drawn anew on every pass, and not the same for all. */
     anew: z.boolean(),
+    /** How much looser soft strokes are than hard ones; left out, all are alike. */
+    soft: figure(RANGES.share).optional(),
+    /** How much the weaker hand is later and softer; left out, both hands are alike. */
+    hands: figure(RANGES.share).optional(),
+    /** The leading hand is the left one. */
+    leftHanded: z.boolean().optional(),
+    /** Players who follow one another. */
+    band: bandSchema.optional(),
   }),
 };
 

@@ -46,7 +46,7 @@ describe('the file of a beat', () => {
   });
 
   test.each([
-    [{ version: 11 }, 'saved by a newer Ruddik (format 11; this one reads up to 10)'],
+    [{ version: 12 }, 'saved by a newer Ruddik (format 12; this one reads up to 11)'],
     [{ version: undefined }, 'does not say which version'],
     [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
     [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],
@@ -145,7 +145,7 @@ describe('migration', () => {
       const read = readBeat(JSON.stringify({ ...raw, random: 1, version: Number(version) }));
       expect([version, read.ok || read.error]).toEqual([version, true]);
       if (!read.ok) continue;
-      expect(JSON.parse(writeBeat(read.value)).version).toBe(10);
+      expect(JSON.parse(writeBeat(read.value)).version).toBe(11);
       if (version === '5') expect(read.value.patterns[0]!.takes![0]).not.toHaveProperty('made');
       if (Number(version) < 3) expect(read.value.feel.swing.percent).toBe(58);
     }

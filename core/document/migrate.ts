@@ -90,6 +90,8 @@ export const MIGRATIONS: Migrations = {
   8: (raw) => raw,
   // Version 10 added sounds of one's own, kits, loops and keys for patterns; all of them may be left out.
   9: (raw) => raw,
+  // Version 11 added players, hands, and what leans; all of them may be left out.
+  10: (raw) => raw,
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

@@ -75,6 +75,12 @@ export const RANGES = {
   loopBars: { least: 1, most: 64, whole: true, unit: 'bars' },
   timingSpread: { least: 0, most: 50, unit: 'ms' },
   velocitySpread: { least: 0, most: 40 },
+  /** Of a player: how far its clock errs from one sixteenth to the next, and its hands from what it means to play. */
+  clock: { least: 0, most: 10, unit: 'ms' },
+  touch: { least: 0, most: 40, unit: 'ms' },
+  /** By how much strokes lean over a phrase, into a fill or a section. */
+  lean: { least: -60, most: 60, unit: 'ms' },
+  leanBars: { least: 1, most: 16, whole: true, unit: 'bars' },
 } as const satisfies Record<string, Range>;
 
 /**

@@ -47,8 +47,12 @@ export const sectionSchema = z.strictObject({
       tempo: figure(RANGES.tempo).optional(),
       level: level.optional(),
       swing: figure(RANGES.swing).optional(),
+      /** The tempo changes over so many of its last bars only; left out, over all of it. */
+      bars: figure(RANGES.leanBars).optional(),
     })
     .optional(),
+  /** Over so many bars before it, strokes come to lean by so many ms; negative is a push. */
+  into: z.strictObject({ ms: figure(RANGES.lean), bars: figure(RANGES.leanBars) }).optional(),
 });
 
 /** A section at its place in the song. Two places of one section are linked: what is changed in one is changed in both. */

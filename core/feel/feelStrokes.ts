@@ -132,15 +132,43 @@ const within = (tick: Ticks, every: Ticks): Ticks => (every === Infinity ? tick 
 
 /** The timing noise of a stroke, in ms: a roll's strokes share that of its first, and have a quarter of their own. */
 const noiseOf = (h: Humanizing, stroke: Struck): Ms => {
+  if (!h.timing) return 0;
   const lead = stroke.lead ?? stroke;
   const own = Math.sqrt(1 - h.drift) * white(h, lead, TIMING);
-  const shared = h.drift > 0 ? Math.sqrt(h.drift) * h.pink(sixteenth(within(lead.tick, h.every))) : 0;
+  const shared = h.drift > 0 ? Math.sqrt(h.drift) * driftOf(h, sixteenth(within(lead.tick, h.every))) : 0;
   const quarter = stroke !== lead ? 0.25 * white(h, stroke, STROKE) : 0;
-  return h.timing * (own + shared + quarter);
+  return looseness(h, stroke) * h.timing * (own + shared + quarter);
 };
 
-const forceNoise = (h: Humanizing, stroke: Struck): number =>
-  h.velocity ? h.velocity * white(h, stroke, VELOCITY) : 0;
+/** The kit's drift, and a lane's own as far as it does not share that: together they are as wide as each. */
+const driftOf = (h: Humanizing, j: number): number =>
+  h.own ? Math.sqrt(h.shares) * h.pink(j) + Math.sqrt(1 - h.shares) * h.own(j) : h.pink(j);
+
+/** Soft strokes are up to twice as loose, hard ones up to not loose at all. */
+const looseness = ({ soft }: Humanizing, { velocity }: Struck): number =>
+  soft ? Math.max(0, 1 + soft * (1 - (2 * velocity) / 127)) : 1;
+
+/** The whole of what humanize moves a stroke by, in ticks. */
+const movedBy = (h: Humanizing, stroke: Struck, ticksPerMs: number): Ticks => {
+  const weaker = h.weaker?.(stroke.lead ?? stroke);
+  const late = noiseOf(h, stroke) + (weaker ? h.hands * weaker.late : 0);
+  return (h.player ? h.player.shift(stroke.tick) : 0) + late * ticksPerMs;
+};
+
+const movedIn = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): Ticks => {
+  const perMs = a.ticksPerMs(stroke.tick);
+  const first = a.humanizing ? movedBy(a.humanizing, stroke, perMs) : 0;
+  if (!b) return first;
+  return (1 - amount) * first + amount * (b.humanizing ? movedBy(b.humanizing, stroke, perMs) : 0);
+};
+
+const forceNoise = (h: Humanizing, stroke: Struck): number => {
+  const weaker = h.weaker?.(stroke);
+  return (
+    (h.velocity ? h.velocity * white(h, stroke, VELOCITY) : 0) -
+    (weaker ? h.hands * (1 - weaker.share) * stroke.force : 0)
+  );
+};
 
 const blended = (
   { a, b, amount }: LaneFeelPlan,
@@ -152,8 +180,24 @@ const blended = (
   return (1 - amount) * first + amount * (b.humanizing ? of(b.humanizing, stroke) : 0);
 };
 
+/** Players may wander far together: their strokes keep their order, and no two come nearer than this part of their distance. */
+const PARTED = 0.1;
+
+const part = (lane: LaneFeelPlan, heard: Struck[]): void => {
+  let before: Struck | null = null;
+  for (const one of heard) {
+    if (before) {
+      const least = before.tick + before.moved + PARTED * (one.tick - before.tick);
+      one.moved = Math.max(one.moved, least - one.tick);
+    }
+    one.force += blended(lane, one, forceNoise);
+    before = one;
+  }
+};
+
 /** Moves what sounds, each held off its neighbours on both sides. */
 const humanize = (lane: LaneFeelPlan, heard: Struck[]): void => {
+  if (lane.a.humanizing?.player || lane.b?.humanizing?.player) return part(lane, heard);
   let before = -Infinity;
   heard.forEach((one, i) => {
     const here = one.tick;
@@ -194,7 +238,7 @@ const untied = (strokes: Struck[]): Struck[] => {
 const drawNoise = (lane: LaneFeelPlan, mains: Struck[]): void => {
   for (const one of mains) {
     // What does not sound has no neighbours to keep off, and stays with this; it is struck as unevenly as all else.
-    one.moved = blended(lane, one, noiseOf) * lane.a.ticksPerMs(one.tick);
+    one.moved = movedIn(lane, one);
     if (!one.sounds) one.force += blended(lane, one, forceNoise);
   }
 };

@@ -101,5 +101,9 @@ export const laneOffset = ({ a, b, amount }: LaneFeelPlan): Ms =>
 
 const noiseIn = ({ ready }: PreparedFeel): Ms => ready.humanize?.reachMs ?? 0;
 
+/** The farthest that players have moved a stroke up to a position. */
+export const wandered = ({ a, b }: LaneFeelPlan, upTo: Ticks): Ticks =>
+  Math.max(a.humanizing?.player?.reach(upTo) ?? 0, b?.humanizing?.player?.reach(upTo) ?? 0);
+
 /** The farthest that humanize can move a stroke. */
 export const noiseReach = ({ a, b }: LaneFeelPlan): Ms => Math.max(noiseIn(a), b ? noiseIn(b) : 0);

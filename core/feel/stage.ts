@@ -3,6 +3,8 @@ import type { LaneFeel, PlainFeel } from '../document/feelSchema';
 import type { Grid } from '../document/grid';
 import type { Ms, Ticks } from '../units';
 import type { Bars } from './bars';
+import type { PlacedBand, PlayedBy } from './bandAt';
+import type { Struck } from './struck';
 
 /** 1/f noise by seed and lane; of a loop of so many sixteenths, or without end. */
 export type Pinks = (seed: number, lane: number, loop: number | null) => (j: number) => number;
@@ -27,6 +29,13 @@ export interface FeltLane {
   pass: Ticks;
   /** The most that `ticksPerMs` gives; left out, it is the same everywhere. */
   most?: number;
+  /** The players of a feel, where its timing comes from players. */
+  band?: (feel: PlainFeel) => PlacedBand | null;
+  /** By how much the weaker hand holds a stroke back, in ms, and softens it, of an amount of 1; null where the stronger plays it. */
+  weaker?: ((stroke: Struck, leftHanded: boolean) => { late: Ms; share: number } | null) | null;
+  /** By how many ms strokes lean at a position, beside what the feel says: before a section, in a fill. */
+  leanAt?: ((feel: PlainFeel) => ((position: Ticks) => Ms) | null) | null;
+  mostLean?: Ms;
   /** What a song makes of the feel at a position: the swing of all lanes, and by what velocities are multiplied. */
   swingAt?: ((position: Ticks) => number) | null;
   levelAt?: ((position: Ticks) => number) | null;
@@ -37,8 +46,17 @@ export interface Humanizing {
   /** Standard deviations, scaled for the lane: in ms, and in steps of velocity. */
   timing: Ms;
   velocity: number;
-  /** The share of the timing that hangs together, 0 to 1. */
+  /** The share of the timing that hangs together, 0 to 1, and how much of that is the kit's: the rest is the lane's own. */
   drift: number;
+  shares: number;
+  own: ((j: number) => number) | null;
+  /** How much looser soft strokes are than hard ones, 0 to 1. */
+  soft: number;
+  /** How much the weaker hand is later and softer, 0 to 1. */
+  hands: number;
+  weaker: ((stroke: Struck) => { late: Ms; share: number } | null) | null;
+  /** Who plays it, where the timing comes from players. */
+  player: PlayedBy | null;
   /** Seed and lane, folded together. */
   key: number;
   pink: (j: number) => number;

@@ -58,7 +58,7 @@ interface Near {
 
 /** The regions that may have a note within a range, as far as the feel can carry one. */
 const regionsNear = ({ timeline, reach }: TimelinePlan, { from, to }: Range): Near[] => {
-  const far = reach();
+  const far = reach(to);
   const out: Near[] = [];
   timeline.regions.forEach((region, index) => {
     if (region.from - far < to && region.from + region.length + far > from) out.push({ region, index });
@@ -149,7 +149,7 @@ const windowIn = (
   { start = 0, steps = ALL }: WindowOptions,
 ): Note[] => {
   // At its start, what is held there has to be looked for before it.
-  const range = { from: from <= start ? start - plan.reach() : from, to };
+  const range = { from: from <= start ? start - plan.reach(to) : from, to };
   const lanes: Note[][] = [];
   for (let lane = 0; lane < plan.beat.lanes.length; lane++) {
     const own: Note[] = [];
@@ -172,7 +172,7 @@ function* piecesOf(
   onMerged?: Merged,
 ): Generator<Note[], void, void> {
   const end = Math.min(range.to, region.from + region.length);
-  const around = margin(lane);
+  const around = margin(lane, Math.min(range.to, region.from + region.length) - region.from + region.offset);
   for (let at = Math.max(range.from, region.from); at < end - NEAR; at += PIECE) {
     const steps = { from: at, to: Math.min(end, at + PIECE) };
     // A piece sees what stands around it too; each stroke belongs where its step is.

@@ -131,7 +131,9 @@ const laneNotes = (
  * @example feltCycles(planLane(beat, pattern, beat.lanes[0]!), 2).length // 8
  */
 export const feltCycles = (lane: LanePlan, cycles: number): Stroke[] =>
-  felt(lane, 0, cycles * lane.cycleTicks + margin(lane), Infinity).filter(({ cycle }) => cycle < cycles);
+  felt(lane, 0, cycles * lane.cycleTicks + margin(lane, cycles * lane.cycleTicks), Infinity).filter(
+    ({ cycle }) => cycle < cycles,
+  );
 
 /**
  * Every stroke of a lane whose step begins before `end`, with what the feel makes of it.
@@ -139,7 +141,7 @@ export const feltCycles = (lane: LanePlan, cycles: number): Stroke[] =>
  * @example passStrokes(planLane(beat, pattern, beat.lanes[0]!), 3840).length // 4
  */
 export const passStrokes = (lane: LanePlan, end: Ticks): Stroke[] =>
-  felt(lane, 0, end + margin(lane), end).filter((stroke) => !isPast(stroke, end));
+  felt(lane, 0, end + margin(lane, end), end).filter((stroke) => !isPast(stroke, end));
 
 /**
  * The notes of a lane whose steps begin within a part of its pattern. What the feel carries over the edges of that part
@@ -161,15 +163,21 @@ export const regionNotes = (
   onMerged?: Merged,
 ): Note[] => {
   const own: Merged = (gridTick) => gridTick >= begin - 1e-6 && gridTick < end - 1e-6 && onMerged?.(gridTick);
-  const first = Math.max(0, begin - margin(lane), from - margin(lane));
-  const last = Math.min(end, to) + margin(lane);
-  return laneNotes(lane, first, last, end, own).filter(
+  const last = Math.min(end, to);
+  const far = margin(lane, last);
+  const first = Math.max(0, begin - far, from - far);
+  return laneNotes(lane, first, last + far, end, own).filter(
     ({ gridTick, kind, tick }) => gridTick >= begin - 1e-6 && !(rollsEnd && kind === 'roll' && tick >= end),
   );
 };
 
-/** How far around a window strokes may stand that have to do with it. */
-export const margin = (lane: LanePlan): Ticks => lane.reach + lane.around;
+/** How far around a window that ends at a position strokes may stand that have to do with it. */
+export const margin = (lane: LanePlan, upTo: Ticks): Ticks => {
+  const still = lane.reach + lane.around;
+  // What they have done to strokes that are a little later may bring those in.
+  const first = lane.wandered(upTo);
+  return first ? still + lane.wandered(upTo + first + still) : still;
+};
 
 /** A hit as it is drawn: where its stroke sounds in the pattern's first pass, whether chance lets it sound or not. */
 export interface Drawn {
@@ -194,7 +202,7 @@ export interface Drawn {
  */
 export const drawnStrokes = (lane: LanePlan, length: Ticks): Drawn[] => {
   const drawn: Drawn[] = [];
-  for (const stroke of felt(lane, 0, length + margin(lane), length)) {
+  for (const stroke of felt(lane, 0, length + margin(lane, length), length)) {
     if (isPast(stroke, length)) continue;
     drawn.push({
       step: stroke.step,

@@ -1,12 +1,16 @@
 import { drumGroupOf } from '../document/drumGroups';
 import { gridTicks } from '../document/grid';
 import { feelOf, lanePatternOf, patternTicks, stepsOf } from '../document/defaults';
+import type { PlainFeel } from '../document/feelSchema';
 import type { Beat, Direction, Feel, Hit, Lane, LanePattern, Pattern } from '../document/schema';
 import { steadyBars } from '../feel/bars';
-import { noiseReach, prepareFeel, type LaneFeelPlan } from '../feel/prepareFeel';
+import { noiseReach, prepareFeel, wandered, type LaneFeelPlan } from '../feel/prepareFeel';
 import { LOOK_MS, ROOM_SHARE } from '../feel/feelStrokes';
+import { bandAlone, SIXTEENTH, type PlacedBand } from '../feel/bandAt';
+import type { FeltLane } from '../feel/stage';
 import type { Bpm, Channel, MidiNote, Ticks, Velocity } from '../units';
-import { ticksPerMs } from '../units';
+import { ticksPerMs, type Ms } from '../units';
+import { modulo } from '../numbers';
 import { hashText } from '../random/draw';
 import { echoReach, planEchoes, type EchoPlan } from './moves/echoes';
 import { planDetour, type DetourPlan } from './moves/detours';
@@ -31,8 +35,10 @@ export interface LanePlan {
   byStep: (Hit[] | undefined)[];
   /** How many hits its loop has before each step, and in all: the last one. */
   before: readonly number[];
-  /** The farthest that a stroke can stand from the start of its step, before or after, feel included. */
+  /** The farthest that a stroke can stand from the start of its step, before or after, feel included; players come on top. */
   reach: Ticks;
+  /** How far players have moved any of its strokes up to a position. */
+  wandered: (upTo: Ticks) => Ticks;
   /** The longest note. */
   longest: Ticks;
   feel: LaneFeelPlan;
@@ -129,18 +135,42 @@ export interface Setting {
   rateAt: (position: Ticks) => number;
   swingAt: ((position: Ticks) => number) | null;
   levelAt: ((position: Ticks) => number) | null;
+  /** The players of a feel at this place. */
+  band: (feel: PlainFeel) => PlacedBand | null;
+  /** What strokes lean by at this place, and the farthest. */
+  leanAt: NonNullable<FeltLane['leanAt']>;
+  mostLean: Ms;
 }
+
+/** How many sixteenths a pass has, for what is the same on each; null where it runs on. */
+export const everyOf = ({ humanize }: PlainFeel, pass: Ticks): number | null =>
+  humanize.anew || pass === Infinity ? null : Math.max(1, Math.round(pass / SIXTEENTH));
+
+/** What strokes lean by over a pattern's pass, from nothing at its start to the most at its end. */
+export const phraseLean =
+  (pass: Ticks): NonNullable<FeltLane['leanAt']> =>
+  ({ lean }) =>
+    lean?.phrase ? (position) => (lean.phrase * modulo(position, pass)) / pass : null;
+
+/** The farthest that any feel of a setting leans. */
+export const phraseMost = ({ lean, blend }: Feel): Ms =>
+  Math.max(Math.abs(lean?.phrase ?? 0), Math.abs(blend?.with.lean?.phrase ?? 0));
 
 /** A pattern by itself: the beat's tempo throughout. */
 const alone = (beat: Beat, pattern: Pattern): Setting => {
   const rate = ticksPerMs(beat.tempo);
+  const feel = feelOf(beat, pattern);
+  const pass = patternTicks(pattern);
   return {
-    feel: feelOf(beat, pattern),
+    feel,
     seed: beat.seed,
     fastest: beat.tempo,
     rateAt: () => rate,
     swingAt: null,
     levelAt: null,
+    band: (one) => bandAlone(one, everyOf(one, pass)),
+    leanAt: phraseLean(pass),
+    mostLean: phraseMost(feel),
   };
 };
 
@@ -175,6 +205,9 @@ export const planLane = (
     most,
     swingAt: setting.swingAt,
     levelAt: setting.levelAt,
+    band: setting.band,
+    leanAt: setting.leanAt,
+    mostLean: setting.mostLean,
     pinks: shared.pinks,
     mean: meanVelocity(part, steps),
     pass: patternTicks(pattern),
@@ -194,6 +227,7 @@ export const planLane = (
     byStep,
     before: countedBefore(byStep),
     reach: farthest(part, step, setting.fastest) + echoReach(echoes, setting.fastest) + moved,
+    wandered: (upTo) => wandered(feel, upTo),
     around: around(feel, setting.fastest),
     longest: longestOf(part, step),
     feel,

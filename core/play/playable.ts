@@ -66,7 +66,8 @@ const isEndless = ({ timeline }: TimelinePlan): boolean => timeline.length === I
 const marksOf = (plan: TimelinePlan, from: Ticks, to: Ticks): Mark[] => {
   const { regions, tempos } = plan.timeline;
   const starts = regions.map((region) => region.from);
-  const changes = isEndless(plan) ? [] : [...starts, ...tempos.ticks];
+  // A tempo that follows players changes though a pattern repeats without end.
+  const changes = isEndless(plan) ? tempos.ticks.slice(1) : [...starts, ...tempos.ticks];
   const at = [from, ...changes].filter((tick) => tick >= from && tick < to);
   return [...new Set(at)]
     .sort((a, b) => a - b)
@@ -137,7 +138,7 @@ export const playable = (plan: TimelinePlan, { start = 0, loop = null }: PlayOpt
     meterAt: (tick) => timeline.bars[lastAt(startsOf(plan), place(tick))]?.meter ?? { beats: 4, unit: 4 },
     notes: (from, to) =>
       loop
-        ? eachTurn(from, to, plan.reach(), (k, shift) =>
+        ? eachTurn(from, to, plan.reach(to), (k, shift) =>
             notesIn(plan, from - shift, to - shift, {
               steps: k ? loop : first,
               start: k ? -Infinity : start,

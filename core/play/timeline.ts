@@ -158,18 +158,28 @@ const barsOf = (beat: Beat, section: Section, from: Ticks): Bar[] => {
 const TEMPO_STEP: Ticks = 240;
 
 /** How far a section is, 0 to 1. */
-export const alongSpan = ({ from, length }: Span, tick: Ticks): number =>
+export const alongSpan = ({ from, length }: Pick<Span, 'from' | 'length'>, tick: Ticks): number =>
   length > 0 ? Math.min(1, Math.max(0, (tick - from) / length)) : 0;
+
+/** Over what of a section its tempo changes: all of it, or so many of its last bars. */
+const lastBars = (beat: Beat, { section, from, length }: Span): Pick<Span, 'from' | 'length'> => {
+  const bars = section?.change?.bars;
+  if (!section || !bars) return { from, length };
+  const begin = barsOf(beat, section, from).at(-bars)?.from ?? from;
+  return { from: begin, length: from + length - begin };
+};
 
 const tempoSteps = (beat: Beat, span: Span): { at: Ticks; bpm: Bpm }[] => {
   const begin = span.section?.tempo ?? beat.tempo;
   const end = span.section?.change?.tempo ?? begin;
   if (begin === end) return [{ at: span.from, bpm: begin }];
-  const steps = Math.ceil(span.length / TEMPO_STEP);
-  return Array.from({ length: steps }, (_, step) => {
-    const at = span.from + step * TEMPO_STEP;
-    return { at, bpm: begin + (end - begin) * alongSpan(span, at) };
+  const last = lastBars(beat, span);
+  const steps = Math.ceil(last.length / TEMPO_STEP);
+  const changing = Array.from({ length: steps }, (_, step) => {
+    const at = last.from + step * TEMPO_STEP;
+    return { at, bpm: begin + (end - begin) * alongSpan(last, at) };
   });
+  return last.from > span.from ? [{ at: span.from, bpm: begin }, ...changing] : changing;
 };
 
 /**

@@ -1,15 +1,28 @@
-import { feelOf, lanePatternOf, soundingLanes } from '../document/defaults';
+import { feelOf, lanePatternOf, patternTicks, soundingLanes } from '../document/defaults';
 import { gridTicks } from '../document/grid';
 import type { Beat, Feel, Pattern } from '../document/schema';
 import { hash } from '../random/draw';
+import { bandOf, SIXTEENTH, type PlacedBand } from '../feel/bandAt';
+import { keptRun, type BandRun, type BandSpan } from '../feel/band';
+import type { PlainFeel } from '../document/feelSchema';
+import { lastAt } from '../numbers';
+import { followingTempos } from './bandTempo';
 import { margin } from './notes';
-import { planLane, type LanePlan, type PlanOptions, type Setting } from './plan';
+import {
+  everyOf,
+  phraseLean,
+  phraseMost,
+  planLane,
+  type LanePlan,
+  type PlanOptions,
+  type Setting,
+} from './plan';
 import { sparksTo } from './moves/sparks';
 import { rateOf } from './reading';
 import { newShared } from './staggerCount';
-import { ticksPerMs, type Ticks } from '../units';
+import { ticksPerMs, type Ms, type Ticks } from '../units';
 import { alongSpan, patternTimeline, songTimeline, type Timeline, type Region } from './timeline';
-import { tempoAt } from './tempoMap';
+import { secondsAt, tempoAt, tickAtSeconds, type TempoMap } from './tempoMap';
 
 /** A song made ready to be played from any place. Its patterns are made ready as they come up. */
 export interface TimelinePlan {
@@ -19,8 +32,8 @@ export interface TimelinePlan {
   lanesOf: (region: Region) => LanePlan[];
   /** The longest note that any lane has. */
   longest: Ticks;
-  /** The farthest that a stroke can sound from its region, or be held off by one that does. */
-  reach: () => Ticks;
+  /** The farthest that a stroke can sound from its region, or be held off by one that does, of all that sounds up to a position. */
+  reach: (upTo: Ticks) => Ticks;
 }
 
 /** What is drawn at random differs from one turn of a pattern to the next; the first is as the pattern by itself. */
@@ -41,29 +54,172 @@ const gradual = (region: Region, begin: number, end: number | undefined, still: 
 const startSwing = ({ base, swing, off }: Feel): number =>
   base === 'swing' && !off.includes('base') ? swing.percent : 50;
 
-const settingOf = (beat: Beat, timeline: Timeline, region: Region): Setting => {
+const ownFeelOf = (beat: Beat, { span, pattern }: Region): Feel =>
+  span.section?.feel ?? feelOf(beat, pattern!);
+
+/** The players of a whole timeline. */
+interface Bands {
+  /** Of those that run on through it. */
+  run: BandRun;
+  /** The tempo that follows them; null where none does. */
+  tempos: TempoMap | null;
+}
+
+/** A region whose players run on through the timeline. */
+const runsOn = (beat: Beat, region: Region): boolean => {
+  if (!region.pattern) return false;
+  const feel = ownFeelOf(beat, region);
+  return feel.humanize.anew && bandOf(feel) !== null;
+};
+
+const localRun = (feel: PlainFeel, pass: Ticks): BandRun =>
+  keptRun([{ from: 0, players: feel.humanize.band!.players, seed: feel.humanize.seed }], everyOf(feel, pass));
+
+const spansOf = (beat: Beat, { regions }: Timeline): BandSpan[] => {
+  const out: BandSpan[] = [];
+  for (const region of regions) {
+    const feel = region.pattern && ownFeelOf(beat, region);
+    const players = feel && runsOn(beat, region) ? bandOf(feel)!.players : null;
+    const seed = players ? feel!.humanize.seed : 0;
+    const last = out.at(-1);
+    if (!last || last.players !== players || last.seed !== seed)
+      out.push({ from: Math.round(region.from / SIXTEENTH), players, seed });
+  }
+  return out.length ? out : [{ from: 0, players: null, seed: 0 }];
+};
+
+/** How late the band whose drift is the tempo's is, at a sixteenth of the timeline. */
+const meanOf = (beat: Beat, { regions }: Timeline, run: BandRun): ((j: number) => Ms) => {
+  const starts = regions.map(({ from }) => from);
+  return (j) => {
+    const region = regions[lastAt(starts, j * SIXTEENTH)];
+    const feel = region?.pattern ? ownFeelOf(beat, region) : null;
+    if (!feel || !bandOf(feel)?.tempo) return 0;
+    if (feel.humanize.anew) return run.mean(j);
+    const inside = Math.round((j * SIXTEENTH - region!.from + region!.offset) / SIXTEENTH);
+    return localRun(feel, patternTicks(region!.pattern!)).mean(inside);
+  };
+};
+
+const bandsOf = (beat: Beat, timeline: Timeline): Bands => {
+  const run = keptRun(spansOf(beat, timeline), null);
+  const follows = timeline.regions.some((region) => region.pattern && bandOf(ownFeelOf(beat, region))?.tempo);
+  return {
+    run,
+    tempos: follows ? followingTempos(timeline.tempos, meanOf(beat, timeline, run), timeline.length) : null,
+  };
+};
+
+/** Where the players of a feel stand in a region. */
+const placedIn = (
+  beat: Beat,
+  timeline: Timeline,
+  region: Region,
+  { run, tempos }: Bands,
+): ((feel: PlainFeel) => PlacedBand | null) => {
+  const shift = region.from - region.offset;
+  const main = ownFeelOf(beat, region);
+  const through =
+    tempos &&
+    ((position: Ticks, late: Ms) =>
+      tickAtSeconds(tempos, secondsAt(timeline.tempos, position) + late / 1000));
+  return (feel) => {
+    const band = bandOf(feel);
+    if (!band) return null;
+    const own = band === main.humanize.band;
+    if (feel.humanize.anew)
+      return {
+        band,
+        // What a feel is blended with runs on by itself.
+        run: own ? run : keptRun([{ from: 0, players: band.players, seed: feel.humanize.seed }], null),
+        from: shift,
+        ...(through && { through }),
+      };
+    return {
+      band,
+      run: localRun(feel, patternTicks(region.pattern!)),
+      from: 0,
+      ...(through && { through: (position, late) => through(shift + position, late) - shift }),
+    };
+  };
+};
+
+/** Where the bars before the next section begin that lead into it; null where nothing leads into it. */
+const intoNext = ({ spans, bars }: Timeline, { span }: Region) => {
+  const next = spans[span.index + 1];
+  const into = next?.section?.into;
+  if (!next || !into?.ms) return null;
+  const at = lastAt(
+    bars.map(({ from }) => from),
+    next.from,
+  );
+  return { ms: into.ms, from: bars[Math.max(0, at - into.bars)]!.from, to: next.from };
+};
+
+/** What strokes lean by in a region: over the phrase, into a fill, into the next section. */
+const leanIn = (timeline: Timeline, region: Region): Setting['leanAt'] => {
+  const phrase = phraseLean(patternTicks(region.pattern!));
+  const into = intoNext(timeline, region);
+  const shift = region.from - region.offset;
+  return (feel) => {
+    const parts: ((position: Ticks) => Ms)[] = [];
+    const over = phrase(feel);
+    if (over) parts.push(over);
+    const fill = region.fill ? (feel.lean?.fill ?? 0) : 0;
+    if (fill)
+      parts.push((position) => fill * Math.min(1, Math.max(0, position - region.offset) / region.length));
+    if (into)
+      parts.push((position) => {
+        const along = (shift + position - into.from) / (into.to - into.from);
+        return along > 0 ? into.ms * Math.min(1, along) : 0;
+      });
+    return parts.length ? (position) => parts.reduce((sum, part) => sum + part(position), 0) : null;
+  };
+};
+
+const mostLeanIn = (timeline: Timeline, region: Region, feel: Feel): Ms =>
+  phraseMost(feel) +
+  Math.max(Math.abs(feel.lean?.fill ?? 0), Math.abs(feel.blend?.with.lean?.fill ?? 0)) +
+  Math.abs(intoNext(timeline, region)?.ms ?? 0);
+
+const settingOf = (beat: Beat, timeline: Timeline, region: Region, bands: Bands): Setting => {
   const { section } = region.span;
-  const feel = anew(section?.feel ?? feelOf(beat, region.pattern!), region.repeat);
+  const feel = anew(ownFeelOf(beat, region), region.repeat);
   const begin = section?.tempo ?? beat.tempo;
   const end = section?.change?.tempo ?? begin;
   const steady = ticksPerMs(begin);
   const swing = section?.change?.swing;
   const from = region.from - region.offset;
+  const { tempos } = bands;
+  const set = Math.max(begin, end);
   return {
     feel,
     seed: turned(beat.seed, region.repeat),
-    fastest: Math.max(begin, end),
-    rateAt:
-      begin === end ? () => steady : (position) => ticksPerMs(tempoAt(timeline.tempos, from + position)),
+    fastest: tempos
+      ? Math.max(
+          set,
+          tempos.micros.reduce((most, micros) => Math.max(most, 60e6 / micros), 0),
+        )
+      : set,
+    rateAt: tempos
+      ? (position) => ticksPerMs(tempoAt(tempos, from + position))
+      : begin === end
+        ? () => steady
+        : (position) => ticksPerMs(tempoAt(timeline.tempos, from + position)),
+    band: placedIn(beat, timeline, region, bands),
+    leanAt: leanIn(timeline, region),
+    mostLean: mostLeanIn(timeline, region, feel),
     swingAt: swing === undefined ? null : gradual(region, startSwing(feel), swing, NaN),
     levelAt: gradual(region, section?.level ?? 1, section?.change?.level, 1),
   };
 };
 
 /** Stretches that are alike in all that shapes their notes share what has been made ready. */
-const keyOf = ({ pattern, span, repeat, from, offset }: Region): string => {
+const keyOf = (beat: Beat, timeline: Timeline, region: Region, { tempos }: Bands): string => {
+  const { pattern, span, repeat, from, offset, fill, length } = region;
   const { section } = span;
-  const place = section?.change ? `${from - offset}` : '';
+  const own = section?.change || tempos || runsOn(beat, region) || intoNext(timeline, region);
+  const place = own ? `${from - offset}` : fill ? `fill ${offset} ${length}` : '';
   return `${pattern!.id} ${section?.id ?? ''} ${repeat} ${place}`;
 };
 
@@ -85,7 +241,19 @@ const reachOf = ({ regions }: Timeline, lanesOf: (region: Region) => LanePlan[])
     const key = `${region.pattern?.id} ${region.span.section?.id}`;
     if (seen.has(key)) continue;
     seen.add(key);
-    for (const lane of lanesOf(region)) most = Math.max(most, margin(lane));
+    for (const lane of lanesOf(region)) most = Math.max(most, lane.reach + lane.around);
+  }
+  return most;
+};
+
+/** The farthest that players have moved any stroke up to a position of the timeline. */
+const wanderedIn = ({ regions }: Timeline, lanesOf: (region: Region) => LanePlan[], upTo: Ticks): Ticks => {
+  let most = 0;
+  for (const region of regions) {
+    if (region.from > upTo) break;
+    const shift = region.from - region.offset;
+    for (const lane of lanesOf(region))
+      most = Math.max(most, lane.wandered(Math.min(upTo - shift, region.offset + region.length)));
   }
   return most;
 };
@@ -94,21 +262,27 @@ const reachOf = ({ regions }: Timeline, lanesOf: (region: Region) => LanePlan[])
 const mayPlay = (beat: Beat, pattern: Pattern, laneId: string): boolean =>
   lanePatternOf(pattern, laneId).hits.length > 0 || sparksTo(beat, pattern, laneId).length > 0;
 
-const planOf = (beat: Beat, timeline: Timeline, { includeMuted }: PlanOptions): TimelinePlan => {
+const mayWander = ({ blend, ...feel }: Feel): boolean =>
+  bandOf(feel) !== null || (!!blend && bandOf(blend.with) !== null);
+
+const planOf = (beat: Beat, given: Timeline, { includeMuted }: PlanOptions): TimelinePlan => {
   const heard = includeMuted ? beat.lanes : soundingLanes(beat);
   const made = new Map<string, LanePlan[]>();
+  const bands = bandsOf(beat, given);
+  const timeline = bands.tempos ? { ...given, tempos: bands.tempos } : given;
+  const wanders = given.regions.some((region) => region.pattern && mayWander(ownFeelOf(beat, region)));
   const make = (region: Region): LanePlan[] => {
     const { pattern, span } = region;
     const silent = includeMuted ? [] : (span.section?.silent ?? []);
     const shared = newShared();
-    const setting = settingOf(beat, timeline, region);
+    const setting = settingOf(beat, given, region, bands);
     return heard
       .filter(({ id }) => !silent.includes(id) && mayPlay(beat, pattern!, id))
       .map((lane) => planLane(beat, pattern!, lane, shared, setting));
   };
   const lanesOf = (region: Region): LanePlan[] => {
     if (!region.pattern) return [];
-    const key = keyOf(region);
+    const key = keyOf(beat, given, region, bands);
     const lanes = made.get(key) ?? make(region);
     made.set(key, lanes);
     return lanes;
@@ -119,7 +293,12 @@ const planOf = (beat: Beat, timeline: Timeline, { includeMuted }: PlanOptions): 
     timeline,
     longest: longestIn(timeline),
     lanesOf,
-    reach: () => (reach ??= reachOf(timeline, lanesOf)),
+    reach: (upTo) => {
+      reach ??= reachOf(timeline, lanesOf);
+      if (!wanders) return reach;
+      const first = wanderedIn(timeline, lanesOf, upTo);
+      return reach + wanderedIn(timeline, lanesOf, upTo + first + reach);
+    },
   };
 };
 

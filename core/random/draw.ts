@@ -18,6 +18,8 @@ export const PURPOSE = {
   stagger: 9,
   spark: 10,
   detour: 11,
+  /** Of a player: the error of its hands. */
+  touch: 12,
   /** What makers draw: how many hits, where, how hard; and of a variation which hit, what becomes of it, and where to. */
   makeCount: 101,
   makePlace: 102,

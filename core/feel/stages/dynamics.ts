@@ -4,7 +4,7 @@ import type { FeelStage } from '../stage';
 export const dynamicsStage: FeelStage = {
   id: 'dynamics',
   prepare: (feel, own, { mean }) => {
-    const contrast = own.contrast ?? 1;
+    const contrast = (own.contrast ?? 1) * (feel.contrast ?? 1);
     const level = (own.level ?? 1) * feel.level;
     if (contrast === 1 && level === 1) return null;
     return { strength: (force) => (mean + contrast * (force - mean)) * level };

@@ -7,6 +7,9 @@ import type { Pinks } from '../../feel/stage';
 import { feelStrokes } from '../../feel/feelStrokes';
 import type { Struck } from '../../feel/struck';
 import { draw, hashText, PURPOSE } from '../../random/draw';
+import { bandAlone, type PlacedBand } from '../../feel/bandAt';
+import { followingTempos } from '../../play/bandTempo';
+import { secondsAt, tickAtSeconds, type TempoMap } from '../../play/tempoMap';
 import { clamp, QUARTER, type MidiNote, type Ms, type Ticks } from '../../units';
 import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/midiFile';
 import { rewritten, toldApart, type Placed } from '../write/rewritten';
@@ -17,6 +20,8 @@ export interface FeelFileOptions {
   feel: Feel;
   /** In ms, by note number. */
   offsets: ReadonlyMap<MidiNote, Ms>;
+  /** What notes have of their own besides, by note number. */
+  own?: ReadonlyMap<MidiNote, LaneFeel>;
   /** The note numbers that a stagger is for; left out, all. */
   staggered?: ReadonlySet<MidiNote>;
   /** What would start before the beginning comes in at the end of the file's whole bars; otherwise it is held at 0. */
@@ -90,26 +95,49 @@ interface FileLane {
   key: number;
 }
 
-const laneFeelOf = (offset: Ms | undefined): Record<string, LaneFeel> =>
-  offset === undefined ? {} : { lane: { offset } };
+const laneFeelOf = (note: MidiNote, { offsets, own }: FeelFileOptions): Record<string, LaneFeel> => {
+  const offset = offsets.get(note);
+  const mine = own?.get(note);
+  return offset === undefined && !mine
+    ? {}
+    : { [note]: { ...mine, ...(offset !== undefined && { offset }) } };
+};
+
+/** The players of a file, and the tempo that follows them; null where it has none. */
+interface FileBand {
+  placed: PlacedBand | null;
+  tempos: TempoMap | null;
+}
+
+const bandIn = (file: MidiFile, { feel }: FeelFileOptions): FileBand => {
+  const placed = bandAlone(feel, null);
+  if (!placed?.band.tempo) return { placed, tempos: null };
+  const tempos = followingTempos(file.tempos, placed.run.mean, wholeBars(file));
+  const through = (position: Ticks, late: Ms): Ticks =>
+    tickAtSeconds(tempos, secondsAt(file.tempos, position) + late / 1000);
+  return { placed: { ...placed, through }, tempos };
+};
 
 /** One lane made ready. */
 const laneOf = (
   file: MidiFile,
   notes: ReadNote[],
-  { feel, offsets, staggered }: FeelFileOptions,
+  options: FeelFileOptions,
+  { placed }: FileBand,
   pinks: Pinks,
 ): FileLane => {
+  const { feel, staggered } = options;
   const strokes = strokesOf(notes, QUARTER / file.ppq);
   const first = notes[0]!;
   const key = hashText(laneOfNote(first));
   const { stagger, ...rest } = feel;
   const waits = stagger && (!staggered || staggered.has(first.note));
   const stages = prepareFeel(
-    { ...rest, ...(waits && { stagger }), lanes: laneFeelOf(offsets.get(first.note)) },
+    { ...rest, ...(waits && { stagger }), lanes: laneFeelOf(first.note, options) },
     {
-      id: 'lane',
+      id: String(first.note),
       key,
+      band: () => placed,
       grid: '1/16',
       group: drumGroupOfNote(first.note),
       random: 2,
@@ -170,7 +198,7 @@ const laneNotes = (
 
 /**
  * Gives a file's notes a feel. A lane is one channel and number, over all tracks. Everything else in the file stays as it
- * was: tempo, texts, controllers, division, format, order of tracks; a track ends later only where a note needs it.
+ * was, but for a tempo that is to follow the players: tempo, texts, controllers, division, format, order of tracks; a track ends later only where a note needs it.
  */
 export const feelFile = (file: MidiFile, options: FeelFileOptions): FeltFile => {
   const lanes = new Map<string, ReadNote[]>();
@@ -185,12 +213,17 @@ export const feelFile = (file: MidiFile, options: FeelFileOptions): FeltFile => 
   const placed: Placed[] = [];
   let moved = 0;
   const pinks = sharedPinks();
-  const ready = [...lanes.values()].map((notes) => laneOf(file, notes, options, pinks));
+  const band = bandIn(file, options);
+  const ready = [...lanes.values()].map((notes) => laneOf(file, notes, options, band, pinks));
   holdBack(ready, options);
   for (const lane of ready)
     for (const note of toldApart(laneNotes(file, lane, options, total, counts), total, counts)) {
       placed.push(note);
       if (note.start !== note.of.start) moved += 1;
     }
-  return { bytes: rewritten(file, placed), notes: placed.length, moved, ...counts };
+  const tempos = band.tempos?.ticks.map((tick, at) => ({
+    tick: Math.round((tick * file.ppq) / QUARTER),
+    micros: band.tempos!.micros[at]!,
+  }));
+  return { bytes: rewritten(file, placed, tempos ?? null), notes: placed.length, moved, ...counts };
 };

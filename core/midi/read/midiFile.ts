@@ -3,6 +3,7 @@ import type { MidiData, MidiEvent } from 'midi-file';
 import type { Meter } from '../../document/meter';
 import { changingBars, nextBarLine, type Bars } from '../../feel/bars';
 import type { Performance } from '../../analysis/performance';
+import { tempoMap, type TempoMap } from '../../play/tempoMap';
 import { FILE_BOUNDS, MOST_TICKS } from './limits';
 import {
   QUARTER,
@@ -44,6 +45,8 @@ export interface MidiFile {
   tempoChanges: number;
   /** At a position of 960 to the quarter. */
   ticksPerMs: (position: Ticks) => number;
+  /** Where each tempo begins, at 960 to the quarter. */
+  tempos: TempoMap;
 }
 
 /** The notes of one track: an end belongs to the earliest open start of its number. */
@@ -156,6 +159,10 @@ export const fileOf = (data: MidiData, ppq: number): MidiFile => {
     tempo: tempos[0]?.value ?? TEMPO,
     tempoChanges: Math.max(0, tempos.length - 1),
     ticksPerMs: tempoAt(tempos),
+    tempos: tempoMap([
+      ...(tempos[0]?.at === 0 ? [] : [{ at: 0, bpm: TEMPO }]),
+      ...tempos.map(({ at, value }) => ({ at, bpm: value })),
+    ]),
   };
 };
 

@@ -43,9 +43,30 @@ interface Timed {
   bytes: number[];
 }
 
-/** @param own the places of the events that notes were made of; an end without a start is none of them, and stays */
-const trackBytes = (events: MidiEvent[], notes: Placed[], own: ReadonlySet<number>): number[] => {
+/** The tempo of a file written anew: where each begins, in ticks of the file, in microseconds a quarter. */
+export type NewTempos = { tick: number; micros: number }[];
+
+const tempoBytes = (micros: number): number[] => [
+  0xff,
+  0x51,
+  3,
+  (micros >> 16) & 0xff,
+  (micros >> 8) & 0xff,
+  micros & 0xff,
+];
+
+/**
+ * @param own the places of the events that notes were made of; an end without a start is none of them, and stays
+ * @param tempos in the place of those that it has; null leaves them
+ */
+const trackBytes = (
+  events: MidiEvent[],
+  notes: Placed[],
+  own: ReadonlySet<number>,
+  tempos: NewTempos | null,
+): number[] => {
   const timed: Timed[] = [];
+  for (const { tick, micros } of tempos ?? []) timed.push({ tick, rank: 0, bytes: tempoBytes(micros) });
   for (const { of, start, end, velocity, note } of notes) {
     timed.push({
       tick: start,
@@ -61,7 +82,8 @@ const trackBytes = (events: MidiEvent[], notes: Placed[], own: ReadonlySet<numbe
   events.forEach((event, at) => {
     tick += event.deltaTime;
     if (event.type === 'endOfTrack') last = tick;
-    else if (!own.has(at)) timed.push({ tick, rank: 1, bytes: eventBytes(event) });
+    else if (!own.has(at) && !(tempos && event.type === 'setTempo'))
+      timed.push({ tick, rank: 1, bytes: eventBytes(event) });
   });
   timed.sort((a, b) => a.tick - b.tick || a.rank - b.rank);
   const bytes: number[] = [];
@@ -81,8 +103,13 @@ const trackBytes = (events: MidiEvent[], notes: Placed[], own: ReadonlySet<numbe
  * only where a note needs it.
  *
  * @param notes each in the track that it came from
+ * @param tempos in the place of those that the file has; left out, they stay
  */
-export const rewritten = (file: MidiFile, notes: readonly Placed[]): Uint8Array => {
+export const rewritten = (
+  file: MidiFile,
+  notes: readonly Placed[],
+  tempos: NewTempos | null = null,
+): Uint8Array => {
   const byTrack = file.tracks.map((): Placed[] => []);
   const own = file.tracks.map(() => new Set<number>());
   for (const { track, on, off } of file.notes) {
@@ -93,6 +120,8 @@ export const rewritten = (file: MidiFile, notes: readonly Placed[]): Uint8Array 
   return smfOf(
     file.format,
     file.ppq,
-    file.tracks.map((events, track) => trackBytes(events, byTrack[track]!, own[track]!)),
+    file.tracks.map((events, track) =>
+      trackBytes(events, byTrack[track]!, own[track]!, tempos && (track ? [] : tempos)),
+    ),
   );
 };
