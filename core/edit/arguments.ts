@@ -18,6 +18,7 @@ export type Existing =
 
 /** A part of a document or of what is outside it, given as a whole; its form is that of the schema. */
 export type Thing =
+  | 'band'
   | 'beat'
   | 'blend'
   | 'bring'

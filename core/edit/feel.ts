@@ -1,5 +1,7 @@
 import type { Base, Stage } from '../document/choices';
 import type { Feel, Follow, LaneFeel, PlainFeel, Swing } from '../document/feelSchema';
+import type { Band } from '../document/playersSchema';
+import { heldBand } from '../feel/bandPresets';
 import type { Stagger } from '../document/schema';
 import { heldAll, type Argument } from './arguments';
 import { FEEL_LIST } from './feelList';
@@ -42,6 +44,18 @@ const heardAgain = (feel: PlainFeel): PlainFeel =>
   feel.off.includes('base') ? { ...feel, off: feel.off.filter((one) => one !== 'base') } : feel;
 
 const MOST_TAKES = 200;
+
+/** A change of what humanize does at random; 0 of what may be left out leaves it out. */
+export type HumanizeChange = Partial<
+  Pick<PlainFeel['humanize'], 'timing' | 'velocity' | 'drift' | 'anew' | 'soft' | 'hands' | 'leftHanded'>
+>;
+
+const plainly = ({ soft, hands, leftHanded, ...rest }: PlainFeel['humanize']): PlainFeel['humanize'] => ({
+  ...rest,
+  ...(soft && { soft }),
+  ...(hands && { hands }),
+  ...(leftHanded && { leftHanded }),
+});
 
 /** Edits of a feel; each gives a new one. */
 export const FEEL_EDITS = {
@@ -90,13 +104,30 @@ export const FEEL_EDITS = {
     return { ...rest, off: feel.off.filter((one) => one !== 'stagger'), stagger: a.stagger };
   },
   setLevel: (feel: PlainFeel, a: { level: number }): PlainFeel => ({ ...feel, level: a.level }),
-  setHumanize: (
-    feel: PlainFeel,
-    a: { change: Partial<Pick<PlainFeel['humanize'], 'timing' | 'velocity' | 'drift' | 'anew'>> },
-  ): PlainFeel => ({
+  setHumanize: (feel: PlainFeel, a: { change: HumanizeChange }): PlainFeel => ({
     ...feel,
-    humanize: { ...feel.humanize, ...a.change },
+    humanize: plainly({ ...feel.humanize, ...a.change }),
   }),
+  /** Players are heard once they are set; null takes them away. */
+  setBand: (feel: PlainFeel, a: { band: Band | null }): PlainFeel => {
+    const { band: _, ...humanize } = feel.humanize;
+    if (!a.band) return { ...feel, humanize };
+    const band = heldBand(a.band);
+    return {
+      ...feel,
+      off: band.on ? feel.off.filter((one) => one !== 'humanize') : feel.off,
+      humanize: { ...humanize, band },
+    };
+  },
+  setContrast: (feel: PlainFeel, a: { contrast: number }): PlainFeel => {
+    const { contrast: _, ...rest } = feel;
+    return a.contrast === 1 ? rest : { ...rest, contrast: a.contrast };
+  },
+  /** How far strokes come to lean over a phrase and into a fill. */
+  setLean: (feel: PlainFeel, a: { phrase: number; fill: number }): PlainFeel => {
+    const { lean: _, ...rest } = feel;
+    return a.phrase || a.fill ? { ...rest, lean: { phrase: a.phrase, fill: a.fill } } : rest;
+  },
   /** Another take, or one had before: every seed is kept. */
   setTake: (feel: PlainFeel, a: { seed: number }): PlainFeel => {
     const { takes } = feel.humanize;

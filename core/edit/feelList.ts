@@ -52,6 +52,7 @@ export const FEEL_LIST: { [K in keyof typeof FEEL_EDITS]: Described<Args<K>> } =
         timing: figure(RANGES.scale),
         velocity: figure(RANGES.scale),
         apart: FLAG,
+        shares: figure(RANGES.share),
       }),
     },
   },
@@ -61,15 +62,30 @@ export const FEEL_LIST: { [K in keyof typeof FEEL_EDITS]: Described<Args<K>> } =
   },
   setLevel: { does: 'Sets how hard the kit is played', args: { level: figure(RANGES.level) } },
   setHumanize: {
-    does: 'Sets the spreads of timing and velocity, the drift, and whether each pass is drawn anew',
+    does: 'Sets the spreads of timing and velocity, the drift, how much looser soft strokes are, the weaker hand, and whether each pass is drawn anew',
     args: {
       change: some({
         timing: figure(RANGES.timingSpread),
         velocity: figure(RANGES.velocitySpread),
         drift: figure(RANGES.share),
         anew: FLAG,
+        soft: figure(RANGES.share),
+        hands: figure(RANGES.share),
+        leftHanded: FLAG,
       }),
     },
+  },
+  setBand: {
+    does: 'Lets the timing come from players who follow one another; null takes them away',
+    args: { band: maybe(thing('band')) },
+  },
+  setContrast: {
+    does: 'Sets how far the velocities of all lanes lie apart',
+    args: { contrast: figure(RANGES.level) },
+  },
+  setLean: {
+    does: 'Sets how far strokes come to lean by the end of a phrase, and of a fill',
+    args: { phrase: figure(RANGES.lean), fill: figure(RANGES.lean) },
   },
   setTake: { does: 'Humanizes with another seed; every seed is kept', args: { seed: SEED } },
 };

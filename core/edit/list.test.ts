@@ -73,6 +73,20 @@ const LOOP: Loop = {
   tempo: 120,
 };
 const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
+  band: (roll) => ({
+    on: roll() > 0.2,
+    tempo: roll() > 0.5,
+    // More than anyone has attention for, now and then, and someone who is not there.
+    players: ['a', 'b'].map((id, at) => ({
+      id,
+      name: id,
+      lanes: at ? ['snare'] : ['kick'],
+      clock: 5 * roll(),
+      touch: 20 * roll(),
+      click: roll(),
+      follows: { [at ? 'a' : 'b']: roll(), gone: roll() },
+    })),
+  }),
   beat: () => ferry,
   blend: (roll) => ({ with: ferry.feel, name: 'Quay', amount: roll() }),
   bring: (roll, beat) =>
@@ -157,7 +171,14 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
     entries: [newEntry(`new ${(count += 1)}`, 'a')],
   }),
   'section change': (roll) =>
-    pick(roll, [{ tempo: 900 }, { level: -1 }, { name: 'Bridge', feel: null }, { silent: ['kick'] }]),
+    pick(roll, [
+      { tempo: 900 },
+      { level: -1 },
+      { name: 'Bridge', feel: null },
+      { silent: ['kick'] },
+      { into: { ms: -12, bars: 2 } },
+      { change: { tempo: 90, bars: 1 }, into: null },
+    ]),
   song: () => songBeat.song,
   template: () => template,
 };

@@ -354,7 +354,7 @@ export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits
     args: { section: thing('section'), placeId: NEW_ID, at: maybe(PLACE) },
   },
   changeSection: {
-    does: 'Changes a section: name, feel, tempo, level, fill, silent lanes',
+    does: 'Changes a section: name, feel, tempo, level, fill, silent lanes, what leads into it',
     args: { id: id('section'), change: thing('section change') },
   },
   addEntry: {

@@ -103,17 +103,18 @@ export const addSection = (beat: Beat, section: Section, placeId: string, at: nu
         },
   );
 
-/** A change that may take things away: `null` of a feel, tempo, level, fill or change leaves it to patterns and beat. */
+/** A change that may take things away: `null` of a feel, tempo, level, fill, change or of what leads into it leaves it to patterns and beat. */
 export type SectionChange = Partial<Pick<Section, 'name' | 'pigment' | 'entries' | 'silent'>> & {
-  [K in 'feel' | 'tempo' | 'level' | 'fill' | 'change']?: Section[K] | null;
+  [K in 'feel' | 'tempo' | 'level' | 'fill' | 'change' | 'into']?: Section[K] | null;
 };
 
-const OWN = ['feel', 'tempo', 'level', 'fill', 'change'] as const;
+const OWN = ['feel', 'tempo', 'level', 'fill', 'change', 'into'] as const;
 
 const within = (section: Section): Section => {
   const out = { ...section };
   if (out.tempo !== undefined) out.tempo = clamp(out.tempo, TEMPO.least, TEMPO.most);
   if (out.level !== undefined) out.level = clamp(out.level, 0, 2);
+  if (out.into && !out.into.ms) delete out.into;
   if (out.change && !Object.values(out.change).some((value) => value !== undefined)) delete out.change;
   return out;
 };

@@ -25,7 +25,7 @@ export const leadsOf = async (sounds: Sounds, beat: Pick<Beat, 'kit' | 'own' | '
 /**
  * How long before a note the sound that plays it begins: where several layers sound, the one that begins first.
  *
- * @example leadAt({ rate: 48000, plans: [] }, beat, note) // 0
+ * @example leadAt({ rate: 48000, plans: [] }, beat, { lane: 0, velocity: 100, pitch: 0, turn: 0 }) // 0
  */
 export const leadAt = (
   { rate, plans }: Leads,
