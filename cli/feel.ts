@@ -96,7 +96,11 @@ const wrongUsage = (sentence: string): never => {
 const checkUsage = (given: Given): void => {
   if (given.swing !== undefined && given.template !== undefined)
     wrongUsage('A file is given either --swing or --template, not both.');
-  if (given.template === undefined && !given.templateNote.length && (given.timing !== undefined || given.velocity !== undefined))
+  if (
+    given.template === undefined &&
+    !given.templateNote.length &&
+    (given.timing !== undefined || given.velocity !== undefined)
+  )
     wrongUsage('--timing and --velocity say how much of a --template, and there is none.');
   if (given.tempoMap && given.players === undefined)
     wrongUsage('--tempo-map lets the tempo follow the --players, and there are none.');

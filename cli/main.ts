@@ -12,6 +12,7 @@ import { playCommand } from './play';
 import { remapCommand } from './remap';
 import { reportCommand } from './report';
 import { sliceCommand } from './slice';
+import { stickingCommand } from './sticking';
 import { templateCommand } from './template';
 
 const program = new Command('ruddik')
@@ -42,6 +43,7 @@ Exit codes:
   .addCommand(detourCommand())
   .addCommand(sliceCommand())
   .addCommand(kitCommand())
+  .addCommand(stickingCommand())
   .addCommand(templateCommand())
   .addCommand(reportCommand());
 

@@ -71,8 +71,9 @@ export const PASSES = ['low', 'high', 'band'] as const;
 /** How many layers a voice may have, and marks a loop. */
 export const SOUND = { layers: 12, marks: 64, seconds: 600 } as const;
 
-/** Which hand plays a stroke, and by what rule hands are found: the least effort, one after the other, the leading hand on the beat. */
+/** Which hand plays a stroke, and by what rule hands are found: the least effort, one after the other, the leading hand wherever it can, as
+ * the rudiments have it. */
 export const HANDS = ['R', 'L'] as const;
-export const HAND_RULES = ['easiest', 'alternate', 'lead'] as const;
+export const HAND_RULES = ['easiest', 'alternate', 'lead', 'rudiment'] as const;
 export type Hand = (typeof HANDS)[number];
 export type HandRule = (typeof HAND_RULES)[number];

@@ -13,6 +13,7 @@ import {
   SPACINGS,
   MAKERS,
   MOVES,
+  HANDS,
 } from './choices';
 import { GRIDS } from './grid';
 import { INSTRUMENT_IDS } from './instruments';
@@ -64,6 +65,8 @@ export const hitSchema = z.strictObject({
   grace: z.array(graceSchema).min(1).max(3).optional(),
   /** In semitones against the lane's note; left out, that note. */
   pitch: figure(RANGES.pitch).optional(),
+  /** Which hand plays it; left out, it is found. */
+  hand: z.enum(HANDS).optional(),
 });
 
 /** What one lane plays in one pattern. */

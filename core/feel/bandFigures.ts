@@ -26,6 +26,17 @@ const root = (squares: number, count: number): number => (count ? Math.sqrt(squa
  * @example bandFigures([{ id: 'a', name: 'Kick', lanes: [], clock: 0, touch: 0, click: 1, follows: {} }], 7).drift // 0
  */
 export const bandFigures = (players: readonly Player[], seed: number): BandFigures => {
+  const there = KNOWN.get(players);
+  if (there?.seed === seed) return there.figures;
+  const figures = worked(players, seed);
+  KNOWN.set(players, { seed, figures });
+  return figures;
+};
+
+/** What has been worked out of the same players is asked for again wherever they are told of. */
+const KNOWN = new WeakMap<readonly Player[], { seed: number; figures: BandFigures }>();
+
+const worked = (players: readonly Player[], seed: number): BandFigures => {
   const n = players.length;
   const sums = players.map(() => new Float64Array(n));
   const squares = players.map(() => new Float64Array(n));

@@ -1,6 +1,6 @@
 import { drumGroupOf } from '../document/drumGroups';
 import { gridTicks } from '../document/grid';
-import { feelOf, lanePatternOf, patternTicks, stepsOf } from '../document/defaults';
+import { feelOf, lanePatternOf, patternTicks, soundingLanes, stepsOf } from '../document/defaults';
 import type { PlainFeel } from '../document/feelSchema';
 import type { Beat, Direction, Feel, Hit, Lane, LanePattern, Pattern } from '../document/schema';
 import { steadyBars } from '../feel/bars';
@@ -17,6 +17,8 @@ import { planDetour, type DetourPlan } from './moves/detours';
 import { sparkedStrokes, sparkReach, sparksTo, type SparkPlan } from './moves/sparks';
 import { stepsInCycle, rateOf } from './reading';
 import { newShared, staggered, type Shared } from './staggerCount';
+import { weakerHand, writtenForHands, type WeakerHand } from './weakerHand';
+import { newFeel } from '../document/feelDefaults';
 import type { Stroke } from './strokes';
 
 /** A lane made ready to be read for any window of time. */
@@ -174,6 +176,35 @@ const alone = (beat: Beat, pattern: Pattern): Setting => {
   };
 };
 
+/** Which strokes the weaker hand plays: hands go by all lanes of a pattern, as they are written. */
+const handsOf = (
+  beat: Beat,
+  pattern: Pattern,
+  shared: Shared,
+  setting: Setting,
+  leftHanded: boolean,
+): WeakerHand => {
+  const plain = { ...setting, feel: newFeel(), leanAt: () => null, mostLean: 0 };
+  const plans = beat.lanes
+    .filter(({ id }) => lanePatternOf(pattern, id).hits.length)
+    .map((lane) => planLane(beat, pattern, lane, { ...shared, counting: true }, plain, 'own'));
+  const length = patternTicks(pattern);
+  return weakerHand(writtenForHands(beat, pattern, plans, length, setting.rateAt(0)), length, leftHanded);
+};
+
+/**
+ * What one drummer would have to play in one pass of a pattern, as it is written.
+ *
+ * @example handStrokes(beat, pattern).length // 6
+ */
+export const handStrokes = (beat: Beat, pattern: Pattern) => {
+  const setting = { ...alone(beat, pattern), feel: newFeel() };
+  const plans = soundingLanes(beat)
+    .filter(({ id }) => lanePatternOf(pattern, id).hits.length)
+    .map((lane) => planLane(beat, pattern, lane, { ...newShared(), counting: true }, setting, 'own'));
+  return writtenForHands(beat, pattern, plans, patternTicks(pattern), ticksPerMs(beat.tempo));
+};
+
 /**
  * Makes one lane ready, whether it is muted or not.
  *
@@ -194,6 +225,7 @@ export const planLane = (
   const places = stepsInCycle(part.direction, steps);
   const follows = part.steps === null && part.direction !== 'thereAndBack';
   const key = hashText(lane.id);
+  const index = beat.lanes.indexOf(lane);
   const feel = prepareFeel(setting.feel, {
     id: lane.id,
     key,
@@ -206,6 +238,13 @@ export const planLane = (
     swingAt: setting.swingAt,
     levelAt: setting.levelAt,
     band: setting.band,
+    weaker: shared.counting
+      ? null
+      : (stroke, leftHanded) => {
+          const there = shared.weaker.get(leftHanded) ?? handsOf(beat, pattern, shared, setting, leftHanded);
+          shared.weaker.set(leftHanded, there);
+          return there(index, stroke);
+        },
     leanAt: setting.leanAt,
     mostLean: setting.mostLean,
     pinks: shared.pinks,
@@ -217,7 +256,7 @@ export const planLane = (
   const byStep = sortedBySteps(part, steps);
   const plan: LanePlan = {
     id: lane.id,
-    index: beat.lanes.indexOf(lane),
+    index,
     note: lane.note,
     channel: lane.channel,
     steps,

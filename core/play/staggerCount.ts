@@ -8,6 +8,7 @@ import type { Ticks } from '../units';
 import { eachStroke } from './laneStrokes';
 import type { LanePlan } from './plan';
 import type { Stroke } from './strokes';
+import type { WeakerHand } from './weakerHand';
 
 /** What the lanes of one pattern at one place share: the noise that they drift by, and the counting of their strokes. */
 export interface Shared {
@@ -15,10 +16,17 @@ export interface Shared {
   counters: Map<'a' | 'b', Counter>;
   /** A lane that is made ready to be counted has nothing to ask of the count. */
   counting: boolean;
+  /** Which strokes the weaker hand plays, once that has been asked for: of a right-handed drummer, and of a left-handed one. */
+  weaker: Map<boolean, WeakerHand>;
 }
 
 /** What lanes share before any of it has been asked for. @example newShared().counting // false */
-export const newShared = (): Shared => ({ pinks: sharedPinks(), counters: new Map(), counting: false });
+export const newShared = (): Shared => ({
+  pinks: sharedPinks(),
+  counters: new Map(),
+  counting: false,
+  weaker: new Map(),
+});
 
 /**
  * By lane, then by the place in its round: which one of its pass each stroke there is, from 0, the stroke's own number before it.

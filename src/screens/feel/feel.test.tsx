@@ -214,8 +214,49 @@ describe('the stages', () => {
     expect(feel().humanize.anew).toBe(true);
     look({ openLane: 'kick' });
     slide('Share of the timing spread of Kick', 0);
-    tick('Kick drifts by itself, not with the kit');
-    expect(feel().lanes['kick']).toEqual({ timing: 0, apart: true });
+    slide('How much of the kit’s drift Kick shares', 0.25);
+    expect(feel().lanes['kick']).toEqual({ timing: 0, shares: 0.25 });
+    slide('Soft strokes looser', 0.5);
+    expect(feel().humanize.soft).toBe(0.5);
+    slide('Soft strokes looser', 0);
+    expect(feel().humanize).not.toHaveProperty('soft');
+  });
+
+  test('players: chosen, begun with a band, turned, drawn to one another; what comes out is said, attention is held', () => {
+    press(/^Humanize/);
+    fireEvent.click(screen.getByRole('radio', { name: 'Players who follow one another' }));
+    const band = () => feel().humanize.band!;
+    expect(band()).toMatchObject({ on: true, tempo: false });
+    expect(
+      band()
+        .players.flatMap(({ lanes }) => lanes)
+        .sort(),
+    ).toEqual(
+      beat()
+        .lanes.map(({ id }) => id)
+        .sort(),
+    );
+    const out = () => screen.getByText(/^What comes out/).textContent;
+    const tight = out();
+    fireEvent.change(screen.getByLabelText('Begin with a band'), { target: { value: 'apart' } });
+    expect(out()).not.toBe(tight);
+    expect(out()).toMatch(/sloppy/);
+    slide('Touch of Kick', 3);
+    expect(band().players[0]!.touch).toBe(3);
+    slide('How much Kick goes by the click', 0.9);
+    slide('How much Kick follows Snare', 0.6);
+    const [kick] = band().players;
+    expect(kick!.follows['snare']).toBeCloseTo(0.6);
+    expect(Object.values(kick!.follows).reduce((sum, x) => sum + x, kick!.click)).toBeLessThanOrEqual(1.0001);
+    expect(screen.getByText(/All its attention is taken/)).toBeTruthy();
+    tick('The click follows the band');
+    expect(band().tempo).toBe(true);
+    look({ openLane: 'kick' });
+    fireEvent.change(screen.getByLabelText('Who plays Kick'), { target: { value: 'snare' } });
+    expect(band().players.find(({ lanes }) => lanes.includes('kick'))!.id).toBe('snare');
+    fireEvent.click(screen.getByRole('radio', { name: 'Each drum by itself' }));
+    // Switched off they are kept.
+    expect(band()).toMatchObject({ on: false, tempo: true });
   });
 });
 

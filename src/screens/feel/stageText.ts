@@ -3,7 +3,9 @@ import type { Stage } from '../../../core/document/choices';
 import type { Feel, LaneFeel } from '../../../core/document/feelSchema';
 import type { Grid } from '../../../core/document/grid';
 import type { Lane } from '../../../core/document/schema';
+import { bandFigures, tightnessOf } from '../../../core/feel/bandFigures';
 import { words } from '../../words/feel';
+import { words as players } from '../../words/players';
 
 /** What each stage of a feel does now, in one line. */
 
@@ -34,6 +36,13 @@ export const gridText = (grid: Grid): string => {
 /** @example offsetText(-4.2) // "4.2 ms ahead" */
 export const offsetText = (ms: number): string =>
   ms === 0 ? words.onTime : words.msMs(figure(Math.abs(ms)), ms);
+
+/** What producers call an offset, after it. @example offsetName(8) // ", laid back" */
+export const offsetName = (ms: number): string => {
+  if (ms <= -3) return words.onTop;
+  if (ms > 15) return words.wayBack;
+  return ms >= 3 ? words.laidBack : '';
+};
 
 const quantizeText = ({ quantize }: Feel): string => {
   if (!quantize.strength || quantize.lanes?.length === 0) return words.hitsStayWhereTheyWere;
@@ -104,7 +113,11 @@ const dynamicsText = (feel: Feel, lanes: Lane[]): string => {
 };
 
 const humanizeText = ({ humanize }: Feel): string => {
-  const { timing, velocity, drift, anew } = humanize;
+  const { timing, velocity, drift, anew, band } = humanize;
+  if (band?.on) {
+    const how = players.how[tightnessOf(bandFigures(band.players, humanize.seed).spread)];
+    return band.players.length > 1 ? players.stage(band.players.length, how) : players.stageOne(how);
+  }
   if (!timing && !velocity) return words.theSameToTheSample;
   const spread = [
     timing && words.timingMs(figure(timing)),

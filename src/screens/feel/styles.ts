@@ -20,6 +20,7 @@ export const styles = StyleSheet.create({
     // What changes in one half is not laid out anew in the other.
     contain: 'strict',
   } as object,
+  names: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 16, rowGap: 4 },
   blindNote: { padding: 16 },
   comparing: {
     position: 'absolute',

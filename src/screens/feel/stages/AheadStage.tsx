@@ -4,14 +4,15 @@ import { View } from 'react-native';
 import { FIELD, styles } from '../styles';
 import type { Feel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
-import { RANGES } from '../../../../core/document/ranges';
+import { bounds, RANGES } from '../../../../core/document/ranges';
 import { ticksPerMs } from '../../../../core/units';
 import { selectBeat, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { NumberField } from '../../../ui/NumberField';
+import { Range } from '../../../ui/Range';
 import { Slider } from '../../../ui/Slider';
 import { editShownFeel } from '../edit';
-import { offsetText } from '../stageText';
+import { offsetName, offsetText } from '../stageText';
 import { words } from '../../../words/feel';
 
 /** What the chart shows on either side; it shows all of the range where an offset that was typed is larger. */
@@ -42,7 +43,7 @@ const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: numbe
         most={shown}
         step={0.5}
         typed={[least, most]}
-        shown={offsetText(offset)}
+        shown={offsetText(offset) + offsetName(offset)}
         onChange={(ms, gesture) => set(lane.id, ms, gesture)}
       />
     </View>
@@ -58,6 +59,36 @@ const Row = ({ lane, offset, shown }: { lane: Lane; offset: number; shown: numbe
     />
   </View>
 );
+
+const NO_LEAN = { phrase: 0, fill: 0 };
+
+/** What all lanes come to lean by over the phrase and into a fill. */
+const Lean = ({ feel }: { feel: Feel }) => {
+  const lean = feel.lean ?? NO_LEAN;
+  const parts = [
+    { key: 'phrase', label: words.leanOverThePhrase, short: words.phrase },
+    { key: 'fill', label: words.leanIntoFills, short: words.fills },
+  ] as const;
+  return (
+    <>
+      {parts.map(({ key, label, short }) => (
+        <Range
+          key={key}
+          label={label}
+          short={short}
+          value={lean[key]}
+          {...bounds(RANGES.lean)}
+          step={1}
+          shown={offsetText(lean[key])}
+          onChange={(ms, gesture) =>
+            editShownFeel({ edit: 'setLean', args: { ...lean, [key]: ms } }, gesture)
+          }
+        />
+      ))}
+      <Para quiet>{words.leanAbout}</Para>
+    </>
+  );
+};
 
 /** How far each lane stands ahead of the beat or behind it, on one chart. */
 export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
@@ -97,6 +128,7 @@ export const AheadStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => {
           {words.allOnTime}
         </Chip>
       </Chips>
+      <Lean feel={feel} />
     </>
   );
 };

@@ -70,6 +70,15 @@ export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) =>
       shown={percent(feel.level)}
       onChange={(level, gesture) => editShownFeel({ edit: 'setLevel', args: { level } }, gesture)}
     />
+    <Range
+      label={words.contrastOfTheKit}
+      short={words.contrast2}
+      value={feel.contrast ?? 1}
+      {...bounds(RANGES.level)}
+      step={0.01}
+      shown={percent(feel.contrast ?? 1)}
+      onChange={(contrast, gesture) => editShownFeel({ edit: 'setContrast', args: { contrast } }, gesture)}
+    />
     <View style={[styles.pairRow, styles.heads]} aria-hidden>
       <View style={styles.name} />
       <Words small quiet style={styles.half}>

@@ -6,16 +6,23 @@ import { Words, Para } from '../../../ui/Words';
 import { styles } from '../styles';
 import type { Feel, LaneFeel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
+import type { HumanizeChange } from '../../../../core/edit/feel';
+import { bandFor, BAND_PRESETS } from '../../../../core/feel/bandPresets';
+import { selectBeat, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
+import { Radios } from '../../../ui/Radios';
 import { Range } from '../../../ui/Range';
 import { editShownFeel } from '../edit';
 import { figure, percent } from '../../../ui/figures';
 import { spreadText } from '../stageText';
 import { words } from '../../../words/feel';
+import { words as players } from '../../../words/players';
+import { HandsPart } from './HandsPart';
+import { PlayersPart } from './PlayersPart';
 
 type Humanize = Feel['humanize'];
 
-const set = (change: Partial<Pick<Humanize, 'timing' | 'velocity' | 'drift' | 'anew'>>, gesture?: string) =>
+const set = (change: HumanizeChange, gesture?: string) =>
   editShownFeel({ edit: 'setHumanize', args: { change } }, gesture);
 
 const take = (seed: number) => editShownFeel({ edit: 'setTake', args: { seed } });
@@ -67,49 +74,102 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
         shown={percent(own.velocity ?? 1)}
         onChange={change('velocity')}
       />
-      <CheckBox
-        checked={own.apart ?? false}
-        onChange={(apart) =>
-          editShownFeel({
-            edit: 'setLanes',
-            args: { laneIds: [lane.id], change: { apart: apart || undefined } },
-          })
+      <Range
+        label={players.shares(lane.name)}
+        short={players.sharesShort}
+        value={own.shares ?? (own.apart ? 0 : 1)}
+        {...bounds(RANGES.share)}
+        step={0.05}
+        shown={percent(own.shares ?? (own.apart ? 0 : 1))}
+        onChange={(shares, gesture) =>
+          editShownFeel(
+            {
+              edit: 'setLanes',
+              args: {
+                laneIds: [lane.id],
+                change: { shares: shares === 1 ? undefined : shares, apart: undefined },
+              },
+            },
+            gesture,
+          )
         }
-      >
-        {words.laneDriftsByItselfNot(lane.name)}
-      </CheckBox>
+      />
     </Group>
   );
 };
 
+const SOURCES = [
+  { value: 'spread', name: players.spread },
+  { value: 'players', name: players.players },
+] as const;
+
+/** The timing of each drum by itself. */
+const Spread = ({ humanize }: { humanize: Humanize }) => (
+  <>
+    <Range
+      label={words.timingSpread}
+      short={words.timing}
+      value={humanize.timing}
+      least={0}
+      most={30}
+      step={0.5}
+      shown={words.timingMs(figure(humanize.timing))}
+      onChange={(timing, gesture) => set({ timing }, gesture)}
+    />
+    <Para quiet live>
+      {spreadText(humanize.timing)}
+    </Para>
+    <Range
+      label={words.driftShare}
+      short={words.drift}
+      value={humanize.drift}
+      {...bounds(RANGES.share)}
+      step={0.01}
+      shown={percent(humanize.drift)}
+      onChange={(drift, gesture) => set({ drift }, gesture)}
+    />
+    <Para quiet>{words.howMuchOfItDrifts}</Para>
+    <Range
+      label={players.softer}
+      short={players.softerShort}
+      value={humanize.soft ?? 0}
+      {...bounds(RANGES.share)}
+      step={0.05}
+      shown={percent(humanize.soft ?? 0)}
+      onChange={(soft, gesture) => set({ soft }, gesture)}
+    />
+    <Para quiet>{players.softerAbout}</Para>
+  </>
+);
+
 /** Small errors, as a player makes them. */
 export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefined }) => {
   const { humanize } = feel;
+  const lanes = useApp((state) => selectBeat(state)!.lanes);
+  const { band } = humanize;
+  const come = (from: (typeof SOURCES)[number]['value']) => {
+    const on = from === 'players';
+    editShownFeel({
+      edit: 'setBand',
+      args: { band: band ? { ...band, on } : on ? bandFor(lanes, BAND_PRESETS[3]!) : null },
+    });
+  };
   return (
     <>
-      <Range
-        label={words.timingSpread}
-        short={words.timing}
-        value={humanize.timing}
-        least={0}
-        most={30}
-        step={0.5}
-        shown={words.timingMs(figure(humanize.timing))}
-        onChange={(timing, gesture) => set({ timing }, gesture)}
+      <Radios
+        label={players.timingFrom}
+        value={band?.on ? 'players' : 'spread'}
+        options={SOURCES}
+        onChange={come}
       />
-      <Para quiet live>
-        {spreadText(humanize.timing)}
-      </Para>
-      <Range
-        label={words.driftShare}
-        short={words.drift}
-        value={humanize.drift}
-        {...bounds(RANGES.share)}
-        step={0.01}
-        shown={percent(humanize.drift)}
-        onChange={(drift, gesture) => set({ drift }, gesture)}
-      />
-      <Para quiet>{words.howMuchOfItDrifts}</Para>
+      {band?.on ? (
+        <>
+          <Para quiet>{players.aboutPlayers}</Para>
+          <PlayersPart feel={feel} band={band} lane={lane} />
+        </>
+      ) : (
+        <Spread humanize={humanize} />
+      )}
       <Range
         label={words.velocitySpread}
         short={words.velocity}
@@ -122,8 +182,9 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
       />
       <Takes takes={humanize.takes} seed={humanize.seed} />
       <CheckBox checked={humanize.anew} onChange={(anew) => set({ anew })}>
-        {words.newOnEachPass2}
+        {band?.on ? players.runsOn : words.newOnEachPass2}
       </CheckBox>
+      <HandsPart feel={feel} />
       {lane ? (
         <OwnSpread key={lane.id} lane={lane} own={feel.lanes[lane.id] ?? {}} />
       ) : (

@@ -1,0 +1,87 @@
+import { Command, Option } from 'commander';
+import { HAND_RULES, type HandRule } from '../core/document/choices';
+import { DRUM_IDS, instrument, type InstrumentId } from '../core/document/instruments';
+import { count } from '../core/document/text';
+import { beatTicks } from '../core/document/meter';
+import { MENDS, sticking, unplayable, type StickStroke } from '../core/hands/sticking';
+import type { MidiFile } from '../core/midi/read/midiFile';
+import { secondsAt } from '../core/play/tempoMap';
+import { QUARTER } from '../core/units';
+import { InputFault } from './fault';
+import { midiOf } from './files';
+
+interface Given {
+  leftHanded: boolean;
+  rule: HandRule;
+  json: boolean;
+}
+
+/** The strokes of a file that a drummer plays, in order of time; what is no drum is left out. */
+export const strokesOfFile = (file: MidiFile): { strokes: StickStroke[]; left: number } => {
+  const strokes: StickStroke[] = [];
+  let left = 0;
+  for (const note of file.notes) {
+    const id: InstrumentId | undefined =
+      note.channel === 10 ? DRUM_IDS.find((one) => instrument(one).note === note.note) : undefined;
+    if (!id) {
+      left += 1;
+      continue;
+    }
+    const tick = (note.start * QUARTER) / file.ppq;
+    const span = file.bars.at(tick);
+    const inBar = (tick - span.from) % span.bar;
+    strokes.push({
+      ms: 1000 * secondsAt(file.tempos, tick),
+      at: inBar,
+      velocity: note.velocity,
+      instrument: id,
+    });
+  }
+  return { strokes: strokes.sort((a, b) => a.ms - b.ms), left };
+};
+
+const run = async (input: string, { leftHanded, rule, json }: Given): Promise<void> => {
+  const file = await midiOf(input);
+  const { strokes, left } = strokesOfFile(file);
+  if (!strokes.length)
+    throw new InputFault(
+      `“${input}” has no drums on channel 10${file.notes.length ? `, only ${count(file.notes.length, 'other note')}` : ''}.`,
+    );
+  const stuck = sticking(strokes, { leftHanded, rule, beat: beatTicks(file.meter) });
+  const counts = unplayable(stuck);
+  if (json) {
+    const rows = strokes.map(({ ms, velocity, instrument: drum }, at) => ({
+      seconds: Math.round(ms) / 1000,
+      drum,
+      velocity,
+      limb: stuck[at]!.limb,
+      ...(stuck[at]!.fault && { fault: stuck[at]!.fault, mend: MENDS[stuck[at]!.fault] }),
+    }));
+    process.stdout.write(`${JSON.stringify({ strokes: rows, unplayable: counts, left }, null, 1)}\n`);
+    return;
+  }
+  const lines = strokes.map(({ ms, instrument: drum }, at) => {
+    const { limb, fault } = stuck[at]!;
+    return `${(ms / 1000).toFixed(3).padStart(9)}  ${(limb ?? '-').padEnd(2)}  ${instrument(drum).name}${fault ? `  ! ${MENDS[fault]}` : ''}`;
+  });
+  process.stdout.write(
+    `${[
+      ...lines,
+      '',
+      counts.all
+        ? `${count(counts.all, 'stroke')} of ${strokes.length} cannot be played by one drummer.`
+        : `All ${count(strokes.length, 'stroke')} can be played by one drummer.`,
+      ...(left ? [`${count(left, 'note')} left out: no drum.`] : []),
+    ].join('\n')}\n`,
+  );
+};
+
+/** `ruddik sticking IN.mid`. */
+export const stickingCommand = (): Command =>
+  new Command('sticking')
+    .description('Prints which hand or foot plays each stroke of a MIDI file, and what cannot be played.')
+    .argument('<in>', 'a MIDI file; its drums are on channel 10')
+    .option('--left-handed', 'the kit stands the other way round', false)
+    .addOption(new Option('--rule <rule>', 'how hands are found').choices([...HAND_RULES]).default('easiest'))
+    .option('--json', 'print it as JSON', false)
+    .action(run);

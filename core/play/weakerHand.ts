@@ -1,0 +1,66 @@
+import type { Beat, Pattern } from '../document/schema';
+import { sticking, type StickStroke } from '../hands/sticking';
+import type { Struck } from '../feel/struck';
+import { MOST_LATE } from '../feel/stages/humanize';
+import { modulo } from '../numbers';
+import { clamp, type Ms, type Ticks } from '../units';
+import { eachStroke } from './laneStrokes';
+import type { LanePlan } from './plan';
+
+/** What the weaker hand does to a stroke, by the lane and where it is written; null where the stronger one plays it. */
+export type WeakerHand = (lane: number, stroke: Struck) => { late: Ms; share: number } | null;
+
+/** Strokes that follow one another as fast as this are the hardest for it. */
+const FAST_MS: Ms = 110;
+const SOFTER = 0.25;
+
+const placeOf = (lane: number, at: Ticks, length: Ticks): string =>
+  `${lane} ${Math.round(modulo(at, length))}`;
+
+/** The strokes of one pass of all lanes, as they are written. */
+export const writtenForHands = (
+  beat: Beat,
+  pattern: Pattern,
+  plans: readonly LanePlan[],
+  length: Ticks,
+  perMs: number,
+): (StickStroke & { lane: number; step: number })[] =>
+  plans.flatMap((plan) => {
+    const { instrument } = beat.lanes[plan.index]!;
+    const hits = pattern.parts[plan.id]?.hits ?? [];
+    const out: (StickStroke & { lane: number; step: number })[] = [];
+    eachStroke(plan, 0, length, ({ at, velocity, sounds, step, kind }) => {
+      if (!sounds) return;
+      const hand = kind === 'main' ? hits.find((hit) => hit.step === step)?.hand : undefined;
+      out.push({ ms: at / perMs, at, velocity, instrument, lane: plan.index, step, ...(hand && { hand }) });
+    });
+    return out;
+  });
+
+/**
+ * Which strokes of a pattern the weaker hand plays, and how much later and softer they come: the more the faster it has to go.
+ *
+ * @param strokes of one pass
+ */
+export const weakerHand = (
+  strokes: readonly (StickStroke & { lane: number })[],
+  length: Ticks,
+  leftHanded: boolean,
+): WeakerHand => {
+  const weak = leftHanded ? 'R' : 'L';
+  const found = new Map<string, { late: Ms; share: number }>();
+  const stuck = sticking(strokes, { leftHanded });
+  const order = strokes.map((_, at) => at).filter((at) => stuck[at]!.limb === 'L' || stuck[at]!.limb === 'R');
+  order.sort((a, b) => strokes[a]!.ms - strokes[b]!.ms);
+  order.forEach((at, place) => {
+    if (stuck[at]!.limb !== weak) return;
+    const before = strokes[order[place - 1] ?? at]!;
+    const gap = place ? Math.max(1, strokes[at]!.ms - before.ms) : Infinity;
+    const speed = clamp(FAST_MS / gap, 0, 1);
+    found.set(placeOf(strokes[at]!.lane, strokes[at]!.at, length), {
+      late: MOST_LATE * speed,
+      share: 1 - SOFTER * (0.4 + 0.6 * speed),
+    });
+  });
+  return (lane, { at }) => found.get(placeOf(lane, at, length)) ?? null;
+};
