@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { templateMidi } from '../core/midi/convert/templateMidi';
+import { readMidiFile } from '../core/midi/read/readMidi';
+import { secondsAt } from '../core/play/tempoMap';
 import { readNotes } from '../core/midi/read/readBack.mock';
 import { TEMPLATES } from '../core/feel/templates';
 import { beadX, button, bytesOf, downloaded, openApp, saved, setField, setSlider } from './app';
@@ -116,6 +118,64 @@ test('what is heard is what is written, every stage at work, and a change is hea
     const apart = near.map(({ frame }) => Math.abs(frame - first - note.tick * perTick));
     expect(Math.min(...apart)).toBeLessThan(48 * 12);
   }
+});
+
+test('players: a band to begin with, one drawn to another, its drift as the tempo, heard as it is written', async ({
+  page,
+}) => {
+  await openFeel(page);
+  await openStage(page, 'Humanize');
+  await page.getByRole('radio', { name: 'Players who follow one another' }).click();
+  await page.getByLabel('Begin with a band', { exact: true }).selectOption('leads');
+  const out = page.getByText(/^What comes out/);
+  const tight = await out.textContent();
+  await page.getByLabel('Begin with a band', { exact: true }).selectOption('late');
+  await expect(out).not.toHaveText(tight!);
+  const map = page.locator('.band-map');
+  await map.scrollIntoViewIfNeeded();
+  const place = async (name: string) => {
+    const box = (await map.getByRole('radio', { name, exact: true }).locator('circle').boundingBox())!;
+    return [box.x + box.width / 2, box.y + box.height / 2] as const;
+  };
+  await page.getByLabel('Begin with a band', { exact: true }).selectOption('strangers');
+  await map.scrollIntoViewIfNeeded();
+  await page.mouse.move(...(await place('Toms')));
+  await page.mouse.down();
+  await page.mouse.move(...(await place('Hats')), { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText(/Toms goes mostly by Hats/)).toBeVisible();
+  await button(page, 'Undo').click();
+  await expect(page.getByText(/Toms goes mostly by Hats/)).toHaveCount(0);
+  await page.getByRole('checkbox', { name: 'The click follows the band' }).click();
+  await page.getByRole('link', { name: 'Export' }).click();
+  await setField(page, 'Passes', '4');
+  const midi = readMidiFile(await bytesOf(await downloaded(page, () => button(page, 'Export MIDI').click())));
+  if (!midi.ok) throw new Error(midi.error);
+  expect(midi.value.tempoChanges).toBeGreaterThan(20);
+  await page.getByRole('link', { name: 'Feel' }).click();
+  await page.evaluate(() => window.ruddik!.startLog());
+  await button(page, 'Play').click();
+  await expect
+    .poll(async () => (await page.evaluate(() => window.ruddik!.readLog())).report.started.length)
+    .toBeGreaterThan(20);
+  const { handed } = await page.evaluate(() => window.ruddik!.readLog());
+  await button(page, 'Stop').click();
+  const { tempos, ppq, notes } = midi.value;
+  const first = handed[0]!.frame;
+  const early = notes
+    .map(({ start, note, velocity }) => ({ at: secondsAt(tempos, (start * 960) / ppq), note, velocity }))
+    .filter(({ at }) => at > 0.2 && at < 1.5);
+  expect(early.length).toBeGreaterThan(8);
+  const begins = Math.min(...notes.map(({ start }) => secondsAt(tempos, (start * 960) / ppq)));
+  for (const { at, note, velocity } of early) {
+    const near = handed.filter((one) => one.note === note && one.velocity === velocity);
+    expect(
+      Math.min(...near.map(({ frame }) => Math.abs((frame - first) / 48000 - at + begins))),
+    ).toBeLessThan(0.012);
+  }
+  await saved(page);
+  await page.reload();
+  await expect(stage(page, 'Humanize')).toContainText('6 players');
 });
 
 test('beads move with the stages, and the hinge turns the swing by hand', async ({ page }) => {

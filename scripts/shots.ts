@@ -134,6 +134,18 @@ const SHOTS: Shot[] = [
     },
   },
   {
+    name: 'players-phone-night',
+    size: PHONE,
+    theme: 'dark',
+    act: async (page) => {
+      await toFeel(page);
+      await stage(page, 'Humanize');
+      await page.getByRole('radio', { name: 'Players who follow one another' }).click();
+      await page.locator('.band-map').scrollIntoViewIfNeeded();
+      await page.waitForTimeout(600);
+    },
+  },
+  {
     name: 'feel-report-wide-night',
     size: WIDE,
     theme: 'dark',
@@ -190,16 +202,6 @@ const SHOTS: Shot[] = [
     },
   },
   { name: 'export-phone-night', size: PHONE, theme: 'dark', act: toExport },
-  {
-    name: 'export-wide-day',
-    size: WIDE,
-    theme: 'light',
-    act: async (page) => {
-      await toExport(page);
-      await page.getByLabel('What', { exact: true }).selectOption('sections');
-      await page.getByLabel('Drums', { exact: true }).selectOption('lanes');
-    },
-  },
   { name: 'beats-phone-day', size: PHONE, theme: 'light', act: (page) => press(page, 'Beats') },
 ];
 

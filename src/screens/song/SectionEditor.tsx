@@ -5,7 +5,8 @@ import { styles } from './styles';
 import { nanoid } from '@reduxjs/toolkit';
 import { PIGMENTS, SONG, SWING } from '../../../core/document/choices';
 import type { Beat, Place, Section } from '../../../core/document/schema';
-import { patternOfEntry } from '../../../core/play/timeline';
+import { bounds, heldToRange, RANGES } from '../../../core/document/ranges';
+import { patternOfEntry, sectionBars } from '../../../core/play/timeline';
 import { SECTION_NAMES, type SectionChange } from '../../../core/edit/song';
 import { TEMPO } from '../../../core/units';
 import { Chip } from '../../ui/Chip';
@@ -178,6 +179,7 @@ const Own = ({ beat, section }: OnSection) => {
 
 const Across = ({ beat, section }: OnSection) => {
   const within = useClamped();
+  const bars = Math.max(1, sectionBars(beat, section));
   const now = section.change ?? {};
   const set = (args: Partial<NonNullable<Section['change']>>, gesture?: string) => {
     const next = Object.fromEntries(
@@ -204,6 +206,20 @@ const Across = ({ beat, section }: OnSection) => {
             onChange={(asked, gesture) =>
               set({ tempo: within(asked, TEMPO.least, TEMPO.most, words.theTempo) }, gesture)
             }
+          />
+        )}
+        {now.tempo === undefined ? null : (
+          <NumberField
+            label={words.tempoOverTheLastBarsOf(section.name)}
+            value={now.bars ?? bars}
+            least={1}
+            most={Math.min(RANGES.leanBars.most, bars)}
+            under={words.lastBars}
+            width={84}
+            onChange={(asked, gesture) => {
+              const over = Math.round(asked);
+              set({ bars: over >= bars ? undefined : Math.max(1, over) }, gesture);
+            }}
           />
         )}
         <Chip
@@ -244,6 +260,40 @@ const Across = ({ beat, section }: OnSection) => {
       )}
       {now.swing !== undefined && (section.feel ?? beat.feel).base === 'template' ? (
         <Para quiet>{words.itFollowsATemplateWhich}</Para>
+      ) : null}
+    </Group>
+  );
+};
+
+const NO_PUSH = { ms: 0, bars: 2 };
+
+/** What strokes come to lean by over the bars before a section: a push into it, or a drag. */
+const Into = ({ section }: OnSection) => {
+  const now = section.into ?? NO_PUSH;
+  const set = (args: Partial<typeof NO_PUSH>, gesture?: string) => {
+    const into = { ...now, ...args };
+    change(section.id, { into: into.ms ? into : null }, gesture);
+  };
+  return (
+    <Group title={words.ledInto}>
+      <Range
+        label={words.leanInto(section.name)}
+        short={words.lean}
+        value={now.ms}
+        {...bounds(RANGES.lean)}
+        step={1}
+        shown={now.ms ? words.pushOrDrag(now.ms) : words.onTime}
+        onChange={(ms, gesture) => set({ ms }, gesture)}
+      />
+      {now.ms ? (
+        <NumberField
+          label={words.barsBefore(section.name)}
+          value={now.bars}
+          {...bounds(RANGES.leanBars)}
+          under={words.barsBeforeIt}
+          width={96}
+          onChange={(asked, gesture) => set({ bars: heldToRange(RANGES.leanBars, asked) }, gesture)}
+        />
       ) : null}
     </Group>
   );
@@ -348,6 +398,7 @@ export const SectionEditor = ({ beat, section, place, onOther }: SectionEditorPr
     <Silent beat={beat} section={section} />
     <Own beat={beat} section={section} />
     <Across beat={beat} section={section} />
+    <Into beat={beat} section={section} />
     <AtItsPlace beat={beat} section={section} place={place} onOther={onOther} />
   </View>
 );

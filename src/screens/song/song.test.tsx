@@ -185,6 +185,14 @@ describe('sections', () => {
     expect(sectionNamed('Break').silent).toEqual(['kick', 'snare']);
     press('Tempo');
     type('Tempo at the end of Break', '120');
+    type('Over how many of its last bars the tempo of Break changes', '1');
+    expect(sectionNamed('Break').change).toMatchObject({ bars: 1 });
+    type('Over how many of its last bars the tempo of Break changes', '64');
+    slideTo('Push or drag into Break', -12);
+    type('Over how many bars before Break', '3');
+    expect(sectionNamed('Break').into).toEqual({ ms: -12, bars: 3 });
+    slideTo('Push or drag into Break', 0);
+    expect(sectionNamed('Break')).not.toHaveProperty('into');
     expect(sectionNamed('Break').change).toEqual({ level: 1.1, swing: 54, tempo: 120 });
     press('Swing');
     press('Level');

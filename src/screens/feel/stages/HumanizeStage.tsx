@@ -149,10 +149,16 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
   const { band } = humanize;
   const come = (from: (typeof SOURCES)[number]['value']) => {
     const on = from === 'players';
-    editShownFeel({
-      edit: 'setBand',
-      args: { band: band ? { ...band, on } : on ? bandFor(lanes, BAND_PRESETS[3]!) : null },
-    });
+    const gesture = `timing from ${performance.now()}`;
+    editShownFeel(
+      {
+        edit: 'setBand',
+        args: { band: band ? { ...band, on } : on ? bandFor(lanes, BAND_PRESETS[3]!) : null },
+      },
+      gesture,
+    );
+    // A band that began anew with each pass would never get far: at first it runs on.
+    if (on && !band) set({ anew: true }, gesture);
   };
   return (
     <>
