@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { decodeAudio } from '../core/sound/decode';
 import { readKit, type KitFile } from '../core/sound/kitFile';
-import { samplesOfBeat } from '../core/sound/beatFile';
+import { samplesOfBeat } from '../core/sound/beatSamples';
 import { renderLoop, renderVoice, type LoadSample } from '../core/sound/renderVoice';
 import type { Audio } from '../core/sound/sample';
 import type { Beat } from '../core/document/schema';

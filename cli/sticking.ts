@@ -3,6 +3,7 @@ import { HAND_RULES, type HandRule } from '../core/document/choices';
 import { DRUM_IDS, instrument, type InstrumentId } from '../core/document/instruments';
 import { count } from '../core/document/text';
 import { beatTicks } from '../core/document/meter';
+import { recognized } from '../core/hands/recognized';
 import { MENDS, sticking, unplayable, type StickStroke } from '../core/hands/sticking';
 import type { MidiFile } from '../core/midi/read/midiFile';
 import { secondsAt } from '../core/play/tempoMap';
@@ -47,7 +48,12 @@ const run = async (input: string, { leftHanded, rule, json }: Given): Promise<vo
     throw new InputFault(
       `“${input}” has no drums on channel 10${file.notes.length ? `, only ${count(file.notes.length, 'other note')}` : ''}.`,
     );
-  const stuck = sticking(strokes, { leftHanded, rule, beat: beatTicks(file.meter) });
+  const stuck = sticking(strokes, {
+    leftHanded,
+    rule,
+    beat: beatTicks(file.meter),
+    recognize: recognized,
+  });
   const counts = unplayable(stuck);
   if (json) {
     const rows = strokes.map(({ ms, velocity, instrument: drum }, at) => ({

@@ -1,7 +1,7 @@
 import type { Base, Stage } from '../document/choices';
 import type { Feel, Follow, LaneFeel, PlainFeel, Swing } from '../document/feelSchema';
 import type { Band } from '../document/playersSchema';
-import { heldBand } from '../feel/bandPresets';
+import { heldBand } from '../feel/heldBand';
 import type { Stagger } from '../document/schema';
 import { heldAll, type Argument } from './arguments';
 import { FEEL_LIST } from './feelList';

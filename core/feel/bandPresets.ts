@@ -145,7 +145,9 @@ const followed = ({ after, back, among }: BandPreset, ids: string[], at: number)
     if (id === ids[0]) return after;
     return among / (others.length - 1);
   };
-  return Object.fromEntries(others.map((id) => [id, round(shareOf(id))]).filter(([, share]) => share));
+  return Object.fromEntries(
+    others.flatMap((id): [string, number][] => (shareOf(id) > 0 ? [[id, round(shareOf(id))]] : [])),
+  );
 };
 
 /**
@@ -192,28 +194,3 @@ export const playedAs = (
  */
 export const attentionLeft = ({ click, follows }: Pick<Player, 'click' | 'follows'>): number =>
   1 - Object.values(follows).reduce((sum, share) => sum + share, click);
-
-/**
- * A band in which nobody goes by more than there is attention for: what is too much is taken off all alike; who is not there is
- * followed by nobody.
- *
- * @example heldBand({ on: true, tempo: false, players: [] }).players // []
- */
-export const heldBand = (band: Band): Band => {
-  const ids = new Set(band.players.map(({ id }) => id));
-  return {
-    ...band,
-    players: band.players.map((player) => {
-      const known = Object.entries(player.follows).filter(
-        ([id, share]) => share > 0 && id !== player.id && ids.has(id),
-      );
-      const all = known.reduce((sum, [, share]) => sum + share, player.click);
-      const held = (share: number) => (all > 1 ? share / all : share);
-      return {
-        ...player,
-        click: held(player.click),
-        follows: Object.fromEntries(known.map(([id, share]) => [id, held(share)])),
-      };
-    }),
-  };
-};

@@ -5,7 +5,8 @@ import { notesIn } from '../play/driver';
 import { planLive } from '../play/timelinePlan';
 import fc from 'fast-check';
 import { newFeel } from '../document/feelDefaults';
-import type { Feel, PlainFeel, Shape } from '../document/feelSchema';
+import type { Feel, PlainFeel, Shape, Template } from '../document/feelSchema';
+import { ticksPerMs } from '../units';
 import { feels } from '../arbitraries';
 import { gridTicks } from '../document/grid';
 import { EMPTY_LANE_PATTERN, newBeat, newHit } from '../document/defaults';
@@ -181,8 +182,37 @@ describe('a template', () => {
     }
   });
 
+  test('no two are alike: somewhere they part by 5 ms at 100 BPM, or by 10 of velocity', () => {
+    const GROUPS = ['kick', 'snare', 'hat', 'hand', 'shaken', 'tom', 'cymbal'] as const;
+    const barOf = (template: Template) => {
+      const { beats, unit } = template.meter!;
+      return { key: `${beats}/${unit} ${template.grid}`, steps: template.slots.length };
+    };
+    const twins: string[] = [];
+    TEMPLATES.forEach((a, at) => {
+      for (const b of TEMPLATES.slice(at + 1)) {
+        // Another meter or grid is another feel.
+        if (barOf(a).key !== barOf(b).key) continue;
+        const stepMs = gridTicks(a.grid) / ticksPerMs(100);
+        const steps = Math.max(barOf(a).steps, barOf(b).steps);
+        const apart = GROUPS.some((group) => {
+          const [one, other] = [a.groups?.[group] ?? a.slots, b.groups?.[group] ?? b.slots];
+          return Array.from({ length: steps }).some((_, step) => {
+            const [x, y] = [one[step % one.length]!, other[step % other.length]!];
+            return (
+              Math.abs(x.offset - y.offset) * stepMs >= 5 - 1e-9 ||
+              Math.abs(x.velocity - y.velocity) * 127 >= 10
+            );
+          });
+        });
+        if (!apart) twins.push(`${a.name} and ${b.name}`);
+      }
+    });
+    expect(twins).toEqual([]);
+  });
+
   test('of the library keeps order at any amount; each has its own name and says how it feels', () => {
-    expect(TEMPLATES.length).toBeGreaterThanOrEqual(24);
+    expect(TEMPLATES.length).toBeGreaterThanOrEqual(40);
     expect(new Set(TEMPLATES.map(({ id }) => id)).size).toBe(TEMPLATES.length);
     for (const { about, slots } of TEMPLATES) {
       expect(about!.length).toBeGreaterThan(30);

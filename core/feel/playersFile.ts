@@ -7,14 +7,13 @@ import { bandSchema } from '../document/playersSchema';
 import { RANGES } from '../document/ranges';
 import { faultText, isRaw, parsed, shown, type Read } from '../document/reading';
 import type { MidiNote } from '../units';
+import { PLAYERS_VERSION } from './playersText';
 
 /** Players as a file: by the notes that they play, and by their names. */
 
-const VERSION = 1;
-
 const fileSchema = z.strictObject({
   kind: z.literal('ruddik.players'),
-  version: z.literal(VERSION),
+  version: z.literal(PLAYERS_VERSION),
   seed: z.int().min(0).max(0xffffffff).optional(),
   players: z
     .array(
@@ -53,8 +52,11 @@ export const readPlayers = (text: string): Read<PlayersFile> => {
   const raw = json.value;
   if (!isRaw(raw) || raw['kind'] !== 'ruddik.players')
     return { ok: false, error: 'It is JSON, but no players of Ruddik.' };
-  if (typeof raw['version'] === 'number' && raw['version'] !== VERSION)
-    return { ok: false, error: `It is in version ${shown(raw['version'])}; this Ruddik reads ${VERSION}.` };
+  if (typeof raw['version'] === 'number' && raw['version'] !== PLAYERS_VERSION)
+    return {
+      ok: false,
+      error: `It is in version ${shown(raw['version'])}; this Ruddik reads ${PLAYERS_VERSION}.`,
+    };
   const checked = fileSchema.safeParse(raw);
   if (!checked.success) return { ok: false, error: faultText(checked.error.issues, raw) };
   const { seed = null, players } = checked.data;
@@ -99,33 +101,3 @@ const withId = (player: Player, at: number, all: Player[]): Player => ({
     ]),
   ),
 });
-
-/**
- * Writes the players of a beat as a file.
- *
- * @param notesOf the note numbers of a lane
- * @example writePlayers({ on: true, tempo: false, players: [] }, 7, () => []).includes('ruddik.players') // true
- */
-export const writePlayers = (
-  { players }: Band,
-  seed: number,
-  notesOf: (laneId: string) => MidiNote[],
-): string => {
-  const name = new Map(players.map((player) => [player.id, player.name]));
-  return `${JSON.stringify(
-    {
-      kind: 'ruddik.players',
-      version: VERSION,
-      seed,
-      players: players.map(({ lanes, follows, id: _, ...player }) => ({
-        ...player,
-        notes: [...new Set(lanes.flatMap(notesOf))],
-        follows: Object.fromEntries(
-          Object.entries(follows).map(([id, share]) => [name.get(id) ?? id, share]),
-        ),
-      })),
-    },
-    null,
-    1,
-  )}\n`;
-};

@@ -7,6 +7,7 @@ import type { Beat } from '../document/schema';
 import { allNotes } from '../play/driver';
 import { handStrokes } from '../play/plan';
 import { planPasses } from '../play/timelinePlan';
+import { recognized } from './recognized';
 import { RUDIMENTS, type Rudiment } from './rudiments';
 import { sticking, unplayable, type StickStroke } from './sticking';
 
@@ -64,7 +65,7 @@ describe('the rudiments', () => {
     for (const tempo of [60, 80, 100]) {
       const right = RUDIMENTS.filter((one) => {
         const { plain, hands } = played(one, tempo);
-        return limbs(plain, { rule: 'rudiment' }) === hands;
+        return limbs(plain, { rule: 'rudiment', recognize: recognized }) === hands;
       });
       expect(right.map(({ name }) => name).sort()).toEqual(
         RUDIMENTS.map(({ name }) => name)
@@ -80,7 +81,7 @@ describe('the rudiments', () => {
       90,
     );
     const other = [...hands].map((hand) => (hand === 'R' ? 'L' : 'R')).join('');
-    expect(limbs(plain, { rule: 'rudiment', leftHanded: true })).toBe(other);
+    expect(limbs(plain, { rule: 'rudiment', recognize: recognized, leftHanded: true })).toBe(other);
   });
 });
 

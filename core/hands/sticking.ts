@@ -1,7 +1,6 @@
 import type { Hand, HandRule } from '../document/choices';
 import type { InstrumentId } from '../document/instruments';
 import type { Ms, Ticks, Velocity } from '../units';
-import { recognized } from './recognized';
 import { footOf, keepsTime, placeOf, type PlanPlace } from './kitPlan';
 
 /**
@@ -39,6 +38,12 @@ export interface StickOptions {
   rule?: HandRule;
   /** The length of a beat in ticks: the leading hand plays on it. */
   beat?: Ticks;
+  /** What finds rudiments, for the rule that goes by them: `recognized`, which is large and seldom wanted. */
+  recognize?: (
+    strokes: readonly StickStroke[],
+    order: readonly number[],
+    leftHanded: boolean,
+  ) => Map<number, Hand>;
 }
 
 /** What would mend a stroke that cannot be played. */
@@ -199,7 +204,11 @@ const feet = (strokes: readonly StickStroke[], order: number[], leftHanded: bool
 };
 
 /** Strokes of each drum with the hands of the rudiments that they are. */
-const asRudiments = (strokes: readonly StickStroke[], leftHanded: boolean): StickStroke[] => {
+const asRudiments = (
+  strokes: readonly StickStroke[],
+  leftHanded: boolean,
+  recognize: NonNullable<StickOptions['recognize']>,
+): StickStroke[] => {
   const out = [...strokes];
   const byDrum = new Map<InstrumentId, number[]>();
   strokes.forEach(({ instrument }, at) => {
@@ -210,7 +219,7 @@ const asRudiments = (strokes: readonly StickStroke[], leftHanded: boolean): Stic
   });
   for (const order of byDrum.values()) {
     order.sort((a, b) => strokes[a]!.ms - strokes[b]!.ms);
-    for (const [at, hand] of recognized(strokes, order, leftHanded))
+    for (const [at, hand] of recognize(strokes, order, leftHanded))
       if (!strokes[at]!.hand) out[at] = { ...strokes[at]!, hand };
   }
   return out;
@@ -227,9 +236,9 @@ const asRudiments = (strokes: readonly StickStroke[], leftHanded: boolean): Stic
  */
 export const sticking = (
   given: readonly StickStroke[],
-  { leftHanded = false, rule = 'easiest', beat = 960 }: StickOptions = {},
+  { leftHanded = false, rule = 'easiest', beat = 960, recognize }: StickOptions = {},
 ): Stuck[] => {
-  const strokes = rule === 'rudiment' ? asRudiments(given, leftHanded) : given;
+  const strokes = rule === 'rudiment' && recognize ? asRudiments(given, leftHanded, recognize) : given;
   const out: Stuck[] = strokes.map(() => ({ limb: null }));
   const order = strokes.map((_, at) => at).sort((a, b) => strokes[a]!.ms - strokes[b]!.ms || a - b);
   feet(strokes, order, leftHanded, out);

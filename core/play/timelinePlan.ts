@@ -7,7 +7,6 @@ import { keptRun, type BandRun, type BandSpan } from '../feel/band';
 import type { PlainFeel } from '../document/feelSchema';
 import { lastAt } from '../numbers';
 import { followingTempos } from './bandTempo';
-import { margin } from './notes';
 import {
   everyOf,
   phraseLean,

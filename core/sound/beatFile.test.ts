@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { newBeat } from '../document/defaults';
 import type { Beat } from '../document/schema';
 import { writeBeat, writeBeats } from '../document/text';
-import { readBeatsWithSounds, samplesOfBeat, writeBeatsWithSounds } from './beatFile';
+import { readBeatsWithSounds, writeBeatsWithSounds } from './beatFile';
+import { samplesOfBeat } from './beatSamples';
 import { readKit, writeKit } from './kitFile';
 import { voiceOfSamples } from './newVoice';
 

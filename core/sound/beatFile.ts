@@ -1,26 +1,12 @@
 import { readBeats, type ReadBeats } from '../document/file';
 import type { Read } from '../document/reading';
-import type { Beat } from '../document/schema';
 import type { Sample } from '../document/soundSchema';
-import { samplesIn } from './newVoice';
-import { eachOnce, pack, pathsFor, unpack } from './samplePack';
+import { eachOnce, samplesOfBeat } from './beatSamples';
+import { pack, pathsFor, unpack } from './samplePack';
 
 /** Beats with the samples that they play, as one file: a ZIP of `beats.ruddik.json` and the samples as they came. */
 
 const TEXT = 'beats.ruddik.json';
-
-/**
- * All samples of a beat's own sounds, each once: of its kit, its lanes and its loops.
- *
- * @example samplesOfBeat(beat) // []
- */
-export const samplesOfBeat = ({ own, lanes }: Pick<Beat, 'own' | 'lanes'>): Sample[] => {
-  const voices = [...Object.values(own?.voices ?? {}), ...lanes.map(({ voice }) => voice)];
-  return eachOnce([
-    ...voices.flatMap((voice) => (voice ? samplesIn(voice) : [])),
-    ...lanes.flatMap(({ loop }) => (loop ? [loop.sample] : [])),
-  ]);
-};
 
 /**
  * Writes beats with their sounds as one file.

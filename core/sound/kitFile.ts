@@ -4,7 +4,8 @@ import { MOST } from '../document/choices';
 import { faultText, isRaw, parsed, type Read } from '../document/reading';
 import { ownKitSchema, type OwnKit, type Sample } from '../document/soundSchema';
 import { samplesIn } from './newVoice';
-import { eachOnce, pack, pathsFor, unpack } from './samplePack';
+import { eachOnce } from './beatSamples';
+import { pack, pathsFor, unpack } from './samplePack';
 
 /** A kit as a file: a ZIP with `kit.json` and the samples as they came. */
 

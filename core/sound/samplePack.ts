@@ -20,11 +20,6 @@ export const pathsFor = (samples: Sample[]): Map<string, string> => {
   );
 };
 
-/** Each sample once. */
-export const eachOnce = (samples: Sample[]): Sample[] => [
-  ...new Map(samples.map((sample) => [sample.id, sample])).values(),
-];
-
 /**
  * Packs a text and samples.
  *

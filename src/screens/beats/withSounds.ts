@@ -1,12 +1,15 @@
 import type { Read } from '../../../core/document/reading';
 import type { ReadBeats } from '../../../core/document/file';
 import type { Beat } from '../../../core/document/schema';
-import { samplesOfBeat } from '../../../core/sound/beatFile';
+import { samplesOfBeat } from '../../../core/sound/beatSamples';
+import { store } from '../../state/session';
+import { noticed } from '../../state/slices';
 import { saveBytes } from '../../ui/files';
 import { askDesk } from '../../workers/askOwn';
 import type { BeatsOpened } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';
-import { tell } from '../pattern/takeSounds';
+
+const warn = (text: string): void => void store.dispatch(noticed({ text, tone: 'danger', subject: 'file' }));
 
 /**
  * Saves beats with the samples that they play, as one file.
@@ -18,7 +21,7 @@ export const saveWithSounds = async (beats: Beat[], text: string, name: string):
   if (!samples.length) return false;
   const bytes = await askDesk<Uint8Array>((far) => far.saveBeats(text, samples) as Promise<Uint8Array>);
   if (!bytes) {
-    tell(words.savedWithoutSounds, true);
+    warn(words.savedWithoutSounds);
     return false;
   }
   saveBytes(bytes, `${name}.ruddik.zip`, 'application/zip');
@@ -30,6 +33,6 @@ export const openWithSounds = async (file: File): Promise<Read<ReadBeats>> => {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const opened = await askDesk<BeatsOpened>((far) => far.openBeats(bytes) as Promise<BeatsOpened>);
   if (!opened) return { ok: false, error: words.noAnswer };
-  if (opened.ok) opened.missing.forEach((name) => tell(words.missing(name), true));
+  if (opened.ok) opened.missing.forEach((name) => warn(words.missing(name)));
   return opened;
 };

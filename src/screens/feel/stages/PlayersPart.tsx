@@ -1,16 +1,14 @@
 import { useDeferredValue, useMemo, useState } from 'react';
-import { View } from 'react-native';
-import { LineChart } from 'react-native-gifted-charts';
 import type { Feel } from '../../../../core/document/feelSchema';
 import { bounds, RANGES } from '../../../../core/document/ranges';
 import type { Band, Player } from '../../../../core/document/playersSchema';
 import type { Lane } from '../../../../core/document/schema';
 import { fileName } from '../../../../core/document/text';
-import { bandRun } from '../../../../core/feel/band';
 import { playerOf } from '../../../../core/feel/bandAt';
+import { bandRun } from '../../../../core/feel/band';
 import { bandFigures, FIGURE_SIXTEENTHS, followsMost, tightnessOf } from '../../../../core/feel/bandFigures';
 import { attentionLeft, BAND_PRESETS, playedAs } from '../../../../core/feel/bandPresets';
-import { writePlayers } from '../../../../core/feel/playersFile';
+import { writePlayers } from '../../../../core/feel/playersText';
 import { viewChanged } from '../../../state/slices';
 import { selectBeat, useApp, useDo } from '../../../state/store';
 import { BandMap } from '../../../strings/BandMap';
@@ -19,20 +17,18 @@ import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { figure, percent } from '../../../ui/figures';
 import { saveText } from '../../../ui/files';
-import { Fitted } from '../../../ui/Fitted';
 import { Chips, Group } from '../../../ui/Layout';
+import { Later } from '../../../ui/Later';
 import { Range } from '../../../ui/Range';
-import { colour, font } from '../../../ui/tokens';
-import { Para, Words } from '../../../ui/Words';
+import { Para } from '../../../ui/Words';
 import { words } from '../../../words/players';
 import { editShownFeel } from '../edit';
-import { styles } from '../styles';
+
+const driftChart = async () => (await import('../charts')).DriftChart;
 
 const OWN = 'own';
 /** A thread that has just been drawn. */
 const FIRST_SHARE = 0.25;
-const EVERY = 4;
-const HUES = [colour.woad, colour.weld, colour.lichen, colour.madder, colour.heather, colour.walnut];
 
 const set = (band: Band, gesture?: string) => editShownFeel({ edit: 'setBand', args: { band } }, gesture);
 
@@ -66,7 +62,6 @@ const Figures = ({ band, seed }: { band: Band; seed: number }) => {
   const { players } = useDeferredValue(band);
   const { spread, drift, fromClick } = useMemo(() => bandFigures(players, seed), [players, seed]);
   const how = words.how[tightnessOf(spread)];
-  const round = (ms: number) => figure(Math.round(ms * 10) / 10);
   const told = players.length > 1 ? words.comesOut : words.alone;
   return (
     <>
@@ -76,7 +71,10 @@ const Figures = ({ band, seed }: { band: Band; seed: number }) => {
   );
 };
 
-/** Each player against the click. */
+const EVERY = 4;
+const round = (ms: number) => figure(Math.round(ms * 10) / 10);
+
+/** Each player against the click; what draws it is large, and fetched with the other charts. */
 const Drift = ({ players, seed, fromClick }: { players: Player[]; seed: number; fromClick: number[] }) => {
   const lines = useMemo(() => {
     const run = bandRun([{ from: 0, players, seed }]);
@@ -84,60 +82,21 @@ const Drift = ({ players, seed, fromClick }: { players: Player[]; seed: number; 
       Array.from({ length: FIGURE_SIXTEENTHS / EVERY }, (_, at) => ({ value: -run.heard(id, at * EVERY) })),
     );
   }, [players, seed]);
-  const most = Math.max(
-    10,
-    Math.ceil(Math.max(...lines.flat().map(({ value }) => Math.abs(value))) / 10) * 10,
-  );
-  const told = players.map(({ name }, at) =>
-    words.chartAbout(name, figure(Math.round(fromClick[at]! * 10) / 10)),
-  );
+  const names = players.map(({ name }) => name);
+  const told = names.map((name, at) => words.chartAbout(name, round(fromClick[at]!)));
   return (
-    <>
-      <Fitted
-        most={480}
-        style={styles.bars}
-        more={{ role: 'img', 'aria-label': `${words.chart}. ${told.join(' ')}` }}
-      >
-        {(room) => (
-          <LineChart
-            dataSet={lines.map((data, at) => ({
-              data,
-              color: HUES[at % HUES.length]!,
-              strokeDashArray: at > 2 ? [5, 4] : [],
-            }))}
-            width={room - 44}
-            height={120}
-            spacing={(room - 52) / lines[0]!.length}
-            initialSpacing={4}
-            endSpacing={0}
-            hideDataPoints
-            thickness={2}
-            maxValue={most}
-            mostNegativeValue={-most}
-            noOfSections={2}
-            noOfSectionsBelowXAxis={2}
-            yAxisLabelWidth={40}
-            formatYLabel={(label) => {
-              const value = Number(label);
-              if (!value) return '0 ms';
-              return `${figure(Math.abs(value))} ${value > 0 ? words.ahead : words.behind}`;
-            }}
-            yAxisTextStyle={{ color: colour.quiet, fontSize: 9, fontFamily: font.words }}
-            rulesColor={colour.line}
-            yAxisColor={colour.line}
-            xAxisColor={colour.quiet}
-            disableScroll
-          />
-        )}
-      </Fitted>
-      <View style={styles.names}>
-        {players.map(({ id, name }, at) => (
-          <Words key={id} small style={{ color: HUES[at % HUES.length]! }}>
-            {`${at > 2 ? '╌' : '—'} ${name}`}
-          </Words>
-        ))}
-      </View>
-    </>
+    <Later
+      of={driftChart}
+      what={words.chart}
+      waiting={null}
+      given={{
+        names,
+        lines,
+        label: `${words.chart}. ${told.join(' ')}`,
+        ahead: words.ahead,
+        behind: words.behind,
+      }}
+    />
   );
 };
 
