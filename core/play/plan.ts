@@ -6,7 +6,9 @@ import type { Beat, Direction, Feel, Hit, Lane, LanePattern, Pattern } from '../
 import { steadyBars } from '../feel/bars';
 import { noiseReach, prepareFeel, wandered, type LaneFeelPlan } from '../feel/prepareFeel';
 import { LOOK_MS, ROOM_SHARE } from '../feel/feelStrokes';
-import { bandAlone, SIXTEENTH, type PlacedBand } from '../feel/bandAt';
+import { bandAlone, bandOf, SIXTEENTH, type PlacedBand } from '../feel/bandAt';
+import { followingTempos } from './bandTempo';
+import { secondsAt, tempoAt, tempoMap, tickAtSeconds, type TempoMap } from './tempoMap';
 import type { FeltLane } from '../feel/stage';
 import type { Bpm, Channel, MidiNote, Ticks, Velocity } from '../units';
 import { ticksPerMs, type Ms } from '../units';
@@ -158,19 +160,38 @@ export const phraseLean =
 export const phraseMost = ({ lean, blend }: Feel): Ms =>
   Math.max(Math.abs(lean?.phrase ?? 0), Math.abs(blend?.with.lean?.phrase ?? 0));
 
-/** A pattern by itself: the beat's tempo throughout. */
+/** Beyond so much more than a pass nothing of a pattern by itself is drawn. */
+const AFTER: Ticks = 3840;
+
+/** The tempo that follows a pattern's players, as far as it is drawn; null where it does not follow them. */
+const tempoAlone = (beat: Beat, feel: Feel, pass: Ticks): { plain: TempoMap; tempos: TempoMap } | null => {
+  if (!bandOf(feel)?.tempo) return null;
+  const { run } = bandAlone(feel, everyOf(feel, pass))!;
+  const plain = tempoMap([{ at: 0, bpm: beat.tempo }]);
+  return { plain, tempos: followingTempos(plain, run.mean, 2 * pass + AFTER) };
+};
+
+/** A pattern by itself: the beat's tempo throughout, or that of the players whom it follows. */
 const alone = (beat: Beat, pattern: Pattern): Setting => {
   const rate = ticksPerMs(beat.tempo);
   const feel = feelOf(beat, pattern);
   const pass = patternTicks(pattern);
+  const led = tempoAlone(beat, feel, pass);
+  const band = (one: PlainFeel): PlacedBand | null => {
+    const placed = bandAlone(one, everyOf(one, pass));
+    if (!placed || !led) return placed;
+    const through = (position: Ticks, late: Ms): Ticks =>
+      tickAtSeconds(led.tempos, secondsAt(led.plain, position) + late / 1000);
+    return { ...placed, through };
+  };
   return {
     feel,
     seed: beat.seed,
-    fastest: beat.tempo,
-    rateAt: () => rate,
+    fastest: led ? Math.max(beat.tempo, ...led.tempos.micros.map((micros) => 60e6 / micros)) : beat.tempo,
+    rateAt: led ? (position) => ticksPerMs(tempoAt(led.tempos, position)) : () => rate,
     swingAt: null,
     levelAt: null,
-    band: (one) => bandAlone(one, everyOf(one, pass)),
+    band,
     leanAt: phraseLean(pass),
     mostLean: phraseMost(feel),
   };
