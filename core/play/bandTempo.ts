@@ -1,6 +1,6 @@
 import { SIXTEENTH } from '../feel/bandAt';
-import type { Ms, Seconds, Ticks } from '../units';
-import { secondsAt, type TempoMap } from './tempoMap';
+import type { Bpm, Ms, Seconds, Ticks } from '../units';
+import { secondsAt, tickAtSeconds, type TempoMap } from './tempoMap';
 
 /** The tempo that follows a band: its mean drift, written as tempo from one sixteenth to the next. */
 
@@ -39,3 +39,13 @@ export const followingTempos = (tempos: TempoMap, mean: (j: number) => Ms, lengt
   }
   return out.ticks.length ? out : tempos;
 };
+
+/** From a position and a time in ms after it to where that time is in the tempo that follows the band. */
+export const throughTempo =
+  (plain: TempoMap, tempos: TempoMap) =>
+  (position: Ticks, late: Ms): Ticks =>
+    tickAtSeconds(tempos, secondsAt(plain, position) + late / 1000);
+
+/** The fastest that a tempo map has. @example fastestOf(tempoMap([{ at: 0, bpm: 120 }])) // 120 */
+export const fastestOf = ({ micros }: TempoMap): Bpm =>
+  micros.reduce((most, one) => Math.max(most, 60e6 / one), 0);

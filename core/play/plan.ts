@@ -7,8 +7,8 @@ import { steadyBars } from '../feel/bars';
 import { noiseReach, prepareFeel, wandered, type LaneFeelPlan } from '../feel/prepareFeel';
 import { LOOK_MS, ROOM_SHARE } from '../feel/feelStrokes';
 import { bandAlone, bandOf, SIXTEENTH, type PlacedBand } from '../feel/bandAt';
-import { followingTempos } from './bandTempo';
-import { secondsAt, tempoAt, tempoMap, tickAtSeconds, type TempoMap } from './tempoMap';
+import { fastestOf, followingTempos, throughTempo } from './bandTempo';
+import { tempoAt, tempoMap, type TempoMap } from './tempoMap';
 import type { FeltLane } from '../feel/stage';
 import type { Bpm, Channel, MidiNote, Ticks, Velocity } from '../units';
 import { ticksPerMs, type Ms } from '../units';
@@ -180,14 +180,12 @@ const alone = (beat: Beat, pattern: Pattern): Setting => {
   const band = (one: PlainFeel): PlacedBand | null => {
     const placed = bandAlone(one, everyOf(one, pass));
     if (!placed || !led) return placed;
-    const through = (position: Ticks, late: Ms): Ticks =>
-      tickAtSeconds(led.tempos, secondsAt(led.plain, position) + late / 1000);
-    return { ...placed, through };
+    return { ...placed, through: throughTempo(led.plain, led.tempos) };
   };
   return {
     feel,
     seed: beat.seed,
-    fastest: led ? Math.max(beat.tempo, ...led.tempos.micros.map((micros) => 60e6 / micros)) : beat.tempo,
+    fastest: led ? Math.max(beat.tempo, fastestOf(led.tempos)) : beat.tempo,
     rateAt: led ? (position) => ticksPerMs(tempoAt(led.tempos, position)) : () => rate,
     swingAt: null,
     levelAt: null,
@@ -196,6 +194,12 @@ const alone = (beat: Beat, pattern: Pattern): Setting => {
     mostLean: phraseMost(feel),
   };
 };
+
+/** Lanes that have hits, made ready as they are written. */
+const plainPlans = (beat: Beat, lanes: readonly Lane[], pattern: Pattern, shared: Shared, setting: Setting) =>
+  lanes
+    .filter(({ id }) => lanePatternOf(pattern, id).hits.length)
+    .map((lane) => planLane(beat, pattern, lane, { ...shared, counting: true }, setting, 'own'));
 
 /** Which strokes the weaker hand plays: hands go by all lanes of a pattern, as they are written. */
 const handsOf = (
@@ -206,9 +210,7 @@ const handsOf = (
   leftHanded: boolean,
 ): WeakerHand => {
   const plain = { ...setting, feel: newFeel(), leanAt: () => null, mostLean: 0 };
-  const plans = beat.lanes
-    .filter(({ id }) => lanePatternOf(pattern, id).hits.length)
-    .map((lane) => planLane(beat, pattern, lane, { ...shared, counting: true }, plain, 'own'));
+  const plans = plainPlans(beat, beat.lanes, pattern, shared, plain);
   const length = patternTicks(pattern);
   return weakerHand(writtenForHands(beat, pattern, plans, length, setting.rateAt(0)), length, leftHanded);
 };
@@ -220,9 +222,7 @@ const handsOf = (
  */
 export const handStrokes = (beat: Beat, pattern: Pattern) => {
   const setting = { ...alone(beat, pattern), feel: newFeel() };
-  const plans = soundingLanes(beat)
-    .filter(({ id }) => lanePatternOf(pattern, id).hits.length)
-    .map((lane) => planLane(beat, pattern, lane, { ...newShared(), counting: true }, setting, 'own'));
+  const plans = plainPlans(beat, soundingLanes(beat), pattern, newShared(), setting);
   return writtenForHands(beat, pattern, plans, patternTicks(pattern), ticksPerMs(beat.tempo));
 };
 

@@ -2,11 +2,11 @@ import { feelOf, lanePatternOf, patternTicks, soundingLanes } from '../document/
 import { gridTicks } from '../document/grid';
 import type { Beat, Feel, Pattern } from '../document/schema';
 import { hash } from '../random/draw';
-import { bandOf, SIXTEENTH, type PlacedBand } from '../feel/bandAt';
+import { bandAlone, bandOf, SIXTEENTH, type PlacedBand } from '../feel/bandAt';
 import { keptRun, type BandRun, type BandSpan } from '../feel/band';
 import type { PlainFeel } from '../document/feelSchema';
 import { lastAt } from '../numbers';
-import { followingTempos } from './bandTempo';
+import { fastestOf, followingTempos, throughTempo } from './bandTempo';
 import {
   everyOf,
   phraseLean,
@@ -21,7 +21,7 @@ import { rateOf } from './reading';
 import { newShared } from './staggerCount';
 import { ticksPerMs, type Ms, type Ticks } from '../units';
 import { alongSpan, patternTimeline, songTimeline, type Timeline, type Region } from './timeline';
-import { secondsAt, tempoAt, tickAtSeconds, type TempoMap } from './tempoMap';
+import { tempoAt, type TempoMap } from './tempoMap';
 
 /** A song made ready to be played from any place. Its patterns are made ready as they come up. */
 export interface TimelinePlan {
@@ -71,8 +71,7 @@ const runsOn = (beat: Beat, region: Region): boolean => {
   return feel.humanize.anew && bandOf(feel) !== null;
 };
 
-const localRun = (feel: PlainFeel, pass: Ticks): BandRun =>
-  keptRun([{ from: 0, players: feel.humanize.band!.players, seed: feel.humanize.seed }], everyOf(feel, pass));
+const localRun = (feel: PlainFeel, pass: Ticks): BandRun => bandAlone(feel, everyOf(feel, pass))!.run;
 
 const spansOf = (beat: Beat, { regions }: Timeline): BandSpan[] => {
   const out: BandSpan[] = [];
@@ -118,10 +117,7 @@ const placedIn = (
 ): ((feel: PlainFeel) => PlacedBand | null) => {
   const shift = region.from - region.offset;
   const main = ownFeelOf(beat, region);
-  const through =
-    tempos &&
-    ((position: Ticks, late: Ms) =>
-      tickAtSeconds(tempos, secondsAt(timeline.tempos, position) + late / 1000));
+  const through = tempos && throughTempo(timeline.tempos, tempos);
   return (feel) => {
     const band = bandOf(feel);
     if (!band) return null;
@@ -130,7 +126,7 @@ const placedIn = (
       return {
         band,
         // What a feel is blended with runs on by itself.
-        run: own ? run : keptRun([{ from: 0, players: band.players, seed: feel.humanize.seed }], null),
+        run: own ? run : bandAlone(feel, null)!.run,
         from: shift,
         ...(through && { through }),
       };
@@ -194,12 +190,7 @@ const settingOf = (beat: Beat, timeline: Timeline, region: Region, bands: Bands)
   return {
     feel,
     seed: turned(beat.seed, region.repeat),
-    fastest: tempos
-      ? Math.max(
-          set,
-          tempos.micros.reduce((most, micros) => Math.max(most, 60e6 / micros), 0),
-        )
-      : set,
+    fastest: tempos ? Math.max(set, fastestOf(tempos)) : set,
     rateAt: tempos
       ? (position) => ticksPerMs(tempoAt(tempos, from + position))
       : begin === end
@@ -233,11 +224,11 @@ const longestIn = ({ regions }: Timeline): Ticks => {
 };
 
 /** What reaches how far goes by pattern and section: regions that repeat one another reach as far. */
-const reachOf = ({ regions }: Timeline, lanesOf: (region: Region) => LanePlan[]): Ticks => {
+const reachOf = (timeline: Timeline, lanesOf: (region: Region) => LanePlan[]): Ticks => {
   const seen = new Set<string>();
   let most = 0;
-  for (const region of regions) {
-    const key = `${region.pattern?.id} ${region.span.section?.id}`;
+  for (const region of timeline.regions) {
+    const key = `${region.pattern?.id} ${region.span.section?.id} ${intoNext(timeline, region)?.ms ?? 0}`;
     if (seen.has(key)) continue;
     seen.add(key);
     for (const lane of lanesOf(region)) most = Math.max(most, lane.reach + lane.around);

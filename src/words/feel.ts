@@ -261,7 +261,6 @@ export const words = {
   ofThatLaneHas: (lane: string) => `Of that, ${lane} has`,
   shareOfTheTimingSpread: (lane: string) => `Share of the timing spread of ${lane}`,
   shareOfTheVelocitySpread: (lane: string) => `Share of the velocity spread of ${lane}`,
-  laneDriftsByItselfNot: (lane: string) => `${lane} drifts by itself, not with the kit`,
   timingSpread: 'Timing spread',
   driftShare: 'Drift share',
   drift: 'Drift',

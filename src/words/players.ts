@@ -20,7 +20,6 @@ export const words = {
   followOf: (name: string, other: string) => `How much ${name} follows ${other}`,
   follows: (other: string) => `Follows ${other}`,
   ms: (text: string) => `${text} ms`,
-  playerIs: (name: string) => `${name}`,
   touchAbout: 'Touch: how unevenly its hands strike. Clock: how its own time wanders.',
   attention: (left: string) => `${left} of its attention is free.`,
   noAttention:
@@ -35,7 +34,7 @@ export const words = {
   hear: 'Hear it with the metronome',
   metronomeOn: 'Metronome on',
   saveBand: 'Save the band as a file',
-  apart: (a: string, b: string, ms: string) => `${a} and ${b} are ${ms} ms apart`,
+  apart: (a: string, b: string, ms: string) => `${a} and ${b} are ${ms} ms apart.`,
   comesOut: (spread: string, how: string, drift: string) =>
     `What comes out: ${spread} ms between any two, ${how}; ${drift} ms off the click after 16 bars.`,
   alone: (spread: string, how: string, drift: string) =>

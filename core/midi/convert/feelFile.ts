@@ -8,8 +8,8 @@ import { feelStrokes } from '../../feel/feelStrokes';
 import type { Struck } from '../../feel/struck';
 import { draw, hashText, PURPOSE } from '../../random/draw';
 import { bandAlone, type PlacedBand } from '../../feel/bandAt';
-import { followingTempos } from '../../play/bandTempo';
-import { secondsAt, tickAtSeconds, type TempoMap } from '../../play/tempoMap';
+import { followingTempos, throughTempo } from '../../play/bandTempo';
+import type { TempoMap } from '../../play/tempoMap';
 import { clamp, QUARTER, type MidiNote, type Ms, type Ticks } from '../../units';
 import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/midiFile';
 import { rewritten, toldApart, type Placed } from '../write/rewritten';
@@ -113,9 +113,7 @@ const bandIn = (file: MidiFile, { feel }: FeelFileOptions): FileBand => {
   const placed = bandAlone(feel, null);
   if (!placed?.band.tempo) return { placed, tempos: null };
   const tempos = followingTempos(file.tempos, placed.run.mean, wholeBars(file));
-  const through = (position: Ticks, late: Ms): Ticks =>
-    tickAtSeconds(tempos, secondsAt(file.tempos, position) + late / 1000);
-  return { placed: { ...placed, through }, tempos };
+  return { placed: { ...placed, through: throughTempo(file.tempos, tempos) }, tempos };
 };
 
 /** One lane made ready. */

@@ -100,10 +100,22 @@ const Drift = ({ players, seed, fromClick }: { players: Player[]; seed: number; 
   );
 };
 
-const PlayerPart = ({ band, player, lanes }: { band: Band; player: Player; lanes: Lane[] }) => {
+const PlayerPart = ({
+  band,
+  player,
+  lanes,
+  seed,
+}: {
+  band: Band;
+  player: Player;
+  lanes: Lane[];
+  seed: number;
+}) => {
   const { name } = player;
   const put = (next: Player, gesture?: string) => set(changed(band, next), gesture);
   const left = attentionLeft(player);
+  const { apart } = bandFigures(band.players, seed);
+  const own = band.players.indexOf(player);
   const mine = lanes.filter(({ id }) => playerOf(band, id).id === player.id).map((lane) => lane.name);
   const most = followsMost(player);
   const whom =
@@ -157,6 +169,13 @@ const PlayerPart = ({ band, player, lanes }: { band: Band; player: Player; lanes
             onChange={(share, gesture) => put(withShare(player, other.id, share), gesture)}
           />
         ))}
+      {band.players.map((other, at) =>
+        at === own ? null : (
+          <Para key={other.id} quiet>
+            {words.apart(name, other.name, round(apart[own]![at]!))}
+          </Para>
+        ),
+      )}
       <Para quiet live>
         {left > 0.005 ? words.attention(percent(left)) : words.noAttention}
       </Para>
@@ -217,7 +236,7 @@ export const PlayersPart = ({ feel, band, lane }: { feel: Feel; band: Band; lane
         />
         <Para quiet>{words.mapAbout}</Para>
       </Group>
-      <PlayerPart key={chosen.id} band={band} player={chosen} lanes={lanes} />
+      <PlayerPart key={chosen.id} band={band} player={chosen} lanes={lanes} seed={seed} />
       {lane ? (
         <Choice
           label={words.givenTo(lane.name)}
