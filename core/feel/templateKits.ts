@@ -15,7 +15,7 @@ const kit = (
 ): Written => ({ id, name, about, grid, slots, late, force, groups, ...(meter && { meter }) });
 
 /** Those with a curve for each group of drums: what a kit does that no single line can tell. */
-export const KITS: readonly Written[] = [
+export const TEMPLATE_KITS: readonly Written[] = [
   kit(
     'last-lantern',
     'Last lantern',

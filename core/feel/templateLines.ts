@@ -35,7 +35,7 @@ const triplet = (
 });
 
 /** Those of one line for all drums. */
-export const LINES: readonly Written[] = [
+export const TEMPLATE_LINES: readonly Written[] = [
   sixteen(
     'late-ferry',
     'Late ferry',

@@ -1,6 +1,6 @@
 import type { Template } from '../document/feelSchema';
-import { KITS } from './templateKits';
-import { LINES } from './templateLines';
+import { TEMPLATE_KITS } from './templateKits';
+import { TEMPLATE_LINES } from './templateLines';
 
 const cycled = (text: string, slots: number): number[] => {
   const values = text.split(' ').map(Number);
@@ -13,7 +13,7 @@ const slotsOf = (slots: number, late: string, force: string) => {
 };
 
 /** The templates of the library, our own. */
-export const TEMPLATES: Template[] = [...LINES, ...KITS].map(
+export const TEMPLATES: Template[] = [...TEMPLATE_LINES, ...TEMPLATE_KITS].map(
   ({ id, name, about, meter, grid, slots, late, force, groups }) => ({
     id,
     name,
