@@ -10,6 +10,7 @@ const EMPTY_IN_ROUTER = [
   /(^|\/)react-navigation\/bottom-tabs$/,
   /(^|\/)layouts\/(Tabs|TabsClient|experimental-stack|stack-utils)$/,
   /(^|\/)split-view$/,
+  /\/(DrawerRouter|StaticNavigation|createStaticNavigation|HrefPreview)$/,
 ];
 const isUnusedOfRouter = (from, name) =>
   from.includes('/expo-router/build/') &&
@@ -31,6 +32,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
     return { type: 'empty' };
   // The list of all pages, which is off.
   if (name === './views/Sitemap' && from.includes('/expo-router/build/')) return { type: 'empty' };
+  // No drawn shape is pressed here: icons lie in buttons, and a chart's lanes are chosen by their rows.
+  if (name.endsWith('/SvgTouchableMixin') && from.includes('/react-native-svg/'))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'noTouch.ts') };
   if (name === './xml' && from.includes('/react-native-svg/')) return { type: 'empty' };
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
   // Its connections are not opened again once they were closed, and it writes by halves: see the file that stands for it.
@@ -45,6 +49,10 @@ config.resolver.resolveRequest = (context, name, platform) => {
   // The router only sets flags on it; all of it would bring animated lists to the first screen.
   if (name === 'react-native-screens' && from.endsWith('screensFeatureFlags.js'))
     return context.resolveRequest(context, 'react-native-screens/lib/module/flags', platform);
+  if (name === 'color')
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'shade.ts') };
+  if (name.endsWith('/vendor/react-helmet-async/lib'))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'noHead.tsx') };
   // Some ask for it in one form and some in another: one is enough.
   if (name === 'immer')
     return {

@@ -5,6 +5,7 @@ import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
 import { earlyOf } from '../strings/early';
 import { drawEarly, EARLY_KEY } from '../web/early';
+import { words } from '../words/frame';
 
 /** The theme chosen before, put on before anything is painted. */
 const THEME = `try{var t=localStorage.getItem('ruddik-theme');if(t)document.documentElement.setAttribute('data-theme',t)}catch(e){}`;
@@ -25,6 +26,7 @@ export default function Html({ children }: { children: ReactNode }) {
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
+        <title>{words.ruddik}</title>
         <meta name="description" content="Drum patterns that groove: see every hit where it sounds." />
         <meta name="theme-color" content="#17211F" media="(prefers-color-scheme: dark)" />
         <meta name="theme-color" content="#F3EFE6" media="(prefers-color-scheme: light)" />

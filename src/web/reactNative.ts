@@ -25,7 +25,6 @@ export { default as ScrollView } from 'react-native-web/dist/exports/ScrollView'
 export { default as StyleSheet } from 'react-native-web/dist/exports/StyleSheet';
 export { default as Text } from 'react-native-web/dist/exports/Text';
 export { default as TextInput } from 'react-native-web/dist/exports/TextInput';
-export { default as Touchable } from 'react-native-web/dist/exports/Touchable';
 export { default as UIManager } from 'react-native-web/dist/exports/UIManager';
 export { default as unstable_createElement } from 'react-native-web/dist/exports/createElement';
 export { default as useColorScheme } from 'react-native-web/dist/exports/useColorScheme';
