@@ -4,7 +4,7 @@ import { newFeel } from '../core/document/feelDefaults';
 import { INSTRUMENT_IDS } from '../core/document/instruments';
 import type { Beat } from '../core/document/schema';
 import { TEMPLATES } from '../core/feel/templates';
-import { sloped } from '../core/edit/strokes';
+import { sloped } from '../core/document/rolls';
 
 /** Lanes with a hit on a third of their steps, swung and nudged, in 4/4. */
 export const grown = (lanes: number, bars: number): Beat => {

@@ -49,6 +49,7 @@ export interface Given {
   hold: boolean;
   countIn: boolean;
   lead: boolean;
+  sticking: boolean;
   names: string;
   depth: ExportHow['depth'];
   rate: ExportHow['rate'];
@@ -172,6 +173,7 @@ export const howOf = (output: string, given: Given, map: DrumMap | null): Export
   includeMuted: given.muted,
   countIn: given.countIn,
   lead: given.lead,
+  hands: given.sticking,
   names: given.names,
   depth: given.depth,
   rate: given.rate,
@@ -241,6 +243,8 @@ const checkUsage = (kind: Kind, given: Given): void => {
     );
   if (given.lead && kind !== 'midi')
     throw new UsageFault('--lead is for MIDI: in audio every attack falls on its hit already.');
+  if (given.sticking && kind !== 'paper')
+    throw new UsageFault('--sticking is for a drum part: let OUT end in .musicxml, or add --as paper.');
   if (given.stems && kind !== 'audio')
     throw new UsageFault('--stems is for audio: let OUT end in .wav, or add --as audio.');
 };
@@ -324,6 +328,7 @@ export const exportCommand = (): Command =>
       'MIDI notes come earlier by the attack of the sounds of one’s own, for samplers that do not see to it',
       false,
     )
+    .option('--sticking', 'a drum part has R and L under its notes', false)
     .option(
       '--names <pattern>',
       `what files are called, from ${TOKENS.map((token) => `{${token}}`).join(' ')}`,

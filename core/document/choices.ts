@@ -39,7 +39,7 @@ export const MOST = {
 } as const;
 
 /** What proposes hits; its outcomes are takes. */
-export const MAKERS = ['randomize', 'vary', 'ring', 'bands', 'chords', 'beat', 'detour'] as const;
+export const MAKERS = ['randomize', 'vary', 'ring', 'bands', 'chords', 'beat', 'detour', 'rudiment'] as const;
 export type Maker = (typeof MAKERS)[number];
 
 /** How many steps a lane's own loop has. */

@@ -6,6 +6,7 @@ import { newFeel } from './feelDefaults';
 import { readBeat, readBeats } from './file';
 import { migrate } from './migrate';
 import { fileName, writeBeat, writeBeats } from './text';
+import { VERSION } from './version';
 
 const whole = JSON.parse(writeBeat(newBeat('b', 'Night market', 1))) as Record<string, never>;
 const errorOf = (change: object | string): string => {
@@ -46,7 +47,10 @@ describe('the file of a beat', () => {
   });
 
   test.each([
-    [{ version: 12 }, 'saved by a newer Ruddik (format 12; this one reads up to 11)'],
+    [
+      { version: VERSION + 1 },
+      `saved by a newer Ruddik (format ${VERSION + 1}; this one reads up to ${VERSION})`,
+    ],
     [{ version: undefined }, 'does not say which version'],
     [{ tempo: 900 }, 'Its tempo is 900, above the most there may be, 300.'],
     [{ tempo: 'fast' }, 'Its tempo is "fast" where a number is needed.'],
@@ -145,7 +149,7 @@ describe('migration', () => {
       const read = readBeat(JSON.stringify({ ...raw, random: 1, version: Number(version) }));
       expect([version, read.ok || read.error]).toEqual([version, true]);
       if (!read.ok) continue;
-      expect(JSON.parse(writeBeat(read.value)).version).toBe(11);
+      expect(JSON.parse(writeBeat(read.value)).version).toBe(VERSION);
       if (version === '5') expect(read.value.patterns[0]!.takes![0]).not.toHaveProperty('made');
       if (Number(version) < 3) expect(read.value.feel.swing.percent).toBe(58);
     }

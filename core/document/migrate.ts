@@ -92,6 +92,8 @@ export const MIGRATIONS: Migrations = {
   9: (raw) => raw,
   // Version 11 added players, hands, and what leans; all of them may be left out.
   10: (raw) => raw,
+  // Version 12 added rudiments to what makes a take.
+  11: (raw) => raw,
 };
 
 export type Migrated = { ok: true; raw: Raw } | { ok: false; error: string };

@@ -1,2 +1,2 @@
 /** The version of the document that this code reads and writes. */
-export const VERSION = 11;
+export const VERSION = 12;

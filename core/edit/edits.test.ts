@@ -12,7 +12,7 @@ import { differences } from './patterns';
 import { LANE_PRESETS, PATTERN_PRESETS, presetPart } from './presets';
 import { copyHits, moveHits, pasteHits } from './clip';
 import { hitsOn, removeHits, spotsOf, type Spot } from './spots';
-import { GRACES, PRESS_ROLL, sloped, withStrokes } from './strokes';
+import { GRACES, PRESS_ROLL, sloped, withStrokes } from '../document/rolls';
 
 const beat = newBeat('b', 'B', 3);
 const lanes = beat.lanes.map(({ id }) => id);

@@ -39,6 +39,8 @@ import * as song from './song';
 import type { SectionChange } from './song';
 import type { FillOffer } from './fills';
 import { takeFill } from './takeFill';
+import { setHands, stickBy } from './handEdits';
+import type { Hand, HandRule } from '../document/choices';
 import { rateOf } from '../play/reading';
 import { ticksPerMs } from '../units';
 import { setPattern } from './beatEdits';
@@ -200,6 +202,9 @@ export const PATTERN_EDITS = {
     spots.setPitches(pattern, a.spots, a.to),
   shiftPitches: (pattern: Pattern, a: { spots: Spot[]; by: number }) =>
     spots.shiftPitches(pattern, a.spots, a.by),
+  setHands: (pattern: Pattern, a: { spots: Spot[]; hand: Hand | null }) => setHands(pattern, a.spots, a.hand),
+  stickBy: (pattern: Pattern, a: { spots: Spot[]; rule: HandRule }, beat: Beat) =>
+    stickBy(beat, pattern, a.spots, a.rule),
   setEchoes: (pattern: Pattern, a: OnLanes & { echoes: Echoes | null }) =>
     moves.setEchoes(pattern, a.laneIds, a.echoes),
   setSparks: (pattern: Pattern, a: { laneId: string; sparks: Spark[] | null }) =>
@@ -218,10 +223,12 @@ export const PATTERN_EDITS = {
       seed: number;
       id: string;
     },
+    beat: Beat,
   ) =>
     rolled(
       pattern,
-      Object.keys(a.parts),
+      // A maker's settings may name lanes of another beat.
+      Object.keys(a.parts).filter((laneId) => beat.lanes.some(({ id }) => id === laneId)),
       (part, _steps, laneId) => a.parts[laneId] ?? part,
       a.how.slice(0, 80),
       a.made,

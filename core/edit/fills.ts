@@ -7,7 +7,9 @@ import type { Beat, Hit, Lane, LanePattern, Pattern, Section } from '../document
 import { patternGroove } from '../groove/fromPattern';
 import type { Groove } from '../groove/groove';
 import { goesText, goesWith, likenessOf } from '../groove/likeness';
-import { clamp } from '../units';
+import { RUDIMENTS } from '../hands/rudiments';
+import { RUDIMENT_DEFAULTS, rudimentParts } from '../make/rudimentMaker';
+import { clamp, QUARTER } from '../units';
 import { patternOfEntry } from '../play/timeline';
 
 /** A fill that is offered for the end of a section. */
@@ -130,6 +132,35 @@ const heldBreath = (beat: Beat, bar: Pattern): Made => {
   };
 };
 
+/** Rudiments that are offered as fills: where what they are laid on is played, and what falls elsewhere. */
+const RUDIMENT_FILLS: { rudiment: string; about: string }[] = [
+  { rudiment: 'single-paradiddle', about: 'Paradiddles, accents down the drums' },
+  { rudiment: 'six-stroke-roll', about: 'Six stroke rolls, accents down the drums' },
+  { rudiment: 'flam-accent', about: 'Flam accents in triplets' },
+];
+/** Where accents go first. */
+const ACCENTS = ['tom.high', 'tom.low', 'tom.floor', 'conga.open', 'bongo.high', 'timbale.high'];
+
+const rudimentFill = (beat: Beat, bar: Pattern, half: number, at: number): Made | null => {
+  const { rudiment: id, about } = RUDIMENT_FILLS[at]!;
+  const rudiment = RUDIMENTS.find((one) => one.id === id)!;
+  const snare = laneOf(beat, ['snare', 'snare.sideStick', 'bongo.high', 'conga.open']);
+  if (!snare) return null;
+  const accents = laneOf(
+    beat,
+    ACCENTS.filter((drum) => drum !== snare.instrument),
+  );
+  const bare = cleared(bar, [...timekeepers(beat), snare, ...(accents ? [accents] : [])], half);
+  const parts = rudimentParts(bare, snare.id, {
+    ...RUDIMENT_DEFAULTS,
+    rudiment: id,
+    grid: rudiment.grid,
+    from: half / QUARTER,
+    accents: accents?.id ?? '',
+  });
+  return { name: rudiment.name, about, pattern: { ...bare, parts: { ...bare.parts, ...parts } } };
+};
+
 /** The last beat is what its first half was, twice. */
 const twice = (beat: Beat, bar: Pattern): Made => {
   const length = beatTicks(bar.meter);
@@ -156,6 +187,7 @@ const ownFills = (beat: Beat, pattern: Pattern): FillOffer[] => {
   const made = [
     snareRun(beat, bar, half),
     downTheDrums(beat, bar, half),
+    ...RUDIMENT_FILLS.map((_, at) => rudimentFill(beat, bar, half, at)),
     twice(beat, bar),
     heldBreath(beat, bar),
   ];

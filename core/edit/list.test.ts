@@ -17,7 +17,7 @@ import { BEAT_LIST, PATTERN_LIST } from './list';
 import { editsPage } from './listText';
 import { LANE_PRESETS, PATTERN_PRESETS } from './presets';
 import { newEntry } from './song';
-import { GRACES, PRESS_ROLL, sloped } from './strokes';
+import { GRACES, PRESS_ROLL, sloped } from '../document/rolls';
 
 /** What an edit is given: made from its description, so that no edit and no argument is left out. */
 type Lists = Record<string, { does: string; args: Record<string, Argument> }>;

@@ -1,4 +1,4 @@
-import { DIRECTIONS, OFFBEAT_GRIDS, OVERS, PIGMENTS, RATES } from '../document/choices';
+import { DIRECTIONS, HAND_RULES, HANDS, OFFBEAT_GRIDS, OVERS, PIGMENTS, RATES } from '../document/choices';
 import { GRIDS } from '../document/grid';
 import { INSTRUMENT_IDS } from '../document/instruments';
 import { RANGES } from '../document/ranges';
@@ -183,6 +183,14 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
   },
   dropTake: { does: 'Drops a take', args: { takeId: id('take') } },
   setPitches: { does: 'Tunes hits', args: { spots: HITS, to: figure(RANGES.pitch) } },
+  setHands: {
+    does: 'Says which hand plays hits; null leaves it to be found',
+    args: { spots: HITS, hand: maybe(choice(HANDS)) },
+  },
+  stickBy: {
+    does: 'Gives hits their hands by a rule; the least effort leaves them to be found',
+    args: { spots: HITS, rule: choice(HAND_RULES) },
+  },
   shiftPitches: {
     does: 'Tunes hits higher or lower by the same amount',
     args: { spots: HITS, by: figure(RANGES.pitch) },

@@ -1,6 +1,6 @@
 import type { PatternEdit } from './edits';
 import type { Spot } from './spots';
-import { PRESS_ROLL, sloped } from './strokes';
+import { PRESS_ROLL, sloped } from '../document/rolls';
 
 /** What an edit takes besides the hits or lanes that it is for. */
 type Rest<E extends PatternEdit['edit']> = Omit<

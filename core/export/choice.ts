@@ -62,6 +62,8 @@ export interface ExportHow {
   countIn: boolean;
   /** Notes come as much earlier as the attack of their sound is late: for samplers that do not see to it themselves. */
   lead: boolean;
+  /** A drum part tells which hand plays what. */
+  hands: boolean;
   /** What files are called, with `{beat}`, `{section}`, `{lane}`, `{bpm}`, `{meter}`, `{bars}` and `{n}` filled in. */
   names: string;
   depth: Depth;
@@ -95,6 +97,7 @@ export const HOW_DEFAULTS: ExportHow = {
   includeMuted: false,
   countIn: false,
   lead: false,
+  hands: false,
   names: '{beat}-{section}',
   depth: '24',
   rate: 48000,
@@ -133,6 +136,7 @@ export const heldHow = (raw: Partial<Record<keyof ExportHow, unknown>>): ExportH
     includeMuted: yes(raw.includeMuted, d.includeMuted),
     countIn: yes(raw.countIn, d.countIn),
     lead: yes(raw.lead, d.lead),
+    hands: yes(raw.hands, d.hands),
     names: typeof raw.names === 'string' ? raw.names.slice(0, 200) : d.names,
     depth: one(DEPTHS, raw.depth, d.depth),
     rate: one(RATES, raw.rate, d.rate),

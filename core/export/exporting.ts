@@ -134,7 +134,7 @@ const filesOf = (
         lane: voice.name,
       }));
     case 'paper':
-      return [{ ...plain, notes: hits(piece), data: musicXmlOf(piece, beat) }];
+      return [{ ...plain, notes: hits(piece), data: musicXmlOf(piece, beat, how.hands) }];
     case 'tab':
       return [{ ...plain, notes: hits(piece), data: tabOf(piece, beat) }];
     case 'list':

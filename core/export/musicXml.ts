@@ -68,6 +68,8 @@ interface Staff {
   partId: string;
   /** The place in the beat of the lane that it is for, which plays pitches; null is the drums. */
   tuned: number | null;
+  /** Hands are written under the notes. */
+  hands: boolean;
 }
 
 /** Whether a hit stands on a staff. */
@@ -130,6 +132,12 @@ const notationsOf = (hit: WrittenHit | null, tuplet: 'start' | 'stop' | null): E
   return inside.length ? [el('notations', inside)] : [];
 };
 
+/** Which hands play, under the staff, where every notation program shows it. */
+const lyricOf = (hits: WrittenHit[]): Element[] => {
+  const hands = [...new Set(hits.flatMap(({ hand }) => hand ?? []))].sort().reverse().join('');
+  return hands ? [el('lyric', [el('syllabic', 'single'), el('text', hands)], { '@_number': '1' })] : [];
+};
+
 const chordOf = (
   staff: Staff,
   sung: Sung,
@@ -161,6 +169,7 @@ const chordOf = (
       ...noteHead(staff, hit),
       ...(at ? [] : beams),
       ...notationsOf(hit, at ? null : tuplet),
+      ...(at || !staff.hands ? [] : lyricOf(sung.hits)),
     ]),
   );
   return [...graces, ...notes];
@@ -292,7 +301,7 @@ const FEET = 2;
 const sameMeter = (a: Meter | undefined, b: Meter): boolean => a?.beats === b.beats && a.unit === b.unit;
 
 const measuresOf = (staff: Staff, piece: Piece): Element[] => {
-  const bars = writtenBars(piece);
+  const bars = writtenBars(piece, staff.hands);
   const marks = marksOf(piece);
   const mine = standsOn(staff);
   const isFoot = ({ lane }: WrittenHit) =>
@@ -355,17 +364,17 @@ const HEAD = `<?xml version="1.0" encoding="UTF-8"?>
 
 /**
  * A piece as a drum part in MusicXML 4.0: hits on their steps, ghost notes in brackets, accents, flams and rolls as they
- * are written; feel and stickings left out.
+ * are written, with the hands that play them if wanted; feel is left out.
  *
  * @example musicXmlOf(piece, beat).startsWith('<?xml') // true
  */
-export const musicXmlOf = (piece: Piece, beat: Beat): string => {
+export const musicXmlOf = (piece: Piece, beat: Beat, hands = false): string => {
   const lanes = writtenLanes(piece, beat);
   const staffs: Staff[] = [
-    { beat, partId: 'P1', tuned: null },
+    { beat, partId: 'P1', tuned: null, hands },
     ...lanes
       .filter(({ lane }) => lane.tuning)
-      .map(({ at }, index) => ({ beat, partId: `P${index + 2}`, tuned: at })),
+      .map(({ at }, index) => ({ beat, partId: `P${index + 2}`, tuned: at, hands: false })),
   ];
   const score = el(
     'score-partwise',

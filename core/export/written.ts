@@ -1,5 +1,10 @@
+import type { Hand } from '../document/choices';
+import { feelOf } from '../document/defaults';
 import { barTicks, beatTicks, isCompound, type Meter } from '../document/meter';
 import type { Beat } from '../document/schema';
+import { sticking } from '../hands/sticking';
+import type { Note } from '../play/notes';
+import { secondsAt } from '../play/tempoMap';
 import type { Semitones, Ticks } from '../units';
 import { barsOf } from './midi';
 import type { Piece } from './pieces';
@@ -15,6 +20,8 @@ export interface WrittenHit {
   grace: number;
   /** A roll: played as one long stroke. */
   roll: boolean;
+  /** Which hand plays it, where it is set or was found. */
+  hand?: Hand;
 }
 
 /** All that is struck at one place. */
@@ -36,6 +43,12 @@ export interface WrittenBeat {
 export interface PlacedHit extends WrittenHit {
   tick: Ticks;
 }
+
+/** Which hand a hit says that it is played by. */
+const handSet = ({ plan }: Piece, { regionIndex, lane, step, hitIndex }: Note): Hand | undefined => {
+  const part = plan.timeline.regions[regionIndex]?.pattern?.parts[plan.beat.lanes[lane]!.id];
+  return part?.hits.filter((hit) => hit.step === step)[hitIndex]?.hand;
+};
 
 /** One beat before it is divided. */
 export interface PlacedBeat {
@@ -59,6 +72,7 @@ export const placedHits = (piece: Piece): PlacedHit[] => {
     const added = note.kind === 'echo' || note.kind === 'spark';
     const own = added ? ` ${note.stroke}` : '';
     const key = `${note.regionIndex} ${note.lane} ${note.cycle} ${note.readIndex} ${note.hitIndex}${own}`;
+    const hand = added ? undefined : handSet(piece, note);
     if (note.kind === 'grace') graces.set(key, (graces.get(key) ?? 0) + 1);
     else if (note.kind === 'roll' && hits.has(key)) hits.get(key)!.roll = true;
     else
@@ -69,6 +83,7 @@ export const placedHits = (piece: Piece): PlacedHit[] => {
         pitch: note.pitch,
         grace: 0,
         roll: note.kind === 'roll',
+        ...(hand && { hand }),
       });
   }
   for (const [key, count] of graces) {
@@ -76,6 +91,28 @@ export const placedHits = (piece: Piece): PlacedHit[] => {
     if (hit) hit.grace = count;
   }
   return [...hits.values()];
+};
+
+/** Hits with the hands that play them: those that are set, and of the least effort for all others. */
+const withHands = (piece: Piece, hits: PlacedHit[]): PlacedHit[] => {
+  const { timeline, beat } = piece.plan;
+  const pattern = timeline.regions.find((region) => region.pattern)?.pattern;
+  if (!pattern) return hits;
+  const strokes = hits.map(({ tick, lane, velocity, hand }) => ({
+    ms: 1000 * secondsAt(timeline.tempos, tick + piece.range.from),
+    at: tick,
+    velocity,
+    instrument: beat.lanes[lane]!.instrument,
+    ...(hand && { hand }),
+  }));
+  const stuck = sticking(strokes, {
+    leftHanded: feelOf(beat, pattern).humanize.leftHanded ?? false,
+    beat: beatTicks(pattern.meter),
+  });
+  return hits.map(({ hand: _, ...hit }, at) => {
+    const { limb } = stuck[at]!;
+    return limb === 'R' || limb === 'L' ? { ...hit, hand: limb } : hit;
+  });
 };
 
 /** The ways to divide a beat of a meter that are easily read, the coarsest first. */
@@ -143,10 +180,12 @@ const rowsOf = (meter: Meter, length: Ticks, hits: PlacedHit[]): WrittenBeat[] =
 /**
  * A piece as it is written down: bar by bar, beat by beat, the hits of a beat in rows that are divided alike.
  *
+ * @param hands each hit gets the hand that plays it
  * @example writtenBars(piece).length // 1
  */
-export const writtenBars = (piece: Piece): WrittenBar[] => {
-  const hits = placedHits(piece).sort((a, b) => a.tick - b.tick || a.lane - b.lane);
+export const writtenBars = (piece: Piece, hands = false): WrittenBar[] => {
+  const placed = placedHits(piece).sort((a, b) => a.tick - b.tick || a.lane - b.lane);
+  const hits = hands ? withHands(piece, placed) : placed;
   let next = 0;
   return barsOf(piece).map(({ from, meter }) => {
     const length = beatTicks(meter);

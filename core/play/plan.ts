@@ -212,7 +212,7 @@ const handsOf = (
   const plain = { ...setting, feel: newFeel(), leanAt: () => null, mostLean: 0 };
   const plans = plainPlans(beat, beat.lanes, pattern, shared, plain);
   const length = patternTicks(pattern);
-  return weakerHand(writtenForHands(beat, pattern, plans, length, setting.rateAt(0)), length, leftHanded);
+  return weakerHand(writtenForHands(beat, plans, length, setting.rateAt(0)), length, leftHanded);
 };
 
 /**
@@ -223,7 +223,7 @@ const handsOf = (
 export const handStrokes = (beat: Beat, pattern: Pattern) => {
   const setting = { ...alone(beat, pattern), feel: newFeel() };
   const plans = plainPlans(beat, soundingLanes(beat), pattern, newShared(), setting);
-  return writtenForHands(beat, pattern, plans, patternTicks(pattern), ticksPerMs(beat.tempo));
+  return writtenForHands(beat, plans, patternTicks(pattern), ticksPerMs(beat.tempo));
 };
 
 /**

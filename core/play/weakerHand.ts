@@ -1,10 +1,12 @@
-import type { Beat, Pattern } from '../document/schema';
+import type { Hand } from '../document/choices';
+import type { Beat, Hit } from '../document/schema';
 import { sticking, type StickStroke } from '../hands/sticking';
-import type { Struck } from '../feel/struck';
+import type { StrokeKind, Struck } from '../feel/struck';
 import { MOST_LATE } from '../feel/stages/humanize';
 import { modulo } from '../numbers';
 import { clamp, type Ms, type Ticks } from '../units';
 import { eachStroke } from './laneStrokes';
+import { DETOUR_HITS } from './moves/detours';
 import type { LanePlan } from './plan';
 
 /** What the weaker hand does to a stroke, by the lane and where it is written; null where the stronger one plays it. */
@@ -17,22 +19,57 @@ const SOFTER = 0.25;
 const placeOf = (lane: number, at: Ticks, length: Ticks): string =>
   `${lane} ${Math.round(modulo(at, length))}`;
 
+/** A stroke of a pattern, and what is written for it. */
+export interface HandStroke extends StickStroke {
+  /** The lane's place in the beat. */
+  lane: number;
+  step: number;
+  /** Which of the step's hits it is of, from 0, and what kind of stroke. */
+  hitIndex: number;
+  kind: StrokeKind;
+  /** How often its lane's loop went round before. */
+  cycle: number;
+}
+
+/** The most strokes that one hand lets bounce: a double or a triple. */
+const BOUNCES = 3;
+
+/** Which hand a stroke of a hit has, where the hit says: its grace strokes come from the other, its bounces from the same. */
+const handOf = (hit: Hit | undefined, kind: StrokeKind, stroke: number): Hand | undefined => {
+  if (!hit?.hand) return undefined;
+  const other: Hand = hit.hand === 'R' ? 'L' : 'R';
+  if (kind === 'grace') return other;
+  if (kind !== 'roll' || hit.roll!.levels.length <= BOUNCES) return hit.hand;
+  return stroke % 2 ? other : hit.hand;
+};
+
 /** The strokes of one pass of all lanes, as they are written. */
 export const writtenForHands = (
   beat: Beat,
-  pattern: Pattern,
   plans: readonly LanePlan[],
   length: Ticks,
   perMs: number,
-): (StickStroke & { lane: number; step: number })[] =>
+): HandStroke[] =>
   plans.flatMap((plan) => {
     const { instrument } = beat.lanes[plan.index]!;
-    const hits = pattern.parts[plan.id]?.hits ?? [];
-    const out: (StickStroke & { lane: number; step: number })[] = [];
-    eachStroke(plan, 0, length, ({ at, velocity, sounds, step, kind }) => {
+    const out: HandStroke[] = [];
+    eachStroke(plan, 0, length, ({ at, velocity, sounds, step, kind, hitIndex, stroke, cycle }) => {
       if (!sounds) return;
-      const hand = kind === 'main' ? hits.find((hit) => hit.step === step)?.hand : undefined;
-      out.push({ ms: at / perMs, at, velocity, instrument, lane: plan.index, step, ...(hand && { hand }) });
+      const added = kind === 'echo' || kind === 'spark';
+      const hit = added ? undefined : plan.byStep[step]?.[hitIndex % DETOUR_HITS];
+      const hand = handOf(hit, kind, stroke);
+      out.push({
+        ms: at / perMs,
+        at,
+        velocity,
+        instrument,
+        lane: plan.index,
+        step,
+        hitIndex,
+        kind,
+        cycle,
+        ...(hand && { hand }),
+      });
     });
     return out;
   });

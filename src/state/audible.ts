@@ -17,8 +17,17 @@ const withTrial = (beat: Beat, trial: Trial): Beat => {
   return tried.out;
 };
 
+let practised: { beat: Beat; tempo: number; out: Beat } | null = null;
+
+/** At the tempo that it is practised at. */
+const atTempo = (beat: Beat, tempo: number): Beat => {
+  if (practised?.beat !== beat || practised.tempo !== tempo)
+    practised = { beat, tempo, out: { ...beat, tempo } };
+  return practised.out;
+};
+
 /** The beat as it is heard and drawn: as it is, with what is tried, or while one compares without its feel or with another. */
-export const selectAudible = (state: RootState): Beat | null => {
+const selectHeard = (state: RootState): Beat | null => {
   const { beat } = state.doc;
   const { compare, b, trial } = state.view;
   const pattern = selectPattern(state);
@@ -28,4 +37,10 @@ export const selectAudible = (state: RootState): Beat | null => {
   if (!last || key.some((one, at) => one !== last!.key[at]))
     last = { key, beat: compared(beat, pattern, compare, b?.feel ?? null) };
   return last.beat;
+};
+
+/** The same, at the tempo that it is practised at. */
+export const selectAudible = (state: RootState): Beat | null => {
+  const beat = selectHeard(state);
+  return beat && state.view.practice !== null ? atTempo(beat, state.view.practice) : beat;
 };

@@ -40,6 +40,10 @@ export interface ViewState {
   eraser: boolean;
   /** A hit that is put down or struck harder is heard. */
   hearEdits: boolean;
+  /** Which hand plays what stands under the beads. */
+  showHands: boolean;
+  /** The tempo that is practised at, in BPM; null while it is the beat's own. */
+  practice: number | null;
   /** What is not plain and was found, or was put away: it is not said again. */
   hintsDone: HintId[];
   /** Something that is tried before it is used: an edit that has not been made. */
@@ -172,6 +176,8 @@ const initialView: ViewState = {
   scope: 'hits',
   eraser: false,
   hearEdits: true,
+  showHands: false,
+  practice: null,
   hintsDone: [],
   trial: null,
   cursor: null,

@@ -12,6 +12,7 @@ import { chosenSteps, markedSteps } from './drawings';
 import { noteHeight } from './geometry';
 import { heightsOf, pitchScale } from './heights';
 import type { Ink } from './ink';
+import { useHandLetters } from './handsShown';
 import type { Look } from './paint';
 import { picturesOf } from './pictures';
 import { stepCell } from './StepCell';
@@ -144,6 +145,7 @@ export const LaneRow = memo((props: LaneRowProps) => {
   const heights = useApp((state) => (open ? heightsOf(state, lane.id) : null));
   const chosen = useApp((state) => chosenSteps(state, lane.id));
   const marked = useApp((state) => markedSteps(state, lane.id));
+  const letters = useHandLetters(lane.id);
   const look = useMemo(
     (): Look | null =>
       ink && points > 0
@@ -158,9 +160,10 @@ export const LaneRow = memo((props: LaneRowProps) => {
             heights: heights && pitchScale(heights),
             chosen,
             marked,
+            letters,
           }
         : null,
-    [ink, pigment, material, open, tall, sounding, points, heights, chosen, marked],
+    [ink, pigment, material, open, tall, sounding, points, heights, chosen, marked, letters],
   );
   useLayoutEffect(() => {
     if (drawing && look) board.setLane(index, picturesOf(drawing, { bar, beat, total }), look);
@@ -169,8 +172,10 @@ export const LaneRow = memo((props: LaneRowProps) => {
   const hands = useResting(drawing?.hands ?? NO_CELLS);
   const steps = useMemo(
     () =>
-      hands.map((cell, at) => (cell.left < upTo ? stepCell(cell, index, lane.name, at === 0, own) : null)),
-    [hands, upTo, index, lane.name, own],
+      hands.map((cell, at) =>
+        cell.left < upTo ? stepCell(cell, index, lane.name, at === 0, own, letters) : null,
+      ),
+    [hands, upTo, index, lane.name, own, letters],
   );
   return (
     <div

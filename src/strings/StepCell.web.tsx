@@ -1,3 +1,4 @@
+import type { HandLetters } from '../../core/play/handLetters';
 import type { Cell } from './drawing';
 import { INSET } from './geometry';
 import { words } from '../words/strings';
@@ -9,9 +10,18 @@ const ticks = (value: number): string => `calc(var(--ppt) * ${Math.round(value *
  * a component: there are hundreds of steps, and a component each costs more than the element.
  *
  * @param own what its ids begin with where several pages have strings
+ * @param letters which hand plays each step, where that is shown
  */
-export const stepCell = (cell: Cell, laneIndex: number, laneName: string, first: boolean, own = '') => {
+export const stepCell = (
+  cell: Cell,
+  laneIndex: number,
+  laneName: string,
+  first: boolean,
+  own = '',
+  letters?: HandLetters,
+) => {
   const on = cell.velocity > 0;
+  const hand = on ? /[RL]/.exec(letters?.get(cell.step) ?? '')?.[0] : undefined;
   return (
     <span
       key={cell.step}
@@ -20,7 +30,9 @@ export const stepCell = (cell: Cell, laneIndex: number, laneName: string, first:
       className="step"
       aria-checked={on}
       aria-label={words.laneNameStepStep(laneName, cell.step + 1)}
-      aria-describedby={on ? `${own}velocity-${cell.velocity}` : undefined}
+      aria-describedby={
+        on ? `${own}velocity-${cell.velocity}${hand ? ` ${own}hand-${hand}` : ''}` : undefined
+      }
       tabIndex={-1}
       data-step={cell.step}
       style={{

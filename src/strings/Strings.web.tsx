@@ -42,6 +42,8 @@ const Velocities = ({ own }: { own: string }) => (
         {words.velocityVelocity(at + 1)}
       </span>
     ))}
+    <span id={`${own}hand-R`}>{words.rightHand}</span>
+    <span id={`${own}hand-L`}>{words.leftHand}</span>
   </div>
 );
 

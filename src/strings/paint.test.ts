@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { newBeat, newHit } from '../../core/document/defaults';
 import type { Beat, Hit, LanePattern } from '../../core/document/schema';
-import { sloped } from '../../core/edit/strokes';
+import { sloped } from '../../core/document/rolls';
 import { createBoard } from './board';
 import { drawLane } from './drawing';
 import { beadSize, beadTop, INSET } from './geometry';

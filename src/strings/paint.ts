@@ -1,5 +1,6 @@
 import type { Chosen } from './drawings';
 import { pitchTop, type PitchScale } from './heights';
+import type { HandLetters } from '../../core/play/handLetters';
 import type { Material } from '../../core/document/instruments';
 import type { Ticks } from '../../core/units';
 import type { Bead, Cell } from './drawing';
@@ -38,6 +39,8 @@ export interface Look {
   /** What is chosen, and the steps that differ from the pattern that this one varies. */
   chosen: Chosen;
   marked: ReadonlySet<number>;
+  /** Which hand plays each step, where that is shown. */
+  letters?: HandLetters;
 }
 
 /** Partings smaller than this are not marked: less than a point on a phone. */
@@ -167,6 +170,31 @@ const paintMarks = (brush: Brush, picture: Picture, look: Look): void => {
   }
 };
 
+/** How far under a bead's middle its hand is written, and at the most: so much above the string's foot. */
+const LETTER_UNDER = 4;
+const LETTER_FOOT = 3;
+
+/** Which hand plays, under each step that is struck. */
+const paintLetters = (brush: Brush, picture: Picture, look: Look): void => {
+  if (!look.letters?.size) return;
+  brush.font = '600 10px sans-serif';
+  brush.textAlign = 'center';
+  brush.textBaseline = 'top';
+  brush.fillStyle = look.ink.text;
+  const written = new Set<number>();
+  for (const bead of picture.beads) {
+    const text = look.letters.get(bead.step);
+    if (!text || bead.stroke !== 0 || written.has(bead.step)) continue;
+    written.add(bead.step);
+    const under = topOf(bead, look) + sizeOf(bead) * (look.material === 'metal' ? 0.62 : 0.5) + LETTER_UNDER;
+    brush.fillText(
+      text,
+      across(picture, look, bead.x),
+      Math.min(under, heightOf(look) - 10 - LETTER_FOOT + 2),
+    );
+  }
+};
+
 /** How long a hit lasts, at the foot of the open string; a roll's span too. */
 const paintLength = (brush: Brush, picture: Picture, bead: Bead, look: Look): void => {
   if (!look.open || bead.length === null || bead.stroke !== 0) return;
@@ -234,6 +262,7 @@ export const paintPicture = (
     paintBead(brush, picture, bead, look, lit.has(bead.step));
   }
   paintMarks(brush, picture, look);
+  paintLetters(brush, picture, look);
   if (at !== null) paintPlace(brush, picture, look, at, height);
   brush.globalAlpha = 1;
   if (picture.knot !== null) paintKnot(brush, across(picture, look, picture.knot), look);

@@ -42,6 +42,8 @@ export const words = {
   thisOneForAll: 'This one for all',
   eachLaneTheNextOne: 'Each lane the next one',
   countIn: 'Count-in',
+  stickings: 'Sticking',
+  handsUnderTheNotes: 'R and L under the notes: what is set, and the easiest way for all others.',
   early: 'Early by the attack',
   earlyByTheirAttack:
     'For samplers that start a sound on its note: a slow sound of your own then peaks on the beat.',

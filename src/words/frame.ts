@@ -24,6 +24,7 @@ export const words = {
   barSplitOfBars: (split: undefined | string, bars: number) => `bar ${split} of ${bars}`,
   bar1: 'bar 1',
   tempo: 'Tempo',
+  practice: 'practice',
   bpm: 'BPM',
   swing: 'Swing',
   swing2: 'swing',

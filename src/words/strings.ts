@@ -10,6 +10,8 @@ export const words = {
   muteGroup: (group: string) => `Mute ${group}`,
   muted: 'muted',
   mute: 'mute',
+  rightHand: 'right hand',
+  leftHand: 'left hand',
   laneNameStepStep: (laneName: string, step: number) => `${laneName}, step ${step}`,
   m: 'M',
   muteLane: (lane: string) => `Mute ${lane}`,

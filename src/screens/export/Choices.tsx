@@ -290,6 +290,16 @@ export const MidiChoices = (props: ChoicesProps) => {
   );
 };
 
+/** What a drum part tells. */
+export const PaperChoices = ({ how, onHow }: ChoicesProps) => (
+  <Tick
+    label={words.stickings}
+    about={words.handsUnderTheNotes}
+    checked={how.hands}
+    onChange={(hands) => onHow({ hands })}
+  />
+);
+
 /** How sound is rendered. */
 export const AudioChoices = ({ how, onHow }: ChoicesProps) => (
   <>

@@ -28,7 +28,15 @@ import { Choice } from '../../ui/Choice';
 import { Icon } from '../../ui/Icon';
 import { NameField } from '../../ui/NameField';
 import { useBounce, type Bouncing } from './bouncing';
-import { AudioChoices, MidiChoices, Names, PlayChoices, What, type ChoicesProps } from './Choices';
+import {
+  AudioChoices,
+  MidiChoices,
+  Names,
+  PaperChoices,
+  PlayChoices,
+  What,
+  type ChoicesProps,
+} from './Choices';
 import { download, dragOut, mayShare, parcel, readyFiles, share, type Ready } from './giving';
 import { useLeads } from './leads';
 import { keepChoices, readKept, withChoice, type KeptChoice } from './kept';
@@ -268,6 +276,7 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
   const choices = (
     <>
       {how.kind === 'midi' ? <MidiChoices {...props} /> : null}
+      {how.kind === 'paper' ? <PaperChoices {...props} /> : null}
       {how.kind === 'audio' ? <AudioChoices {...props} /> : null}
       <PlayChoices {...props} silent={silent} />
       <Names {...props} preview={file ? pathOf(file) : NO_NAME} />

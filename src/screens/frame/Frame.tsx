@@ -1,3 +1,4 @@
+import { useHandsFollowed } from '../../strings/handsShown';
 import { usePathname } from 'expo-router';
 import { View } from 'react-native';
 import { styles } from './styles';
@@ -105,6 +106,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useKeeping();
   useSound();
   useClick();
+  useHandsFollowed();
   useSongEnd();
   useKeys(showHelp, showFind);
   useStrayDrops();

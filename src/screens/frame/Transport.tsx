@@ -66,16 +66,19 @@ const Place = () => {
 
 const TempoField = () => {
   const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
+  const practice = useApp(({ view }) => view.practice);
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
+    // Whoever sets the tempo is done with practising.
+    if (practice !== null) act(viewChanged({ practice: null }));
     act(tempoSet({ tempo: heldTempo(asked).value, ...(gesture && { gesture }) }));
   };
   return (
     <NumberField
       label={words.tempo}
-      value={tempo}
+      value={practice ?? tempo}
       {...TEMPO}
-      under={words.bpm}
+      under={practice === null ? words.bpm : words.practice}
       width={72}
       onChange={change}
     />

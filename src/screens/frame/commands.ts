@@ -1,7 +1,7 @@
 import { act, edits, hits, lane, ofLane, ofReady, place, seed, view, type Command } from './commandParts';
 import { LANE_COMMANDS } from './laneCommands';
 import { nanoid } from '@reduxjs/toolkit';
-import { GRACES } from '../../../core/edit/strokes';
+import { GRACES } from '../../../core/document/rolls';
 import { strikeLane } from '../../audio/player';
 import { beatEdited, laneChanged, redone, swingSet, undone } from '../../state/doc';
 import { store } from '../../state/session';
@@ -22,8 +22,18 @@ import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
 import { words as pattern } from '../../words/pattern';
 import { words as made } from '../../words/make';
+import { words as handWords } from '../../words/hands';
 
 const ofHits: Command[] = [
+  hits(handWords.alternate, (spots) => edits('stickBy', { spots, rule: 'alternate' }), {
+    also: handWords.alsoShown,
+  }),
+  hits(handWords.asRudiments, (spots) => edits('stickBy', { spots, rule: 'rudiment' }), {
+    also: handWords.alsoShown,
+  }),
+  hits(handWords.leadingHand, (spots) => edits('stickBy', { spots, rule: 'lead' }), {
+    also: handWords.alsoShown,
+  }),
   hits(drawer.n2Strokes, ofReady('twoStrokes'), {
     also: words.rollDouble,
   }),
@@ -153,6 +163,13 @@ const ofHits: Command[] = [
     on: '/',
     also: words.soundPreview,
     run: () => view({ hearEdits: !store.getState().view.hearEdits }),
+  },
+  {
+    name: handWords.showing,
+    of: words.view,
+    on: '/',
+    also: handWords.alsoShown,
+    run: () => view({ showHands: !store.getState().view.showHands }),
   },
 ];
 

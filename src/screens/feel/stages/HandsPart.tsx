@@ -5,7 +5,8 @@ import { bounds, RANGES } from '../../../../core/document/ranges';
 import type { Beat, Pattern } from '../../../../core/document/schema';
 import { MENDS, sticking } from '../../../../core/hands/sticking';
 import { handStrokes } from '../../../../core/play/plan';
-import { selectBeat, selectPattern, useApp } from '../../../state/store';
+import { viewChanged } from '../../../state/slices';
+import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { CheckBox } from '../../../ui/CheckBox';
 import { figure, percent } from '../../../ui/figures';
 import { Group } from '../../../ui/Layout';
@@ -41,6 +42,8 @@ export const HandsPart = ({ feel }: { feel: Feel }) => {
   const beat = useDeferredValue(useApp((state) => selectBeat(state)!));
   const patternId = useApp((state) => selectPattern(state)?.id);
   const pattern = beat.patterns.find(({ id }) => id === patternId) ?? beat.patterns[0]!;
+  const showHands = useApp(({ view }) => view.showHands);
+  const act = useDo();
   const { count, faults } = useMemo(() => lookAt(beat, pattern, leftHanded), [beat, pattern, leftHanded]);
   return (
     <Group title={words.hands}>
@@ -56,6 +59,9 @@ export const HandsPart = ({ feel }: { feel: Feel }) => {
       <Para quiet>{words.about}</Para>
       <CheckBox checked={leftHanded} onChange={(to) => set({ leftHanded: to })}>
         {words.leftHanded}
+      </CheckBox>
+      <CheckBox checked={showHands} onChange={(to) => act(viewChanged({ showHands: to }))}>
+        {words.show}
       </CheckBox>
       <Para live>
         {!count ? words.nothing : faults.length ? words.cannot(faults.length, count) : words.allCan(count)}

@@ -25,7 +25,10 @@ import { hearHit } from '../../../strings/hearHit';
 import { edit, onHits } from './edit';
 import { Clipboard, Scope, Selecting } from './HitChoice';
 import { Graces, Roll, type HitsProps } from './HitStrokes';
+import type { HandRule } from '../../../../core/document/choices';
+import { viewChanged } from '../../../state/slices';
 import { words } from '../../../words/drawer';
+import { words as handWords } from '../../../words/hands';
 import { words as made } from '../../../words/make';
 
 /** The value that a gesture began at: what is dragged on one of many changes all by the same amount. */
@@ -150,6 +153,46 @@ const Timing = ({ spots, hit }: HitsProps) => {
         <Chip onPress={() => onHits('ringsOut', spots)}>{words.ringsOut2}</Chip>
         <Chip onPress={() => onHits('upToTheNext', spots)}>{words.upToTheNextHit}</Chip>
       </Chips>
+    </Group>
+  );
+};
+
+const RULES: { rule: HandRule; name: string }[] = [
+  { rule: 'alternate', name: handWords.alternate },
+  { rule: 'lead', name: handWords.leadingHand },
+  { rule: 'rudiment', name: handWords.asRudiments },
+];
+
+/** Which hand plays hits: set for each, by a rule, or found by the least effort. */
+const Hands = ({ spots, hit }: HitsProps) => {
+  const showHands = useApp(({ view }) => view.showHands);
+  const act = useDo();
+  return (
+    <Group title={handWords.hand}>
+      <Chips label={handWords.handOfHits}>
+        {(['R', 'L'] as const).map((hand) => (
+          <Chip
+            key={hand}
+            pressed={hit.hand === hand}
+            onPress={() => edit('setHands', { spots, hand: hit.hand === hand ? null : hand })}
+          >
+            {handWords.names[hand]}
+          </Chip>
+        ))}
+        <Chip pressed={!hit.hand} onPress={() => edit('setHands', { spots, hand: null })}>
+          {handWords.found}
+        </Chip>
+      </Chips>
+      <Chips label={handWords.byRule}>
+        {RULES.map(({ rule, name }) => (
+          <Chip key={rule} onPress={() => edit('stickBy', { spots, rule })}>
+            {name}
+          </Chip>
+        ))}
+      </Chips>
+      <CheckBox checked={showHands} onChange={(to) => act(viewChanged({ showHands: to }))}>
+        {handWords.show}
+      </CheckBox>
     </Group>
   );
 };
@@ -297,6 +340,7 @@ export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
             <Pitch {...all} />
           )}
           <Chance {...all} />
+          <Hands {...all} />
         </>
       ) : (
         <>

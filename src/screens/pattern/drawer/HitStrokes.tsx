@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import type { Hit, Spacing } from '../../../../core/document/schema';
 import { SPACINGS } from '../../../../core/document/choices';
 import type { Spot } from '../../../../core/edit/spots';
-import { GRACES, graceName, sloped, STROKES, withStrokes } from '../../../../core/edit/strokes';
+import { GRACES, graceName, sloped, STROKES, withStrokes } from '../../../../core/document/rolls';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';

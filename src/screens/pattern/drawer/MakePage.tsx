@@ -14,6 +14,7 @@ import { BeatMaker } from './make/BeatMaker';
 import { ChanceMaker } from './make/ChanceMaker';
 import { ChordsMaker } from './make/ChordsMaker';
 import { RingMaker } from './make/RingMaker';
+import { RudimentMaker } from './make/RudimentMaker';
 import { give, useLive, type MakerPage } from './make/settings';
 import { Takes } from './make/Takes';
 
@@ -21,6 +22,7 @@ const MAKERS: { id: MakerPage; name: string }[] = [
   { id: 'ring', name: words.ring },
   { id: 'bands', name: words.bands },
   { id: 'chords', name: words.chords },
+  { id: 'rudiment', name: words.rudiment },
   { id: 'beat', name: words.wholeBeat },
   { id: 'chance', name: words.chance },
 ];
@@ -45,6 +47,7 @@ const Maker = ({ maker, lane }: { maker: MakerPage; lane: Lane | undefined }) =>
   if (maker === 'beat') return <BeatMaker />;
   if (!lane) return <Para quiet>{words.pressALane}</Para>;
   if (maker === 'bands') return <BandsMaker lane={lane} />;
+  if (maker === 'rudiment') return <RudimentMaker lane={lane} />;
   return maker === 'chords' ? <ChordsMaker lane={lane} /> : <RingMaker lane={lane} />;
 };
 

@@ -14,13 +14,14 @@ import { edit } from '../edit';
 
 export const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]!;
 
-export type MakerPage = 'ring' | 'bands' | 'chords' | 'beat' | 'chance';
+export type MakerPage = 'ring' | 'bands' | 'chords' | 'beat' | 'rudiment' | 'chance';
 
 export const MAKER_NAMES: Record<Exclude<MakerPage, 'chance'>, string> = {
   ring: words.ring,
   bands: words.bands,
   chords: words.chords,
   beat: words.wholeBeat,
+  rudiment: words.rudiment,
 };
 
 /** Whether a turn of a control is made at once, or only tried. */

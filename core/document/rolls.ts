@@ -1,5 +1,5 @@
-import { RANGES } from '../document/ranges';
-import type { Grace, Roll, Spacing } from '../document/schema';
+import { RANGES } from './ranges';
+import type { Grace, Roll, Spacing } from './schema';
 import { clamp, type Ms } from '../units';
 
 export const STROKES = RANGES.strokes;
