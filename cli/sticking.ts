@@ -1,13 +1,11 @@
 import { Command, Option } from 'commander';
 import { HAND_RULES, type HandRule } from '../core/document/choices';
-import { DRUM_IDS, instrument, type InstrumentId } from '../core/document/instruments';
+import { instrument } from '../core/document/instruments';
 import { count } from '../core/document/text';
 import { beatTicks } from '../core/document/meter';
 import { recognized } from '../core/hands/recognized';
-import { MENDS, sticking, unplayable, type StickStroke } from '../core/hands/sticking';
-import type { MidiFile } from '../core/midi/read/midiFile';
-import { secondsAt } from '../core/play/tempoMap';
-import { QUARTER } from '../core/units';
+import { MENDS, sticking, unplayable } from '../core/hands/sticking';
+import { drumStrokes } from '../core/midi/read/drumStrokes';
 import { InputFault } from './fault';
 import { midiOf } from './files';
 
@@ -17,33 +15,9 @@ interface Given {
   json: boolean;
 }
 
-/** The strokes of a file that a drummer plays, in order of time; what is no drum is left out. */
-export const strokesOfFile = (file: MidiFile): { strokes: StickStroke[]; left: number } => {
-  const strokes: StickStroke[] = [];
-  let left = 0;
-  for (const note of file.notes) {
-    const id: InstrumentId | undefined =
-      note.channel === 10 ? DRUM_IDS.find((one) => instrument(one).note === note.note) : undefined;
-    if (!id) {
-      left += 1;
-      continue;
-    }
-    const tick = (note.start * QUARTER) / file.ppq;
-    const span = file.bars.at(tick);
-    const inBar = (tick - span.from) % span.bar;
-    strokes.push({
-      ms: 1000 * secondsAt(file.tempos, tick),
-      at: inBar,
-      velocity: note.velocity,
-      instrument: id,
-    });
-  }
-  return { strokes: strokes.sort((a, b) => a.ms - b.ms), left };
-};
-
 const run = async (input: string, { leftHanded, rule, json }: Given): Promise<void> => {
   const file = await midiOf(input);
-  const { strokes, left } = strokesOfFile(file);
+  const { strokes, left } = drumStrokes(file);
   if (!strokes.length)
     throw new InputFault(
       `“${input}” has no drums on channel 10${file.notes.length ? `, only ${count(file.notes.length, 'other note')}` : ''}.`,

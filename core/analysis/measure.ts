@@ -1,3 +1,4 @@
+import type { unplayable } from '../hands/sticking';
 import { correlation, deviation, mean, median } from './statistics';
 import { gridTicks, type Grid } from '../document/grid';
 import { SWING } from '../document/choices';
@@ -48,6 +49,10 @@ export interface LaneReport {
 
 /** What can be said about how a performance is played. */
 export interface FeelReport {
+  /** What of its drums is beyond one drummer, and of how many strokes; left out where nobody looked. */
+  hands?: ReturnType<typeof unplayable> & { strokes: number };
+  /** How its players go by one another, in words. */
+  players?: string[];
   notes: number;
   bars: number;
   /** What notes are measured against: never a coarser grid than sixteenths or eighth triplets. */

@@ -1,3 +1,4 @@
+import { playableText } from '../hands/playableText';
 import { swingRatio } from '../feel/swing';
 import type { FeelReport, LaneReport, MeasuredSwing, SharedTiming } from './measure';
 
@@ -75,6 +76,8 @@ export const summaryLines = (report: FeelReport): string[] => [
   tightText(report),
   togetherText(report.together),
   `Velocity ${oneFigure(report.velocity)} ± ${oneFigure(report.velocitySpread)}; the strongest step of the bar has ${report.accent.toFixed(2)} times the mean.`,
+  ...(report.hands ? [playableText(report.hands, report.hands.strokes)] : []),
+  ...(report.players ?? []),
 ];
 
 /** A whole report as lines of text. @param name what a lane is called */

@@ -3,7 +3,7 @@ import { meterText } from '../document/meter';
 import { feelWords, type GrooveRow } from './groove';
 
 /** What a list can be narrowed by. */
-export const FIELDS = ['style', 'feel', 'meter', 'keeper', 'kind', 'bars', 'source', 'tag'] as const;
+export const FIELDS = ['style', 'feel', 'meter', 'keeper', 'kind', 'bars', 'hands', 'source', 'tag'] as const;
 export type Field = (typeof FIELDS)[number];
 
 export const FIELD_NAMES: Record<Field, string> = {
@@ -13,6 +13,7 @@ export const FIELD_NAMES: Record<Field, string> = {
   keeper: 'Timekeeper',
   kind: 'Kind',
   bars: 'Bars',
+  hands: 'Playable',
   source: 'Source',
   tag: 'Tag',
 };
@@ -56,6 +57,8 @@ export const wordsOf = (row: GrooveRow, field: Field): string[] => {
       return [keeperWords(row)];
     case 'bars':
       return [String(row.bars)];
+    case 'hands':
+      return row.playable === undefined ? [] : [row.playable ? 'By one drummer' : 'By more than one'];
     case 'tag':
       return row.tags;
     default:

@@ -1,3 +1,4 @@
+import { playability } from './playability';
 import { inOrder } from '../document/position';
 import { hitOfNote } from '../midi/convert/hits';
 import { EMPTY_LANE_PATTERN } from '../document/defaults';
@@ -232,5 +233,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     tags: [],
     lanes: sorted,
   };
+  if (sorted.some(({ unknown: no, tuned: pitched }) => !no && !pitched))
+    groove.playable = playability(groove).all === 0;
   return { groove, doubles, cut, unknown: [...unknown].sort((a, b) => a - b) };
 };

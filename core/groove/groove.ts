@@ -44,6 +44,8 @@ export interface GrooveRow {
   /** The instrument that keeps time. */
   timekeeper: InstrumentId | null;
   tags: string[];
+  /** Whether one drummer can play it; left out where that is not known. */
+  playable?: boolean;
 }
 
 /** What one instrument plays. */

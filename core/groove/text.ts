@@ -11,6 +11,7 @@ import { swingBend } from '../feel/swing';
 import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
 import { type Groove, type GrooveFeel, type GrooveLane, type Kind } from './groove';
+import { mended } from './playability';
 import { keepTimeOn } from './timekeeper';
 
 /**
@@ -321,9 +322,16 @@ const grooveFrom = ({ label, sheet }: Written): Groove => {
     instruments: lanes.map(({ instrument }) => instrument),
     lanes,
   };
-  if (!sheet.moved) return groove;
-  const moved = keepTimeOn(groove, sheet.moved);
-  return { ...moved, tags: groove.tags, instruments: moved.lanes.map(({ instrument }) => instrument) };
+  const moved = sheet.moved ? { ...keepTimeOn(groove, sheet.moved), tags: groove.tags } : groove;
+  const out = mended(moved);
+  const heard = out.lanes.filter(({ part }) => part.hits.length);
+  return {
+    ...out,
+    lanes: heard,
+    instruments: heard.map(({ instrument }) => instrument),
+    timekeeper: heard.some(({ instrument }) => instrument === out.timekeeper) ? out.timekeeper : null,
+    playable: true,
+  };
 };
 
 /**

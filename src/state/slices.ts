@@ -42,6 +42,8 @@ export interface ViewState {
   hearEdits: boolean;
   /** Which hand plays what stands under the beads. */
   showHands: boolean;
+  /** What is played in is kept, so that one's own feel can be told. */
+  learnFeel: boolean;
   /** The tempo that is practised at, in BPM; null while it is the beat's own. */
   practice: number | null;
   /** What is not plain and was found, or was put away: it is not said again. */
@@ -177,6 +179,7 @@ const initialView: ViewState = {
   eraser: false,
   hearEdits: true,
   showHands: false,
+  learnFeel: false,
   practice: null,
   hintsDone: [],
   trial: null,

@@ -299,6 +299,7 @@ export const words = {
   nBar: (n: number) => `${n} bar${n === 1 ? '' : 's'}`,
   lanesOfTheTemplate: 'Lanes of the template',
   from: 'From',
+  eachGroup: 'All, a curve for each group',
   allLanes: 'all lanes',
   manyOfMany2NotesPress: (many: number, many2: number) =>
     `${many} of ${many2} notes. Press a dot to leave it out, or take it back.`,

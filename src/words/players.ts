@@ -1,5 +1,17 @@
 /** Players who follow one another. */
 export const words = {
+  playsAs: (name: string) => `The pattern is played like “${name}”. Undo takes it back.`,
+  playLikeThis: 'Play my pattern like this',
+  playLikeName: (name: string) => `Play my pattern like this: ${name}`,
+  listening: 'Looking at how it is played.',
+  howPlayed: 'How it is played',
+  myFeel: 'My own feel',
+  learn: 'Learn from what I play in',
+  learnt: (hits: number, recordings: number) =>
+    `${hits} ${hits === 1 ? 'hit' : 'hits'} from ${recordings} ${recordings === 1 ? 'recording' : 'recordings'}, kept on this device.`,
+  nothingLearnt: 'Nothing is kept yet. With this on, what you play in on pads and keys is, as you played it.',
+  forget: 'Forget it all',
+  forgotten: 'What was learnt of your playing is forgotten.',
   timingFrom: 'Where the timing comes from',
   timing: 'Timing',
   spread: 'Each drum by itself',

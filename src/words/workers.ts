@@ -9,6 +9,7 @@ export const words = {
   theBrowserHasNoRoom:
     'The browser has no room for a file this large. Choose 16 bit, some bars instead of all, or no stems.',
   theSoundCouldNotBeRendered: (why: string) => `The sound could not be rendered: ${why}`,
+  thereAreNoDrumsIn: 'No drum is struck in it, so there is nothing to play by.',
   thereAreNoNotesIn: 'There are no notes in it, so there is no feel to measure.',
   itUnpacksToMoreThan: 'It unpacks to more than 200 MB: the rest was left out.',
   itIsNotAZip: 'It is not a ZIP archive, or it is damaged.',

@@ -1,5 +1,5 @@
 /** Measures feels beside the page. */
 import { expose } from 'comlink';
-import { reportOf } from './reportOf';
+import { playedOf, reportOf } from './reportOf';
 
-expose({ reportOf });
+expose({ playedOf, reportOf });

@@ -16,6 +16,7 @@ import { Range } from '../../ui/Range';
 import { NameField } from '../../ui/NameField';
 import { percent } from '../../ui/figures';
 import { words } from '../../words/feel';
+import { OwnFeel } from './OwnFeel';
 
 interface FeelsPageProps {
   beat: Beat;
@@ -219,6 +220,7 @@ export const FeelsPage = ({ beat, pattern, feel, lane }: FeelsPageProps) => (
     <Whose beat={beat} pattern={pattern} />
     <Keeping beat={beat} pattern={pattern} feel={feel} />
     <Blend pattern={pattern} feel={feel} />
+    <OwnFeel />
     <WriteIn beat={beat} pattern={pattern} lane={lane} />
   </>
 );

@@ -25,6 +25,9 @@ import { Choice } from '../../ui/Choice';
 import { FilePick } from '../../web/FilePick';
 import { askReport } from '../../workers/askReport';
 import { words } from '../../words/feel';
+import { words as playerWords } from '../../words/players';
+import { Disclosure } from '../../ui/Disclosure';
+import { AsPlayed } from './AsPlayed';
 
 /** A report is taken over so many passes, so that chance and humanize even out. */
 const PASSES = 4;
@@ -213,6 +216,8 @@ export const ReportPage = ({ beat, pattern, dropped }: ReportPageProps) => {
 
   const shown = instead ?? mine;
   const [first, second] = [useReport(shown), useReport(other)];
+  // A file that is looked at can be played by.
+  const played = [shown, other].find((one) => one?.source.kind === 'file');
   const others = [
     ...(file ? [{ value: 'file', name: file.name }] : []),
     ...templates.map(({ id, name }) => ({ value: id, name: words.templateCalled(name) })),
@@ -256,6 +261,11 @@ export const ReportPage = ({ beat, pattern, dropped }: ReportPageProps) => {
         <Lines title={words.report} asked={shown} report={first} beat={beat} />
         <Lines title={words.setAgainst} asked={other} report={second} beat={beat} />
       </View>
+      {played ? (
+        <Disclosure title={playerWords.howPlayed}>
+          <AsPlayed name={played.name} source={played.source} />
+        </Disclosure>
+      ) : null}
     </>
   );
 };

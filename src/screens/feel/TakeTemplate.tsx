@@ -45,6 +45,8 @@ interface TakeTemplateProps {
 }
 
 const MOST_SLOTS = 1024;
+/** All lanes, with a curve for each group of drums. */
+const EACH = 'each group';
 
 /** Takes a template from a performance: its grid and length chosen, odd notes dropped, then named. */
 export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
@@ -62,7 +64,7 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
   const meant = groups.some((group) => group === lane)
     ? lanes.filter((one) => groupIn(one, beat) === lane)
     : [lane];
-  const options = { grid, length, ...(lane && { lanes: new Set(meant) }) };
+  const options = { grid, length, ...(lane && lane !== EACH && { lanes: new Set(meant) }) };
   const dots = dotsOf(performance, options);
   const odd = outliers(dots).filter(({ note }) => !dropped.has(note));
   const shape = shapeFrom(
@@ -71,6 +73,20 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
     options,
     dots.filter(({ note }) => !dropped.has(note)),
   );
+  // A curve for each group; where one does not play, it goes by what the others do.
+  const curves =
+    lane === EACH
+      ? groups.map((group) => {
+          const own = new Set(lanes.filter((one) => groupIn(one, beat) === group));
+          const { slots } = shapeFrom(
+            source.name,
+            performance,
+            { ...options, lanes: own },
+            dots.filter(({ note, lane: of }) => own.has(of) && !dropped.has(note)),
+          );
+          return [group, slots.map((slot, at) => slot ?? shape.slots[at] ?? null)] as const;
+        })
+      : [];
   const lengths = [...new Set([1, 2, 4, 8, all])].filter((n) => n <= all).sort((a, b) => a - b);
   const tooLong = length / gridTicks(grid) > MOST_SLOTS;
   const empty = shape.slots.every((slot) => !slot);
@@ -84,7 +100,14 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
       beatEdited({
         edit: {
           edit: 'keepTemplate',
-          args: { template: { ...shape, id: nanoid(), name: name.slice(0, 80) } },
+          args: {
+            template: {
+              ...shape,
+              ...(curves.length && { groups: Object.fromEntries(curves) }),
+              id: nanoid(),
+              name: name.slice(0, 80),
+            },
+          },
         },
       }),
     );
@@ -117,6 +140,7 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
           value={lane}
           options={[
             { value: '', name: words.allLanes },
+            ...(groups.length > 1 ? [{ value: EACH, name: words.eachGroup }] : []),
             ...groups.map((group) => ({ value: group, name: GROUP_NAMES[group] })),
             ...lanes.map((one) => ({ value: one, name: laneName(one, beat) })),
           ]}

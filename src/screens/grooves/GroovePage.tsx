@@ -2,7 +2,7 @@ import { Table } from '../../ui/Table';
 import { Para, Heading, Words } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { INSTRUMENTS } from '../../../core/document/instruments';
 import { summaryLines, aheadText, oneFigure } from '../../../core/analysis/reportText';
 import type { FeelReport } from '../../../core/analysis/measure';
@@ -26,6 +26,9 @@ import { LikeThis } from './LikeThis';
 import { Revoice } from './Revoice';
 import { aboutRow } from './words';
 import { words } from '../../words/grooves';
+import { words as playerWords } from '../../words/players';
+import { Disclosure } from '../../ui/Disclosure';
+import { AsPlayed } from '../feel/AsPlayed';
 
 const PAGES = [
   { id: 'what', name: words.whatItIs },
@@ -79,6 +82,11 @@ const Report = ({ groove }: { groove: Groove }) => {
   );
 };
 
+const PlayedGroove = ({ groove }: { groove: Groove }) => {
+  const source = useMemo(() => ({ kind: 'groove' as const, groove }), [groove]);
+  return <AsPlayed name={groove.name} source={source} />;
+};
+
 /** The kit that suits a groove, where one stands out. */
 const KitFor = ({ groove, tempo }: { groove: Groove; tempo: number }) => {
   const act = useDo();
@@ -116,6 +124,9 @@ const WhatItIs = ({ groove }: { groove: Groove }) => {
       {groove.source === 'built-in' ? null : <FileReading groove={groove} />}
       <Heading level={3}>{words.itsFeel}</Heading>
       <Report groove={groove} />
+      <Disclosure title={playerWords.howPlayed}>
+        <PlayedGroove groove={groove} />
+      </Disclosure>
     </>
   );
 };

@@ -5,6 +5,9 @@ import type { PatternEdit } from '../../../../core/edit/edits';
 import { patternsEdited } from '../../../state/doc';
 import { editShown } from '../../../state/editing';
 import { viewChanged, type PlayInSettings } from '../../../state/slices';
+import { createLearner } from '../../../state/ownFeel';
+import { browserStorage } from '../../../state/storage';
+import { drumGroupOf } from '../../../../core/document/drumGroups';
 import { selectPattern, type Store } from '../../../state/store';
 import { gridTicks } from '../../../../core/document/grid';
 import { lanePatternOf, stepsOf } from '../../../../core/document/defaults';
@@ -22,6 +25,19 @@ export const newSession = (): Session => ({ gesture: `play in ${Date.now()}`, cl
 
 /** How long a held key erases ahead of each look, in ms. */
 export const ERASE_MS = 60;
+
+const learner = createLearner(browserStorage());
+
+/** Keeps a stroke as it was played, where that is wanted. */
+const learn = (store: Store, laneId: string, at: number, velocity: Velocity, session: Session): void => {
+  const { view, doc } = store.getState();
+  const lane = doc.beat?.lanes.find(({ id }) => id === laneId);
+  const pattern = selectPattern(store.getState());
+  if (!view.learnFeel || !lane || lane.tuning || !pattern) return;
+  const group = drumGroupOf(lane.instrument);
+  if (group)
+    learner.hear(session.gesture, { bpm: doc.beat!.tempo, meter: pattern.meter }, { at, velocity, group });
+};
 
 /** Takes a stroke down where it sounded; nothing while it counts in. */
 const takeDown = (
@@ -41,6 +57,7 @@ const takeDown = (
   const key = `${heard.patternId ?? ''} ${laneId}`;
   if (how.replace && !session.cleared.has(key)) take({ edit: 'clearLanes', args: { laneIds: [laneId] } });
   session.cleared.add(key);
+  learn(store, laneId, heard.tick, velocity, session);
   const tick = Math.max(0, heard.tick);
   take({
     edit: 'recordHit',
