@@ -198,3 +198,27 @@ test('what is out of range is held and told', () => {
   expect([status, (JSON.parse(stdout) as { arrangements: number }).arrangements]).toEqual([0, 85]);
   expect(stderr).toContain('99 was held to 24');
 });
+
+test('a rudiment: its hands, its file, shared out to other drums; one that is not known is named', () => {
+  const told = ruddik('make', 'rudiment', at('para.mid'), '--name', 'single paradiddle', '--json');
+  const made = JSON.parse(told.stdout) as { sticking: string; hits: { note: number; velocity: number }[] };
+  expect(made.sticking).toBe('R L R R L R L L '.repeat(2).trim());
+  expect(made.hits.map(({ velocity }) => velocity)).toEqual([0, 1, 2, 3].flatMap(() => [112, 70, 70, 70]));
+  expect(notes('para.mid').map(([, note]) => note)).toEqual(Array(16).fill(38));
+  ruddik(
+    'make',
+    'rudiment',
+    at('shared.mid'),
+    '--name',
+    'Flam accent',
+    '--accent-note',
+    '45',
+    '--left',
+    '--bars',
+    '1',
+  );
+  expect(new Set(notes('shared.mid').map(([, note]) => note))).toEqual(new Set([38, 45]));
+  const wrong = ruddik('make', 'rudiment', at('no.mid'), '--name', 'lantern roll');
+  expect(wrong.status).toBe(2);
+  expect(wrong.stderr).toContain('There is no rudiment “lantern roll”.');
+});

@@ -15,6 +15,13 @@ import {
   rotatedSlots,
   type RingHit,
 } from '../core/make/ring';
+import { RUDIMENT_DEFAULTS, rudimentParts } from '../core/make/rudimentMaker';
+import { newBeat } from '../core/document/defaults';
+import type { Pattern } from '../core/document/schema';
+import { RUDIMENTS } from '../core/hands/rudiments';
+import { allNotes } from '../core/play/driver';
+import { handStrokes } from '../core/play/plan';
+import { planPasses } from '../core/play/timelinePlan';
 import { notesInScale, scaleOf } from '../core/make/scales';
 import { BEAT_DEFAULTS, beatModel, wholeBeat } from '../core/make/wholeBeat';
 import { madeFile, type MadeNote } from '../core/midi/write/madeFile';
@@ -283,9 +290,77 @@ const beatCommand = async (out: string | undefined, given: BeatGiven): Promise<v
   });
 };
 
-/** `ruddik make ring | bands | beat`. */
+interface RudimentGiven extends Partial<Common> {
+  name: string;
+  grid?: Grid;
+  bars?: number;
+  velocity?: number;
+  accent?: number;
+  left: boolean;
+  note?: number;
+  accentNote?: number;
+  leftNote?: number;
+}
+
+const plainly = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, ' ')
+    .trim();
+
+const rudimentCommand = async (out: string | undefined, given: RudimentGiven): Promise<void> => {
+  const all = commonOf(given);
+  const rudiment = RUDIMENTS.find(({ name }) => plainly(name) === plainly(given.name));
+  if (!rudiment)
+    throw new UsageFault(
+      `There is no rudiment “${given.name}”. Those are: ${RUDIMENTS.map(({ name }) => name.toLowerCase()).join(', ')}.`,
+    );
+  const { least, most } = RANGES.velocity;
+  const grid = given.grid ?? rudiment.grid;
+  const once = (rudiment.steps * gridTicks(grid)) / barTicks(all.meter);
+  const count = bars(given.bars, Math.ceil(once - 1e-9));
+  const empty = newBeat('made', rudiment.name, all.seed);
+  // One lane each for the drum, the accents and the left hand, on whatever notes they are.
+  const [drum, accents, lefts] = ['drum', 'accents', 'lefts'].map((id) => ({ ...empty.lanes[0]!, id }));
+  const lanes = [
+    { ...drum!, note: given.note ?? 38 },
+    { ...accents!, note: given.accentNote ?? 38 },
+    { ...lefts!, note: given.leftNote ?? 38 },
+  ];
+  const bare: Pattern = { ...empty.patterns[0]!, meter: all.meter, bars: count, parts: {} };
+  const parts = rudimentParts(bare, 'drum', {
+    ...RUDIMENT_DEFAULTS,
+    rudiment: rudiment.id,
+    grid,
+    velocity: within('--velocity', given.velocity ?? RUDIMENT_DEFAULTS.velocity, least, most),
+    accent: within('--accent', given.accent ?? RUDIMENT_DEFAULTS.accent, least, most),
+    left: given.left,
+    accents: given.accentNote === undefined ? '' : 'accents',
+    lefts: given.leftNote === undefined ? '' : 'lefts',
+  });
+  const pattern = { ...bare, parts };
+  const beat = { ...empty, tempo: all.tempo, lanes, patterns: [pattern] };
+  const hands = handStrokes(beat, pattern).sort((a, b) => a.at - b.at);
+  const notes = allNotes(planPasses(beat, pattern, 1), 'hold').map(({ tick, length, velocity, note }) => ({
+    tick,
+    length,
+    velocity,
+    note,
+  }));
+  await giveOut(out, all, rudiment.name, notes, count * barTicks(all.meter), {
+    rudiment: rudiment.name,
+    sticking: hands
+      .map(({ hand, kind }) => (kind === 'grace' ? (hand ?? '').toLowerCase() : (hand ?? '')))
+      .join(' '),
+    hits: notes.map(({ tick, note, velocity }) => ({ tick, note, velocity: Math.round(velocity) })),
+  });
+};
+
+/** `ruddik make ring | bands | beat | rudiment`. */
 export const makeCommand = (): Command => {
-  const make = new Command('make').description('Makes rhythms: a ring, hits between bands, a whole beat.');
+  const make = new Command('make').description(
+    'Makes rhythms: a ring, hits between bands, a whole beat, a rudiment.',
+  );
   common(
     make
       .command('ring')
@@ -332,5 +407,20 @@ export const makeCommand = (): Command => {
       .option('--bars <b>', 'how many bars; the last of more than two is a fill (default: 2)', aWhole)
       .option('--keeper <instrument>', 'who keeps time, such as ride', aKeeper),
   ).action(beatCommand);
+  common(
+    make
+      .command('rudiment')
+      .description('One of the forty rudiments that drummers practise, over and over.')
+      .argument('[out]', 'the MIDI file to write')
+      .requiredOption('--name <name>', 'such as "flam accent"')
+      .option('--grid <g>', 'what its steps are laid on (default: as it is practised)', aGrid)
+      .option('--bars <b>', 'how many bars (default: as many as once through takes)', aWhole)
+      .option('--velocity <v>', 'of its strokes (default: 70)', aWhole)
+      .option('--accent <v>', 'of its accents (default: 112)', aWhole)
+      .option('--left', 'begins with the left hand', false)
+      .option('--note <n>', 'a note number or an instrument (default: snare)', aNote)
+      .option('--accent-note <n>', 'gives its accents to another note', aNote)
+      .option('--left-note <n>', 'gives what the left hand plays to another note', aNote),
+  ).action(rudimentCommand);
   return make;
 };

@@ -145,3 +145,17 @@ test.each([
   expect(code).toBe(1);
   expect(err).toMatch(sentence);
 });
+
+test('a report tells what a template and a players file say, and whether one drummer can play a file', () => {
+  const rudiment = at('flam.mid');
+  ruddik(['make', 'rudiment', rudiment, '--name', 'flam tap', '--bars', '2']);
+  expect(ruddik(['report', rudiment]).out).toContain('One drummer can play it: ');
+  const template = at('late.json');
+  ruddik(['template', rudiment, template]);
+  expect(ruddik(['report', template]).out).toMatch(/^Template “flam”: \d+ slots of 1\/16/);
+  const nothing = at('nothing.json');
+  fs.writeFileSync(nothing, '{"kind":"tide"}');
+  const wrong = ruddik(['report', nothing]);
+  expect([wrong.code, wrong.err.split('\n').length]).toEqual([1, 2]);
+  expect(wrong.err).toContain('is no MIDI file, template or players file.');
+});

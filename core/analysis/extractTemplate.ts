@@ -1,8 +1,10 @@
 import { mean } from './statistics';
 import { modulo } from '../numbers';
+import type { DrumGroup } from '../document/choices';
 import { gridTicks, type Grid } from '../document/grid';
 import type { Shape, Slot } from '../document/feelSchema';
 import { clamp, type Ticks } from '../units';
+import { slotsFor } from '../feel/templateBend';
 import { byLane, mainNotes, type Performance, type Performed } from './performance';
 
 /** Grids that are looked for, the coarsest first. */
@@ -171,14 +173,26 @@ export const averaged = (name: string, shapes: Shape[]): Shape | null => {
   const alike = shapes.filter(
     ({ grid, slots }) => grid === first.grid && slots.length === first.slots.length,
   );
-  const slots = first.slots.map((_, at): Slot => {
-    const here = alike.flatMap((shape) => shape.slots[at] ?? []);
-    if (!here.length) return null;
-    return {
-      offset: mean(here.map(({ offset }) => offset)),
-      velocity: mean(here.map(({ velocity }) => velocity)),
-    };
-  });
+  const blended = (lines: (readonly Slot[])[]) =>
+    first.slots.map((_, at): Slot => {
+      const here = lines.flatMap((slots) => slots[at] ?? []);
+      if (!here.length) return null;
+      return {
+        offset: mean(here.map(({ offset }) => offset)),
+        velocity: mean(here.map(({ velocity }) => velocity)),
+      };
+    });
+  const slots = blended(alike.map((shape) => shape.slots));
+  // Of a group that only some have a curve for, the others' common one counts.
+  const groups = [...new Set(alike.flatMap((shape) => Object.keys(shape.groups ?? {}) as DrumGroup[]))].map(
+    (group) => [group, blended(alike.map((shape) => slotsFor(shape, group)))] as const,
+  );
   const meter = alike.every((shape) => sameMeter(shape.meter, first.meter)) ? first.meter : undefined;
-  return { name, grid: first.grid, slots, ...(meter && { meter }) };
+  return {
+    name,
+    grid: first.grid,
+    slots,
+    ...(groups.length && { groups: Object.fromEntries(groups) }),
+    ...(meter && { meter }),
+  };
 };

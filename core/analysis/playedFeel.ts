@@ -232,7 +232,7 @@ const bandFor = (players: PlayedPlayer[], lanes: readonly Lane[]): Player[] => {
   );
   return there.map(({ group, clock, touch, click, follows }): Player => ({
     id: group,
-    name: GROUP_NAMES[group],
+    name: GROUP_NAMES[group][0]!.toUpperCase() + GROUP_NAMES[group].slice(1),
     lanes: lanes.filter(({ instrument }) => drumGroupOf(instrument) === group).map(({ id }) => id),
     clock: heldToRange(RANGES.clock, tenth(clock)),
     touch: heldToRange(RANGES.touch, tenth(touch)),

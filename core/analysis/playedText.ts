@@ -14,25 +14,26 @@ const SURE: Record<Sureness, string> = {
 
 /** What follows less than this is not told: it cannot be heard. */
 const LEAST_TOLD = 0.05;
+const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 const whomText = ({ click, follows }: PlayedPlayer): string => {
   const all: [string, number][] = [
     ...(Object.entries(follows) as [DrumGroup, number][]).map(([group, share]): [string, number] => [
-      GROUP_NAMES[group].toLowerCase(),
+      `the ${GROUP_NAMES[group]}`,
       share,
     ]),
     ['the click', click],
   ];
   const told = all.filter(([, share]) => share >= LEAST_TOLD).sort(([, a], [, b]) => b - a);
   return told.length
-    ? `goes by ${told.map(([name, share]) => `${name} ${percent(share)}`).join(', ')}`
-    : 'goes by nobody';
+    ? `go by ${told.map(([name, share]) => `${name} ${percent(share)}`).join(', ')}`
+    : 'go by nobody';
 };
 
-/** One player in words. @example playerText({ group: 'kick', clock: 0.5, touch: 3, click: 0.2, follows: {}, doubt: 0.1 }) // "Kick goes by the click 20 %; clock 0.5 ms, touch 3.0 ms, give or take 10 %." */
+/** One player in words. @example playerText({ group: 'kick', clock: 0.5, touch: 3, click: 0.2, follows: {}, doubt: 0.1 }) // "Kick drums go by the click 20 %; clock 0.5 ms, touch 3.0 ms, give or take 10 %." */
 export const playerText = (player: PlayedPlayer): string =>
-  `${GROUP_NAMES[player.group]} ${whomText(player)}; clock ${oneFigure(player.clock)} ms, touch ${oneFigure(player.touch)} ms, give or take ${percent(player.doubt)}.`;
+  `${capital(GROUP_NAMES[player.group])} ${whomText(player)}; clock ${oneFigure(player.clock)} ms, touch ${oneFigure(player.touch)} ms, give or take ${percent(player.doubt)}.`;
 
 /** What is said of its players; a sentence where too little was heard. @example playersLines({ ...playedFeel('Rain', performance, () => 'snare')!, players: null }).length // 1 */
 export const playersLines = (played: PlayedFeel): string[] =>

@@ -10,6 +10,8 @@ import { words } from '../words/strings';
 const WIDTH = 320;
 const HEIGHT = 130;
 const TOP = 10;
+/** How high the part of a slot is that a finger takes hold of. */
+const GRIP = 44;
 
 interface SlotEditorProps {
   template: Template;
@@ -41,6 +43,8 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
     set(at, { offset, velocity: clamp(1 - (y - TOP) / (HEIGHT - 2 * TOP), 0.01, 1) }, gesture);
   };
   const press = (event: PointerEvent<SVGSVGElement>) => {
+    // A finger beside the beads scrolls the page.
+    if (event.pointerType === 'touch' && !(event.target as Element).classList.contains('grip')) return;
     const box = event.currentTarget.getBoundingClientRect();
     const at = Math.floor(((event.clientX - box.left) / box.width) * slots.length);
     event.currentTarget.setPointerCapture(event.pointerId);
@@ -78,6 +82,7 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
               <path className="rule-line" d={`M${rule} 0V${HEIGHT}`} />
               <circle
                 className={slot ? '' : 'open'}
+                pointerEvents="none"
                 cx={rule + offsets[at]! * step}
                 cy={TOP + (1 - velocity) * (HEIGHT - 2 * TOP)}
                 r={Math.min(step * 0.45, 2 + velocity * 6)}
@@ -89,6 +94,13 @@ export const SlotEditor = ({ template, onChange }: SlotEditorProps) => {
                 aria-valuenow={Math.round(offsets[at]! * 100)}
                 aria-valuetext={slotText(slot)}
                 onKeyDown={keys(at)}
+              />
+              <rect
+                className="grip"
+                x={at * step}
+                y={TOP + (1 - velocity) * (HEIGHT - 2 * TOP) - GRIP / 2}
+                width={step}
+                height={GRIP}
               />
             </g>
           );

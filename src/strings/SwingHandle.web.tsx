@@ -2,6 +2,7 @@ import { SWING } from '../../core/document/choices';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Swing } from '../../core/document/feelSchema';
 import { gridTicks } from '../../core/document/grid';
+import { SWING_MARKS } from '../../core/feel/swing';
 import { INSET } from './geometry';
 import { figure } from '../ui/figures';
 import './pictures.css';
@@ -9,6 +10,26 @@ import { words } from '../words/strings';
 
 /** How much an arrow key turns, in percent points. */
 const STEP = 0.5;
+
+/** Under a finger the whole range takes at least so many points to drag: a bar on a phone leaves it some ten. */
+const FINE_POINTS = 150;
+/** So near a mark it stays on it, in percent points. */
+const SNAP = 0.3;
+const RANGE = SWING.most - SWING.least;
+
+/**
+ * Where a drag of so many points takes the swing.
+ *
+ * @param points how many the pair that is swung takes on the strings
+ * @example draggedSwing(50, 30, 60) // 57.14
+ */
+export const draggedSwing = (percent: number, moved: number, points: number): number => {
+  const whole = (points * RANGE) / 100;
+  const gain = Math.min(1, whole / FINE_POINTS);
+  const to = percent + (moved / points) * 100 * gain;
+  const mark = SWING_MARKS.find((one) => Math.abs(one.percent - to) < SNAP);
+  return mark ? mark.percent : Math.round(to * 4) / 4;
+};
 
 /** The swing to drag, on the strings themselves: it stands where the second of the first pair sounds. */
 export const SwingHandle = ({
@@ -31,8 +52,7 @@ export const SwingHandle = ({
   const move = (event: PointerEvent<HTMLElement>) => {
     const now = drag.current;
     if (!now || !now.points) return;
-    const moved = ((event.clientX - now.x) / now.points / pair) * 100;
-    set(Math.round((now.percent + moved) * 4) / 4, now.gesture);
+    set(draggedSwing(now.percent, event.clientX - now.x, now.points * pair), now.gesture);
   };
   const keys = (event: KeyboardEvent<HTMLElement>) => {
     const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];

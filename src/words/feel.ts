@@ -299,6 +299,12 @@ export const words = {
   nBar: (n: number) => `${n} bar${n === 1 ? '' : 's'}`,
   lanesOfTheTemplate: 'Lanes of the template',
   from: 'From',
+  curveOf: (name: string) => `Curve of ${name} that is edited`,
+  allDrums: 'All drums',
+  hasCurve: (group: string) => `${group}: own`,
+  noCurveYet: (group: string) =>
+    `No curve of its own for ${group} yet: change a slot here, and there is one.`,
+  takeCurveAway: (group: string) => `Take the curve of the ${group} away`,
   eachGroup: 'All, a curve for each group',
   allLanes: 'all lanes',
   manyOfMany2NotesPress: (many: number, many2: number) =>

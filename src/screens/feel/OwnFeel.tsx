@@ -9,7 +9,7 @@ import { Chips, Group } from '../../ui/Layout';
 import { Para } from '../../ui/Words';
 import type { ReportSource } from '../../workers/reportOf';
 import { words } from '../../words/players';
-import { AsPlayed } from './AsPlayed';
+import { AsPlayed } from '../AsPlayed';
 
 const storage = browserStorage();
 

@@ -27,7 +27,7 @@ import { askReport } from '../../workers/askReport';
 import { words } from '../../words/feel';
 import { words as playerWords } from '../../words/players';
 import { Disclosure } from '../../ui/Disclosure';
-import { AsPlayed } from './AsPlayed';
+import { AsPlayed } from '../AsPlayed';
 
 /** A report is taken over so many passes, so that chance and humanize even out. */
 const PASSES = 4;

@@ -47,6 +47,8 @@ interface TakeTemplateProps {
 const MOST_SLOTS = 1024;
 /** All lanes, with a curve for each group of drums. */
 const EACH = 'each group';
+/** What the choice of one group begins with: a lane may have its name. */
+const GROUP = 'group';
 
 /** Takes a template from a performance: its grid and length chosen, odd notes dropped, then named. */
 export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
@@ -61,8 +63,8 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
   const length = bars * barTicks(performance.meter);
   const lanes = [...new Set(performance.notes.map((note) => note.lane))];
   const groups = [...new Set(lanes.flatMap((one) => groupIn(one, beat) ?? []))];
-  const meant = groups.some((group) => group === lane)
-    ? lanes.filter((one) => groupIn(one, beat) === lane)
+  const meant = lane.startsWith(GROUP)
+    ? lanes.filter((one) => `${GROUP} ${groupIn(one, beat) ?? ''}` === lane)
     : [lane];
   const options = { grid, length, ...(lane && lane !== EACH && { lanes: new Set(meant) }) };
   const dots = dotsOf(performance, options);
@@ -141,7 +143,7 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
           options={[
             { value: '', name: words.allLanes },
             ...(groups.length > 1 ? [{ value: EACH, name: words.eachGroup }] : []),
-            ...groups.map((group) => ({ value: group, name: GROUP_NAMES[group] })),
+            ...groups.map((group) => ({ value: `${GROUP} ${group}`, name: GROUP_NAMES[group] })),
             ...lanes.map((one) => ({ value: one, name: laneName(one, beat) })),
           ]}
           onChange={setLane}

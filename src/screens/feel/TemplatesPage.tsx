@@ -4,7 +4,9 @@ import { Words, Para } from '../../ui/Words';
 import { isMidi } from '../../../core/midi/read/chunks';
 import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useState } from 'react';
-import type { Template } from '../../../core/document/feelSchema';
+import { DRUM_GROUPS, type DrumGroup } from '../../../core/document/choices';
+import { GROUP_NAMES } from '../../../core/document/drumGroups';
+import type { Slot, Template } from '../../../core/document/feelSchema';
 import type { Beat, Lane, Pattern } from '../../../core/document/schema';
 import { numbered } from '../../../core/document/numbered';
 import { fileName } from '../../../core/document/text';
@@ -32,6 +34,45 @@ const PASSES = 4;
 
 const follow = (template: Template) => editShownFeel({ edit: 'setTemplate', args: { change: { template } } });
 
+interface SlotsProps {
+  template: Template;
+  onChange: (template: Template, gesture?: string) => void;
+}
+
+/** The slots of a template: the common ones, or a group's curve of its own. */
+const Slots = ({ template, onChange }: SlotsProps) => {
+  const [group, setGroup] = useState<DrumGroup | null>(null);
+  const { groups = {} } = template;
+  const own = group ? groups[group] : undefined;
+  const change = (slots: Slot[], gesture?: string) =>
+    onChange(
+      group ? { ...template, groups: { ...groups, [group]: slots } } : { ...template, slots },
+      gesture,
+    );
+  const takeAway = () => {
+    const { [group!]: _, ...left } = groups;
+    const { groups: __, ...rest } = template;
+    onChange(Object.keys(left).length ? { ...rest, groups: left } : rest);
+  };
+  return (
+    <>
+      <Chips label={words.curveOf(template.name)}>
+        <Chip pressed={group === null} onPress={() => setGroup(null)}>
+          {words.allDrums}
+        </Chip>
+        {DRUM_GROUPS.map((one) => (
+          <Chip key={one} pressed={group === one} onPress={() => setGroup(one)}>
+            {groups[one] ? words.hasCurve(GROUP_NAMES[one]) : GROUP_NAMES[one]}
+          </Chip>
+        ))}
+      </Chips>
+      {group && !own ? <Para quiet>{words.noCurveYet(GROUP_NAMES[group])}</Para> : null}
+      <SlotEditor template={{ ...template, slots: own ?? template.slots }} onChange={change} />
+      {own ? <Chip onPress={takeAway}>{words.takeCurveAway(GROUP_NAMES[group!])}</Chip> : null}
+    </>
+  );
+};
+
 interface OwnProps {
   template: Template;
   chosen: boolean;
@@ -54,14 +95,7 @@ const Own = ({ template, chosen, onChoose }: OwnProps) => {
       <Words small quiet>
         {madeOf(template)}
       </Words>
-      {editing ? (
-        <SlotEditor
-          template={template}
-          onChange={(slots, gesture) => keep({ ...template, slots }, gesture)}
-        />
-      ) : (
-        <TemplatePicture shape={template} />
-      )}
+      {editing ? <Slots template={template} onChange={keep} /> : <TemplatePicture shape={template} />}
       <Chips>
         <Chip label={words.useName(name)} onPress={() => follow(template)}>
           {words.use}

@@ -284,7 +284,7 @@ describe('templates', () => {
     page('Templates');
     press('From A');
     expect(screen.getByText(/^40 of 40 notes/)).toBeTruthy();
-    choose('Lanes of the template', 'hat');
+    choose('Lanes of the template', 'group hat');
     expect(screen.getByText(/^28 of 28 notes/)).toBeTruthy();
     fireEvent.click(document.querySelector('.dots circle')!);
     expect(screen.getByText(/^27 of 28 notes/)).toBeTruthy();

@@ -28,7 +28,7 @@ import { aboutRow } from './words';
 import { words } from '../../words/grooves';
 import { words as playerWords } from '../../words/players';
 import { Disclosure } from '../../ui/Disclosure';
-import { AsPlayed } from '../feel/AsPlayed';
+import { AsPlayed } from '../AsPlayed';
 
 const PAGES = [
   { id: 'what', name: words.whatItIs },

@@ -1,18 +1,18 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useState } from 'react';
-import type { Read } from '../../../core/document/file';
-import { feelAsPlayed, type PlayedFeel } from '../../../core/analysis/playedFeel';
-import { playedLines } from '../../../core/analysis/playedText';
-import { feelOf } from '../../../core/document/defaults';
-import { beatEdited } from '../../state/doc';
-import { noticed } from '../../state/slices';
-import { selectBeat, selectPattern, type Store, useAppStore } from '../../state/store';
-import { Chip } from '../../ui/Chip';
-import { Chips } from '../../ui/Layout';
-import { Para } from '../../ui/Words';
-import { askPlayed } from '../../workers/askReport';
-import type { ReportSource } from '../../workers/reportOf';
-import { words } from '../../words/players';
+import type { Read } from '../../core/document/file';
+import { feelAsPlayed, type PlayedFeel } from '../../core/analysis/playedFeel';
+import { playedLines } from '../../core/analysis/playedText';
+import { feelOf } from '../../core/document/defaults';
+import { beatEdited } from '../state/doc';
+import { noticed } from '../state/slices';
+import { selectBeat, selectPattern, type Store, useAppStore } from '../state/store';
+import { Chip } from '../ui/Chip';
+import { Chips } from '../ui/Layout';
+import { Para } from '../ui/Words';
+import { askPlayed } from '../workers/askReport';
+import type { ReportSource } from '../workers/reportOf';
+import { words } from '../words/players';
 
 /** Plays the pattern as something was played: one step of the history. */
 export const playAs = (store: Store, name: string, played: PlayedFeel): void => {
