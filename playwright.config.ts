@@ -25,6 +25,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     video: 'off',
+    // What is kept from an earlier page would hide what a test refuses; it has tests of its own.
+    serviceWorkers: 'block',
     trace: 'off',
     launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
   },

@@ -4,7 +4,7 @@ import { readyApp, readyBrowser, readyPackages, ROOT, runTs } from './ready.mjs'
 
 readyPackages();
 readyBrowser();
-readyApp();
+await readyApp();
 
 /** What computes is measured as it runs in the app, with its modules joined into one. */
 const { buildSync } = await import('esbuild');

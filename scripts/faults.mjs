@@ -2,7 +2,7 @@ import { readyApp, readyBrowser, readyPackages, runTs } from './ready.mjs';
 
 readyPackages();
 readyBrowser();
-readyApp();
+await readyApp();
 try {
   runTs('faults/main.ts');
 } catch {

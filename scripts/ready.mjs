@@ -53,6 +53,7 @@ const SOURCES = [
   'babel.config.js',
   'metro.config.js',
   'package-lock.json',
+  'scripts/serviceWorker.mjs',
 ];
 
 const newest = (place) => {
@@ -86,14 +87,17 @@ const compress = (folder) => {
 };
 
 /** Builds the web app when it is older than its sources. */
-export const readyApp = () => {
+export const readyApp = async () => {
   const stamp = at('dist', '.built');
   if (changed(stamp) > Math.max(...SOURCES.map((source) => newest(at(source))))) return;
   process.stdout.write('Building the app; this takes a minute or two\n');
+  // Packages may only just have been installed.
+  const { writeServiceWorker } = await import('./serviceWorker.mjs');
   readyFonts();
   fs.rmSync(at('dist'), { recursive: true, force: true });
   const env = { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' };
   must('Building', run('npx', ['expo', 'export', '--platform', 'web'], { env }));
+  await writeServiceWorker(at('dist'));
   compress(at('dist'));
   fs.writeFileSync(stamp, '');
 };

@@ -2,5 +2,5 @@ import { readyApp, readyBrowser, readyPackages, runTs } from './ready.mjs';
 
 readyPackages();
 readyBrowser();
-readyApp();
+await readyApp();
 runTs('scripts/shots.ts');

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { readyApp, readyPackages, ROOT } from './ready.mjs';
 
 readyPackages();
-readyApp();
+await readyApp();
 
 const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
   cwd: ROOT,

@@ -30,7 +30,7 @@ const steps = [
     `--outputFile=${unitFile}`,
   ]),
 ];
-readyApp();
+await readyApp();
 steps.push(step('End-to-end tests', 'npx', ['playwright', 'test']));
 
 const read = (file) => (fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null);

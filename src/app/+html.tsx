@@ -28,6 +28,8 @@ export default function Html({ children }: { children: ReactNode }) {
         <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
         <title>{words.ruddik}</title>
         <meta name="description" content="Drum patterns that groove: see every hit where it sounds." />
+        <link rel="manifest" href="/manifest.webmanifest" />
+        <link rel="apple-touch-icon" href="/icons/ruddik-192.png" />
         <meta name="theme-color" content="#17211F" media="(prefers-color-scheme: dark)" />
         <meta name="theme-color" content="#F3EFE6" media="(prefers-color-scheme: light)" />
         <script dangerouslySetInnerHTML={{ __html: THEME }} />

@@ -13,6 +13,8 @@ export interface BytesStore {
   get: (name: string) => Promise<Uint8Array | null>;
   has: (names: string[]) => Promise<boolean[]>;
   names: () => Promise<string[]>;
+  /** How large each is, in bytes; 0 where there is none. */
+  sizes: (names: string[]) => Promise<number[]>;
   remove: (names: string[]) => Promise<void>;
 }
 
@@ -81,6 +83,15 @@ export const createIndexedBytes = (database: string): BytesStore => {
         const keys = await Promise.all(names.map((name) => look.store.getKey(name)));
         return keys.map((key) => key !== undefined);
       }),
+    // One after the other: all of them at once may be more than there is memory for.
+    sizes: async (names) => {
+      const sizes: number[] = [];
+      for (const name of names)
+        sizes.push(
+          await using(async (db) => ((await db.get(TABLE, name)) as Uint8Array | undefined)?.byteLength ?? 0),
+        );
+      return sizes;
+    },
     names: () => using(async (db) => (await db.getAllKeys(TABLE)) as string[]),
     remove: (names) =>
       using(async (db) => {

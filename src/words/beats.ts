@@ -32,6 +32,29 @@ export const words = {
   theme: 'Theme',
   theBrowsersStorageCannotBe: 'The browser’s storage cannot be read.',
   storage: 'Storage',
+  whatTakesRoom: 'What takes room',
+  kindOfThing: 'What',
+  howMany: 'How many',
+  howLarge: 'Size',
+  roomSamples: 'Samples',
+  roomBeats: 'Beats, with their history',
+  roomGrooves: 'Grooves brought in',
+  roomKits: 'Kits of your own',
+  roomPlayed: 'What you played in',
+  roomOther: 'Settings and lists',
+  size: (bytes: number) =>
+    bytes < 1e4
+      ? `${Math.round(bytes)} B`
+      : bytes < 1e6
+        ? `${Math.round(bytes / 1e3)} kB`
+        : `${(bytes / 1e6).toFixed(1)} MB`,
+  roomOf: (used: string, all: string) =>
+    `${used} in use, the app itself included, of ${all} that the browser gives.`,
+  clearUnused: (many: number, size: string) =>
+    `Clear ${many} unused ${many === 1 ? 'sample' : 'samples'}, ${size}`,
+  cleared: (many: number, size: string) =>
+    `${many} ${many === 1 ? 'sample' : 'samples'} that nothing plays cleared: ${size}.`,
+  unusedNotKnown: 'Some beats cannot be read here, so no sample is called unused.',
   lookingThroughIt: 'Looking through it…',
   checkWhatIsStored: 'Check what is stored',
   beatsAndGroovesAreKept:

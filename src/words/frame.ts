@@ -25,6 +25,11 @@ export const words = {
   bar1: 'bar 1',
   tempo: 'Tempo',
   practice: 'practice',
+  newerReady: 'A newer Ruddik is ready. All you did is kept.',
+  useIt: 'Use it now',
+  newerElsewhere:
+    'Another window went over to a newer Ruddik. This one goes on as it is until you open it anew.',
+  openAnew: 'Open it anew',
   bpm: 'BPM',
   swing: 'Swing',
   swing2: 'swing',

@@ -6,6 +6,8 @@ export const words = {
   missing: (file: string) => `“${file}” is missing in it: a stand-in sounds until you drop that file.`,
   tooLarge: (file: string) => `“${file}” is larger than 200 MB: cut out what you need of it.`,
   savedWithoutSounds: 'Its sounds could not be packed: it is saved without them.',
+  kitTaken: (name: string) => `The kit “${name}” is among your own: choose it under Kits and drums.`,
+  kitNotKept: 'The kit could not be kept: the browser has no room for it.',
   noAnswer: 'The sound could not be worked on. Try again.',
 
   laneIsGone: (lane: string) =>

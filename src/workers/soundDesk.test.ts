@@ -26,6 +26,7 @@ const memory = () => {
       return Promise.resolve(kept.get(name) ?? null);
     },
     has: (names) => Promise.resolve(names.map((name) => kept.has(name))),
+    sizes: (names) => Promise.resolve(names.map((name) => kept.get(name)?.byteLength ?? 0)),
     names: () => Promise.resolve([...kept.keys()]),
     remove: (names) => Promise.resolve(names.forEach((name) => kept.delete(name))),
   };

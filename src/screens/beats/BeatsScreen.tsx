@@ -7,7 +7,7 @@ import { Para, Words } from '../../ui/Words';
 import { Cover } from '../../ui/Cover';
 import ListItem from '@rneui/themed/dist/ListItem';
 import { useRouter } from 'expo-router';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useState, type ReactNode } from 'react';
 import type { Beat } from '../../../core/document/schema';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { Badge } from '../../ui/Badge';
@@ -16,6 +16,7 @@ import { Skeleton } from '../../ui/Skeleton';
 import { hearBeat, stopBeat, useStopped } from './hear';
 import { StyleSheet, View } from 'react-native';
 import { fileName } from '../../../core/document/text';
+import { onHanded, takeHanded } from '../../state/handed';
 import { persistence } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo, useAppStore } from '../../state/store';
@@ -27,7 +28,8 @@ import { colour } from '../../ui/tokens';
 import { readAside } from '../../workers/aside';
 import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
 import { RenameSheet } from './RenameSheet';
-import { openWithSounds } from './withSounds';
+import { RoomUsed } from './RoomUsed';
+import { keepOpenedKit, openWithSounds } from './withSounds';
 import { words } from '../../words/beats';
 
 const styles = StyleSheet.create({
@@ -226,6 +228,7 @@ const Stored = () => {
       <Para quiet live>
         {told ?? words.beatsAndGroovesAreKept}
       </Para>
+      <RoomUsed />
     </Group>
   );
 };
@@ -242,6 +245,7 @@ const useFiles = (onDone: () => void) => {
       const zip = /\.zip$/i.test(file.name);
       if (file.size > (zip ? LARGEST_WITH_SOUNDS : LARGEST_FILE))
         persistence.refuse(file.name, zip ? words.itIsLargerThan400 : words.itIsLargerThan64);
+      else if (/\.ruddik-kit\.zip$/i.test(file.name)) await keepOpenedKit(file);
       else if (zip) await persistence.bringIn(file.name, await openWithSounds(file));
       else if (/\.midi?$/i.test(file.name)) await takeMidi(store, file, ask);
       else await persistence.bringIn(file.name, await readAside('readBeats', await file.text()));
@@ -263,6 +267,18 @@ const useFiles = (onDone: () => void) => {
   return { fields, choose, take };
 };
 
+/** Opens what the system or another program handed over. */
+const useHanded = (take: (files: File[]) => Promise<void>) => {
+  const opens = useEffectEvent(() => {
+    const files = takeHanded();
+    if (files.length) void take(files);
+  });
+  useEffect(() => {
+    opens();
+    return onHanded(opens);
+  }, []);
+};
+
 /** All beats of this browser. */
 export const BeatsScreen = () => {
   const { beats, aside, status } = useApp((state) => state.library);
@@ -271,6 +287,7 @@ export const BeatsScreen = () => {
   const router = useRouter();
   const toPattern = () => router.push('/');
   const files = useFiles(toPattern);
+  useHanded(files.take);
   useStopped();
 
   const open = async (id: string) => {

@@ -6,7 +6,10 @@ import { store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { saveBytes } from '../../ui/files';
 import { askDesk } from '../../workers/askOwn';
-import type { BeatsOpened } from '../../workers/soundDesk';
+import { nanoid } from '@reduxjs/toolkit';
+import { keepKit } from '../../state/keptKits';
+import { browserStorage } from '../../state/storage';
+import type { BeatsOpened, KitOpened } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';
 
 const warn = (text: string): void => void store.dispatch(noticed({ text, tone: 'danger', subject: 'file' }));
@@ -35,4 +38,19 @@ export const openWithSounds = async (file: File): Promise<Read<ReadBeats>> => {
   if (!opened) return { ok: false, error: words.noAnswer };
   if (opened.ok) opened.missing.forEach((name) => warn(words.missing(name)));
   return opened;
+};
+
+/** Keeps a kit file among the kits of one's own, from where any beat can play it. */
+export const keepOpenedKit = async (file: File): Promise<void> => {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const opened = await askDesk<KitOpened>((far) => far.openKit(bytes) as Promise<KitOpened>);
+  if (!opened) return warn(words.noAnswer);
+  if (!opened.ok) return warn(opened.error);
+  opened.said.forEach(warn);
+  try {
+    await keepKit(browserStorage(), { id: nanoid(), kit: opened.kit, own: opened.own });
+    store.dispatch(noticed({ text: words.kitTaken(opened.own.name), subject: 'file' }));
+  } catch {
+    warn(words.kitNotKept);
+  }
 };

@@ -88,6 +88,22 @@ const useKeeping = () => {
   }, []);
 };
 
+/** The app is kept when all else is done: what it fetches for that would stand in the way. */
+const INSTALL_MS = 4000;
+
+const useInstalled = () => {
+  useEffect(() => {
+    const timer = setTimeout(
+      () =>
+        void import('./installing')
+          .then(({ install }) => install())
+          .catch(() => undefined),
+      INSTALL_MS,
+    );
+    return () => clearTimeout(timer);
+  }, []);
+};
+
 const keysSheet = async () => (await import('../later')).KeysSheet;
 const commandSheet = async () => (await import('../later')).CommandSheet;
 
@@ -109,6 +125,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useHandsFollowed();
   useSongEnd();
   useKeys(showHelp, showFind);
+  useInstalled();
   useStrayDrops();
   useFocusKept(usePathname());
   useEarly();

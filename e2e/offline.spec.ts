@@ -1,0 +1,126 @@
+/** The app without its server: opened again, worked with, and gone over to a newer one. */
+import fs from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import os from 'node:os';
+import path from 'node:path';
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { createApp } from '../server/app';
+import { writeServiceWorker } from '../scripts/serviceWorker.mjs';
+import { button, openApp, saved, step } from './app';
+import { tenMinutes, theRest } from './guide';
+import { thumb } from './hand';
+
+const DIST = path.resolve(__dirname, '..', 'dist');
+test.setTimeout(180000);
+
+const serve = async (folder: string) => {
+  const server = createApp(folder).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const close = async () => {
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
+  };
+  return { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, close };
+};
+
+const context = (browser: Browser, baseURL: string) =>
+  browser.newContext({
+    baseURL,
+    serviceWorkers: 'allow',
+    acceptDownloads: true,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+  });
+
+/** Waits until all of the app is kept. */
+const kept = (page: Page) => page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+
+test.describe('once it was open', () => {
+  test.skip(({ viewport }) => viewport!.width > 400, 'the same on every screen');
+
+  for (const [what, walk] of Object.entries({
+    'the ten minutes of the guide': tenMinutes,
+    'grooves, a song and the way out': theRest,
+  }))
+    test(`${what}, with the server stopped`, async ({ browser }) => {
+      const server = await serve(DIST);
+      const own = await context(browser, server.url);
+      const page = await own.newPage();
+      await openApp(page);
+      await kept(page);
+      await server.close();
+      await openApp(page);
+      await walk(page, await thumb(page));
+      await own.close();
+    });
+
+  test('a newer app waits until it is asked for; nothing is lost, and no page mixes the two', async ({
+    browser,
+  }) => {
+    const rounds = Number(process.env['ROUNDS'] ?? 3);
+    test.setTimeout(60000 + rounds * 20000);
+    const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'ruddik-build-'));
+    fs.cpSync(DIST, folder, { recursive: true, filter: (file) => !/\.(br|gz)$/.test(file) });
+    const server = await serve(folder);
+    const own = await context(browser, server.url);
+    const page = await own.newPage();
+    await openApp(page);
+    await kept(page);
+    await openApp(page);
+    const faults: string[] = [];
+    page.on('pageerror', (fault) => faults.push(fault.message));
+    for (let round = 1; round <= rounds; round++) {
+      // Another window stays with what it has.
+      const other = await own.newPage();
+      await openApp(other);
+      await publish(folder, round);
+      const at = ((round - 1) % 16) + 1;
+      const [clap, tom] = [step(page, 'Clap', at), step(page, 'Low tom', at)];
+      const [clapWas, tomWas] = [await clap.isChecked(), await tom.isChecked()];
+      await clap.tap();
+      await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.update());
+      await expect(button(page, 'Use it now')).toBeVisible({ timeout: 30000 });
+      await tom.tap();
+      await button(page, 'Use it now').click();
+      await page.waitForFunction((name) => document.documentElement.dataset['build'] === name, String(round));
+      await expect(clap).toBeChecked({ checked: !clapWas });
+      await expect(tom).toBeChecked({ checked: !tomWas });
+      await expect(other.getByText(/^Another window went over to a newer Ruddik/)).toBeVisible();
+      // What it fetches only now is still of its own build, though the server no longer has it.
+      await other.getByRole('link', { name: 'Export' }).click();
+      await expect(other.getByRole('heading', { name: 'Export', level: 1 })).toBeVisible();
+      expect(await other.evaluate(() => document.documentElement.dataset['build'] ?? '0')).toBe(
+        String(round - 1),
+      );
+      await saved(other);
+      await other.close();
+    }
+    expect(faults).toEqual([]);
+    await own.close();
+    await server.close();
+    fs.rmSync(folder, { recursive: true, force: true });
+  });
+});
+
+/** Publishes the app anew under other names: those of the build before are gone from the server. */
+const publish = async (folder: string, round: number): Promise<void> => {
+  const files = (fs.readdirSync(folder, { recursive: true }) as string[])
+    .map((name) => path.join(folder, name))
+    .filter((file) => fs.statSync(file).isFile());
+  const later = files.map((file) => path.basename(file)).find((name) => /^later-\w{32}\.js$/.test(name))!;
+  const next = `later-${round.toString(16).padStart(32, 'a')}.js`;
+  for (const file of files) {
+    if (path.basename(file) === later) {
+      fs.renameSync(file, path.join(path.dirname(file), next));
+      continue;
+    }
+    if (!/\.(js|html)$/.test(file) || /sw(-parts)?\.js$/.test(file)) continue;
+    const text = fs.readFileSync(file, 'utf8');
+    const renamed = text
+      .replaceAll(later, next)
+      .replace(/<html( data-build="\d+")?/, `<html data-build="${round}"`);
+    if (renamed !== text) fs.writeFileSync(file, renamed);
+  }
+  fs.rmSync(path.join(folder, 'sw.js'));
+  await writeServiceWorker(folder);
+};

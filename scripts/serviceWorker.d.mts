@@ -1,0 +1,1 @@
+export declare const writeServiceWorker: (folder: string) => Promise<{ count: number; size: number }>;

@@ -1,0 +1,46 @@
+/** The service worker of the built app: all of it is kept, so that it opens again without its server. */
+import { createHash } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { generateSW } from 'workbox-build';
+
+/** Names that tell their content need no other mark of it; what is asked for by them anew is the same for good. */
+const HASHED = /-[0-9a-f]{32}\.(js|css)$|\.[0-9a-f]{32}\.(png|woff2)$/;
+
+/** A name for the build: by it each has a store of its own, and pages of the build before still find what is theirs. */
+const buildOf = (folder) => {
+  const hash = createHash('sha256');
+  for (const name of fs.readdirSync(folder, { recursive: true }).map(String).sort()) {
+    const place = path.join(folder, name);
+    if (fs.statSync(place).isFile()) hash.update(name).update(fs.readFileSync(place));
+  }
+  return hash.digest('hex').slice(0, 16);
+};
+
+/** Writes `sw.js` into a folder that was built. */
+export const writeServiceWorker = async (folder) => {
+  const { count, size, warnings } = await generateSW({
+    globDirectory: folder,
+    globPatterns: ['**/*.{html,js,css,woff2,png,ico,webmanifest,json,wav}'],
+    globIgnores: ['sw.js', 'sw-parts.js', '**/*.br', '**/*.gz'],
+    swDest: path.join(folder, 'sw.js'),
+    cacheId: `ruddik-${buildOf(folder)}`,
+    dontCacheBustURLsMatching: HASHED,
+    maximumFileSizeToCacheInBytes: 16 * 1024 * 1024,
+    inlineWorkboxRuntime: true,
+    sourcemap: false,
+    // It waits until it is asked for, or until no page of the build before is open.
+    skipWaiting: false,
+    clientsClaim: false,
+    importScripts: ['/sw-parts.js'],
+    runtimeCaching: [
+      {
+        // A page of the build before asks for a part of itself.
+        urlPattern: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_expo/static/'),
+        handler: async ({ request }) => (await caches.match(request, { ignoreVary: true })) ?? fetch(request),
+      },
+    ],
+  });
+  if (warnings.length) throw new Error(warnings.join('\n'));
+  return { count, size };
+};

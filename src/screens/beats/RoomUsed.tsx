@@ -1,0 +1,105 @@
+import { useState } from 'react';
+import { createIndexedBytes } from '../../state/indexedBytes';
+import { roomUsed, type Room, type RoomKind } from '../../state/room';
+import { SAMPLES } from '../../state/samples';
+import { persistence } from '../../state/session';
+import { browserStorage } from '../../state/storage';
+import { useAppStore } from '../../state/store';
+import { noticed } from '../../state/slices';
+import { Action } from '../../ui/Action';
+import { Chips } from '../../ui/Layout';
+import { Table } from '../../ui/Table';
+import { Para } from '../../ui/Words';
+import { words } from '../../words/beats';
+
+const samples = createIndexedBytes(SAMPLES);
+const storage = browserStorage();
+
+const KINDS: Record<RoomKind, string> = {
+  beats: words.roomBeats,
+  grooves: words.roomGrooves,
+  kits: words.roomKits,
+  played: words.roomPlayed,
+  other: words.roomOther,
+};
+
+/** What takes room in the browser, told when it is asked for; what nothing needs can be cleared. */
+export const RoomUsed = () => {
+  const store = useAppStore();
+  const [room, setRoom] = useState<Room | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const beats = async () => {
+    const { library, doc } = store.getState();
+    const all = await persistence.all();
+    if (all.length < library.beats.length || library.aside.length) return null;
+    // What an undo may bring back is needed too.
+    return [...all, ...doc.past, ...doc.future, ...(doc.beat ? [doc.beat] : [])];
+  };
+  const look = async () => {
+    setBusy(true);
+    try {
+      setRoom(await roomUsed({ storage, bytes: samples, beats }));
+      const { usage, quota } = (await navigator.storage?.estimate?.()) ?? {};
+      setSaid(usage !== undefined && quota ? words.roomOf(words.size(usage), words.size(quota)) : null);
+    } catch {
+      setSaid(words.theBrowsersStorageCannotBe);
+    }
+    setBusy(false);
+  };
+  const clear = async () => {
+    // It is looked at once more: a beat may have come to need one of them meanwhile.
+    const now = await roomUsed({ storage, bytes: samples, beats }).catch(() => null);
+    const names = now?.unused?.names ?? [];
+    await samples.remove(names);
+    store.dispatch(
+      noticed({ text: words.cleared(names.length, words.size(now?.unused?.bytes ?? 0)), subject: 'file' }),
+    );
+    await look();
+  };
+  const unused = room?.unused;
+  return (
+    <>
+      <Chips>
+        <Action
+          label={busy ? words.lookingThroughIt : words.whatTakesRoom}
+          kind="outline"
+          disabled={busy}
+          onPress={() => void look()}
+        />
+        {unused?.names.length ? (
+          <Action
+            label={words.clearUnused(unused.names.length, words.size(unused.bytes))}
+            kind="outline"
+            tone="danger"
+            onPress={() => void clear()}
+          />
+        ) : null}
+      </Chips>
+      {said ? <Para quiet>{said}</Para> : null}
+      {room ? (
+        <>
+          <Table
+            label={words.whatTakesRoom}
+            columns={[words.kindOfThing, words.howMany, words.howLarge]}
+            figures={[0, 1]}
+            rows={[
+              {
+                key: 'samples',
+                name: words.roomSamples,
+                count: room.samples.count,
+                bytes: room.samples.bytes,
+              },
+              ...room.texts.map(({ kind, count, bytes }) => ({ key: kind, name: KINDS[kind], count, bytes })),
+            ].map(({ key, name, count, bytes }) => ({
+              key,
+              name,
+              cells: [String(count), words.size(bytes)],
+            }))}
+          />
+          {unused === null ? <Para quiet>{words.unusedNotKnown}</Para> : null}
+        </>
+      ) : null}
+    </>
+  );
+};
