@@ -1,3 +1,4 @@
+/* global caches -- what is told here runs in the browser */
 /** The service worker of the built app: all of it is kept, so that it opens again without its server. */
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';

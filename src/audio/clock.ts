@@ -51,6 +51,11 @@ export const newClock = () => {
   };
   return {
     read,
+    /** When a second of the audio clock is heard, in ms of the page's clock. */
+    timeOf: (context: ReadClock, seconds: Seconds): Ms => {
+      if (!offsets.length) read(context);
+      return seconds * 1000 + middle(offsets);
+    },
     /** @param time in ms of the page's clock */
     heardAt: (context: ReadClock, time: Ms): Seconds => {
       read(context);

@@ -28,6 +28,8 @@ export type ToWorker =
   | { type: 'metronome'; metronome: Metronome }
   | { type: 'switch'; beat: Beat; patternId: string; at: 'now' | 'beat' | 'end' }
   | { type: 'stop' }
+  /** Another clock leads: at a frame it stands at a tick. */
+  | { type: 'align'; frame: Frames; tick: Ticks }
   /** Sounds that will be wanted soon are made beforehand. */
   | { type: 'prepare'; kit: Kit; instruments: InstrumentId[] }
   /** A sound of one's own that was wanted; null where none of its samples is there. */
@@ -46,6 +48,9 @@ export interface HandedNote {
   stroke: number;
   note: number;
   velocity: Velocity;
+  channel: number;
+  /** How long it lasts, in frames. */
+  frames: Frames;
 }
 
 /** What the mixer has to say of itself. */
@@ -67,7 +72,8 @@ export type FromWorker =
       tempo: number;
       patternId: string | null;
     }
-  | { type: 'handed'; from: Frames; notes: HandedNote[] }
+  /** In the place of all that was handed over from `from` on; up to `until` all is told. */
+  | { type: 'handed'; from: Frames; until: Frames; notes: HandedNote[] }
   /** A sound of one's own is wanted, under a number of its own. */
   | { type: 'want'; name: number; own: OwnSound; shape: Shape; rate: number }
   | { type: 'report'; report: MixerReport };

@@ -30,29 +30,46 @@ const access = async (): Promise<MIDIAccess | null> => {
   }
 };
 
+/** How many hear notes now. */
+let listening = 0;
+
+/** Whether anyone hears what is played outside: who plays in, or learns a note. */
+export const isHeard = (): boolean => listening > 0;
+
+/** A note came by a port: whoever hears notes gets it, with the time of its own. */
+export const playOutside = (note: NoteIn): void => {
+  window.dispatchEvent(new CustomEvent(SIMULATED_NOTE, { detail: note }));
+};
+
 const isNoteOn = (data: Uint8Array | null): data is Uint8Array =>
   !!data && (data[0]! & 0xf0) === 0x90 && data[2]! > 0;
 
 /**
  * Hears every note that is played on any input, those that are plugged in later too.
  *
+ * @param asks whether the browser's own inputs are asked for; without, what comes by ports is heard alone
  * @param found gets how many inputs there are, now and whenever that changes
  * @returns stops it
  */
-export const hearNotes = (give: (note: NoteIn) => void, found?: (inputs: number) => void): (() => void) => {
+export const hearNotes = (
+  give: (note: NoteIn) => void,
+  found?: (inputs: number) => void,
+  asks = true,
+): (() => void) => {
   let heard = true;
   const inputs = new Set<MIDIInput>();
   const simulated = (event: Event) => {
-    const { detail } = event as CustomEvent<number | { note: MidiNote; velocity: Velocity }>;
+    const { detail } = event as CustomEvent<number | (Omit<NoteIn, 'time'> & { time?: Ms })>;
     const note = typeof detail === 'number' ? { note: detail, velocity: SIMULATED_VELOCITY } : detail;
-    give({ ...note, time: event.timeStamp });
+    give({ time: event.timeStamp, ...note });
   };
   const hear = ({ data, timeStamp }: MIDIMessageEvent) => {
     if (isNoteOn(data)) give({ note: data[1]!, velocity: data[2]!, time: timeStamp });
   };
+  listening += 1;
   window.addEventListener(SIMULATED_NOTE, simulated);
   let unplug = () => undefined as void;
-  void access().then((midi) => {
+  void (asks ? access() : Promise.resolve(null)).then((midi) => {
     if (!midi || !heard) return found?.(0);
     const look = () => {
       for (const input of midi.inputs.values())
@@ -67,6 +84,7 @@ export const hearNotes = (give: (note: NoteIn) => void, found?: (inputs: number)
     unplug = () => midi.removeEventListener('statechange', look);
   });
   return () => {
+    if (heard) listening -= 1;
     heard = false;
     unplug();
     window.removeEventListener(SIMULATED_NOTE, simulated);

@@ -5,14 +5,22 @@ import type { Kit, OwnSound } from '../../core/sound/own';
 import type { Shape } from '../../core/sound/shape';
 import type { Sound } from '../../core/sound/voiceSound';
 import { patternOf } from '../../core/document/defaults';
-import { QUARTER, type Ms, type Seconds, type Semitones, type Ticks, type Velocity } from '../../core/units';
+import {
+  QUARTER,
+  type Frames,
+  type Ms,
+  type Seconds,
+  type Semitones,
+  type Ticks,
+  type Velocity,
+} from '../../core/units';
 import { newClock } from './clock';
 import type { SwitchAt } from './feeder';
 import type { FromWorker, HandedNote, Levels, Metronome, MixerReport, SongPlay, ToWorker } from './messages';
 import { SAMPLE_RATE } from './timing';
 
 /** From where on the audio clock counts which pattern's time. */
-type Anchor = Pick<
+export type Anchor = Pick<
   Extract<FromWorker, { type: 'anchor' }>,
   'frame' | 'tick' | 'song' | 'tempo' | 'patternId'
 >;
@@ -36,6 +44,34 @@ interface Player {
 
 let player: Player | null = null;
 
+/** Who is told of what is handed to the audio clock: notes, where time is counted from, and that it ends. */
+export interface Onlooker {
+  handed: (from: Frames, until: Frames, notes: readonly HandedNote[]) => void;
+  anchored: (anchor: Anchor) => void;
+  stopped: () => void;
+}
+const onlookers = new Set<Onlooker>();
+
+/** Tells what is played ahead of its being heard. @returns stops it */
+export const lookOn = (onlooker: Onlooker): (() => void) => {
+  onlookers.add(onlooker);
+  return () => void onlookers.delete(onlooker);
+};
+
+/** When a frame of the audio clock is heard, in ms of the page's clock; null before there is any sound. */
+export const timeOfFrame = (frame: Frames): Ms | null =>
+  player?.context ? player.clock.timeOf(player.context, frame / SAMPLE_RATE) : null;
+
+/** The frame that is heard at a time of the page's clock. */
+export const frameOfTime = (time: Ms): Frames | null =>
+  player?.context ? player.clock.heardAt(player.context, time) * SAMPLE_RATE : null;
+
+/** Another clock leads: at a time of the page's clock it stands at a tick, counted from where play began. */
+export const alignTo = (time: Ms, tick: Ticks): void => {
+  const frame = frameOfTime(time);
+  if (frame !== null) tell({ type: 'align', frame: Math.round(frame), tick });
+};
+
 const tell = (message: ToWorker, transfer: Transferable[] = []) =>
   current().worker.postMessage(message, transfer);
 
@@ -48,10 +84,12 @@ const hear = (message: FromWorker) => {
       one.anchors.push(message);
       one.switches = one.switches.filter(({ frame }) => frame < message.frame);
       if (one.switches.at(-1)?.patternId !== message.patternId) one.switches.push(message);
+      for (const onlooker of onlookers) onlooker.anchored(message);
       return;
     case 'handed':
       if (one.context) one.clock.read(one.context);
       one.handed = one.handed.filter((note) => note.frame < message.from).concat(message.notes);
+      for (const onlooker of onlookers) onlooker.handed(message.from, message.until, message.notes);
       if (one.log && one.context)
         one.changes.push({
           at: performance.now(),
@@ -150,6 +188,7 @@ export const stopPlaying = (): void => {
   one.anchors = [];
   one.handed = [];
   tell({ type: 'stop' });
+  for (const onlooker of onlookers) onlooker.stopped();
 };
 
 /** Has sounds made before they are wanted. */

@@ -9,7 +9,7 @@ import { PatternScreen } from './pattern/PatternScreen';
 
 const styles = StyleSheet.create({ screen: { flex: 1, minHeight: 0 } });
 
-type Name = 'Feel' | 'Grooves' | 'Song' | 'Export' | 'Beats' | 'Kit';
+type Name = 'Feel' | 'Grooves' | 'Song' | 'Export' | 'Beats' | 'Kit' | 'Ports';
 
 const later = (name: Name): ComponentType => {
   const fetch = async () => (await import('./later'))[`${name}Screen`];
@@ -26,6 +26,7 @@ const SCREENS: Record<string, ComponentType> = {
   '/export': later('Export'),
   '/beats': later('Beats'),
   '/kit': later('Kit'),
+  '/ports': later('Ports'),
 };
 
 /** Has what it holds look at the store anew when it is shown: see `sinceThen`. */

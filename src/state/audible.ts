@@ -17,12 +17,25 @@ const withTrial = (beat: Beat, trial: Trial): Beat => {
   return tried.out;
 };
 
+/** All of a beat at one tempo: what sections would have of their own is left aside meanwhile. */
+const steady = (beat: Beat, tempo: number): Beat => ({
+  ...beat,
+  tempo,
+  song: {
+    ...beat.song,
+    sections: beat.song.sections.map((section) => {
+      const { tempo: _, ...change } = section.change ?? {};
+      return section.change ? { ...section, change } : section;
+    }),
+  },
+});
+
 let practised: { beat: Beat; tempo: number; out: Beat } | null = null;
 
-/** At the tempo that it is practised at. */
+/** At another tempo than its own. */
 const atTempo = (beat: Beat, tempo: number): Beat => {
   if (practised?.beat !== beat || practised.tempo !== tempo)
-    practised = { beat, tempo, out: { ...beat, tempo } };
+    practised = { beat, tempo, out: steady(beat, tempo) };
   return practised.out;
 };
 
@@ -39,8 +52,10 @@ const selectHeard = (state: RootState): Beat | null => {
   return last.beat;
 };
 
-/** The same, at the tempo that it is practised at. */
+/** The same, at the tempo that it is practised at, or that another device gives. */
 export const selectAudible = (state: RootState): Beat | null => {
   const beat = selectHeard(state);
-  return beat && state.view.practice !== null ? atTempo(beat, state.view.practice) : beat;
+  const { practice, leader } = state.view;
+  const tempo = leader?.bpm ?? practice;
+  return beat && tempo !== null ? atTempo(beat, tempo) : beat;
 };

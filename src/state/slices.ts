@@ -46,6 +46,12 @@ export interface ViewState {
   learnFeel: boolean;
   /** The tempo that is practised at, in BPM; null while it is the beat's own. */
   practice: number | null;
+  /** Whose clock is followed, how fast it goes as far as that is known, and whether it comes; null while Ruddik leads. */
+  leader: { name: string; bpm: number | null; runs: boolean } | null;
+  /** The machine's own ports were allowed before. */
+  machinePorts: boolean;
+  /** Ports were wanted before: they are there again with the app. */
+  ports: boolean;
   /** What is not plain and was found, or was put away: it is not said again. */
   hintsDone: HintId[];
   /** Something that is tried before it is used: an edit that has not been made. */
@@ -181,6 +187,9 @@ const initialView: ViewState = {
   showHands: false,
   learnFeel: false,
   practice: null,
+  leader: null,
+  machinePorts: false,
+  ports: false,
   hintsDone: [],
   trial: null,
   cursor: null,

@@ -34,6 +34,8 @@ const setUp = async (controlled: boolean) => {
   };
   return { heard, sent, registration, workers, steps, parts, end, arrive };
 };
+/** Does what was offered last. */
+const callLast = (mock: unknown) => (mock as jest.Mock<void, [() => void]>).mock.calls.at(-1)![0]();
 const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 test('the first one of all is told to nobody', async () => {
@@ -53,7 +55,7 @@ test('a newer one waits until it is asked for; all is written before the page op
   expect(parts.onReady).toHaveBeenCalledTimes(2);
   expect(sent).toEqual([]);
   expect(steps).toEqual([]);
-  (parts.onReady as jest.Mock).mock.calls.at(-1)[0]();
+  callLast(parts.onReady);
   expect(sent).toEqual(['take over']);
   heard['controllerchange']!();
   await settled();
@@ -67,7 +69,7 @@ test('another page that goes over to it forces nothing here', async () => {
   await settled();
   expect(steps).toEqual([]);
   expect(parts.onElsewhere).toHaveBeenCalledTimes(1);
-  (parts.onElsewhere as jest.Mock).mock.calls[0][0]();
+  callLast(parts.onElsewhere);
   await settled();
   expect(steps).toEqual(['flushed', 'reloaded']);
   end();

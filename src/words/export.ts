@@ -42,6 +42,7 @@ export const words = {
   thisOneForAll: 'This one for all',
   eachLaneTheNextOne: 'Each lane the next one',
   countIn: 'Count-in',
+  ports: 'Ports',
   stickings: 'Sticking',
   handsUnderTheNotes: 'R and L under the notes: what is set, and the easiest way for all others.',
   early: 'Early by the attack',

@@ -25,6 +25,7 @@ export const words = {
   bar1: 'bar 1',
   tempo: 'Tempo',
   practice: 'practice',
+  led: (name: string) => `by ${name.split(' ')[0]}`,
   newerReady: 'A newer Ruddik is ready. All you did is kept.',
   useIt: 'Use it now',
   newerElsewhere:

@@ -24,6 +24,7 @@ import {
   frameAt,
   framesOf,
   LEAD_SECONDS,
+  realign,
   startFeeder,
   switchTo,
   tickAt,
@@ -260,13 +261,16 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     toPage({
       type: 'handed',
       from: batch.from,
-      notes: batch.notes.map(({ frame, lane, step, stroke, note, velocity }) => ({
+      until: state.feeder?.until ?? batch.from,
+      notes: batch.notes.map(({ frame, lane, step, stroke, note, velocity, channel, tick, length }) => ({
         frame,
         lane,
         step,
         stroke,
         note,
         velocity,
+        channel,
+        frames: state.feeder ? framesOf(state.feeder, tick, length) : 0,
       })),
     });
   };
@@ -400,6 +404,10 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
         return;
       case 'stop':
         return stop();
+      case 'align':
+        if (!state.feeder || state.feeder.next) return;
+        hand(realign(state.feeder, message, now()));
+        return sayAnchor(state.feeder.anchor.frame);
       case 'prepare':
         for (const instrument of message.instruments)
           state.soon.set(soundKey(message.kit, { instrument }), { kit: message.kit, instrument });

@@ -22,6 +22,7 @@ import { exported, MIME, pathOf, type Exported, type OutFile } from '../../../co
 import { offer } from '../../state/offers';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
+import { useRouter } from 'expo-router';
 import { Action } from '../../ui/Action';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
@@ -299,13 +300,16 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
 export const ExportScreen = () => {
   const beat = useApp(selectBeat);
   const patternId = useApp((state) => state.view.patternId);
+  const router = useRouter();
   return (
     <>
       <ScreenHead
         title={words.export}
         style={styles.exportHead}
         under={<Words quiet>{beat?.name ?? ''}</Words>}
-      />
+      >
+        <Action label={words.ports} kind="outline" onPress={() => router.push('/ports')} />
+      </ScreenHead>
       {beat ? <Chooser key={beat.id} beat={beat} first={patternId} /> : null}
     </>
   );

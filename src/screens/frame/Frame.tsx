@@ -88,16 +88,25 @@ const useKeeping = () => {
   }, []);
 };
 
+/** Ports that were wanted before are there again with the app. */
+const usePorts = () => {
+  const wanted = useApp(({ view }) => view.ports);
+  useEffect(() => {
+    if (!wanted) return;
+    void import('../../ports/live')
+      .then(({ openPorts }) => openPorts(togglePlay))
+      .then((live) => (store.getState().view.machinePorts ? live.askMachine() : null))
+      .catch(() => undefined);
+  }, [wanted]);
+};
+
 /** The app is kept when all else is done: what it fetches for that would stand in the way. */
 const INSTALL_MS = 4000;
 
 const useInstalled = () => {
   useEffect(() => {
     const timer = setTimeout(
-      () =>
-        void import('./installing')
-          .then(({ install }) => install())
-          .catch(() => undefined),
+      () => void import('./installing').then(({ install }) => install()).catch(() => undefined),
       INSTALL_MS,
     );
     return () => clearTimeout(timer);
@@ -126,6 +135,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useSongEnd();
   useKeys(showHelp, showFind);
   useInstalled();
+  usePorts();
   useStrayDrops();
   useFocusKept(usePathname());
   useEarly();

@@ -67,6 +67,7 @@ const Place = () => {
 const TempoField = () => {
   const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
   const practice = useApp(({ view }) => view.practice);
+  const leader = useApp(({ view }) => view.leader);
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
     // Whoever sets the tempo is done with practising.
@@ -76,9 +77,9 @@ const TempoField = () => {
   return (
     <NumberField
       label={words.tempo}
-      value={practice ?? tempo}
+      value={leader?.bpm ?? practice ?? tempo}
       {...TEMPO}
-      under={practice === null ? words.bpm : words.practice}
+      under={leader ? words.led(leader.name) : practice === null ? words.bpm : words.practice}
       width={72}
       onChange={change}
     />

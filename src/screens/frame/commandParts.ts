@@ -8,7 +8,7 @@ import { selectBeat } from '../../state/store';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
 
-export type Screen = '/' | '/feel' | '/grooves' | '/song' | '/export' | '/beats';
+export type Screen = '/' | '/feel' | '/grooves' | '/song' | '/export' | '/beats' | '/ports';
 
 export interface Command {
   name: string;

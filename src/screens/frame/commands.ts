@@ -22,6 +22,7 @@ import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
 import { words as pattern } from '../../words/pattern';
 import { words as made } from '../../words/make';
+import { words as portWords } from '../../words/ports';
 import { words as handWords } from '../../words/hands';
 
 const ofHits: Command[] = [
@@ -305,6 +306,7 @@ const places: Command[] = [
   place(made.chords, '/', openMaker('chords'), words.chordsHarmony),
   place(made.wholeBeat, '/', openMaker('beat'), words.beatGenerate),
   place(made.moves, '/', openDrawer('moves'), words.movesEcho),
+  place(portWords.ports, '/ports', undefined, portWords.also),
   place(pattern.kitsAndDrums, '/', () => view({ sheet: 'kits' }), words.soundsSamples),
   place(pattern.cutALoop, '/', () => view({ sheet: 'loop' }), words.sliceChop),
   place(drawer.pads, '/', openDrawer('pads'), words.recordPlayInMidiInput),

@@ -231,7 +231,13 @@ export const PadsPage = () => {
       setTimeout(() => release(lane.id), CHORD_MS);
     };
   });
-  useEffect(() => (midi ? hearNotes((note) => playNote.current(note), setInputs) : undefined), [midi]);
+  // Where ports are open, they give what the machine's inputs play too.
+  const { ports, machinePorts } = useApp(({ view }) => view);
+  const asks = midi && !machinePorts;
+  useEffect(
+    () => (midi || ports ? hearNotes((note) => playNote.current(note), setInputs, asks) : undefined),
+    [midi, ports, asks],
+  );
 
   return (
     <>

@@ -1,0 +1,162 @@
+import { z } from 'zod';
+import type { Read } from '../document/reading';
+import { notesInScale, scaleOf } from '../make/scales';
+import type { MidiNote } from '../units';
+
+/** How a surface of lit pads is spoken to: which note is which place, and which value is which light. */
+
+/** What a light can say. */
+export const LIGHTS = [
+  'off',
+  'soft',
+  'step',
+  'accent',
+  'here',
+  'muted',
+  'solo',
+  'chosen',
+  'button',
+  'on',
+] as const;
+export type Light = (typeof LIGHTS)[number];
+
+const note = z.int().min(0).max(127);
+
+const layoutSchema = z.strictObject({
+  kind: z.literal('ruddik.grid'),
+  version: z.literal(1),
+  name: z.string().trim().min(1).max(80),
+  columns: z.int().min(4).max(16),
+  rows: z.int().min(4).max(16),
+  /** From 1. */
+  channel: z.int().min(1).max(16),
+  /** The note of each place, row by row from the top; null where there is none. */
+  notes: z.array(z.array(note.nullable())),
+  /** The velocity by which each light is lit. */
+  lights: z.record(z.enum(LIGHTS), z.int().min(0).max(127)),
+});
+
+export type GridLayout = z.infer<typeof layoutSchema>;
+
+/** A block of places: a first note, and how far it is to the next column and to the next row. */
+export interface NoteBlock {
+  columns: number;
+  rows: number;
+  /** The note of the place at the bottom left. */
+  first: MidiNote;
+  /** Semitones, or steps of the scale. */
+  column: number;
+  row: number;
+  /** A root and a scale, such as "C minor"; left out, all notes. */
+  scale?: string;
+}
+
+/**
+ * The notes of a block of places, row by row from the top; null where there is no such note.
+ *
+ * @example noteBlock({ columns: 4, rows: 2, first: 36, column: 1, row: 4 }) // [[40, 41, 42, 43], [36, 37, 38, 39]]
+ */
+export const noteBlock = ({ columns, rows, first, column, row, scale }: NoteBlock): (MidiNote | null)[][] => {
+  const read = scale ? scaleOf(scale) : null;
+  const steps = read?.ok ? notesInScale(read.value, 0, 127) : null;
+  const start = steps
+    ? Math.max(
+        0,
+        steps.findIndex((one) => one >= first),
+      )
+    : first;
+  return Array.from({ length: rows }, (_, y) =>
+    Array.from({ length: columns }, (__, x) => {
+      const at = start + x * column + (rows - 1 - y) * row;
+      const found = steps ? steps[at] : at;
+      return found !== undefined && found >= 0 && found <= 127 ? found : null;
+    }),
+  );
+};
+
+/** Blocks that surfaces commonly have. */
+export const USUAL_BLOCKS: { name: string; block: Omit<NoteBlock, 'columns' | 'rows'> }[] = [
+  { name: 'Row by row', block: { first: 0, column: 1, row: 8 } },
+  { name: 'Row by row, tens apart', block: { first: 11, column: 1, row: 10 } },
+  { name: 'Drum pads in fours', block: { first: 36, column: 1, row: 4 } },
+  { name: 'Fourths', block: { first: 36, column: 1, row: 5 } },
+  { name: 'In the scale, thirds apart', block: { first: 48, column: 1, row: 3, scale: 'C major' } },
+];
+
+const PLAIN_LIGHTS: Record<Light, number> = {
+  off: 0,
+  soft: 20,
+  step: 64,
+  accent: 110,
+  here: 127,
+  muted: 8,
+  solo: 96,
+  chosen: 120,
+  button: 30,
+  on: 100,
+};
+
+/**
+ * A layout of so many places whose notes follow one another row by row.
+ *
+ * @example plainLayout(8, 8).notes[7]![0] // 0
+ */
+export const plainLayout = (columns: number, rows: number): GridLayout => ({
+  kind: 'ruddik.grid',
+  version: 1,
+  name: `Grid ${columns} x ${rows}`,
+  columns,
+  rows,
+  channel: 1,
+  // More places than notes: the last rows go without.
+  notes: noteBlock({ columns, rows, first: 0, column: 1, row: columns }),
+  lights: { ...PLAIN_LIGHTS },
+});
+
+/** Layouts to begin with. */
+export const LAYOUTS: GridLayout[] = [
+  { ...plainLayout(8, 8), name: 'Pads 8 x 8, row by row' },
+  {
+    ...plainLayout(8, 8),
+    name: 'Pads 8 x 8, tens apart',
+    notes: noteBlock({ columns: 8, rows: 8, first: 11, column: 1, row: 10 }),
+  },
+];
+
+/**
+ * Reads a layout from the text of a file.
+ *
+ * @returns a sentence for a person where it is none, and where it goes wrong; it never throws
+ * @example readLayout('{}').ok // false
+ */
+export const readLayout = (text: string): Read<GridLayout> => {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    return { ok: false, error: 'It is no JSON.' };
+  }
+  if ((raw as { kind?: unknown } | null)?.kind !== 'ruddik.grid')
+    return { ok: false, error: 'It is JSON, but no layout of a grid.' };
+  const read = layoutSchema.safeParse(raw);
+  if (!read.success) {
+    const [issue] = read.error.issues;
+    return { ok: false, error: `Its ${issue!.path.join(' ') || 'content'} cannot be: ${issue!.message}.` };
+  }
+  const { notes, rows, columns } = read.data;
+  if (notes.length !== rows || notes.some((row) => row.length !== columns))
+    return { ok: false, error: `Its notes are to be ${rows} rows of ${columns}.` };
+  return { ok: true, value: read.data };
+};
+
+/** Writes a layout as a file. @example writeLayout(plainLayout(8, 8)).startsWith('{') // true */
+export const writeLayout = (layout: GridLayout): string => `${JSON.stringify(layout, null, 1)}\n`;
+
+/** The place of a note, from the top left; null where none has it. @example placeOfNote(plainLayout(8, 8), 0) // { x: 0, y: 7 } */
+export const placeOfNote = (layout: GridLayout, wanted: MidiNote): { x: number; y: number } | null => {
+  for (const [y, row] of layout.notes.entries()) {
+    const x = row.indexOf(wanted);
+    if (x >= 0) return { x, y };
+  }
+  return null;
+};

@@ -1,0 +1,130 @@
+import { CLOCKS_A_QUARTER, createClockFollower } from '../../core/outside/clockFollower';
+import type { MidiBytes } from '../../core/outside/midiStream';
+import { QUARTER, type Bpm, type Ms, type Ticks } from '../../core/units';
+
+/** Another device leads: its clock is followed, with its start, stop, continue and place in the song. */
+
+const CLOCK_TICKS: Ticks = QUARTER / CLOCKS_A_QUARTER;
+const SIXTEENTH: Ticks = QUARTER / 4;
+
+/** What is told of who leads. */
+export interface Leader {
+  name: string;
+  /** Null until it is known. */
+  bpm: Bpm | null;
+  /** Whether its ticks come. */
+  runs: boolean;
+}
+
+interface FollowingParts {
+  now: () => Ms;
+  /** Who leads now; null is Ruddik itself. */
+  onLeader: (leader: Leader | null) => void;
+  /** Someone else's clock comes while one is followed. */
+  onSecond: (name: string, leads: string) => void;
+  /** The tempo that is to be played at. */
+  setTempo: (bpm: Bpm) => void;
+  /** @param place where in the song it begins, in ticks; 0 is its start */
+  start: (place: Ticks) => void;
+  stop: () => void;
+  isPlaying: () => boolean;
+  /** Where play stands at a time, in ticks from where it began; null while that is not known. */
+  tickAt: (time: Ms) => Ticks | null;
+  /** At a time play is to stand at a tick. */
+  align: (time: Ms, tick: Ticks) => void;
+}
+
+/** So often it is looked how far play is from the clock. */
+export const LOOK_MS: Ms = 120;
+/** It is put right ahead of time, so that nothing that sounds is moved. */
+const AHEAD_MS: Ms = 80;
+/** Less than this is left: putting it right would cost more than it gives. */
+const CLOSE_MS: Ms = 0.25;
+const CLOSE_BPM: Bpm = 0.02;
+/** A tempo is told to so many places: the clock's jitter makes the rest. */
+const TOLD = 100;
+
+/** Follows one clock at a time: the first that comes, until it stops. */
+export const createFollowing = (parts: FollowingParts) => {
+  const { now, onLeader, onSecond, setTempo, tickAt, align } = parts;
+  let follower = createClockFollower();
+  let leader: Leader | null = null;
+  let told: string | null = null;
+  /** Where the clock's count stands for where play began. */
+  let place: Ticks = 0;
+  let begun = false;
+  let tempo: Bpm | null = null;
+
+  const tell = () => {
+    const text = JSON.stringify(leader);
+    if (text === told) return;
+    told = text;
+    onLeader(leader && { ...leader });
+  };
+
+  const look = (): void => {
+    if (!leader) return;
+    const { bpm, runs } = follower.state(now());
+    leader.runs = runs;
+    // A clock that stopped has told its last tempo: play goes on in it until it is stopped.
+    if (bpm !== null && runs) leader.bpm = Math.round(bpm * TOLD) / TOLD;
+    tell();
+    if (!runs || bpm === null) return;
+    if (tempo === null || Math.abs(bpm - tempo) > CLOSE_BPM) {
+      tempo = leader.bpm;
+      setTempo(leader.bpm!);
+    }
+    if (!begun || !parts.isPlaying()) return;
+    const time = now() + AHEAD_MS;
+    const [ticks, at] = [follower.ticksAt(time), tickAt(time)];
+    if (ticks === null || at === null) return;
+    const wanted = ticks * CLOCK_TICKS;
+    const off = ((at - wanted) * 60_000) / (QUARTER * bpm);
+    if (wanted >= 0 && Math.abs(off) > CLOSE_MS) align(time, wanted);
+  };
+
+  return {
+    /** @returns whether the message was the clock's */
+    take: (name: string, bytes: MidiBytes, time: Ms): boolean => {
+      const [status] = bytes;
+      if (![0xf8, 0xfa, 0xfb, 0xfc, 0xf2].includes(status!)) return false;
+      if (leader && leader.name !== name) {
+        if (follower.state(now()).runs) {
+          if (status === 0xf8) onSecond(name, leader.name);
+          return true;
+        }
+        leader = null;
+      }
+      if (!leader) {
+        leader = { name, bpm: null, runs: true };
+        follower = createClockFollower();
+        begun = false;
+        tempo = null;
+      }
+      if (status === 0xf8) follower.tick(time);
+      else if (status === 0xf2) place = ((bytes[1] ?? 0) + 128 * (bytes[2] ?? 0)) * SIXTEENTH;
+      else if (status === 0xfc) {
+        begun = false;
+        if (parts.isPlaying()) parts.stop();
+      } else {
+        if (status === 0xfa) place = 0;
+        follower.restart();
+        begun = true;
+        if (parts.isPlaying()) parts.stop();
+        parts.start(place);
+      }
+      tell();
+      return true;
+    },
+    look,
+    /** Nobody is followed any more. */
+    end: (): void => {
+      leader = null;
+      begun = false;
+      tell();
+    },
+    leader: (): Leader | null => leader,
+  };
+};
+
+export type Following = ReturnType<typeof createFollowing>;

@@ -1,0 +1,140 @@
+import { nanoid } from '@reduxjs/toolkit';
+import { lanePatternOf, stepsOf } from '../../core/document/defaults';
+import { gridTicks } from '../../core/document/grid';
+import { swingPercentAt } from '../../core/feel/swing';
+import { placeOfNote, plainLayout, type GridLayout } from '../../core/outside/gridLayout';
+import {
+  GRID_AT_FIRST,
+  gridLights,
+  gridPress,
+  type GridAction,
+  type GridBeat,
+  type GridView,
+} from '../../core/outside/gridModel';
+import type { MidiBytes } from '../../core/outside/midiStream';
+import type { Outbox } from '../../core/outside/outbox';
+import type { Ms, Ticks } from '../../core/units';
+import { beatEdited, laneChanged, stepSet, swingSet } from '../state/doc';
+import { viewChanged } from '../state/slices';
+import { selectBeat, selectFeel, selectPattern, type RootState, type Store } from '../state/store';
+
+/** Surfaces of lit pads: what they show of the beat that is open, and what is pressed on them. */
+
+/** What of the beat a surface shows. @param at where play stands in the pattern, in ticks */
+export const gridBeatOf = (state: RootState, at: Ticks | null): GridBeat | null => {
+  const [beat, pattern, feel] = [selectBeat(state), selectPattern(state), selectFeel(state)];
+  if (!beat || !pattern) return null;
+  const swings = feel?.base === 'swing' && !feel.off.includes('base');
+  return {
+    lanes: beat.lanes.map(({ id, mute, solo }) => {
+      const part = lanePatternOf(pattern, id);
+      const steps = Array.from({ length: stepsOf(part, pattern) }, () => 0);
+      for (const { step, velocity } of part.hits)
+        if (step < steps.length) steps[step] = Math.max(steps[step]!, velocity);
+      return { id, mute, solo, steps, ticks: gridTicks(part.grid) };
+    }),
+    patterns: beat.patterns,
+    patternId: pattern.id,
+    swing: swings ? swingPercentAt(feel.swing, beat.tempo) : 50,
+    at,
+    accent: beat.levels.accent - 8,
+    soft: beat.levels.ghost + 16,
+  };
+};
+
+/** Does what a press asks for. */
+const act = (store: Store, action: GridAction): void => {
+  const { view } = store.getState();
+  const patternId = selectPattern(store.getState())!.id;
+  switch (action.do) {
+    case 'step':
+      store.dispatch(stepSet({ patternId, laneId: action.laneId, step: action.step, on: action.on }));
+      return;
+    case 'mute':
+    case 'solo':
+      store.dispatch(laneChanged({ laneId: action.laneId, change: { [action.do]: action.on } }));
+      return;
+    case 'swing':
+      store.dispatch(swingSet({ patternId, change: { percent: action.percent } }));
+      return;
+    case 'pattern':
+      store.dispatch(
+        viewChanged({ patternId: action.patternId, beginsAt: view.switchAt, selection: [], cursor: null }),
+      );
+      return;
+    case 'duplicate':
+      store.dispatch(
+        beatEdited({ edit: { edit: 'duplicatePattern', args: { id: nanoid(), from: action.patternId } } }),
+      );
+  }
+};
+
+interface Surface {
+  layout: GridLayout;
+  view: GridView;
+  outbox: Outbox;
+  /** What each note was last lit with. */
+  lit: Map<number, number>;
+}
+
+interface GridsParts {
+  store: Store;
+  now: () => Ms;
+  playedTick: () => Ticks | null;
+}
+
+export const createGrids = ({ store, now, playedTick }: GridsParts) => {
+  const surfaces = new Map<string, Surface>();
+
+  const draw = (): void => {
+    if (!surfaces.size) return;
+    const state = store.getState();
+    const beat = gridBeatOf(state, state.view.playing ? playedTick() : null);
+    if (!beat) return;
+    for (const { layout, view, outbox, lit } of surfaces.values()) {
+      const lights = gridLights(beat, view, layout);
+      layout.notes.forEach((row, y) =>
+        row.forEach((note, x) => {
+          if (note === null) return;
+          const value = layout.lights[lights[y]![x]!] ?? 0;
+          if (lit.get(note) === value) return;
+          lit.set(note, value);
+          outbox.add([0x90 | (layout.channel - 1), note, value], now());
+        }),
+      );
+    }
+  };
+
+  return {
+    /** The surfaces that there are now, with how each is spoken to. */
+    set: (
+      all: readonly { name: string; layout: GridLayout | null; size: number; outbox: Outbox }[],
+    ): void => {
+      for (const name of surfaces.keys()) if (!all.some((one) => one.name === name)) surfaces.delete(name);
+      for (const { name, layout, size, outbox } of all) {
+        const own = layout ?? plainLayout(size, size);
+        const there = surfaces.get(name);
+        if (there?.outbox === outbox && JSON.stringify(there.layout) === JSON.stringify(own)) continue;
+        surfaces.set(name, { layout: own, view: there?.view ?? GRID_AT_FIRST, outbox, lit: new Map() });
+      }
+      draw();
+    },
+    /** @returns whether the message was a press on a surface */
+    take: (name: string, bytes: MidiBytes): boolean => {
+      const surface = surfaces.get(name);
+      if (!surface) return false;
+      const [status, note, velocity] = bytes;
+      const { layout } = surface;
+      if (status !== (0x90 | (layout.channel - 1)) || !velocity) return true;
+      const place = placeOfNote(layout, note!);
+      const beat = gridBeatOf(store.getState(), null);
+      if (!place || !beat) return true;
+      const { view, action } = gridPress(beat, surface.view, layout, place.x, place.y);
+      surface.view = view;
+      if (action) act(store, action);
+      draw();
+      return true;
+    },
+    draw,
+  };
+};

@@ -1,0 +1,162 @@
+import { nanoid } from '@reduxjs/toolkit';
+import type { MidiBytes } from '../../core/outside/midiStream';
+import type { Ms } from '../../core/units';
+import { alignTo, heardAt, lookOn, playedTick, strikeLane, timeOfFrame } from '../audio/player';
+import { isHeard, playOutside } from '../audio/noteInput';
+import { store } from '../state/session';
+import { noticed, viewChanged } from '../state/slices';
+import { browserStorage } from '../state/storage';
+import { selectBeat } from '../state/store';
+import { words } from '../words/ports';
+import { createCable, openCable, pageClock } from './cable';
+import { createFollowing, LOOK_MS } from './following';
+import { createGrids } from './grids';
+import { createHub, type Hub } from './hub';
+import { openMachine } from './machine';
+import { createSending } from './sending';
+import { readPortSettings, type PortSetting } from './settings';
+
+/** The ports of the app as it runs: made once, when the person first wants any. */
+
+const KEY = 'ports';
+const storage = browserStorage();
+const now = (): Ms => performance.now();
+
+const say = (text: string, tone: 'plain' | 'danger' = 'plain') =>
+  void store.dispatch(noticed({ text, tone, subject: 'ports' }));
+
+export interface Live {
+  hub: Hub;
+  /** Asks for the machine's own ports; a sentence where there are none to be had. */
+  askMachine: () => Promise<string | null>;
+  panic: () => void;
+}
+
+/** Said once: the same again and again would hide all else. */
+const once = () => {
+  const said = new Map<string, number>();
+  return (text: string, tone?: 'danger') => {
+    if (now() - (said.get(text) ?? -Infinity) < 10_000) return;
+    said.set(text, now());
+    say(text, tone);
+  };
+};
+
+/** @param togglePlay begins and ends play */
+const create = async (togglePlay: () => void): Promise<Live> => {
+  const warn = once();
+  const following = createFollowing({
+    now,
+    onLeader: (leader) => store.dispatch(viewChanged({ leader })),
+    onSecond: (name, leads) => warn(words.twoLeaders(name, leads), 'danger'),
+    setTempo: () => undefined,
+    start: (place) => {
+      const { view } = store.getState();
+      if (view.song.shown) store.dispatch(viewChanged({ song: { ...view.song, from: place } }));
+      togglePlay();
+    },
+    stop: () => togglePlay(),
+    isPlaying: () => store.getState().view.playing,
+    tickAt: (time) => heardAt(time)?.tick ?? null,
+    align: alignTo,
+  });
+  const grids = createGrids({ store, now, playedTick });
+
+  const takeNote = (setting: PortSetting, bytes: MidiBytes, time: Ms) => {
+    const [status, note, velocity] = bytes;
+    if ((status! & 0xf0) !== 0x90 || !velocity) return;
+    const beat = selectBeat(store.getState());
+    if (setting.input === 'patterns') {
+      const pattern = beat?.patterns[note! - setting.firstPattern];
+      if (!pattern) return;
+      const { view } = store.getState();
+      const beginsAt = pattern.key?.at ?? view.switchAt;
+      store.dispatch(viewChanged({ patternId: pattern.id, beginsAt, selection: [], cursor: null }));
+      if (!view.playing) togglePlay();
+      return;
+    }
+    // Whoever plays in or learns a note hears it; with nobody listening it sounds its lane.
+    if (isHeard()) return playOutside({ note: note!, velocity, time });
+    const lane = beat?.lanes.find((one) => one.note === note);
+    if (lane) void strikeLane(lane.id, velocity);
+  };
+
+  const hub: Hub = createHub({
+    now,
+    settings: readPortSettings(await storage.getItem(KEY).catch(() => null)),
+    take: (name, setting, bytes, time) => {
+      if (setting.input === 'clock' && following.take(name, bytes, time)) return;
+      if (setting.input === 'grid' && grids.take(name, bytes)) return;
+      if (setting.input === 'notes' || setting.input === 'patterns') takeNote(setting, bytes, time);
+    },
+    onPlug: (name, there) => warn(there ? words.pluggedIn(name) : words.unplugged(name)),
+    onLost: (name, bytes) => warn(words.lost(name, bytes)),
+    onSettings: (settings) =>
+      void storage.setMany({ [KEY]: JSON.stringify(settings) }).catch(() => undefined),
+  });
+  const sending = createSending({
+    hub,
+    timeOfFrame,
+    lanes: () => selectBeat(store.getState())?.lanes.map(({ id }) => id) ?? [],
+    now,
+    soon: (work) => void setTimeout(work, 4),
+  });
+  lookOn(sending);
+
+  const setGrids = () => {
+    const outs = new Map(hub.outs().map((one) => [one.name, one.outbox]));
+    grids.set(
+      hub.ports().flatMap(({ name, there, setting }) => {
+        const outbox = outs.get(name);
+        const size = /16/.test(name) ? 16 : 8;
+        return there && setting.input === 'grid' && outbox
+          ? [{ name, layout: setting.layout, size, outbox }]
+          : [];
+      }),
+    );
+    const { leader } = store.getState().view;
+    // Nobody is followed whose clock is not wanted any more.
+    if (
+      leader &&
+      !hub.ports().some((one) => one.name === leader.name && one.there && one.setting.input === 'clock')
+    )
+      following.end();
+  };
+  hub.onChange(setGrids);
+  store.subscribe(grids.draw);
+  setInterval(() => {
+    following.look();
+    if (store.getState().view.playing) grids.draw();
+  }, LOOK_MS / 4);
+  hub.add(createCable(openCable(), pageClock()));
+  setGrids();
+
+  let machine = false;
+  return {
+    hub,
+    askMachine: async () => {
+      if (machine) return null;
+      if (!('requestMIDIAccess' in navigator)) return words.noMidi;
+      try {
+        hub.add(await openMachine());
+        machine = true;
+        store.dispatch(viewChanged({ machinePorts: true }));
+        return null;
+      } catch {
+        return words.notAllowed;
+      }
+    },
+    panic: () => {
+      hub.panic();
+      say(words.silenced);
+    },
+  };
+};
+
+let live: Promise<Live> | null = null;
+
+/** The one of the page. */
+export const openPorts = (togglePlay: () => void): Promise<Live> => (live ??= create(togglePlay));
+
+/** A name for a stand-in's window. */
+export const newPortId = (): string => nanoid();

@@ -1,0 +1,24 @@
+import type { MidiBytes } from '../../core/outside/midiStream';
+import type { Out } from '../../core/outside/outbox';
+import type { Ms } from '../../core/units';
+
+/** What a stand-in stands for. */
+export type Device = 'grid' | 'host' | 'module';
+
+/** A way to an outside device or back from it: of the machine, or over the cable to a stand-in. */
+export interface Port {
+  /** By which it is known again, though it was unplugged. */
+  name: string;
+  /** What it stands for; null where it is a port of the machine. */
+  device: Device | null;
+  input: { hear: (take: (bytes: MidiBytes, time: Ms) => void) => () => void } | null;
+  output: Out | null;
+}
+
+/** Where ports come from. */
+export interface Carrier {
+  ports: () => Port[];
+  /** Told when a port comes or goes. @returns stops it */
+  onChange: (told: () => void) => () => void;
+  close: () => void;
+}

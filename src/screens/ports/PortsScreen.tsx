@@ -1,0 +1,287 @@
+import { useContext, useEffect, useState, useSyncExternalStore } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { noteName } from '../../../core/document/noteName';
+import { fileName } from '../../../core/document/text';
+import { LAYOUTS, plainLayout, readLayout, writeLayout } from '../../../core/outside/gridLayout';
+import { openPorts, type Live } from '../../ports/live';
+import type { ShownPort } from '../../ports/hub';
+import type { PortSetting } from '../../ports/settings';
+import { noticed, viewChanged } from '../../state/slices';
+import { selectBeat, useApp, useDo } from '../../state/store';
+import { Action } from '../../ui/Action';
+import { CheckBox } from '../../ui/CheckBox';
+import { Chip } from '../../ui/Chip';
+import { Choice } from '../../ui/Choice';
+import { Disclosure } from '../../ui/Disclosure';
+import { figure } from '../../ui/figures';
+import { saveText } from '../../ui/files';
+import { Chips, Group, Item, Items, ScreenHead } from '../../ui/Layout';
+import { Page } from '../../ui/Page';
+import { PlayContext } from '../../ui/playing';
+import { colour } from '../../ui/tokens';
+import { Para, Words } from '../../ui/Words';
+import { FilePick } from '../../web/FilePick';
+import { openWindow } from '../../web/openWindow';
+import { words } from '../../words/ports';
+
+const styles = StyleSheet.create({
+  head: { paddingLeft: 16 },
+  inner: { maxWidth: 860 },
+  line: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
+  light: { width: 12, height: 12, borderRadius: 6, borderWidth: 1, borderColor: colour.pip },
+  lit: { backgroundColor: colour.weld, borderColor: colour.weld },
+  port: { gap: 4, width: '100%' },
+});
+
+const STAND_INS: { href: string; name: string }[] = [
+  { href: '/stand-ins/grid', name: words.grid8 },
+  { href: '/stand-ins/grid?size=16', name: words.grid16 },
+  { href: '/stand-ins/host', name: words.host },
+  { href: '/stand-ins/module', name: words.module },
+];
+
+/** A light goes out so long after something went by. */
+const LIGHT_MS = 160;
+
+/** Two lights that show what goes in and out. */
+const Traffic = ({ live, name }: { live: Live; name: string }) => {
+  const [[hears, sends], setLit] = useState([false, false]);
+  useEffect(() => {
+    const timer = setInterval(() => {
+      const { heardAt, sentAt } = live.hub.lights(name);
+      const now = performance.now();
+      const next = [now - heardAt < LIGHT_MS, now - sentAt < LIGHT_MS] as [boolean, boolean];
+      setLit((before) => (before[0] === next[0] && before[1] === next[1] ? before : next));
+    }, LIGHT_MS / 2);
+    return () => clearInterval(timer);
+  }, [live, name]);
+  return (
+    <View style={styles.line} aria-hidden>
+      <View style={[styles.light, hears && styles.lit]} />
+      <Words small quiet>
+        {words.heardNow}
+      </Words>
+      <View style={[styles.light, sends && styles.lit]} />
+      <Words small quiet>
+        {words.sentNow}
+      </Words>
+    </View>
+  );
+};
+
+const CHANNELS = [
+  { value: '0', name: words.ownChannels },
+  ...Array.from({ length: 16 }, (_, at) => ({ value: String(at + 1), name: String(at + 1) })),
+];
+const INPUTS = (Object.keys(words.inputs) as PortSetting['input'][]).map((value) => ({
+  value,
+  name: words.inputs[value],
+}));
+
+interface PortProps {
+  live: Live;
+  port: ShownPort;
+}
+
+/** How the pads of a surface are numbered: one of those that ship, or a file's. */
+const Pads = ({ live, port: { name, setting } }: PortProps) => {
+  const act = useDo();
+  const own = setting.layout;
+  const known = LAYOUTS.find((one) => one.name === own?.name);
+  const open = (bytes: Uint8Array) => {
+    const read = readLayout(new TextDecoder().decode(bytes));
+    if (read.ok) live.hub.set(name, { layout: read.value });
+    else act(noticed({ text: read.error, tone: 'danger', subject: 'ports' }));
+  };
+  return (
+    <>
+      <Choice
+        label={words.layoutOf(name)}
+        short={words.layoutShort}
+        value={own?.name ?? ''}
+        options={[
+          { value: '', name: words.plainLayout },
+          ...LAYOUTS.map((one) => ({ value: one.name, name: one.name })),
+          ...(own && !known ? [{ value: own.name, name: words.ownLayout(own.name) }] : []),
+        ]}
+        onChange={(wanted) =>
+          live.hub.set(name, { layout: LAYOUTS.find((one) => one.name === wanted) ?? null })
+        }
+      />
+      <Chips>
+        <FilePick label={words.openLayout} accept=".json" onFile={(_, bytes) => open(bytes)}>
+          {words.openLayout}
+        </FilePick>
+        <Chip
+          onPress={() => {
+            const layout = own ?? plainLayout(8, 8);
+            saveText(writeLayout(layout), `${fileName(layout.name)}.ruddik-grid.json`);
+          }}
+        >
+          {words.saveLayout}
+        </Chip>
+      </Chips>
+    </>
+  );
+};
+
+const Port = ({ live, port }: PortProps) => {
+  const { name, there, hears, sends, setting } = port;
+  const lanes = useApp((state) => selectBeat(state)?.lanes);
+  const names = useApp(({ view }) => view.noteNames);
+  const set = (change: Partial<PortSetting>) => live.hub.set(name, change);
+  const chosen = setting.lanes ?? lanes?.map(({ id }) => id) ?? [];
+  const turn = (id: string, on: boolean) => {
+    const next = on ? [...chosen, id] : chosen.filter((one) => one !== id);
+    set({ lanes: lanes?.every((lane) => next.includes(lane.id)) ? null : next });
+  };
+  return (
+    <Item ruled>
+      <View style={styles.port} role="group" aria-label={name}>
+        <View style={styles.line}>
+          <Words bold>{name}</Words>
+          <Words small quiet>
+            {there ? words.there : words.gone}
+          </Words>
+          {there ? <Traffic live={live} name={name} /> : null}
+        </View>
+        {hears || !there ? (
+          <Choice
+            label={words.inputOf(name)}
+            short={words.heardAs}
+            value={setting.input}
+            options={INPUTS}
+            onChange={(input) => set({ input })}
+          />
+        ) : null}
+        {setting.input === 'patterns' ? (
+          <Choice
+            label={words.firstPattern(name)}
+            short={words.firstPatternShort}
+            value={String(setting.firstPattern)}
+            options={Array.from({ length: 116 }, (_, note) => ({
+              value: String(note),
+              name: `${note} ${noteName(note, names)}`.trim(),
+            }))}
+            onChange={(note) => set({ firstPattern: Number(note) })}
+          />
+        ) : null}
+        {setting.input === 'grid' ? <Pads live={live} port={port} /> : null}
+        {sends ? (
+          <>
+            <CheckBox
+              label={words.notesOut(name)}
+              checked={setting.notes}
+              onChange={(notes) => set({ notes })}
+            >
+              {words.notesOutShort}
+            </CheckBox>
+            {setting.notes ? (
+              <>
+                <Choice
+                  label={words.channelOf(name)}
+                  short={words.channelShort}
+                  value={String(setting.channel)}
+                  options={CHANNELS}
+                  onChange={(channel) => set({ channel: Number(channel) })}
+                />
+                <Disclosure title={words.lanesOf(name)}>
+                  <Chips>
+                    {(lanes ?? []).map((lane) => (
+                      <CheckBox
+                        key={lane.id}
+                        checked={chosen.includes(lane.id)}
+                        onChange={(on) => turn(lane.id, on)}
+                      >
+                        {lane.name}
+                      </CheckBox>
+                    ))}
+                  </Chips>
+                </Disclosure>
+              </>
+            ) : null}
+            <CheckBox
+              label={words.clockOut(name)}
+              checked={setting.clock}
+              onChange={(clock) => set({ clock })}
+            >
+              {words.clockOutShort}
+            </CheckBox>
+          </>
+        ) : null}
+        {there ? null : (
+          <Chip label={words.forget(name)} onPress={() => live.hub.forget(name)}>
+            {words.forgetShort}
+          </Chip>
+        )}
+      </View>
+    </Item>
+  );
+};
+
+/** Who leads the tempo, in a sentence. */
+export const leaderText = (leader: { name: string; bpm: number | null; runs: boolean } | null): string => {
+  if (!leader) return words.ruddikLeads;
+  if (leader.bpm === null) return words.waitsFor(leader.name);
+  return leader.runs
+    ? words.follows(leader.name, figure(leader.bpm))
+    : words.stopped(leader.name, figure(leader.bpm));
+};
+
+const PortList = ({ live }: { live: Live }) => {
+  const ports = useSyncExternalStore(live.hub.onChange, live.hub.ports);
+  const allowed = useApp(({ view }) => view.machinePorts);
+  const leader = useApp(({ view }) => view.leader);
+  const [said, setSaid] = useState<string | null>(null);
+  return (
+    <>
+      <Para live>{leaderText(leader)}</Para>
+      <Chips>
+        {allowed ? null : (
+          <Action
+            label={words.useDevices}
+            kind="outline"
+            onPress={() => void live.askMachine().then(setSaid)}
+          />
+        )}
+        <Action label={words.panic} kind="outline" onPress={live.panic} />
+      </Chips>
+      {said ? <Para live>{said}</Para> : null}
+      <Group title={words.openStandIn}>
+        <Chips>
+          {STAND_INS.map(({ href, name }) => (
+            <Chip key={href} onPress={() => openWindow(href)}>
+              {name}
+            </Chip>
+          ))}
+        </Chips>
+      </Group>
+      {ports.length ? (
+        <Items label={words.portList}>
+          {ports.map((port) => (
+            <Port key={port.name} live={live} port={port} />
+          ))}
+        </Items>
+      ) : (
+        <Para quiet>{words.none}</Para>
+      )}
+    </>
+  );
+};
+
+/** What stands outside: devices of the machine, stand-ins, what goes where. */
+export const PortsScreen = () => {
+  const act = useDo();
+  const togglePlay = useContext(PlayContext);
+  const [live, setLive] = useState<Live | null>(null);
+  useEffect(() => {
+    act(viewChanged({ ports: true }));
+    void openPorts(togglePlay).then(setLive);
+  }, [act, togglePlay]);
+  return (
+    <>
+      <ScreenHead title={words.ports} style={styles.head} under={<Words quiet>{words.about}</Words>} />
+      <Page inner={styles.inner}>{live ? <PortList live={live} /> : null}</Page>
+    </>
+  );
+};
