@@ -17,8 +17,6 @@ test('a beat is programmed on the grid, follows the host, and records what the m
 }) => {
   test.setTimeout(120000);
   await openApp(page);
-    .click()
-    .catch(() => undefined);
   await page.goto('/ports');
   await expect(page.getByText('No port is there yet.', { exact: false })).toBeVisible();
   const grid = await beside(page, '/stand-ins/grid');

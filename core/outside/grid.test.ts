@@ -125,5 +125,12 @@ test('layouts are written and read the same; what is wrong with one is said', ()
   expect(errorOf('x')).toBe('It is no JSON.');
   expect(errorOf('[]')).toBe('It is JSON, but no layout of a grid.');
   expect(errorOf(JSON.stringify({ ...plainLayout(8, 8), rows: 7 }))).toBe('Its notes are to be 7 rows of 8.');
-  expect(errorOf(JSON.stringify({ ...plainLayout(8, 8), channel: 17 }))).toContain('Its channel cannot be');
+  expect(errorOf(JSON.stringify({ ...plainLayout(8, 8), channel: 17 }))).toBe(
+    'Its channel is to be 1 to 16.',
+  );
+  const lights = { ...plainLayout(8, 8).lights, step: 200 };
+  expect(errorOf(JSON.stringify({ ...plainLayout(8, 8), lights }))).toBe(
+    'Its light “step” is to be a number from 0 to 127.',
+  );
+  expect(errorOf(JSON.stringify({ ...plainLayout(8, 8), tide: 1 }))).toContain('“tide”');
 });

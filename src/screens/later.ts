@@ -15,6 +15,8 @@ export { PatternsSheet } from './pattern/PatternsSheet';
 export { ExportScreen } from './export/ExportScreen';
 export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
+export { install } from './frame/installing';
+export { openPorts } from '../ports/live';
 export { PortsScreen } from './ports/PortsScreen';
 export { StandIns } from './standIns/StandIns';
 export { KitScreen } from './kit/KitScreen';

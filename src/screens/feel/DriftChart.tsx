@@ -4,7 +4,7 @@ import { figure } from '../../ui/figures';
 import { Fitted } from '../../ui/Fitted';
 import { colour, font } from '../../ui/tokens';
 import { Words } from '../../ui/Words';
-import { styles } from './styles';
+import { styles } from './chartStyles';
 
 const HUES = [colour.woad, colour.weld, colour.lichen, colour.madder, colour.heather, colour.walnut];
 

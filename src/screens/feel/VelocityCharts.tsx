@@ -1,6 +1,6 @@
 import { Fitted } from '../../ui/Fitted';
 import { Para } from '../../ui/Words';
-import { styles } from './styles';
+import { styles } from './chartStyles';
 import { BarChart } from 'react-native-gifted-charts';
 import { steadyBars } from '../../../core/feel/bars';
 import type { Pattern } from '../../../core/document/schema';

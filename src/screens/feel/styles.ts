@@ -76,5 +76,4 @@ export const styles = StyleSheet.create({
   of: { fontSize: 14 },
   reports: { gap: 16 },
   report: { marginTop: 8 },
-  bars: { marginBottom: 8 },
 });

@@ -93,7 +93,7 @@ const usePorts = () => {
   const wanted = useApp(({ view }) => view.ports);
   useEffect(() => {
     if (!wanted) return;
-    void import('../../ports/live')
+    void import('../later')
       .then(({ openPorts }) => openPorts(togglePlay))
       .then((live) => (store.getState().view.machinePorts ? live.askMachine() : null))
       .catch(() => undefined);
@@ -106,7 +106,7 @@ const INSTALL_MS = 4000;
 const useInstalled = () => {
   useEffect(() => {
     const timer = setTimeout(
-      () => void import('./installing').then(({ install }) => install()).catch(() => undefined),
+      () => void import('../later').then(({ install }) => install()).catch(() => undefined),
       INSTALL_MS,
     );
     return () => clearTimeout(timer);
