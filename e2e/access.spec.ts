@@ -55,6 +55,7 @@ const PLACES: { screen: string; places: [string, (page: Page) => Promise<void>][
       ],
       ['a ring', (page) => tab(page, 'Make').click()],
       ['bands', (page) => button(page, 'Bands').click()],
+      ['a rudiment', (page) => button(page, 'Rudiment').click()],
       ['a whole beat', (page) => button(page, 'Whole beat').click()],
       ['chance', (page) => button(page, 'Chance').click()],
       [
@@ -174,6 +175,23 @@ test('beats and keys: nothing stands in anyone’s way', async ({ page }) => {
   found.push(...(await audit(page, 'beats')));
   expect(found).toEqual([]);
 });
+
+for (const scheme of ['dark', 'light'] as const)
+  test(`ports and stand-ins, ${scheme}: nothing stands in anyone’s way`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await page.goto('/ports');
+    const found: string[] = [];
+    for (const path of ['grid', 'host', 'module']) {
+      const other = await page.context().newPage();
+      await other.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+      await other.goto(`/stand-ins/${path}`);
+      await expect(other.getByRole('heading', { level: 1 })).toBeVisible();
+      found.push(...(await audit(other, path, scheme === 'dark')));
+    }
+    await expect(page.getByRole('group', { name: 'Module stand-in', exact: true })).toBeVisible();
+    found.push(...(await audit(page, 'ports', scheme === 'dark')));
+    expect(found).toEqual([]);
+  });
 
 for (const scheme of ['dark', 'light'] as const)
   test(`all parts, ${scheme}: nothing stands in anyone’s way`, async ({ page }) => {

@@ -117,23 +117,6 @@ const SHOTS: Shot[] = [
   },
   { name: 'feel-phone-night', size: PHONE, theme: 'dark', act: toFeel },
   {
-    name: 'feel-wide-day',
-    size: WIDE,
-    theme: 'light',
-    act: async (page) => {
-      await toFeel(page);
-      await stage(page, 'Ahead and behind');
-      for (const [lane, ms] of [
-        ['Snare', 9],
-        ['Closed hat', -4],
-        ['Shaker', -7],
-      ] as const) {
-        await page.getByLabel(`Offset of ${lane}`, { exact: true }).fill(String(ms));
-        await page.keyboard.press('Enter');
-      }
-    },
-  },
-  {
     name: 'players-phone-night',
     size: PHONE,
     theme: 'dark',
@@ -146,14 +129,29 @@ const SHOTS: Shot[] = [
     },
   },
   {
-    name: 'feel-report-wide-night',
-    size: WIDE,
+    name: 'ports-phone-night',
+    size: PHONE,
     theme: 'dark',
     act: async (page) => {
-      await toFeel(page);
-      await page.getByRole('tab', { name: 'Report' }).click();
-      await page.getByLabel('Set it against', { exact: true }).selectOption({ label: 'template Late ferry' });
-      await page.getByRole('region', { name: 'Differences' }).waitFor();
+      await page.goto('/ports');
+      for (const path of ['grid', 'host', 'module']) {
+        const other = await page.context().newPage();
+        await other.goto(`/stand-ins/${path}`);
+        await other.getByRole('heading', { level: 1 }).waitFor();
+      }
+      await page.bringToFront();
+      await page.getByRole('group', { name: 'Module stand-in', exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'grid-night',
+    size: { width: 520, height: 640 },
+    theme: 'dark',
+    act: async (page) => {
+      const app = await page.context().newPage();
+      await app.goto('/ports');
+      await page.goto('/stand-ins/grid');
+      await page.getByRole('button', { name: 'Pad 1 in row 1, accent' }).waitFor();
     },
   },
   {
@@ -206,7 +204,11 @@ const SHOTS: Shot[] = [
 ];
 
 const take = async (browser: Browser, { name, size, theme, act }: Shot): Promise<void> => {
-  const context = await browser.newContext({ viewport: size, colorScheme: theme });
+  const context = await browser.newContext({
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: size,
+    colorScheme: theme,
+  });
   const page = await context.newPage();
   await page.goto(`http://127.0.0.1:${PORT}`);
   await page.locator('[data-step]').first().waitFor();
