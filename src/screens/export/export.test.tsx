@@ -10,6 +10,8 @@ import { noticed, viewChanged } from '../../state/slices';
 import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
 
+jest.mock('expo-router', () => ({ useRouter: () => ({ push: () => undefined }) }));
+
 const mockSaved: { name: string; bytes: Uint8Array }[] = [];
 jest.mock('../../ui/files', () => ({
   saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push({ name, bytes }),

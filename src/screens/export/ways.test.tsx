@@ -14,6 +14,8 @@ import { ExportScreen } from './ExportScreen';
 import { dragOut, mayDrag, mayShare, parcel, readyFiles, share } from './giving';
 import { keepChoices, readKept, withChoice } from './kept';
 
+jest.mock('expo-router', () => ({ useRouter: () => ({ push: () => undefined }) }));
+
 const mockSaved: { name: string; size: number }[] = [];
 const mockKept = new Map<string, string>();
 jest.mock('../../ui/files', () => ({
