@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   LAYOUTS,
+  learntLayout,
   LIGHTS,
   noteBlock,
   placeOfNote,
@@ -108,6 +109,17 @@ test('blocks of notes: each place its own, in the scale where one is given', () 
     [65, 67, 69],
     [60, 62, 64],
   ]);
+});
+
+test('pads are learnt as they are pressed, each once', () => {
+  const learnt = learntLayout(plainLayout(4, 4), [5, 9, 5, 7, 3, 1]);
+  expect(learnt.notes).toEqual([
+    [5, 9, 7, 3],
+    [1, null, null, null],
+    Array(4).fill(null),
+    Array(4).fill(null),
+  ]);
+  expect(placeOfNote(learnt, 1)).toEqual({ x: 0, y: 1 });
 });
 
 test('layouts are written and read the same; what is wrong with one is said', () => {

@@ -175,3 +175,20 @@ export const placeOfNote = (layout: GridLayout, wanted: MidiNote): { x: number; 
   }
   return null;
 };
+
+/**
+ * A layout whose pads are numbered as they are pressed one after the other, from the top left, row by row; what is pressed twice
+ * counts once.
+ *
+ * @param pressed notes in the order of the presses; places that were not reached have none
+ * @example learntLayout(plainLayout(4, 4), [60, 62, 60]).notes[0] // [60, 62, null, null]
+ */
+export const learntLayout = (layout: GridLayout, pressed: readonly MidiNote[]): GridLayout => {
+  const each = [...new Set(pressed)];
+  return {
+    ...layout,
+    notes: Array.from({ length: layout.rows }, (_, y) =>
+      Array.from({ length: layout.columns }, (__, x) => each[y * layout.columns + x] ?? null),
+    ),
+  };
+};

@@ -1,6 +1,6 @@
 import { createMidiStream, type MidiBytes } from '../../core/outside/midiStream';
 import { createOutbox, type Outbox } from '../../core/outside/outbox';
-import type { Ms } from '../../core/units';
+import type { MidiNote, Ms } from '../../core/units';
 import type { Carrier, Device, Port } from './port';
 import { firstSetting, type PortSetting, type PortSettings } from './settings';
 
@@ -49,6 +49,8 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
   const devices = new Map<string, Device | null>();
   const hearers = new Set<() => void>();
   let shown: ShownPort[] | null = null;
+  /** Whose notes are learnt now, and not played. */
+  let learner: { name: string; give: (note: MidiNote) => void } | null = null;
 
   const tell = () => {
     shown = null;
@@ -74,6 +76,10 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
         const isOff = (message[0]! & 0xf0) === 0x80 || ((message[0]! & 0xf0) === 0x90 && message[2] === 0);
         if (many > MOST_A_SECOND && !isOff) {
           if (many === MOST_A_SECOND + 1) onLost(name, 0);
+          return;
+        }
+        if (learner?.name === name) {
+          if ((message[0]! & 0xf0) === 0x90 && message[2]) learner.give(message[1]!);
           return;
         }
         take(name, settingOf(name), message, time);
@@ -149,6 +155,14 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
         plugged.get(name)?.outbox?.stop();
       onSettings(settings);
       tell();
+    },
+    /** The notes that a port plays are given to be learnt, and do nothing else meanwhile. @returns ends it */
+    learn: (name: string, give: (note: MidiNote) => void): (() => void) => {
+      const own = { name, give };
+      learner = own;
+      return () => {
+        if (learner === own) learner = null;
+      };
     },
     /** Forgets what is not there. */
     forget: (name: string): void => {

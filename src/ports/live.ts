@@ -13,6 +13,7 @@ import { createFollowing, LOOK_MS } from './following';
 import { createGrids } from './grids';
 import { createHub, type Hub } from './hub';
 import { openMachine } from './machine';
+import { createPatternNotes } from './patternNotes';
 import { createSending } from './sending';
 import { readPortSettings, type PortSetting } from './settings';
 
@@ -30,6 +31,8 @@ export interface Live {
   /** Asks for the machine's own ports; a sentence where there are none to be had. */
   askMachine: () => Promise<string | null>;
   panic: () => void;
+  /** Whether another window of the app has the ports. */
+  isElsewhere: () => boolean;
 }
 
 /** Said once: the same again and again would hide all else. */
@@ -62,19 +65,18 @@ const create = async (togglePlay: () => void): Promise<Live> => {
   });
   const grids = createGrids({ store, now, playedTick });
 
+  const patternNotes = createPatternNotes(store, togglePlay);
   const takeNote = (setting: PortSetting, bytes: MidiBytes, time: Ms) => {
     const [status, note, velocity] = bytes;
-    if ((status! & 0xf0) !== 0x90 || !velocity) return;
-    const beat = selectBeat(store.getState());
+    const kind = status! & 0xf0;
+    const isOn = kind === 0x90 && !!velocity;
     if (setting.input === 'patterns') {
-      const pattern = beat?.patterns[note! - setting.firstPattern];
-      if (!pattern) return;
-      const { view } = store.getState();
-      const beginsAt = pattern.key?.at ?? view.switchAt;
-      store.dispatch(viewChanged({ patternId: pattern.id, beginsAt, selection: [], cursor: null }));
-      if (!view.playing) togglePlay();
+      if (isOn) patternNotes.on(setting.firstPattern, note!);
+      else if (kind === 0x80 || kind === 0x90) patternNotes.off(setting.firstPattern, note!);
       return;
     }
+    if (!isOn) return;
+    const beat = selectBeat(store.getState());
     // Whoever plays in or learns a note hears it; with nobody listening it sounds its lane.
     if (isHeard()) return playOutside({ note: note!, velocity, time });
     const lane = beat?.lanes.find((one) => one.note === note);
@@ -128,13 +130,25 @@ const create = async (togglePlay: () => void): Promise<Live> => {
     following.look();
     if (store.getState().view.playing) grids.draw();
   }, LOOK_MS / 4);
-  hub.add(createCable(openCable(), pageClock()));
-  setGrids();
+  // One window of the app speaks with what is outside: of two, both would do what is pressed.
+  let has = false;
+  const begin = () => {
+    has = true;
+    hub.add(createCable(openCable(), pageClock()));
+  };
+  if (navigator.locks)
+    void navigator.locks.request('ruddik-ports', () => {
+      begin();
+      // It is had until the window goes.
+      return new Promise<never>(() => undefined);
+    });
+  else begin();
 
   let machine = false;
   return {
     hub,
     askMachine: async () => {
+      if (!has) return words.elsewhere;
       if (machine) return null;
       if (!('requestMIDIAccess' in navigator)) return words.noMidi;
       try {
@@ -150,6 +164,7 @@ const create = async (togglePlay: () => void): Promise<Live> => {
       hub.panic();
       say(words.silenced);
     },
+    isElsewhere: () => !has,
   };
 };
 

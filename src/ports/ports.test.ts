@@ -1,4 +1,9 @@
 import fc from 'fast-check';
+import { newBeat } from '../../core/document/defaults';
+import { beatOpened } from '../state/doc';
+import { viewChanged } from '../state/slices';
+import { createStore } from '../state/store';
+import { createPatternNotes } from './patternNotes';
 import type { MidiBytes } from '../../core/outside/midiStream';
 import { createCable, plugIn, type Cable, type CableWord } from './cable';
 import { createFollowing, LOOK_MS } from './following';
@@ -101,6 +106,19 @@ describe('ports', () => {
     expect(taken.filter(({ bytes }) => bytes[0] === 0x80)).toHaveLength(128);
     expect(lost.length).toBeLessThan(3);
     expect(hub.ports()).toHaveLength(1);
+  });
+
+  test('what is learnt does nothing else, until it is learnt', () => {
+    const { hub, device, taken } = setUp();
+    const one = device('a', 'Pads');
+    const learnt: number[] = [];
+    const end = hub.learn('Pads', (note) => void learnt.push(note));
+    one.send([0x90, 61, 90], 2000);
+    one.send([0x80, 61, 0], 2001);
+    end();
+    one.send([0x90, 62, 90], 2002);
+    expect(learnt).toEqual([61]);
+    expect(taken.map(({ bytes }) => bytes[1])).toEqual([62]);
   });
 
   test('what was kept is read as far as it fits', () => {
@@ -287,5 +305,46 @@ describe('following', () => {
     one.following.end();
     expect(one.told.at(-1)).toBeNull();
     expect(one.following.take('Host', [0x90, 36, 100], one.now())).toBe(false);
+  });
+});
+
+describe('patterns by notes', () => {
+  const open = (held: boolean) => {
+    const store = createStore();
+    const beat = newBeat('b', 'Ferry', 7);
+    const [first] = beat.patterns;
+    const patterns = [
+      first!,
+      { ...first!, id: 'q', name: 'B', key: { code: 'KeyQ', at: 'now' as const, held } },
+    ];
+    store.dispatch(beatOpened({ beat: { ...beat, patterns } }));
+    store.dispatch(viewChanged({ patternId: first!.id }));
+    const keys = createPatternNotes(store, () => {
+      const { playing } = store.getState().view;
+      store.dispatch(viewChanged({ playing: !playing }));
+    });
+    const shown = () => [store.getState().view.patternId, store.getState().view.playing];
+    return { keys, shown, first: first!.id };
+  };
+
+  test('held, a pattern plays as long as its key is down', () => {
+    const { keys, shown, first } = open(true);
+    keys.on(48, 49);
+    expect(shown()).toEqual(['q', true]);
+    keys.off(48, 50);
+    expect(shown()).toEqual(['q', true]);
+    keys.off(48, 49);
+    expect(shown()).toEqual([first, false]);
+    keys.on(48, 99);
+    expect(shown()).toEqual([first, false]);
+  });
+
+  test('not held, it plays until it is pressed again', () => {
+    const { keys, shown, first } = open(false);
+    keys.on(48, 49);
+    keys.off(48, 49);
+    expect(shown()).toEqual(['q', true]);
+    keys.on(48, 49);
+    expect(shown()).toEqual([first, false]);
   });
 });

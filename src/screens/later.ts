@@ -15,6 +15,7 @@ export { PatternsSheet } from './pattern/PatternsSheet';
 export { ExportScreen } from './export/ExportScreen';
 export { FeelScreen } from './feel/FeelScreen';
 export { GroovesScreen } from './grooves/GroovesScreen';
+export { goOn as goOnWithFolder } from './beats/folderSteps';
 export { install } from './frame/installing';
 export { openPorts } from '../ports/live';
 export { PortsScreen } from './ports/PortsScreen';

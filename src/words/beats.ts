@@ -32,6 +32,20 @@ export const words = {
   theme: 'Theme',
   theBrowsersStorageCannotBe: 'The browser’s storage cannot be read.',
   storage: 'Storage',
+  keepAFolder: 'Keep a folder in step',
+  folderAbout:
+    'A folder of yours, on a shared disk say, then holds every beat as a file, and what changes there comes here.',
+  folderAsks: (name: string) => `“${name}” was kept in step. The browser wants you to allow it again.`,
+  folderKept: (name: string, told: string) => `In step with the folder “${name}”. ${told}`.trim(),
+  goOnWith: (name: string) => `Go on with “${name}”`,
+  stepNow: 'Bring in step now',
+  letFolderGo: 'Let the folder go',
+  inStep: (many: number) => `${many} ${many === 1 ? 'beat is' : 'beats are'} the same on both sides.`,
+  besideOneAnother: (name: string) =>
+    `“${name}” was changed here and in the folder. Both are kept, side by side.`,
+  folderOutOfReach: (name: string) =>
+    `“${name}” cannot be reached now. Everything here is kept; it is tried again.`,
+  noBeatInIt: 'There is no beat in it.',
   whatTakesRoom: 'What takes room',
   kindOfThing: 'What',
   howMany: 'How many',

@@ -27,6 +27,7 @@ import { Icon } from '../../ui/Icon';
 import { colour } from '../../ui/tokens';
 import { readAside } from '../../workers/aside';
 import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
+import { FolderInStep } from './FolderInStep';
 import { RenameSheet } from './RenameSheet';
 import { RoomUsed } from './RoomUsed';
 import { keepOpenedKit, openWithSounds } from './withSounds';
@@ -228,6 +229,7 @@ const Stored = () => {
       <Para quiet live>
         {told ?? words.beatsAndGroovesAreKept}
       </Para>
+      <FolderInStep />
       <RoomUsed />
     </Group>
   );

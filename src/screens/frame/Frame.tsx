@@ -106,7 +106,10 @@ const INSTALL_MS = 4000;
 const useInstalled = () => {
   useEffect(() => {
     const timer = setTimeout(
-      () => void import('../later').then(({ install }) => install()).catch(() => undefined),
+      () =>
+        void import('../later')
+          .then(({ install, goOnWithFolder }) => Promise.all([install(), goOnWithFolder(false)]))
+          .catch(() => undefined),
       INSTALL_MS,
     );
     return () => clearTimeout(timer);

@@ -2,7 +2,17 @@ import { useContext, useEffect, useState, useSyncExternalStore } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { noteName } from '../../../core/document/noteName';
 import { fileName } from '../../../core/document/text';
-import { LAYOUTS, plainLayout, readLayout, writeLayout } from '../../../core/outside/gridLayout';
+import {
+  LAYOUTS,
+  learntLayout,
+  noteBlock,
+  plainLayout,
+  readLayout,
+  USUAL_BLOCKS,
+  writeLayout,
+  type GridLayout,
+  type NoteBlock,
+} from '../../../core/outside/gridLayout';
 import { openPorts, type Live } from '../../ports/live';
 import type { ShownPort } from '../../ports/hub';
 import type { PortSetting } from '../../ports/settings';
@@ -15,7 +25,8 @@ import { Choice } from '../../ui/Choice';
 import { Disclosure } from '../../ui/Disclosure';
 import { figure } from '../../ui/figures';
 import { saveText } from '../../ui/files';
-import { Chips, Group, Item, Items, ScreenHead } from '../../ui/Layout';
+import { Chips, Figures, Group, Item, Items, ScreenHead } from '../../ui/Layout';
+import { NumberField } from '../../ui/NumberField';
 import { Page } from '../../ui/Page';
 import { PlayContext } from '../../ui/playing';
 import { colour } from '../../ui/tokens';
@@ -83,6 +94,98 @@ interface PortProps {
   port: ShownPort;
 }
 
+const SIZES = [4, 8, 16];
+
+/** Pads are learnt one after the other, from the top left. */
+const Learn = ({ live, name, layout }: { live: Live; name: string; layout: GridLayout }) => {
+  const [pressed, setPressed] = useState<number[] | null>(null);
+  const learning = pressed !== null;
+  useEffect(() => {
+    if (!learning) return;
+    return live.hub.learn(name, (note) =>
+      setPressed((before) => (before && !before.includes(note) ? [...before, note] : before)),
+    );
+  }, [live, name, learning]);
+  const places = layout.columns * layout.rows;
+  const keep = () => {
+    if (pressed?.length)
+      live.hub.set(name, { layout: { ...learntLayout(layout, pressed), name: words.learntName(name) } });
+    setPressed(null);
+  };
+  return (
+    <>
+      <Chips>
+        <Chip pressed={learning} onPress={() => (learning ? keep() : setPressed([]))}>
+          {learning ? words.keepLearnt : words.learnPads}
+        </Chip>
+        {learning ? <Chip onPress={() => setPressed(null)}>{words.leaveIt}</Chip> : null}
+      </Chips>
+      {learning ? <Para live>{words.pressPads(pressed.length, places)}</Para> : null}
+    </>
+  );
+};
+
+/** Numbers for all pads at once: a first note, and how far it is to the next column and row. */
+const Block = ({ live, name, layout }: { live: Live; name: string; layout: GridLayout }) => {
+  const [block, setBlock] = useState<Omit<NoteBlock, 'columns' | 'rows'>>(USUAL_BLOCKS[0]!.block);
+  const change = (some: Partial<NoteBlock>) => {
+    const next = { ...block, ...some };
+    setBlock(next);
+    const notes = noteBlock({ ...next, columns: layout.columns, rows: layout.rows });
+    live.hub.set(name, { layout: { ...layout, notes, name: words.blockName(name) } });
+  };
+  const resize = (size: number) =>
+    live.hub.set(name, { layout: { ...plainLayout(size, size), channel: layout.channel } });
+  return (
+    <Disclosure title={words.numberPads}>
+      <Chips label={words.usualBlocks}>
+        {USUAL_BLOCKS.map((one) => (
+          <Chip key={one.name} onPress={() => change({ scale: '', ...one.block })}>
+            {one.name}
+          </Chip>
+        ))}
+      </Chips>
+      <Figures>
+        {(
+          [
+            ['first', words.firstNote, 0, 127],
+            ['column', words.nextColumn, 1, 24],
+            ['row', words.nextRow, 1, 24],
+          ] as const
+        ).map(([key, label, least, most]) => (
+          <NumberField
+            key={key}
+            label={label}
+            value={block[key]}
+            least={least}
+            most={most}
+            under={label.toLowerCase()}
+            width={96}
+            onChange={(value) => change({ [key]: Math.round(value) })}
+          />
+        ))}
+        <NumberField
+          label={words.gridChannel}
+          value={layout.channel}
+          least={1}
+          most={16}
+          under={words.channelShort}
+          width={72}
+          onChange={(channel) => live.hub.set(name, { layout: { ...layout, channel: Math.round(channel) } })}
+        />
+      </Figures>
+      <Chips label={words.howManyPads}>
+        {SIZES.map((size) => (
+          <Chip key={size} pressed={layout.columns === size} onPress={() => resize(size)}>
+            {words.sizeOf(size)}
+          </Chip>
+        ))}
+      </Chips>
+      <Learn live={live} name={name} layout={layout} />
+    </Disclosure>
+  );
+};
+
 /** How the pads of a surface are numbered: one of those that ship, or a file's. */
 const Pads = ({ live, port: { name, setting } }: PortProps) => {
   const act = useDo();
@@ -121,6 +224,7 @@ const Pads = ({ live, port: { name, setting } }: PortProps) => {
           {words.saveLayout}
         </Chip>
       </Chips>
+      <Block live={live} name={name} layout={own ?? plainLayout(8, 8)} />
     </>
   );
 };
@@ -263,7 +367,7 @@ const PortList = ({ live }: { live: Live }) => {
           ))}
         </Items>
       ) : (
-        <Para quiet>{words.none}</Para>
+        <Para quiet>{live.isElsewhere() ? words.elsewhere : words.none}</Para>
       )}
     </>
   );
