@@ -31,15 +31,16 @@ export default defineConfig({
     launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
   },
   projects: [
-    // Paper and faults are the same on every screen; a thumb has a phone, keys have a wide screen.
+    // Paper, faults and folders are the same on every screen; a thumb and whoever is without a server have a phone, keys and
+    // stand-ins in windows of their own a wide screen.
     {
       name: 'phone',
-      testIgnore: /paper|faults|guide\.keys/,
+      testIgnore: /paper|faults|folder|ports|guide\.keys/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme: 'dark' },
     },
     {
       name: 'wide',
-      testIgnore: /guide\.thumb/,
+      testIgnore: /offline|guide\.thumb/,
       use: { viewport: { width: 1280, height: 800 }, colorScheme: 'light' },
     },
   ],

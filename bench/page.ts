@@ -1,144 +1,22 @@
-/** What a person waits for, in the built app, with the processor slowed four times. */
+/** What a person waits for while working in the built app, with the processor slowed four times. */
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Browser, BrowserContext, Locator, Page } from '@playwright/test';
+import type { Browser, Locator, Page } from '@playwright/test';
 import { writeBeat } from '../core/document/text';
 import { browse } from '../scripts/browse';
 import { felt, grown, rich } from './beats';
 import type { Beat } from '../core/document/schema';
 import { median, quantile, report } from './report';
-
-const PORT = 4791;
-const ADDRESS = `http://127.0.0.1:${PORT}`;
-const SLOWED = 4;
-const SCREEN = { width: 390, height: 844 };
+import { ADDRESS, opened, PORT, slowed } from './slowed';
+import { bundle, cold, second } from './visits';
 
 declare global {
   interface Window {
-    firstStep?: number;
-    answered?: number;
     taps?: number[];
     moved?: number[];
   }
 }
-
-const slowed = async (context: BrowserContext, page: Page, rate = SLOWED): Promise<void> => {
-  const session = await context.newCDPSession(page);
-  await session.send('Emulation.setCPUThrottlingRate', { rate });
-};
-
-const opened = async (browser: Browser): Promise<{ context: BrowserContext; page: Page }> => {
-  const context = await browser.newContext({ viewport: SCREEN });
-  // The compiler of these scripts names functions by a helper that the page does not have.
-  await context.addInitScript('globalThis.__name = (named) => named');
-  const page = await context.newPage();
-  return { context, page };
-};
-
-/** Brotli bytes of the JavaScript that a first visit asks for, workers included. */
-const bundle = async (browser: Browser): Promise<void> => {
-  const { context, page } = await opened(browser);
-  const bytes = new Map<string, number>();
-  page.on('response', (response) => {
-    const { pathname } = new URL(response.url());
-    if (pathname.endsWith('.js')) bytes.set(pathname, Number(response.headers()['content-length'] ?? 0));
-  });
-  await page.goto(ADDRESS);
-  await page.locator('[data-step]').first().waitFor();
-  await page.waitForTimeout(1000);
-  await context.close();
-  const total = [...bytes.values()].reduce((sum, size) => sum + size, 0) / 1024;
-  report(
-    `JavaScript of the first screen (${bytes.size} files, Brotli)`,
-    `${total.toFixed(0)} KiB`,
-    'under 350 KiB',
-    total > 0 && total < 350,
-  );
-};
-
-/**
- * A first visit: what is painted when, and when a tap is answered that is made as soon as a step is seen. The step tapped
- * has to be there in the app afterwards.
- */
-const coldOnce = async (browser: Browser): Promise<Visit> => {
-  const { context, page } = await opened(browser);
-  await slowed(context, page);
-  const times = await visited(page);
-  await page.locator('#step-0-1[aria-checked=true]').waitFor({ state: 'attached' });
-  await context.close();
-  return times;
-};
-
-interface Visit {
-  paint: number;
-  answered: number;
-  whole: number;
-}
-
-/** What a page does that is opened now: a step is tapped as soon as it is seen, and has to be there in the app afterwards. */
-const visited = async (page: Page): Promise<Visit> => {
-  await page.addInitScript(() => {
-    const painted = (done: () => void) => requestAnimationFrame(() => setTimeout(done));
-    new MutationObserver((_, observer) => {
-      if (!document.querySelector('[data-step]')) return;
-      observer.disconnect();
-      painted(() => (window.firstStep = performance.now()));
-    }).observe(document, { childList: true, subtree: true });
-    addEventListener('click', () => painted(() => (window.answered ??= performance.now())));
-  });
-  await page.goto(ADDRESS, { waitUntil: 'commit' });
-  const tapped = page.locator('[data-early="kick"][data-at="1"]');
-  await tapped.waitFor();
-  await tapped.click();
-  await page.waitForFunction(() => window.firstStep !== undefined);
-  return page.evaluate(() => ({
-    paint: performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? NaN,
-    answered: window.answered!,
-    whole: window.firstStep!,
-  }));
-};
-
-/** Who comes back: all is kept in the browser, and nothing is asked of the server. */
-const second = async (browser: Browser): Promise<void> => {
-  const { context, page } = await opened(browser);
-  await page.goto(ADDRESS);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await page.waitForTimeout(1500);
-  await page.close();
-  await context.setOffline(true);
-  const times: Visit[] = [];
-  for (let round = 0; round < 7; round++) {
-    const next = await context.newPage();
-    await slowed(context, next);
-    times.push(await visited(next));
-    await next.close();
-  }
-  await context.close();
-  const answered = median(times.map((one) => one.answered)) / 1000;
-  const whole = median(times.map((one) => one.whole)) / 1000;
-  report(
-    'second visit without a server, a tap on the grid is answered',
-    `${answered.toFixed(2)} s (all of the app stands after ${whole.toFixed(2)} s)`,
-    'under 1.0 s',
-    answered < 1,
-  );
-};
-
-const cold = async (browser: Browser): Promise<void> => {
-  const times = [];
-  for (let round = 0; round < 7; round++) times.push(await coldOnce(browser));
-  const paint = median(times.map((one) => one.paint)) / 1000;
-  const answered = median(times.map((one) => one.answered)) / 1000;
-  const whole = median(times.map((one) => one.whole)) / 1000;
-  report('cold start, first paint', `${paint.toFixed(2)} s`, 'under 0.7 s', paint < 0.7);
-  report(
-    'cold start, a tap on the grid is answered, and kept',
-    `${answered.toFixed(2)} s (all of the app stands after ${whole.toFixed(2)} s)`,
-    'under 1.6 s',
-    answered < 1.6,
-  );
-};
 
 const withBeat = (page: Page, lanes: number, bars: number): Promise<void> =>
   withThis(page, grown(lanes, bars), lanes, bars);

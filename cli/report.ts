@@ -1,7 +1,7 @@
 import { Command } from 'commander';
 import type { Grid } from '../core/document/grid';
 import type { DrumGroup } from '../core/document/choices';
-import { drumGroupOfNote, GROUP_NAMES } from '../core/document/drumGroups';
+import { GROUP_NAMES } from '../core/document/drumGroups';
 import { gridTicks } from '../core/document/grid';
 import { beatTicks } from '../core/document/meter';
 import { count } from '../core/document/text';
@@ -23,7 +23,7 @@ import { readTemplate } from '../core/feel/templateFile';
 import { sticking, unplayable } from '../core/hands/sticking';
 import { drumStrokes } from '../core/midi/read/drumStrokes';
 import { ticksPerMs } from '../core/units';
-import { performanceOf } from '../core/midi/read/midiFile';
+import { drumGroupOfFile, performanceOf } from '../core/midi/read/midiFile';
 import { instrumentOf } from '../core/document/instruments';
 import { InputFault } from './fault';
 import { midiOf, textOf } from './files';
@@ -35,13 +35,6 @@ const laneName = (lane: string): string => {
 };
 
 const isTriplet = (grid: Grid): boolean => grid.endsWith('T');
-
-const groupOf = (lane: string): DrumGroup | null => {
-  const [channel, note] = lane.split('/');
-  return channel === '10' ? drumGroupOfNote(Number(note)) : null;
-};
-
-const withAlso = (report: FeelReport, also: Partial<FeelReport>): FeelReport => ({ ...report, ...also });
 
 /** What a file of a template or of players says, in words. */
 const fileLines = async (file: string): Promise<string[]> => {
@@ -80,24 +73,20 @@ const fileLines = async (file: string): Promise<string[]> => {
 };
 
 /** @param like the report that it is set against: both are measured on one grid where that can be */
-const read = async (file: string, like?: FeelReport) => {
+const read = async (file: string, like?: FeelReport): Promise<FeelReport> => {
   const midi = await midiOf(file);
   if (!midi.notes.length) throw new InputFault(`“${file}” has no notes, so there is no feel to measure.`);
   const performance = performanceOf(midi);
   const own = reportFeel(performance);
   const { strokes } = drumStrokes(midi);
   const counts = unplayable(sticking(strokes, { beat: beatTicks(midi.meter) }));
-  const played = playedFeel('', performance, groupOf);
-  const also = {
+  const played = playedFeel('', performance, drumGroupOfFile);
+  const alike = like && like.grid !== own.grid && isTriplet(like.grid) === isTriplet(own.grid);
+  return {
+    ...(alike ? reportFeel(performance, { grid: like.grid, bpm: own.bpm }) : own),
     ...(strokes.length && { hands: { ...counts, strokes: strokes.length } }),
     ...(played?.players && { players: playersLines(played) }),
   };
-  return withAlso(
-    like && like.grid !== own.grid && isTriplet(like.grid) === isTriplet(own.grid)
-      ? reportFeel(performance, { grid: like.grid, bpm: own.bpm })
-      : own,
-    also,
-  );
 };
 
 const run = async (file: string, other: string | undefined, given: { json: boolean }): Promise<void> => {

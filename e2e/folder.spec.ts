@@ -2,8 +2,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { button, openApp, setField } from './app';
 
-test.skip(({ viewport }) => viewport!.width < 1000, 'the same on every screen');
-
 /** The files of the folder, and what is in them. */
 const filesOf = (page: Page): Promise<Record<string, string>> =>
   page.evaluate(async () => {

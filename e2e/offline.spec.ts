@@ -36,8 +36,6 @@ const context = (browser: Browser, baseURL: string) =>
 const kept = (page: Page) => page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
 
 test.describe('once it was open', () => {
-  test.skip(({ viewport }) => viewport!.width > 400, 'the same on every screen');
-
   for (const [what, walk] of Object.entries({
     'the ten minutes of the guide': tenMinutes,
     'grooves, a song and the way out': theRest,

@@ -2,8 +2,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { button, openApp, step } from './app';
 
-test.skip(({ viewport }) => viewport!.width < 1000, 'stand-ins have windows of their own');
-
 const beside = async (page: Page, path: string): Promise<Page> => {
   const other = await page.context().newPage();
   await other.goto(path);

@@ -127,6 +127,29 @@ export const shapeFrom = (
 };
 
 /**
+ * A curve for each group of drums, from the dots of a template; where a group does not play, it goes by what all do.
+ *
+ * @param groupOf the group of drums that a lane belongs to; null is left to the common slots
+ * @example Object.keys(groupCurves(shape, performance, { grid: '1/16', length: 480 }, [], () => 'snare')) // []
+ */
+export const groupCurves = (
+  shape: Shape,
+  performance: Performance,
+  options: TakeOptions,
+  dots: Dot[],
+  groupOf: (lane: string) => DrumGroup | null,
+): NonNullable<Shape['groups']> => {
+  const groups = [...new Set(dots.flatMap(({ lane }) => groupOf(lane) ?? []))];
+  return Object.fromEntries(
+    groups.map((group) => {
+      const own = dots.filter(({ lane }) => groupOf(lane) === group);
+      const { slots } = shapeFrom(shape.name, performance, options, own);
+      return [group, slots.map((slot, at) => slot ?? shape.slots[at] ?? null)];
+    }),
+  );
+};
+
+/**
  * A template taken from a performance, nothing left out. Null where there is no note to take it from.
  *
  * @example

@@ -10,7 +10,7 @@ import { heldBand } from '../feel/heldBand';
 import { modulo } from '../numbers';
 import type { Ms } from '../units';
 import { estimateBand, LEAST_HEARD } from './estimateBand';
-import { dotsOf, findGrid, shapeFrom } from './extractTemplate';
+import { dotsOf, findGrid, groupCurves, shapeFrom } from './extractTemplate';
 import { mainNotes, type Performance, type Performed } from './performance';
 import { deviation, mean } from './statistics';
 
@@ -171,21 +171,11 @@ export const playedFeel = (
   const grid = findGrid(drums);
   const bars = shapeBars(drums);
   const length = bars * barTicks(performance.meter);
-  const groups = [...new Set(notes.map(({ group }) => group))];
-  const shapeOf = (wanted: DrumGroup[]) => {
-    const lanes = new Set(notes.flatMap((note) => (wanted.includes(note.group) ? [note.lane] : [])));
-    const options = { grid, length, lanes };
-    return shapeFrom(name.slice(0, 80), drums, options, dotsOf(drums, options));
-  };
-  const shape = shapeOf(groups);
-  // A group's curve is left open where it does not play: there it goes by what the others do.
-  const own =
-    groups.length > 1
-      ? groups.map((group) => {
-          const { slots } = shapeOf([group]);
-          return [group, slots.map((slot, at) => slot ?? shape.slots[at] ?? null)] as const;
-        })
-      : [];
+  const options = { grid, length };
+  const dots = dotsOf(drums, options);
+  const shape = shapeFrom(name.slice(0, 80), drums, options, dots);
+  const groups = new Set(notes.map(({ group }) => group));
+  const curves = groups.size > 1 ? groupCurves(shape, drums, options, dots, groupOf) : {};
   const n = Math.round(length / SIXTEENTH);
   const left = leftOver(notes, performance, n);
   const spread = deviation(left.map(({ late }) => late));
@@ -198,7 +188,7 @@ export const playedFeel = (
   const louder = [...loud.values()].flatMap((list) => list.map((value) => value - mean(list)));
   const whole = Math.min(MOST_SIXTEENTHS, Math.floor(performance.length / SIXTEENTH));
   return {
-    shape: { ...shape, groups: Object.fromEntries(own) },
+    shape: { ...shape, groups: curves },
     doubt: (2 * spread) / Math.sqrt(rounds),
     bars: Math.round(performance.length / barTicks(performance.meter)),
     spread,

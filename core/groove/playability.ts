@@ -1,6 +1,6 @@
 import { beatTicks } from '../document/meter';
 import { positionOf } from '../document/position';
-import { footOf } from '../hands/kitPlan';
+import { footOf, SAME_LIMB_MS } from '../hands/kitPlan';
 import { sticking, unplayable, type StickStroke } from '../hands/sticking';
 import { ticksPerMs, type Ms } from '../units';
 import type { Groove } from './groove';
@@ -28,11 +28,7 @@ const strokesOf = (groove: Groove): Placed[] => {
   );
 };
 
-/** One hand strikes no faster: where two hands have no more than two strokes in any such time, nothing is beyond them. */
-const CLOSE_MS: Ms = 60;
-const KICK_MS: Ms = 60;
-
-/** Whether anything could be beyond a drummer: most grooves are told at a glance. */
+/** Whether anything could be beyond a drummer: where two hands have no more than two strokes in any such time, nothing is. */
 const isCrowded = (strokes: Placed[], way: Ms): boolean => {
   const times = (foot: boolean) =>
     strokes
@@ -43,7 +39,7 @@ const isCrowded = (strokes: Placed[], way: Ms): boolean => {
   const feet = times(true);
   return (
     hands.some((ms, at) => at >= 2 && ms - hands[at - 2]! < way) ||
-    feet.some((ms, at) => at >= 1 && ms - feet[at - 1]! < KICK_MS)
+    feet.some((ms, at) => at >= 1 && ms - feet[at - 1]! < SAME_LIMB_MS)
   );
 };
 
@@ -77,7 +73,7 @@ export const mended = (groove: Groove): Groove => {
   let now = groove;
   for (let round = 0; round < ROUNDS; round++) {
     const strokes = strokesOf(now);
-    if (!isCrowded(strokes, CLOSE_MS)) return now;
+    if (!isCrowded(strokes, SAME_LIMB_MS)) return now;
     const stuck = sticking(strokes, { beat: beatTicks(now.meter) });
     const gone = new Set(
       strokes.flatMap(({ lane, hit }, at) => (stuck[at]!.fault ? [`${lane} ${hit}`] : [])),

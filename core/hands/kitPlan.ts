@@ -1,6 +1,13 @@
 import type { InstrumentId } from '../document/instruments';
+import type { Ms } from '../units';
 
 /** Where the drums stand, as a right-handed drummer sees them. */
+
+/** One hand, or one foot, strikes no faster. */
+export const SAME_LIMB_MS: Ms = 60;
+
+/** What stands so near together is played at once. */
+export const AT_ONCE_MS: Ms = 12;
 
 /** In cm: to the right, and away from the drummer. */
 export interface PlanPlace {

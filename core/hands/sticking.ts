@@ -1,7 +1,7 @@
 import type { Hand, HandRule } from '../document/choices';
 import type { InstrumentId } from '../document/instruments';
 import type { Ms, Ticks, Velocity } from '../units';
-import { footOf, keepsTime, placeOf, type PlanPlace } from './kitPlan';
+import { AT_ONCE_MS, footOf, keepsTime, placeOf, SAME_LIMB_MS, type PlanPlace } from './kitPlan';
 
 /**
  * Which hand or foot plays each stroke: the way of least effort over all of them, found by dynamic programming (R. Bellman, 1957). A
@@ -54,10 +54,6 @@ export const MENDS: Record<StickFault, string> = {
   foot: 'the foot would strike twice within 60 ms: give one to the other foot',
 };
 
-/** One hand strikes no faster. */
-const SAME_MS: Ms = 60;
-/** What stands so near together is played at once. */
-const AT_ONCE_MS: Ms = 12;
 /** A hand goes no faster, in cm a ms; what is nearer than this is no way to go. */
 const FASTEST = 0.6;
 const NEAR_CM = 15;
@@ -100,7 +96,7 @@ const apart = (a: PlanPlace, b: PlanPlace): number => Math.hypot(a.x - b.x, a.y 
 const cannot = (last: Last | null, ms: Ms, place: PlanPlace): StickFault | null => {
   if (!last) return null;
   const gap = ms - last.ms;
-  if (gap < SAME_MS) return 'tooSoon';
+  if (gap < SAME_LIMB_MS) return 'tooSoon';
   const way = apart(last.place, place);
   return way > NEAR_CM && way / gap > FASTEST ? 'tooFar' : null;
 };
@@ -198,7 +194,7 @@ const feet = (strokes: readonly StickStroke[], order: number[], leftHanded: bool
     const foot = footOf(instrument);
     if (!foot) continue;
     const limb = (foot === 'lead') === leftHanded ? 'LF' : 'RF';
-    out[at] = { limb, ...(ms - last[foot] < SAME_MS && { fault: 'foot' as const }) };
+    out[at] = { limb, ...(ms - last[foot] < SAME_LIMB_MS && { fault: 'foot' as const }) };
     last[foot] = ms;
   }
 };

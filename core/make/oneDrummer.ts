@@ -1,4 +1,5 @@
 import type { InstrumentId } from '../document/instruments';
+import { AT_ONCE_MS, SAME_LIMB_MS } from '../hands/kitPlan';
 import type { Ms, Velocity } from '../units';
 
 /** What one drummer can play: two hands, two feet, and none of them faster than it can be. */
@@ -9,12 +10,6 @@ export interface Struck {
   velocity: Velocity;
   instrument: InstrumentId;
 }
-
-/** One hand, or one foot, strikes no faster. */
-export const SAME_LIMB_MS: Ms = 60;
-
-/** What stands so near together is played at once. */
-const AT_ONCE_MS: Ms = 12;
 
 const isKick = (id: InstrumentId): boolean => id.startsWith('kick');
 const FOOT = (id: InstrumentId): 'kick' | 'hat' | null =>

@@ -4,7 +4,8 @@ import { alike, likenessOf } from '../groove/likeness';
 import { builtInGrooves } from '../groove/library';
 import { positionOf } from '../document/position';
 import { ticksPerMs } from '../units';
-import { drummable, isDrummable, SAME_LIMB_MS, type Struck } from './oneDrummer';
+import { SAME_LIMB_MS } from '../hands/kitPlan';
+import { drummable, isDrummable, type Struck } from './oneDrummer';
 import { BEAT_DEFAULTS, beatModel, wholeBeat, type BeatSettings } from './wholeBeat';
 
 const library = builtInGrooves();

@@ -165,28 +165,6 @@ export const wake = (feeder: Feeder, now: Frames): Batch | null => {
 };
 
 /**
- * Goes by another clock: at a frame it stands at a tick. What is on its way already stays; all after it is planned anew.
- *
- * @param at where the other clock stands
- */
-export const realign = (feeder: Feeder, at: { frame: Frames; tick: Ticks }, now: Frames): Batch => {
-  const { plan, rate } = feeder;
-  const cut = Math.max(feeder.begins, Math.round(now + CUT_SECONDS * rate));
-  const moved: Feeder = { ...feeder, anchor: at };
-  const tick = tickAt(moved, cut);
-  const was = tickAt(feeder, cut);
-  feeder.anchor = { frame: cut, tick };
-  // What has been heard is not heard again, though the other clock is behind it.
-  const ahead = frameAt(feeder, Math.max(tick, was));
-  feeder.until = cut + Math.round(LEAD_SECONDS * rate);
-  const notes = planned(feeder, Math.min(feeder.until, Math.max(cut, ahead)), feeder.until);
-  for (const [key, frame] of feeder.sent) if (frame >= cut) feeder.sent.delete(key);
-  remember(feeder, notes, now);
-  feeder.plan = plan;
-  return { from: cut, notes };
-};
-
-/**
  * Takes up a changed plan. What has been heard is not heard again where the change moves it later, and what was still
  * to come is not lost where the change moves it to before now: it sounds at once.
  */
@@ -209,4 +187,14 @@ export const change = (feeder: Feeder, plan: Playable, now: Frames): Batch => {
   for (const [key, frame] of feeder.sent) if (frame >= cut) feeder.sent.delete(key);
   remember(feeder, notes, now);
   return { from: cut, notes };
+};
+
+/** Goes by another clock, which at a frame stands at a tick: all that is not on its way already is planned anew. */
+export const realign = (
+  feeder: Feeder,
+  { frame, tick }: { frame: Frames; tick: Ticks },
+  now: Frames,
+): Batch => {
+  feeder.anchor = { frame, tick };
+  return change(feeder, feeder.plan, now);
 };

@@ -62,14 +62,11 @@ export const lookOn = (onlooker: Onlooker): (() => void) => {
 export const timeOfFrame = (frame: Frames): Ms | null =>
   player?.context ? player.clock.timeOf(player.context, frame / SAMPLE_RATE) : null;
 
-/** The frame that is heard at a time of the page's clock. */
-export const frameOfTime = (time: Ms): Frames | null =>
-  player?.context ? player.clock.heardAt(player.context, time) * SAMPLE_RATE : null;
-
-/** Another clock leads: at a time of the page's clock it stands at a tick, counted from where play began. */
+/** Another clock leads: at a time of the page's clock it stands at a tick, in the song from its first bar. */
 export const alignTo = (time: Ms, tick: Ticks): void => {
-  const frame = frameOfTime(time);
-  if (frame !== null) tell({ type: 'align', frame: Math.round(frame), tick });
+  if (!player?.context) return;
+  const frame = player.clock.heardAt(player.context, time) * SAMPLE_RATE;
+  tell({ type: 'align', frame: Math.round(frame), tick });
 };
 
 const tell = (message: ToWorker, transfer: Transferable[] = []) =>
@@ -283,6 +280,8 @@ export const heardSeconds = (): Seconds => (player?.context ? heardFrame(player.
 export interface HeardAt {
   /** In ticks from where play began; below 0 while it counts in. */
   tick: Ticks;
+  /** Where in the song; null where a pattern plays by itself. */
+  song: Ticks | null;
   patternId: string | null;
 }
 
@@ -293,7 +292,8 @@ export const heardAt = (time: Ms): HeardAt | null => {
   const { anchors } = player;
   const anchor = anchors.findLast((one) => one.frame <= frame) ?? anchors[0]!;
   const tick = anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
-  return { tick, patternId: anchor.patternId };
+  const song = anchor.song === null ? null : anchor.song + tick - anchor.tick;
+  return { tick, song, patternId: anchor.patternId };
 };
 
 /** The notes that have been heard since the last call. */

@@ -75,11 +75,7 @@ export const createCable = (cable: Cable, { origin }: Clock): Carrier => {
   cable.postMessage({ type: 'who' });
   return {
     ports: () => [...ports.values()],
-    onChange: (told) => {
-      hearers.add(told);
-      return () => void hearers.delete(told);
-    },
-    close: () => cable.close(),
+    onChange: (told) => void hearers.add(told),
   };
 };
 

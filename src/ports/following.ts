@@ -22,13 +22,11 @@ interface FollowingParts {
   onLeader: (leader: Leader | null) => void;
   /** Someone else's clock comes while one is followed. */
   onSecond: (name: string, leads: string) => void;
-  /** The tempo that is to be played at. */
-  setTempo: (bpm: Bpm) => void;
   /** @param place where in the song it begins, in ticks; 0 is its start */
   start: (place: Ticks) => void;
   stop: () => void;
   isPlaying: () => boolean;
-  /** Where play stands at a time, in ticks from where it began; null while that is not known. */
+  /** Where play stands at a time, in ticks from where it began or, in a song, from its first bar; null while that is not known. */
   tickAt: (time: Ms) => Ticks | null;
   /** At a time play is to stand at a tick. */
   align: (time: Ms, tick: Ticks) => void;
@@ -40,20 +38,20 @@ export const LOOK_MS: Ms = 120;
 const AHEAD_MS: Ms = 80;
 /** Less than this is left: putting it right would cost more than it gives. */
 const CLOSE_MS: Ms = 0.25;
-const CLOSE_BPM: Bpm = 0.02;
-/** A tempo is told to so many places: the clock's jitter makes the rest. */
+/** And so is a tempo that differs by less: the clock's jitter makes it, and each new one is drawn and planned anew. */
+const CLOSE_BPM: Bpm = 0.05;
+/** A tempo is told to so many places. */
 const TOLD = 100;
 
 /** Follows one clock at a time: the first that comes, until it stops. */
 export const createFollowing = (parts: FollowingParts) => {
-  const { now, onLeader, onSecond, setTempo, tickAt, align } = parts;
+  const { now, onLeader, onSecond, tickAt, align } = parts;
   let follower = createClockFollower();
   let leader: Leader | null = null;
   let told: string | null = null;
-  /** Where the clock's count stands for where play began. */
+  /** Where in the song the clock's count began. */
   let place: Ticks = 0;
   let begun = false;
-  let tempo: Bpm | null = null;
 
   const tell = () => {
     const text = JSON.stringify(leader);
@@ -67,20 +65,17 @@ export const createFollowing = (parts: FollowingParts) => {
     const { bpm, runs } = follower.state(now());
     leader.runs = runs;
     // A clock that stopped has told its last tempo: play goes on in it until it is stopped.
-    if (bpm !== null && runs) leader.bpm = Math.round(bpm * TOLD) / TOLD;
+    if (bpm !== null && runs && Math.abs(bpm - (leader.bpm ?? Infinity)) > CLOSE_BPM)
+      leader.bpm = Math.round(bpm * TOLD) / TOLD;
     tell();
     if (!runs || bpm === null) return;
-    if (tempo === null || Math.abs(bpm - tempo) > CLOSE_BPM) {
-      tempo = leader.bpm;
-      setTempo(leader.bpm!);
-    }
     if (!begun || !parts.isPlaying()) return;
     const time = now() + AHEAD_MS;
     const [ticks, at] = [follower.ticksAt(time), tickAt(time)];
     if (ticks === null || at === null) return;
-    const wanted = ticks * CLOCK_TICKS;
+    const wanted = place + ticks * CLOCK_TICKS;
     const off = ((at - wanted) * 60_000) / (QUARTER * bpm);
-    if (wanted >= 0 && Math.abs(off) > CLOSE_MS) align(time, wanted);
+    if (ticks >= 0 && Math.abs(off) > CLOSE_MS) align(time, wanted);
   };
 
   return {
@@ -99,7 +94,6 @@ export const createFollowing = (parts: FollowingParts) => {
         leader = { name, bpm: null, runs: true };
         follower = createClockFollower();
         begun = false;
-        tempo = null;
       }
       if (status === 0xf8) follower.tick(time);
       else if (status === 0xf2) place = ((bytes[1] ?? 0) + 128 * (bytes[2] ?? 0)) * SIXTEENTH;

@@ -12,7 +12,7 @@ import {
   type GridView,
 } from '../../core/outside/gridModel';
 import type { MidiBytes } from '../../core/outside/midiStream';
-import type { Outbox } from '../../core/outside/outbox';
+import type { Out } from '../../core/outside/outbox';
 import type { Ms, Ticks } from '../../core/units';
 import { beatEdited, laneChanged, stepSet, swingSet } from '../state/doc';
 import { viewChanged } from '../state/slices';
@@ -72,7 +72,8 @@ const act = (store: Store, action: GridAction): void => {
 interface Surface {
   layout: GridLayout;
   view: GridView;
-  outbox: Outbox;
+  /** Lights leave at once, apart from the notes of lanes: a stop lets go of those alone. */
+  send: Out['send'];
   /** What each note was last lit with. */
   lit: Map<number, number>;
 }
@@ -91,7 +92,7 @@ export const createGrids = ({ store, now, playedTick }: GridsParts) => {
     const state = store.getState();
     const beat = gridBeatOf(state, state.view.playing ? playedTick() : null);
     if (!beat) return;
-    for (const { layout, view, outbox, lit } of surfaces.values()) {
+    for (const { layout, view, send, lit } of surfaces.values()) {
       const lights = gridLights(beat, view, layout);
       layout.notes.forEach((row, y) =>
         row.forEach((note, x) => {
@@ -99,7 +100,7 @@ export const createGrids = ({ store, now, playedTick }: GridsParts) => {
           const value = layout.lights[lights[y]![x]!] ?? 0;
           if (lit.get(note) === value) return;
           lit.set(note, value);
-          outbox.add([0x90 | (layout.channel - 1), note, value], now());
+          send([0x90 | (layout.channel - 1), note, value], now());
         }),
       );
     }
@@ -108,14 +109,14 @@ export const createGrids = ({ store, now, playedTick }: GridsParts) => {
   return {
     /** The surfaces that there are now, with how each is spoken to. */
     set: (
-      all: readonly { name: string; layout: GridLayout | null; size: number; outbox: Outbox }[],
+      all: readonly { name: string; layout: GridLayout | null; size: number; send: Out['send'] }[],
     ): void => {
       for (const name of surfaces.keys()) if (!all.some((one) => one.name === name)) surfaces.delete(name);
-      for (const { name, layout, size, outbox } of all) {
+      for (const { name, layout, size, send } of all) {
         const own = layout ?? plainLayout(size, size);
         const there = surfaces.get(name);
-        if (there?.outbox === outbox && JSON.stringify(there.layout) === JSON.stringify(own)) continue;
-        surfaces.set(name, { layout: own, view: there?.view ?? GRID_AT_FIRST, outbox, lit: new Map() });
+        if (there?.send === send && JSON.stringify(there.layout) === JSON.stringify(own)) continue;
+        surfaces.set(name, { layout: own, view: there?.view ?? GRID_AT_FIRST, send, lit: new Map() });
       }
       draw();
     },

@@ -1,5 +1,5 @@
 import { createMidiStream, type MidiBytes } from '../../core/outside/midiStream';
-import { createOutbox, type Outbox } from '../../core/outside/outbox';
+import { createOutbox, type Out, type Outbox } from '../../core/outside/outbox';
 import type { MidiNote, Ms } from '../../core/units';
 import type { Carrier, Device, Port } from './port';
 import { firstSetting, type PortSetting, type PortSettings } from './settings';
@@ -37,13 +37,14 @@ const MOST_A_SECOND = 2000;
 interface Plugged {
   port: Port;
   outbox: Outbox | null;
+  send: Out['send'] | null;
   end: () => void;
 }
 
 /** All ports there are, whatever carries them: what goes where, lights, unplugged and plugged in again. */
 export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSettings }: HubParts) => {
   let settings = kept;
-  const carriers: { carrier: Carrier; end: () => void }[] = [];
+  const carriers: Carrier[] = [];
   const plugged = new Map<string, Plugged>();
   const lights = new Map<string, { heardAt: Ms; sentAt: Ms }>();
   const devices = new Map<string, Device | null>();
@@ -90,23 +91,18 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
       light.heardAt = now();
       stream(bytes, time);
     });
-    const outbox = output
-      ? createOutbox(
-          {
-            ...output,
-            send: (bytes, time) => {
-              light.sentAt = now();
-              output.send(bytes, time);
-            },
-          },
-          now,
-        )
+    const send: Out['send'] | null = output
+      ? (bytes, time) => {
+          light.sentAt = now();
+          output.send(bytes, time);
+        }
       : null;
-    plugged.set(name, { port, outbox, end: () => stop?.() });
+    const outbox = output && send ? createOutbox({ ...output, send }, now) : null;
+    plugged.set(name, { port, outbox, send, end: () => stop?.() });
   };
 
   const look = () => {
-    const there = carriers.flatMap(({ carrier }) => carrier.ports());
+    const there = carriers.flatMap((carrier) => carrier.ports());
     for (const [name, one] of plugged) {
       const same = there.find((port) => port.name === name);
       if (same && same.input === one.port.input && same.output === one.port.output) continue;
@@ -124,7 +120,8 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
 
   return {
     add: (carrier: Carrier): void => {
-      carriers.push({ carrier, end: carrier.onChange(look) });
+      carriers.push(carrier);
+      carrier.onChange(look);
       look();
     },
     /** The ports that are there, and those that are remembered: the same list until something changes. */
@@ -171,23 +168,11 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
       onSettings(settings);
       tell();
     },
-    outs: (): { name: string; setting: PortSetting; outbox: Outbox }[] =>
-      [...plugged].flatMap(([name, { outbox }]) =>
-        outbox ? [{ name, setting: settingOf(name), outbox }] : [],
+    outs: (): { name: string; setting: PortSetting; outbox: Outbox; send: Out['send'] }[] =>
+      [...plugged].flatMap(([name, { outbox, send }]) =>
+        outbox && send ? [{ name, setting: settingOf(name), outbox, send }] : [],
       ),
     panic: (): void => plugged.forEach(({ outbox }) => outbox?.panic()),
-    stop: (): void => plugged.forEach(({ outbox }) => outbox?.stop()),
-    close: (): void => {
-      for (const { outbox, end } of plugged.values()) {
-        outbox?.stop();
-        end();
-      }
-      plugged.clear();
-      for (const { carrier, end } of carriers) {
-        end();
-        carrier.close();
-      }
-    },
   };
 };
 

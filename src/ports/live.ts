@@ -1,4 +1,3 @@
-import { nanoid } from '@reduxjs/toolkit';
 import type { MidiBytes } from '../../core/outside/midiStream';
 import type { Ms } from '../../core/units';
 import { alignTo, heardAt, lookOn, playedTick, strikeLane, timeOfFrame } from '../audio/player';
@@ -7,6 +6,7 @@ import { store } from '../state/session';
 import { noticed, viewChanged } from '../state/slices';
 import { browserStorage } from '../state/storage';
 import { selectBeat } from '../state/store';
+import { listen } from '../web/listen';
 import { words } from '../words/ports';
 import { createCable, openCable, pageClock } from './cable';
 import { createFollowing, LOOK_MS } from './following';
@@ -52,7 +52,6 @@ const create = async (togglePlay: () => void): Promise<Live> => {
     now,
     onLeader: (leader) => store.dispatch(viewChanged({ leader })),
     onSecond: (name, leads) => warn(words.twoLeaders(name, leads), 'danger'),
-    setTempo: () => undefined,
     start: (place) => {
       const { view } = store.getState();
       if (view.song.shown) store.dispatch(viewChanged({ song: { ...view.song, from: place } }));
@@ -60,7 +59,10 @@ const create = async (togglePlay: () => void): Promise<Live> => {
     },
     stop: () => togglePlay(),
     isPlaying: () => store.getState().view.playing,
-    tickAt: (time) => heardAt(time)?.tick ?? null,
+    tickAt: (time) => {
+      const heard = heardAt(time);
+      return heard ? (heard.song ?? heard.tick) : null;
+    },
     align: alignTo,
   });
   const grids = createGrids({ store, now, playedTick });
@@ -104,15 +106,17 @@ const create = async (togglePlay: () => void): Promise<Live> => {
     soon: (work) => void setTimeout(work, 4),
   });
   lookOn(sending);
+  // A window that goes leaves no note on.
+  listen('pagehide', () => sending.stopped());
 
   const setGrids = () => {
-    const outs = new Map(hub.outs().map((one) => [one.name, one.outbox]));
+    const outs = new Map(hub.outs().map((one) => [one.name, one.send]));
     grids.set(
       hub.ports().flatMap(({ name, there, setting }) => {
-        const outbox = outs.get(name);
+        const send = outs.get(name);
         const size = /16/.test(name) ? 16 : 8;
-        return there && setting.input === 'grid' && outbox
-          ? [{ name, layout: setting.layout, size, outbox }]
+        return there && setting.input === 'grid' && send
+          ? [{ name, layout: setting.layout, size, send }]
           : [];
       }),
     );
@@ -172,6 +176,3 @@ let live: Promise<Live> | null = null;
 
 /** The one of the page. */
 export const openPorts = (togglePlay: () => void): Promise<Live> => (live ??= create(togglePlay));
-
-/** A name for a stand-in's window. */
-export const newPortId = (): string => nanoid();

@@ -45,9 +45,8 @@ export const openMachine = async (): Promise<Carrier> => {
       });
     },
     onChange: (told) => {
-      const all = [WebMidi.addListener('connected', told), WebMidi.addListener('disconnected', told)].flat();
-      return () => all.forEach((one) => one.remove());
+      WebMidi.addListener('connected', told);
+      WebMidi.addListener('disconnected', told);
     },
-    close: () => void WebMidi.disable(),
   };
 };

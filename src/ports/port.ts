@@ -18,7 +18,6 @@ export interface Port {
 /** Where ports come from. */
 export interface Carrier {
   ports: () => Port[];
-  /** Told when a port comes or goes. @returns stops it */
-  onChange: (told: () => void) => () => void;
-  close: () => void;
+  /** Told when a port comes or goes. */
+  onChange: (told: () => void) => void;
 }

@@ -163,7 +163,7 @@ describe('sending', () => {
       now,
       soon: (told) => void (work = told),
     });
-    return { sending, heard, at, work: () => work(), setJolt: (ms: number) => (jolt = ms) };
+    return { hub, sending, heard, at, work: () => work(), setJolt: (ms: number) => (jolt = ms) };
   };
 
   test('every note leaves with the time at which it is heard, though the page stands still ten times for half a second', () => {
@@ -181,6 +181,15 @@ describe('sending', () => {
     const due = handedNotes(0, until).map(({ frame }) => 6000 + frame / RATE);
     expect(ons.map(({ time }) => time)).toEqual(due);
     expect(heard.filter(({ bytes }) => bytes[0] === 0x89)).toHaveLength(ons.length);
+  });
+
+  test('a stop leaves the lights of a grid alone', () => {
+    const { sending, heard, at, hub } = outOf({ input: 'grid' });
+    at(5000);
+    hub.outs()[0]!.send([0x90, 3, 64], 5000);
+    sending.handed(0, 48_000, handedNotes(0, 48_000));
+    sending.stopped();
+    expect(heard.map(({ bytes }) => bytes)).toEqual([[0x90, 3, 64]]);
   });
 
   test('only chosen lanes leave, on the channel that was chosen', () => {
@@ -234,13 +243,17 @@ describe('following', () => {
     let playing: { from: number; bpm: number; tick: number } | null = null;
     const following = createFollowing({
       now: () => now,
-      onLeader: (leader) => void told.push(leader && `${leader.name} ${leader.bpm ?? '?'} ${leader.runs}`),
+      onLeader: (leader) => {
+        told.push(leader && `${leader.name} ${leader.bpm ?? '?'} ${leader.runs}`);
+        // What is told is what is played at from then on.
+        const tick = tickAt(now);
+        if (leader?.bpm && playing && tick !== null) playing = { tick, from: now, bpm: leader.bpm };
+      },
       onSecond: (name, leads) => void seconds.push(`${name} ${leads}`),
-      setTempo: (bpm) => playing && (playing = { tick: tickAt(now)!, from: now, bpm }),
       start: (place) => {
         done.push(`start ${place}`);
         // It takes a while until sound begins.
-        playing = { from: now + 80, bpm: 100, tick: 0 };
+        playing = { from: now + 80, bpm: 100, tick: place };
       },
       stop: () => {
         done.push('stop');
@@ -294,6 +307,8 @@ describe('following', () => {
     one.following.take('Host', [0xfb], 0);
     one.run(120, 1500, () => 0);
     expect(one.done).toEqual([`start ${(16 + 128) * 240}`]);
+    // It goes on from there, and does not fall back to the first bar.
+    expect(one.tickAt(one.now())! / 960).toBeCloseTo((16 + 128) / 4 + 3, 1);
     one.following.take('Other', [0xf8], one.now());
     expect(one.seconds).toEqual(['Other Host']);
     one.wait(3000);

@@ -114,6 +114,7 @@ export const createSending = ({ hub, timeOfFrame, lanes, now, soon }: SendingPar
     },
     stopped: (): void => {
       for (const { setting, outbox } of hub.outs()) {
+        if (!setting.notes && !setting.clock) continue;
         outbox.stop();
         if (setting.clock && began) outbox.add([0xfc], now());
       }

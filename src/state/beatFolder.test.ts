@@ -29,8 +29,8 @@ const machine = (files: Map<string, string>, prefix: string) => {
       beats: () => Promise.resolve([...beats]),
       read: (text) => Promise.resolve(readBeat(text)),
       take,
-      replace: async (id, beat) => {
-        beats = beats.filter((one) => one.id !== id);
+      replace: async (was, beat) => {
+        beats = beats.filter((one) => one.id !== was.id);
         return take({ ...beat, id: `${prefix}${(count += 1)}` });
       },
     });

@@ -27,8 +27,8 @@ export interface StepParts {
   read: (text: string) => Promise<Read<Beat>>;
   /** Takes a beat in. @returns the id that it has here */
   take: (beat: Beat) => Promise<string>;
-  /** A newer form of a beat takes its place. @returns the id that it has here */
-  replace: (id: string, beat: Beat) => Promise<string>;
+  /** A newer form of a beat takes its place, unless it was changed since it was looked at. @returns the id that it has here */
+  replace: (was: Beat, beat: Beat) => Promise<string>;
 }
 
 export interface Stepped {
@@ -107,7 +107,7 @@ export const stepFolder = async (parts: StepParts): Promise<Stepped> => {
       if (mark !== known.mark) await write(beat, freeName(beat), text);
       else out.inStep[beat.id] = known;
     } else if (mark === known.mark) {
-      own(await replace(beat.id, other), known.file, thereMark);
+      own(await replace(beat, other), known.file, thereMark);
       out.taken.push(other.name);
     } else {
       own(await take(other), known.file, thereMark);

@@ -59,6 +59,8 @@ export interface Persistence {
   /** All beats that can be read, as they are now. */
   all(): Promise<Beat[]>;
   beat(id: string): Promise<Beat | null>;
+  /** Beats that were deleted and can still be brought back; null where one of them cannot be read. */
+  deleted(): Beat[] | null;
   /** The text of a beat as it is kept, readable or not. */
   textOf(id: string): Promise<string | null>;
   /** The id of the open beat. */
@@ -431,6 +433,13 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     bringIn: guarded(bringIn),
     all,
     beat,
+    deleted: () => {
+      try {
+        return [...removed.values()].map((text) => JSON.parse(text) as Beat);
+      } catch {
+        return null;
+      }
+    },
     textOf: async (id) => (await readLogged(storage, id)).text,
     taken: (one) => {
       inFile = one;

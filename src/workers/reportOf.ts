@@ -6,13 +6,13 @@ import { ticksPerMs } from '../../core/units';
 import type { Groove } from '../../core/groove/groove';
 import { groovePerformance } from '../../core/groove/perform';
 import type { Performance } from '../../core/analysis/performance';
-import { performanceOf } from '../../core/midi/read/midiFile';
+import { drumGroupOfFile, performanceOf } from '../../core/midi/read/midiFile';
 import { feelOf, patternOf } from '../../core/document/defaults';
 import { patternPerformance, shapePerformance } from '../../core/analysis/patternPerformance';
 import type { Read } from '../../core/document/file';
 import { beatTicks } from '../../core/document/meter';
 import type { DrumGroup } from '../../core/document/choices';
-import { drumGroupOf, drumGroupOfNote } from '../../core/document/drumGroups';
+import { drumGroupOf } from '../../core/document/drumGroups';
 import { playability } from '../../core/groove/playability';
 import { sticking, unplayable } from '../../core/hands/sticking';
 import { drumStrokes } from '../../core/midi/read/drumStrokes';
@@ -82,8 +82,7 @@ const groupsIn =
       const own = source.beat.lanes.find(({ id }) => id === lane);
       return own && !own.tuning ? drumGroupOf(own.instrument) : null;
     }
-    const [channel, note] = lane.split('/');
-    return channel === '10' ? drumGroupOfNote(Number(note)) : null;
+    return drumGroupOfFile(lane);
   };
 
 /** How a pattern, a file or a groove is played, as a feel to play by; a sentence where that cannot be told. */

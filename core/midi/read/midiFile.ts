@@ -1,3 +1,5 @@
+import type { DrumGroup } from '../../document/choices';
+import { drumGroupOfNote } from '../../document/drumGroups';
 import { lastNotAbove } from '../../numbers';
 import type { MidiData, MidiEvent } from 'midi-file';
 import type { Meter } from '../../document/meter';
@@ -169,6 +171,12 @@ export const fileOf = (data: MidiData, ppq: number): MidiFile => {
 /** A lane of a file: one channel and number. @example laneOfNote({ channel: 10, note: 36 }) // "10/36" */
 export const laneOfNote = ({ channel, note }: Pick<ReadNote, 'channel' | 'note'>): string =>
   `${channel}/${note}`;
+
+/** The group of drums that a lane of a file belongs to; null off channel 10. @example drumGroupOfFile('10/38') // "snare" */
+export const drumGroupOfFile = (lane: string): DrumGroup | null => {
+  const [channel, note] = lane.split('/');
+  return channel === '10' ? drumGroupOfNote(Number(note)) : null;
+};
 
 /** Where the bar that a position lies in ends. */
 const barEnd = (bars: Bars, position: Ticks): Ticks => nextBarLine(bars.at(position), position);

@@ -32,9 +32,10 @@ export const RoomUsed = () => {
   const beats = async () => {
     const { library, doc } = store.getState();
     const all = await persistence.all();
-    if (all.length < library.beats.length || library.aside.length) return null;
+    const deleted = persistence.deleted();
+    if (all.length < library.beats.length || library.aside.length || !deleted) return null;
     // What an undo may bring back is needed too.
-    return [...all, ...doc.past, ...doc.future, ...(doc.beat ? [doc.beat] : [])];
+    return [...all, ...deleted, ...doc.past, ...doc.future, ...(doc.beat ? [doc.beat] : [])];
   };
   const look = async () => {
     setBusy(true);

@@ -1,6 +1,8 @@
 import { nanoid } from '@reduxjs/toolkit';
 import type { Beat } from '../../../core/document/schema';
 import { stepFolder, type InStep } from '../../state/beatFolder';
+import { writeBeat } from '../../../core/document/text';
+import { alone } from '../../state/log';
 import { persistence, store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { browserStorage } from '../../state/storage';
@@ -76,11 +78,15 @@ const stepOnce = async ({ name, folder }: ChosenFolder): Promise<void> => {
           : { ok: false, error: got.value.faults[0] ?? words.noBeatInIt };
       },
       take,
-      replace: async (id, beat) => {
-        const isOpen = persistence.openId() === id;
+      replace: async (was, beat) => {
+        const isOpen = persistence.openId() === was.id;
         const next = await take({ ...beat, id: nanoid() });
+        // What was changed since it was looked at stays beside it.
+        await persistence.flush();
+        const now = await persistence.beat(was.id);
+        if (!now || writeBeat(now) !== writeBeat(was)) return next;
         if (isOpen) await persistence.open(next);
-        await persistence.remove(id);
+        await persistence.remove(was.id);
         return next;
       },
     });
@@ -97,10 +103,10 @@ const stepOnce = async ({ name, folder }: ChosenFolder): Promise<void> => {
   }
 };
 
-/** One after the other. */
+/** One after the other, across all windows. */
 export const stepNow = (): Promise<void> => {
   const now = chosen;
-  if (now) running = running.then(() => stepOnce(now));
+  if (now) running = running.then(() => alone('folder', () => stepOnce(now)));
   return running;
 };
 

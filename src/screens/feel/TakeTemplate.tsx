@@ -6,9 +6,10 @@ import { useMemo, useState } from 'react';
 import { GRIDS, type Grid, gridTicks } from '../../../core/document/grid';
 import type { Beat } from '../../../core/document/schema';
 import { barTicks } from '../../../core/document/meter';
-import { dotsOf, findGrid, outliers, shapeFrom } from '../../../core/analysis/extractTemplate';
+import { dotsOf, findGrid, groupCurves, outliers, shapeFrom } from '../../../core/analysis/extractTemplate';
 import type { DrumGroup } from '../../../core/document/choices';
-import { drumGroupOf, drumGroupOfNote, GROUP_NAMES } from '../../../core/document/drumGroups';
+import { drumGroupOf, GROUP_NAMES } from '../../../core/document/drumGroups';
+import { drumGroupOfFile } from '../../../core/midi/read/midiFile';
 import { instrumentOf } from '../../../core/document/instruments';
 import { beatEdited } from '../../state/doc';
 import { noticed } from '../../state/slices';
@@ -24,9 +25,7 @@ const OFFERED: Grid[] = GRIDS.filter((grid) => /^1\/(8|16|32)[T]?$/.test(grid));
 /** The group of drums of a performance's lane: of the beat's lane, or of a General MIDI note. */
 const groupIn = (lane: string, beat: Beat): DrumGroup | null => {
   const own = beat.lanes.find(({ id }) => id === lane);
-  if (own) return drumGroupOf(own.instrument);
-  const [channel, note] = lane.split('/');
-  return channel === '10' ? drumGroupOfNote(Number(note)) : null;
+  return own ? drumGroupOf(own.instrument) : drumGroupOfFile(lane);
 };
 
 const laneName = (lane: string, beat: Beat): string => {
@@ -63,32 +62,16 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
   const length = bars * barTicks(performance.meter);
   const lanes = [...new Set(performance.notes.map((note) => note.lane))];
   const groups = [...new Set(lanes.flatMap((one) => groupIn(one, beat) ?? []))];
-  const meant = lane.startsWith(GROUP)
+  const meant = lane.startsWith(`${GROUP} `)
     ? lanes.filter((one) => `${GROUP} ${groupIn(one, beat) ?? ''}` === lane)
     : [lane];
   const options = { grid, length, ...(lane && lane !== EACH && { lanes: new Set(meant) }) };
   const dots = dotsOf(performance, options);
   const odd = outliers(dots).filter(({ note }) => !dropped.has(note));
-  const shape = shapeFrom(
-    source.name,
-    performance,
-    options,
-    dots.filter(({ note }) => !dropped.has(note)),
-  );
-  // A curve for each group; where one does not play, it goes by what the others do.
+  const left = dots.filter(({ note }) => !dropped.has(note));
+  const shape = shapeFrom(source.name, performance, options, left);
   const curves =
-    lane === EACH
-      ? groups.map((group) => {
-          const own = new Set(lanes.filter((one) => groupIn(one, beat) === group));
-          const { slots } = shapeFrom(
-            source.name,
-            performance,
-            { ...options, lanes: own },
-            dots.filter(({ note, lane: of }) => own.has(of) && !dropped.has(note)),
-          );
-          return [group, slots.map((slot, at) => slot ?? shape.slots[at] ?? null)] as const;
-        })
-      : [];
+    lane === EACH ? groupCurves(shape, performance, options, left, (one) => groupIn(one, beat)) : null;
   const lengths = [...new Set([1, 2, 4, 8, all])].filter((n) => n <= all).sort((a, b) => a - b);
   const tooLong = length / gridTicks(grid) > MOST_SLOTS;
   const empty = shape.slots.every((slot) => !slot);
@@ -105,7 +88,7 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
           args: {
             template: {
               ...shape,
-              ...(curves.length && { groups: Object.fromEntries(curves) }),
+              ...(curves && { groups: curves }),
               id: nanoid(),
               name: name.slice(0, 80),
             },

@@ -324,7 +324,7 @@ const Port = ({ live, port }: PortProps) => {
 };
 
 /** Who leads the tempo, in a sentence. */
-export const leaderText = (leader: { name: string; bpm: number | null; runs: boolean } | null): string => {
+const leaderText = (leader: { name: string; bpm: number | null; runs: boolean } | null): string => {
   if (!leader) return words.ruddikLeads;
   if (leader.bpm === null) return words.waitsFor(leader.name);
   return leader.runs

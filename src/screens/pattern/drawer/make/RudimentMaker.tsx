@@ -26,11 +26,11 @@ const RUDIMENT_NAMES = RUDIMENTS.map(({ id, name, family }) => ({
 }));
 
 /** A rudiment's hands in order, its grace strokes small. @example sticksOf(RUDIMENTS[0]!) // "RLRLRLRL" */
-export const sticksOf = ({ strokes }: Rudiment): string =>
+const sticksOf = ({ strokes }: Rudiment): string =>
   strokes.map(({ hand, graces }) => (hand === 'R' ? 'l' : 'r').repeat(graces) + hand).join(' ');
 
 /** From the first of some steps to the end of the last, in beats; null where there are none. */
-export const spanOfSpots = (
+const spanOfSpots = (
   pattern: Pattern,
   spots: readonly Spot[],
 ): Pick<RudimentSettings, 'from' | 'long'> | null => {
