@@ -12,6 +12,8 @@ web.transform = { ...web.transform, '\\.[jt]sx?$': [name, { ...options, plugins:
 delete web.watchPlugins;
 
 module.exports = {
+  // A machine may be slow and busy; what hangs is still ended.
+  testTimeout: 60000,
   projects: [
     {
       displayName: 'core',

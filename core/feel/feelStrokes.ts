@@ -1,6 +1,6 @@
 import { normal } from '../random/normal';
 import { modulo } from '../numbers';
-import { drawOn, PURPOSE } from '../random/draw';
+import { drawFrom, fold, PURPOSE } from '../random/draw';
 import type { Ms, Ticks } from '../units';
 import { eachCluster, FLAM_MS } from './clusters';
 import { quantizedAt, type LaneFeelPlan, type PreparedFeel } from './prepareFeel';
@@ -125,18 +125,21 @@ const STROKE = PURPOSE.stroke;
 
 const sixteenth = (tick: Ticks): number => Math.floor(tick / 240 + 0.5);
 
-const white = (h: Humanizing, { cycle, step, hitIndex, stroke }: Struck, purpose: number): number =>
-  normal(drawOn(h.key, h.every === Infinity ? cycle : 0, step, hitIndex, stroke, purpose));
+/** What all that is drawn for a stroke is drawn by, but for its purpose. */
+const keyOf = (h: Humanizing, { cycle, step, hitIndex, stroke }: Struck): number =>
+  fold(fold(fold(fold(h.key, h.every === Infinity ? cycle : 0), step), hitIndex), stroke);
+
+const white = (key: number, purpose: number): number => normal(drawFrom(fold(key, purpose)));
 
 const within = (tick: Ticks, every: Ticks): Ticks => (every === Infinity ? tick : modulo(tick, every));
 
 /** The timing noise of a stroke, in ms: a roll's strokes share that of its first, and have a quarter of their own. */
-const noiseOf = (h: Humanizing, stroke: Struck): Ms => {
+const noiseOf = (h: Humanizing, stroke: Struck, key: number): Ms => {
   if (!h.timing) return 0;
   const lead = stroke.lead ?? stroke;
-  const own = Math.sqrt(1 - h.drift) * white(h, lead, TIMING);
+  const own = Math.sqrt(1 - h.drift) * white(stroke === lead ? key : keyOf(h, lead), TIMING);
   const shared = h.drift > 0 ? Math.sqrt(h.drift) * driftOf(h, sixteenth(within(lead.tick, h.every))) : 0;
-  const quarter = stroke !== lead ? 0.25 * white(h, stroke, STROKE) : 0;
+  const quarter = stroke !== lead ? 0.25 * white(key, STROKE) : 0;
   return looseness(h, stroke) * h.timing * (own + shared + quarter);
 };
 
@@ -149,61 +152,67 @@ const looseness = ({ soft }: Humanizing, { velocity }: Struck): number =>
   soft ? Math.max(0, 1 + soft * (1 - (2 * velocity) / 127)) : 1;
 
 /** The whole of what humanize moves a stroke by, in ticks. */
-const movedBy = (h: Humanizing, stroke: Struck, ticksPerMs: number): Ticks => {
+const movedBy = (h: Humanizing, stroke: Struck, key: number, ticksPerMs: number): Ticks => {
   const weaker = h.weaker?.(stroke.lead ?? stroke);
-  const late = noiseOf(h, stroke) + (weaker ? h.hands * weaker.late : 0);
+  const late = noiseOf(h, stroke, key) + (weaker ? h.hands * weaker.late : 0);
   return (h.player ? h.player.shift(stroke.tick) : 0) + late * ticksPerMs;
 };
 
-const movedIn = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): Ticks => {
-  const perMs = a.ticksPerMs(stroke.tick);
-  const first = a.humanizing ? movedBy(a.humanizing, stroke, perMs) : 0;
-  if (!b) return first;
-  return (1 - amount) * first + amount * (b.humanizing ? movedBy(b.humanizing, stroke, perMs) : 0);
-};
-
-const forceNoise = (h: Humanizing, stroke: Struck): number => {
+/** And what it adds to its velocity. */
+const forceNoise = (h: Humanizing, stroke: Struck, key: number): number => {
   const weaker = h.weaker?.(stroke);
   return (
-    (h.velocity ? h.velocity * white(h, stroke, VELOCITY) : 0) -
+    (h.velocity ? h.velocity * white(key, VELOCITY) : 0) -
     (weaker ? h.hands * (1 - weaker.share) * stroke.force : 0)
   );
 };
 
-const blended = (
-  { a, b, amount }: LaneFeelPlan,
-  stroke: Struck,
-  of: (h: Humanizing, stroke: Struck) => number,
-): number => {
-  const first = a.humanizing ? of(a.humanizing, stroke) : 0;
-  if (!b) return first;
-  return (1 - amount) * first + amount * (b.humanizing ? of(b.humanizing, stroke) : 0);
+/** By how far a stroke is to be moved; it is struck as unevenly. */
+const drawNoise = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): void => {
+  const perMs = a.ticksPerMs(stroke.tick);
+  // What has become one with another has the strength of that.
+  const loud = stroke.into === null || !stroke.sounds;
+  let [moved, force] = [0, 0];
+  if (a.humanizing) {
+    const key = keyOf(a.humanizing, stroke);
+    moved = movedBy(a.humanizing, stroke, key, perMs);
+    if (loud) force = forceNoise(a.humanizing, stroke, key);
+  }
+  if (b) {
+    moved *= 1 - amount;
+    force *= 1 - amount;
+  }
+  if (b?.humanizing) {
+    const key = keyOf(b.humanizing, stroke);
+    moved += amount * movedBy(b.humanizing, stroke, key, perMs);
+    if (loud) force += amount * forceNoise(b.humanizing, stroke, key);
+  }
+  stroke.moved = moved;
+  stroke.force += force;
 };
 
 /** Players may wander far together: their strokes keep their order, and no two come nearer than this part of their distance. */
 const PARTED = 0.1;
 
-const part = (lane: LaneFeelPlan, heard: Struck[]): void => {
+const part = (heard: Struck[]): void => {
   let before: Struck | null = null;
   for (const one of heard) {
     if (before) {
       const least = before.tick + before.moved + PARTED * (one.tick - before.tick);
       one.moved = Math.max(one.moved, least - one.tick);
     }
-    one.force += blended(lane, one, forceNoise);
     before = one;
   }
 };
 
-/** Moves what sounds, each held off its neighbours on both sides. */
-const humanize = (lane: LaneFeelPlan, heard: Struck[]): void => {
-  if (lane.a.humanizing?.player || lane.b?.humanizing?.player) return part(lane, heard);
+/** Holds what sounds off its neighbours on both sides. */
+const holdOff = (lane: LaneFeelPlan, heard: Struck[]): void => {
+  if (lane.a.humanizing?.player || lane.b?.humanizing?.player) return part(heard);
   let before = -Infinity;
   heard.forEach((one, i) => {
     const here = one.tick;
     const next = heard[i + 1]?.tick ?? Infinity;
     one.moved = Math.max(ROOM * (before - here), Math.min(ROOM * (next - here), one.moved));
-    one.force += blended(lane, one, forceNoise);
     before = here;
   });
 };
@@ -223,25 +232,15 @@ const followAll = (feel: PreparedFeel, strokes: Struck[]): void => {
   for (const one of strokes) if (one.tie) follow(feel, one, one.tie);
 };
 
-const sounding = (strokes: Struck[]): Struck[] => {
-  const out: Struck[] = [];
-  for (const one of strokes) if (one.sounds) out.push(one);
-  return out;
+/** Those of a list that are wanted: mostly all are, and nothing has to be made anew. */
+const those = (strokes: Struck[], isWanted: (one: Struck) => boolean): Struck[] => {
+  for (const one of strokes) if (!isWanted(one)) return strokes.filter(isWanted);
+  return strokes;
 };
 
-const untied = (strokes: Struck[]): Struck[] => {
-  const out: Struck[] = [];
-  for (const one of strokes) if (!one.tie) out.push(one);
-  return out;
-};
+const sounding = (strokes: Struck[]): Struck[] => those(strokes, ({ sounds }) => sounds);
 
-const drawNoise = (lane: LaneFeelPlan, mains: Struck[]): void => {
-  for (const one of mains) {
-    // What does not sound has no neighbours to keep off, and stays with this; it is struck as unevenly as all else.
-    one.moved = movedIn(lane, one);
-    if (!one.sounds) one.force += blended(lane, one, forceNoise);
-  }
-};
+const untied = (strokes: Struck[]): Struck[] => those(strokes, ({ tie: bound }) => bound === null);
 
 const moveAll = (mains: Struck[]): void => {
   for (const one of mains) one.tick += one.into ? movedWith(one) : one.moved;
@@ -278,8 +277,9 @@ export const feelStrokes = (lane: LaneFeelPlan, strokes: Struck[], end: Ticks = 
   const heard = pitches.map((alike) => merge(a, sorted(sounding(alike)), end));
   if (!a.humanizing && !b?.humanizing) return;
   const mains = untied(strokes);
-  drawNoise(lane, mains);
-  for (const alike of heard) humanize(lane, untied(alike));
+  // What does not sound has no neighbours to keep off, and stays with what is drawn.
+  for (const one of mains) drawNoise(lane, one);
+  for (const alike of heard) holdOff(lane, untied(alike));
   moveAll(mains);
   followAll(a, strokes);
 };

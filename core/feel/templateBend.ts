@@ -3,7 +3,7 @@ import type { DrumGroup } from '../document/choices';
 import { gridTicks } from '../document/grid';
 import type { Shape, Slot } from '../document/feelSchema';
 import { clamp, type Ticks } from '../units';
-import { barStart, type Bars } from './bars';
+import { barStart, type Bars, type MeterSpan } from './bars';
 
 /** A slot's offset is never carried past this part of a step. */
 const MOST = 0.48;
@@ -46,8 +46,8 @@ export interface SlotCount {
   runsOn?: boolean;
 }
 
-/** Finds the slot before a position, how far it is towards the next, and which one that is. */
-type Finder = (position: Ticks) => { slot: number; next: number; along: number };
+/** Finds the slot before a position, how far it is towards the next, and which one that is: told until it is asked again. */
+export type Finder = (position: Ticks) => { slot: number; next: number; along: number };
 
 /** Whether one length goes into another. */
 const goesInto = (length: Ticks, whole: Ticks): boolean =>
@@ -60,16 +60,32 @@ const goesInto = (length: Ticks, whole: Ticks): boolean =>
 const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder => {
   const length = n * g;
   const passStart = (position: Ticks) => (pass === Infinity ? 0 : Math.floor(position / pass) * pass);
+  const found = { slot: 0, next: 0, along: 0.5 };
+  const tell = (k: number, ends: boolean, along: number) => {
+    // What a division leaves costs many times as much for numbers that may be fractions.
+    found.slot = k - Math.floor(k / n) * n;
+    found.next = ends || found.slot + 1 === n ? 0 : found.slot + 1;
+    found.along = along;
+    return found;
+  };
+  let [lastSpan, fits, moved]: [MeterSpan | null, boolean, boolean] = [null, false, false];
+  let asked = NaN;
   return (position) => {
+    // A stroke's time and its strength are asked for one after the other.
+    if (position === asked) return found;
+    asked = position;
     const span = bars.at(position);
-    if (runsOn || goesInto(span.bar, length)) {
+    if (span !== lastSpan) {
+      fits = !!runsOn || goesInto(span.bar, length);
       // After a meter of another length the bar lines stand elsewhere, and slots are counted from there.
-      const moved = span.from > 0 && !goesInto(span.bar, span.from);
+      moved = span.from > 0 && !goesInto(span.bar, span.from);
+      lastSpan = span;
+    }
+    if (fits) {
       const start = runsOn ? 0 : moved ? span.from : passStart(position);
       const inside = (position - start) / g;
       const k = Math.floor(inside);
-      const ends = !runsOn && pass !== Infinity && (k + 1) * g >= pass - 1e-6;
-      return { slot: modulo(k, n), next: ends ? 0 : modulo(k + 1, n), along: inside - k };
+      return tell(k, !runsOn && pass !== Infinity && (k + 1) * g >= pass - 1e-6, inside - k);
     }
     const start = barStart(span, position);
     const end = Math.min(start + span.bar, span.to);
@@ -78,10 +94,21 @@ const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder 
     const k = Math.min(Math.floor(inside), Math.ceil((end - start) / g - 1e-9) - 1);
     const last = start + (k + 1) * g >= end - 1e-6;
     // A last slot that the bar line cuts short is shorter than a step: the next one is nearer.
-    const along = last ? (position - start - k * g) / Math.max(1e-9, end - start - k * g) : inside - k;
-    return { slot: modulo(k, n), next: last ? 0 : modulo(k + 1, n), along };
+    return tell(
+      k,
+      last,
+      last ? (position - start - k * g) / Math.max(1e-9, end - start - k * g) : inside - k,
+    );
   };
 };
+
+/**
+ * Finds the slots of a template that a group of drums follows: its timing and its strength go by the same.
+ *
+ * @example templateSlots(shape, { bars: steadyBars({ beats: 4, unit: 4 }), pass: Infinity })(240).slot // 1
+ */
+export const templateSlots = (shape: Shape, count: SlotCount, group: DrumGroup | null = null): Finder =>
+  finder(gridTicks(shape.grid), slotsFor(shape, group).length, count);
 
 /**
  * A template's timing made ready: with `k` the slot before a position and `f` how far it is from it to the next, a position
@@ -95,11 +122,11 @@ export const templateBend = (
   amount: number,
   count: SlotCount,
   group: DrumGroup | null = null,
+  find: Finder = templateSlots(shape, count, group),
 ): ((position: Ticks) => Ticks) => {
   const g = gridTicks(shape.grid);
   const slots = slotsFor(shape, group);
   const moves = slotOffsets({ slots }).map((offset) => clamp(amount * offset, -MOST, MOST) * g);
-  const find = finder(g, moves.length, count);
   return (position) => {
     const { slot, next, along } = find(position);
     return position + (1 - along) * moves[slot]! + along * moves[next]!;
@@ -120,12 +147,12 @@ export const templateForce = (
   amount: number,
   count: SlotCount,
   group: DrumGroup | null = null,
+  find: Finder = templateSlots(shape, count, group),
 ): ((position: Ticks) => number) => {
   const slots = slotsFor(shape, group);
   const known = slots.flatMap((slot) => (slot ? [slot.velocity] : []));
   const mean = known.reduce((sum, one) => sum + one, 0) / known.length;
   const factors = slots.map((slot) => (slot && mean > 0 ? 1 + amount * (slot.velocity / mean - 1) : 1));
-  const find = finder(gridTicks(shape.grid), factors.length, count);
   return (position) => {
     const { slot, next, along } = find(position);
     return factors[along < 0.5 ? slot : next]!;

@@ -60,7 +60,7 @@ describe('a list', () => {
           });
         }
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
   });
 

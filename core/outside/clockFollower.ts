@@ -185,6 +185,8 @@ export const createClockFollower = () => {
       if (at !== null) heard = heard.slice(at);
       known = false;
     },
+    /** How many ticks came, or were lost, since the last start. */
+    ticks: (): number => count,
     /** Where the clock stands at a time, in its ticks since the last start, the first being 0; null while that is not known. */
     ticksAt: (time: Ms): number | null => {
       const now = believed();

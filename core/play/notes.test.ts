@@ -39,7 +39,7 @@ describe('play', () => {
           expect(pieces).toEqual(notesIn(one, 0, total));
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 120 },
     );
   });
 

@@ -95,7 +95,7 @@ describe('the song', () => {
           expect(pieces).toEqual(notesIn(plan, 0, from));
         },
       ),
-      { numRuns: 100 },
+      { numRuns: 50 },
     );
   });
 

@@ -74,6 +74,9 @@ export const hash = (...keys: number[]): number => {
 /** Mixes one more integer into what the ones before it gave. @example fold(0, 7) === fold(0, 7) // true */
 export const fold = (h: number, key: number): number => mix(Math.imul(h, 5) + GOLDEN + mix(key | 0));
 
+/** The number from 0 up to 1 that keys folded together give. @example drawFrom(fold(fold(0, 7), 3)) === draw(7, 3) // true */
+export const drawFrom = (folded: number): number => (folded >>> 0) / 4294967296;
+
 /**
  * The number that `draw(seed, lane, round, step, place, stroke, purpose)` gives, where the first two have been folded
  * together beforehand: most of what is drawn is drawn for one lane.
@@ -87,8 +90,7 @@ export const drawOn = (
   place: number,
   stroke: number,
   purpose: number,
-): number =>
-  (fold(fold(fold(fold(fold(seedAndLane, round), step), place), stroke), purpose) >>> 0) / 4294967296;
+): number => drawFrom(fold(fold(fold(fold(fold(seedAndLane, round), step), place), stroke), purpose));
 
 /** A lane's id as a number. @example hashText('kick') === hashText('kick') // true */
 export const hashText = (text: string): number => {

@@ -2,6 +2,11 @@ import { modulo } from '../numbers';
 import { draw, drawOn, fold, PURPOSE } from './draw';
 import { MOST, normal } from './normal';
 
+/** Lanes come to the same sixteenths one after another: so many are kept together, in so many pieces. */
+const PIECE = 256;
+const MOST_KNOWN = 256;
+const NONE = new Float64Array(0);
+
 const VOICES = 9;
 const DRIFT = PURPOSE.drift;
 
@@ -21,7 +26,9 @@ export const pinkNoise = (seed: number, lane: number): ((j: number) => number) =
   const drawn = periods.map(() => NaN);
   const values = new Float64Array(VOICES);
   const key = fold(fold(0, seed), lane);
-  const known = new Map<number, number>();
+  const known = new Map<number, Float64Array>();
+  let last: Float64Array = NONE;
+  let lastPlace = NaN;
   const sum = (j: number): number => {
     let all = 0;
     for (let k = 0; k < VOICES; k++) {
@@ -34,13 +41,21 @@ export const pinkNoise = (seed: number, lane: number): ((j: number) => number) =
     }
     return Math.max(-MOST, Math.min(MOST, all / 3));
   };
-  return (j) => {
-    const before = known.get(j);
-    if (before !== undefined) return before;
+  /** The piece of what is known that a sixteenth is in. */
+  const pieceOf = (place: number): Float64Array => {
+    if (place === lastPlace) return last;
     if (known.size > MOST_KNOWN) known.clear();
-    const value = sum(j);
-    known.set(j, value);
-    return value;
+    const piece = known.get(place) ?? new Float64Array(PIECE).fill(NaN);
+    known.set(place, piece);
+    [last, lastPlace] = [piece, place];
+    return piece;
+  };
+  return (j) => {
+    const place = Math.floor(j / PIECE);
+    const piece = pieceOf(place);
+    const at = j - place * PIECE;
+    const before = piece[at]!;
+    return Number.isNaN(before) ? (piece[at] = sum(j)) : before;
   };
 };
 
@@ -70,6 +85,3 @@ export const circularPink = (seed: number, lane: number, n: number): ((j: number
   const values = sums.map((sum) => Math.max(-MOST, Math.min(MOST, (sum - mean) * scale)));
   return (j) => values[modulo(j, n)]!;
 };
-
-/** Lanes come to the same sixteenths one after another. */
-const MOST_KNOWN = 65536;

@@ -14,6 +14,7 @@ import {
   change,
   CUT_SECONDS,
   frameAt,
+  realign,
   startFeeder,
   switchTo,
   tickAt,
@@ -178,6 +179,42 @@ describe('the feeder', () => {
     ear.take(change(feeder, plan(other()), 0.4 * RATE));
     ear.listen(2 * RATE, 0);
     expect(ear.heard).toHaveLength(16);
+  });
+
+  test('by a clock that wavers, each hit sounds once; after a leap, from where that leads', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: -3 * 48, max: 3 * 48 }), { minLength: 5, maxLength: 30 }),
+        fc.integer({ min: 0, max: 15 }),
+        (offs, landing) => {
+          const feeder = startFeeder(plan(everyStep()), RATE, 0);
+          const ear = createEar();
+          let now = 0;
+          ear.take(wake(feeder, now));
+          const go = (frames: number) => {
+            ear.listen(now + frames, now);
+            now += frames;
+            ear.take(wake(feeder, now));
+          };
+          const ahead = 0.08 * RATE;
+          for (const off of offs) {
+            go(0.12 * RATE);
+            ear.take(realign(feeder, { frame: now + ahead, tick: tickAt(feeder, now + ahead + off) }, now));
+          }
+          const steps = () => ear.heard.map(({ note }) => note.tick / 240);
+          expect(steps()).toEqual(steps().map((_, at) => at));
+          // A leap to a step of the first bar, which was heard a moment ago: it begins 80 ms from now.
+          const frame = now + ahead;
+          ear.take(realign(feeder, { frame, tick: landing * 240 }, now));
+          ear.heard.length = 0;
+          go(RATE);
+          const after = ear.heard.filter(({ at }) => at >= frame - 1).map(({ note }) => note.tick / 240);
+          expect(after).toEqual(after.map((_, at) => landing + at));
+          expect(after.length).toBeGreaterThan(6);
+        },
+      ),
+      { seed: 19, numRuns: 100 },
+    );
   });
 
   test('a bar is counted before the pattern begins', () => {

@@ -19,6 +19,8 @@ const PIECE_SECONDS = 0.1;
 const LOOK_BACK_SECONDS = 0.25;
 /** How long it is remembered what was handed over. */
 const MEMORY_SECONDS = 1;
+/** Another clock that is farther off than this has leapt. */
+const LEAP_SECONDS = 0.1;
 
 /** A note with its frame of the audio clock. */
 export interface PlannedNote extends Note {
@@ -195,6 +197,8 @@ export const realign = (
   { frame, tick }: { frame: Frames; tick: Ticks },
   now: Frames,
 ): Batch => {
+  // After a leap, what was heard comes again.
+  if (Math.abs(frameAt(feeder, tick) - frame) > LEAP_SECONDS * feeder.rate) feeder.sent.clear();
   feeder.anchor = { frame, tick };
   return change(feeder, feeder.plan, now);
 };

@@ -60,6 +60,12 @@ export const createFollowing = (parts: FollowingParts) => {
     onLeader(leader && { ...leader });
   };
 
+  /** Where it stops, it goes on when it is told to continue. */
+  const halt = () => {
+    if (begun) place += follower.ticks() * CLOCK_TICKS;
+    begun = false;
+  };
+
   const look = (): void => {
     if (!leader) return;
     const { bpm, runs } = follower.state(now());
@@ -96,11 +102,15 @@ export const createFollowing = (parts: FollowingParts) => {
         begun = false;
       }
       if (status === 0xf8) follower.tick(time);
-      else if (status === 0xf2) place = ((bytes[1] ?? 0) + 128 * (bytes[2] ?? 0)) * SIXTEENTH;
-      else if (status === 0xfc) {
-        begun = false;
+      else if (status === 0xf2) {
+        place = ((bytes[1] ?? 0) + 128 * (bytes[2] ?? 0)) * SIXTEENTH;
+        // While it runs, it is a leap: its next tick is there.
+        follower.restart();
+      } else if (status === 0xfc) {
+        halt();
         if (parts.isPlaying()) parts.stop();
-      } else {
+      } else if (status === 0xfa || !begun || !parts.isPlaying()) {
+        halt();
         if (status === 0xfa) place = 0;
         follower.restart();
         begun = true;

@@ -234,53 +234,53 @@ describe('sending', () => {
   });
 });
 
-describe('following', () => {
-  const follow = () => {
-    let now = 0;
-    const told: (string | null)[] = [];
-    const seconds: string[] = [];
-    const done: string[] = [];
-    let playing: { from: number; bpm: number; tick: number } | null = null;
-    const following = createFollowing({
-      now: () => now,
-      onLeader: (leader) => {
-        told.push(leader && `${leader.name} ${leader.bpm ?? '?'} ${leader.runs}`);
-        // What is told is what is played at from then on.
-        const tick = tickAt(now);
-        if (leader?.bpm && playing && tick !== null) playing = { tick, from: now, bpm: leader.bpm };
-      },
-      onSecond: (name, leads) => void seconds.push(`${name} ${leads}`),
-      start: (place) => {
-        done.push(`start ${place}`);
-        // It takes a while until sound begins.
-        playing = { from: now + 80, bpm: 100, tick: place };
-      },
-      stop: () => {
-        done.push('stop');
-        playing = null;
-      },
-      isPlaying: () => playing !== null,
-      tickAt: (time) => tickAt(time),
-      align: (time, tick) => playing && (playing = { ...playing, from: time, tick }),
-    });
-    const tickAt = (time: number) =>
-      playing && playing.tick + ((time - playing.from) * 960 * playing.bpm) / 60_000;
-    const run = (bpm: number, ms: number, jitter: () => number, name = 'Host', from = now) => {
-      const period = 60_000 / 24 / bpm;
-      let look = now;
-      for (let n = 0; n * period < ms; n++) {
-        now = from + n * period;
-        while (look <= now) {
-          look += LOOK_MS;
-          following.look();
-        }
-        following.take(name, [0xf8], now + jitter());
+const follow = () => {
+  let now = 0;
+  const told: (string | null)[] = [];
+  const seconds: string[] = [];
+  const done: string[] = [];
+  let playing: { from: number; bpm: number; tick: number } | null = null;
+  const following = createFollowing({
+    now: () => now,
+    onLeader: (leader) => {
+      told.push(leader && `${leader.name} ${leader.bpm ?? '?'} ${leader.runs}`);
+      // What is told is what is played at from then on.
+      const tick = tickAt(now);
+      if (leader?.bpm && playing && tick !== null) playing = { tick, from: now, bpm: leader.bpm };
+    },
+    onSecond: (name, leads) => void seconds.push(`${name} ${leads}`),
+    start: (place) => {
+      done.push(`start ${place}`);
+      // It takes a while until sound begins.
+      playing = { from: now + 80, bpm: 100, tick: place };
+    },
+    stop: () => {
+      done.push('stop');
+      playing = null;
+    },
+    isPlaying: () => playing !== null,
+    tickAt: (time) => tickAt(time),
+    align: (time, tick) => playing && (playing = { ...playing, from: time, tick }),
+  });
+  const tickAt = (time: number) =>
+    playing && playing.tick + ((time - playing.from) * 960 * playing.bpm) / 60_000;
+  const run = (bpm: number, ms: number, jitter: () => number, name = 'Host', from = now) => {
+    const period = 60_000 / 24 / bpm;
+    let look = now;
+    for (let n = 0; n * period < ms; n++) {
+      now = from + n * period;
+      while (look <= now) {
+        look += LOOK_MS;
+        following.look();
       }
-      now = from + ms;
-    };
-    return { following, told, seconds, done, run, tickAt, now: () => now, wait: (ms: number) => (now += ms) };
+      following.take(name, [0xf8], now + jitter());
+    }
+    now = from + ms;
   };
+  return { following, told, seconds, done, run, tickAt, now: () => now, wait: (ms: number) => (now += ms) };
+};
 
+describe('following', () => {
   test('it starts with the host, is where the host is two seconds later, follows a new tempo, and stops with it', () => {
     fc.assert(
       fc.property(
@@ -321,6 +321,25 @@ describe('following', () => {
     expect(one.told.at(-1)).toBeNull();
     expect(one.following.take('Host', [0x90, 36, 100], one.now())).toBe(false);
   });
+});
+
+test('stopped, it goes on from where it was; told to go on while it does, it only goes on; a leap is followed', () => {
+  const one = follow();
+  one.following.take('Host', [0xfa], 0);
+  one.run(120, 1500, () => 0);
+  one.following.take('Host', [0xfb], one.now());
+  expect(one.done).toEqual(['start 0']);
+  one.following.take('Host', [0xfc], one.now());
+  one.following.take('Host', [0xfc], one.now());
+  one.following.take('Host', [0xfb], one.now());
+  // 72 ticks of a clock are three quarters.
+  expect(one.done).toEqual(['start 0', 'stop', `start ${3 * 960}`]);
+  one.run(120, 1000, () => 0);
+  expect(one.tickAt(one.now())! / 960).toBeCloseTo(5, 1);
+  one.following.take('Host', [0xf2, 64, 0], one.now());
+  one.run(120, 1000, () => 0);
+  expect(one.done).toHaveLength(3);
+  expect(one.tickAt(one.now())! / 960).toBeCloseTo(18, 1);
 });
 
 describe('patterns by notes', () => {

@@ -95,7 +95,7 @@ test('ten tabs at once: not one of 640 edits is lost, and all show the same', as
 });
 
 test('an edit is safe when it is seen: the page ends in the same breath, the next one has it', async () => {
-  for (let at = 0; at < 40; at++) {
+  for (let at = 0; at < 16; at++) {
     const journal = memoryJournal();
     const one = await open(memory(), channel()(), journal);
     one.store.dispatch(tempoSet({ tempo: 100 + at / 2 }));

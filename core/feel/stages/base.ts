@@ -3,7 +3,7 @@ import { gridTicks, isStraight, type Grid } from '../../document/grid';
 import { QUARTER, type Ticks } from '../../units';
 import type { FeelStage, FeltLane, ReadyStage } from '../stage';
 import { swingBend, swingPercentAt } from '../swing';
-import { templateBend, templateForce } from '../templateBend';
+import { templateBend, templateForce, templateSlots } from '../templateBend';
 
 /** What a lane follows: its own base feel, or that of all lanes, which other grids than straight ones take no swing of. */
 const baseOf = (feel: PlainFeel, own: LaneFeel, grid: Grid) => {
@@ -46,9 +46,10 @@ export const baseStage: FeelStage = {
     const { template, timing, velocity, runsOn = false } = own.template ?? feel.template;
     if (base === 'straight' || !template) return null;
     const count = { bars: lane.bars, pass: lane.pass, runsOn };
-    const factor = velocity ? templateForce(template, velocity, count, lane.group) : null;
+    const find = templateSlots(template, count, lane.group);
+    const factor = velocity ? templateForce(template, velocity, count, lane.group, find) : null;
     return {
-      ...(timing && { moves: templateBend(template, timing, count, lane.group) }),
+      ...(timing && { moves: templateBend(template, timing, count, lane.group, find) }),
       ...(factor && { strength: (force, position) => force * factor(position) }),
       reach: 0.48 * gridTicks(template.grid),
     };

@@ -28,7 +28,7 @@ test('any window agrees with the same part of the whole, with every move on', ()
         expect(told(notesIn(planLive(beat, pattern!), from, from + length))).toEqual(told(inside));
       },
     ),
-    { numRuns: Number(process.env['EXPLORE'] ?? 300) },
+    { numRuns: Number(process.env['EXPLORE'] ?? 120) },
   );
 });
 
@@ -58,6 +58,6 @@ test('a second pass of a file is what the second pass of the live pattern is', (
       const file = allNotes(planPasses(beat, pattern!, 3), 'wrap').filter(({ moved }) => !moved);
       expect(starts(file)).toEqual(starts(notesIn(planLive(beat, pattern!), 0, 3 * length)));
     }),
-    { numRuns: 150 },
+    { numRuns: 60 },
   );
 });
