@@ -67,6 +67,22 @@ test('a beat is programmed on the grid, follows the host, and records what the m
     .toBe(before + 1);
   await button(page, 'Stop').click();
 
+  // What is held rolls on the steps, as hard as it is pressed by then.
+  await page.getByLabel('Repeat what is held', { exact: true }).selectOption('1/16');
+  await button(page, 'Play').click();
+  await page.waitForTimeout(600);
+  const key = (await module.getByRole('button', { name: 'Key Low tom' }).boundingBox())!;
+  await module.mouse.move(key.x + 40, key.y + key.height - 6);
+  await module.mouse.down();
+  await page.waitForTimeout(500);
+  await module.mouse.move(key.x + 40, key.y + 4);
+  await page.waitForTimeout(500);
+  await module.mouse.up();
+  await button(page, 'Stop').click();
+  expect(await page.getByRole('checkbox', { name: /^Low tom, step/, checked: true }).count()).toBeGreaterThan(
+    before + 5,
+  );
+
   // Unplugged is told, and taken up again.
   await grid.close();
   await expect(page.getByText('Grid stand-in 8 is gone.', { exact: false })).toBeVisible();

@@ -112,6 +112,7 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
       velocity: figure(RANGES.velocity),
       quantize: figure(RANGES.share),
       pitch: optional(figure(RANGES.pitch)),
+      straight: optional(FLAG),
     },
   },
   eraseBetween: {

@@ -57,6 +57,14 @@ describe('playing in', () => {
     expect(at(1)).toMatchObject({ step: 1, nudge: 0 });
   });
 
+  test('what repeats on the grid stands on its steps, and the feel moves it as it moves all else', () => {
+    const swung = { ...beat, feel: newFeel({ percent: 66, grid: '1/16' }) };
+    const args = { laneId: 'kick', tick: 240, velocity: 90, quantize: 0, straight: true };
+    const out = editPatterns(swung, ['a'], { edit: 'recordHit', args });
+    expect(lanePatternOf(out.patterns[0]!, 'kick').hits).toMatchObject([{ step: 1, nudge: 0 }]);
+    expect(notesIn(planLive(out, out.patterns[0]!), 0, 3840)[0]!.tick).toBeCloseTo(240 * 1.32, 3);
+  });
+
   test('a held key erases only what passes by', () => {
     const rows = {
       ...beat,

@@ -30,6 +30,8 @@ export interface Played {
   quantize: number;
   /** Semitones against the lane's note; left out, that note. */
   pitch?: number;
+  /** The tick is a place of the straight grid, which the feel has still to move. */
+  straight?: boolean;
 }
 
 /** How many places of its reading order a lane comes to in one round. */
@@ -53,14 +55,15 @@ const stepRead = (plan: LanePlan, round: number, place: number): number => {
 export const placePlayed = (
   beat: Beat,
   pattern: Pattern,
-  { laneId, tick, quantize }: Played,
+  { laneId, tick, quantize, straight }: Played,
 ): Pick<Hit, 'step' | 'nudge'> => {
   const lane = beat.lanes.find(({ id }) => id === laneId)!;
   const plan = planLane(beat, pattern, lane);
   const round = Math.max(0, Math.floor(tick / plan.cycleTicks));
   const bend = bendOf(plan);
   const meant = tick - laneOffset(plan.feel) * ticksPerMs(beat.tempo);
-  const place = (beforeFeel(bend, meant) - round * plan.cycleTicks) / plan.step - plan.shift;
+  const before = straight ? tick : beforeFeel(bend, meant);
+  const place = (before - round * plan.cycleTicks) / plan.step - plan.shift;
   const nearest = Math.round(place);
   const step = stepRead(plan, round, nearest);
   const own = plan.isOffbeat(step) ? plan.offbeat : 0;

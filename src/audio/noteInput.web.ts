@@ -16,6 +16,17 @@ export interface NoteIn {
   time: Ms;
 }
 
+/** By which a note is pressed harder or let go; `detail` is a `HeldIn`. */
+const SIMULATED_HELD = 'ruddik-held';
+
+/** What becomes of a note after it was struck. */
+export interface HeldIn {
+  /** Null is all that are held. */
+  note: MidiNote | null;
+  /** How hard it is pressed by now, 0 to 127; null where it is let go. */
+  pressure: number | null;
+}
+
 const WAIT_MS = 15000;
 
 /** How strong a simulated note is that does not say it. */
@@ -41,6 +52,24 @@ export const playOutside = (note: NoteIn): void => {
   window.dispatchEvent(new CustomEvent(SIMULATED_NOTE, { detail: note }));
 };
 
+/** A note that came by a port is pressed harder, or let go. */
+export const holdOutside = (held: HeldIn): void => {
+  window.dispatchEvent(new CustomEvent(SIMULATED_HELD, { detail: held }));
+};
+
+/**
+ * What a message says of notes that are held; null where it says nothing of them.
+ *
+ * @example heldOf([0xd9, 80]) // { note: null, pressure: 80 }
+ */
+export const heldOf = ([status = 0, first = 0, second = 0]: ArrayLike<number> &
+  Iterable<number>): HeldIn | null => {
+  const kind = status & 0xf0;
+  if (kind === 0x80 || (kind === 0x90 && second === 0)) return { note: first, pressure: null };
+  if (kind === 0xa0) return { note: first, pressure: second };
+  return kind === 0xd0 ? { note: null, pressure: first } : null;
+};
+
 const isNoteOn = (data: Uint8Array | null): data is Uint8Array =>
   !!data && (data[0]! & 0xf0) === 0x90 && data[2]! > 0;
 
@@ -48,6 +77,7 @@ const isNoteOn = (data: Uint8Array | null): data is Uint8Array =>
  * Hears every note that is played on any input, those that are plugged in later too.
  *
  * @param asks whether the browser's own inputs are asked for; without, what comes by ports is heard alone
+ * @param hold gets what becomes of notes that are held
  * @param found gets how many inputs there are, now and whenever that changes
  * @returns stops it
  */
@@ -55,6 +85,7 @@ export const hearNotes = (
   give: (note: NoteIn) => void,
   found?: (inputs: number) => void,
   asks = true,
+  hold: (held: HeldIn) => void = () => undefined,
 ): (() => void) => {
   let heard = true;
   const inputs = new Set<MIDIInput>();
@@ -64,10 +95,14 @@ export const hearNotes = (
     give({ time: event.timeStamp, ...note });
   };
   const hear = ({ data, timeStamp }: MIDIMessageEvent) => {
-    if (isNoteOn(data)) give({ note: data[1]!, velocity: data[2]!, time: timeStamp });
+    if (isNoteOn(data)) return give({ note: data[1]!, velocity: data[2]!, time: timeStamp });
+    const held = data && heldOf(data);
+    if (held) hold(held);
   };
+  const simulatedHold = (event: Event) => hold((event as CustomEvent<HeldIn>).detail);
   listening += 1;
   window.addEventListener(SIMULATED_NOTE, simulated);
+  window.addEventListener(SIMULATED_HELD, simulatedHold);
   let unplug = () => undefined as void;
   void (asks ? access() : Promise.resolve(null)).then((midi) => {
     if (!midi || !heard) return found?.(0);
@@ -88,6 +123,7 @@ export const hearNotes = (
     heard = false;
     unplug();
     window.removeEventListener(SIMULATED_NOTE, simulated);
+    window.removeEventListener(SIMULATED_HELD, simulatedHold);
     for (const input of inputs) input.removeEventListener('midimessage', hear);
   };
 };

@@ -1,7 +1,7 @@
 import type { MidiBytes } from '../../core/outside/midiStream';
 import type { Ms } from '../../core/units';
 import { alignTo, heardAt, lookOn, playedTick, strikeLane, timeOfFrame } from '../audio/player';
-import { isHeard, playOutside } from '../audio/noteInput';
+import { heldOf, holdOutside, isHeard, playOutside } from '../audio/noteInput';
 import { store } from '../state/session';
 import { noticed, viewChanged } from '../state/slices';
 import { browserStorage } from '../state/storage';
@@ -77,6 +77,8 @@ const create = async (togglePlay: () => void): Promise<Live> => {
       else if (kind === 0x80 || kind === 0x90) patternNotes.off(setting.firstPattern, note!);
       return;
     }
+    const held = heldOf(bytes);
+    if (held) holdOutside(held);
     if (!isOn) return;
     const beat = selectBeat(store.getState());
     // Whoever plays in or learns a note hears it; with nobody listening it sounds its lane.
@@ -93,7 +95,11 @@ const create = async (togglePlay: () => void): Promise<Live> => {
       if (setting.input === 'grid' && grids.take(name, bytes)) return;
       if (setting.input === 'notes' || setting.input === 'patterns') takeNote(setting, bytes, time);
     },
-    onPlug: (name, there) => warn(there ? words.pluggedIn(name) : words.unplugged(name)),
+    onPlug: (name, there) => {
+      // What it held it cannot let go any more.
+      if (!there) holdOutside({ note: null, pressure: null });
+      warn(there ? words.pluggedIn(name) : words.unplugged(name));
+    },
     onLost: (name, bytes) => warn(words.lost(name, bytes)),
     onSettings: (settings) =>
       void storage.setMany({ [KEY]: JSON.stringify(settings) }).catch(() => undefined),

@@ -1,3 +1,4 @@
+import type { Grid } from '../../core/document/grid';
 import type { PassesPlayed } from '../../core/edit/playedRoutes';
 import type { NoteNames } from '../../core/document/noteName';
 import type { ExportHow } from '../../core/export/choice';
@@ -158,6 +159,8 @@ export interface PlayInSettings {
   erasing: boolean;
   stepwise: boolean;
   quantize: number;
+  /** On which grid what is held repeats; null where it does not. */
+  repeat: Grid | null;
   /** Notes of the MIDI inputs strike the lanes too. */
   midi: boolean;
 }
@@ -201,7 +204,15 @@ const initialView: ViewState = {
   switchAt: 'end',
   beginsAt: null,
   sheet: null,
-  playIn: { recording: false, replace: false, erasing: false, stepwise: false, quantize: 0, midi: false },
+  playIn: {
+    recording: false,
+    replace: false,
+    erasing: false,
+    stepwise: false,
+    quantize: 0,
+    repeat: null,
+    midi: false,
+  },
   metronome: { on: false, level: 0.6, accent: true, onlyRecording: false },
   countIn: false,
   song: { shown: false, playing: false, from: 0, loop: null, tried: null },

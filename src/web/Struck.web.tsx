@@ -8,6 +8,8 @@ interface StruckProps {
   /** How high it was struck, 0 at its foot and 1 at its top, and when; null and now where a key or a screen reader did it. */
   onStrike: (height: number | null, time: number) => void;
   onRelease?: () => void;
+  /** How high it is held by now: a finger that goes up presses harder. */
+  onSlide?: (height: number) => void;
   /** The one thing that is struck. */
   children: ReactNode;
 }
@@ -22,10 +24,12 @@ const heightOf = (event: PointerEvent): number => {
 };
 
 /** Hears strikes on what it holds. */
-export const Struck = ({ onStrike, onRelease, children }: StruckProps) => {
+export const Struck = ({ onStrike, onRelease, onSlide, children }: StruckProps) => {
   const touched = useRef(-Infinity);
+  const down = useRef(false);
   const release = (event: PointerEvent) => {
     touched.current = event.timeStamp;
+    down.current = false;
     onRelease?.();
   };
   const click = (event: MouseEvent) => {
@@ -39,8 +43,10 @@ export const Struck = ({ onStrike, onRelease, children }: StruckProps) => {
       style={{ display: 'contents' }}
       onPointerDown={(event) => {
         touched.current = event.timeStamp;
+        down.current = true;
         onStrike(heightOf(event), event.timeStamp);
       }}
+      onPointerMove={(event) => down.current && onSlide?.(heightOf(event))}
       // What is struck does not take the keys: Space goes on to play and stop.
       onMouseDown={(event) => event.preventDefault()}
       onPointerUp={release}

@@ -249,6 +249,12 @@ export const words = {
   aPadOrItsKey:
     'A pad or its key puts a hit on the step; hold several to put them on the same step. Space leaves a rest.',
   hitAPadAtItsTop: 'Hit a pad at its top for loud, at its foot for soft. A key with Shift is an accent.',
+  repeatHeld: 'Repeat what is held',
+  repeat: 'Held',
+  repeatOff: 'Sounds once',
+  repeatEvery: (grid: string) => `Repeats: ${grid}`,
+  repeatAbout:
+    'A pad, key or note that is held repeats on the grid. Slide up the pad, or press the pad of a device harder, to make it louder.',
   quantizeWhatIsPlayedIn: 'Quantize what is played in',
   quantize: 'Quantize',
   latencyOfWhatIsPlayed: 'Latency of what is played in',

@@ -66,6 +66,7 @@ export const ModuleStandIn = () => {
             <Struck
               key={note}
               onStrike={(height, time) => send([0x99, note, velocityAt(height)], time)}
+              onSlide={(height) => send([0xa9, note, velocityAt(height)])}
               onRelease={() => send([0x89, note, 0])}
             >
               <Pressable role="button" aria-label={words.key(name)} style={styles.key}>

@@ -7,22 +7,25 @@ import { Words, Para } from '../../../ui/Words';
 import { Chips } from '../../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { use, useEffect, useRef, useState } from 'react';
+import { use, useEffect, useEffectEvent, useRef, useState, type RefObject } from 'react';
+import { gridTicks, type Grid } from '../../../../core/document/grid';
 import { beatTicks } from '../../../../core/document/meter';
 import { instrument } from '../../../../core/document/instruments';
 import type { Lane } from '../../../../core/document/schema';
 import { heldTempo } from '../../../../core/edit/beatEdits';
 import { clamp, ticksPerMs } from '../../../../core/units';
-import { hearNotes, type NoteIn } from '../../../audio/noteInput';
-import { heardAt } from '../../../audio/player';
+import { hearNotes, type HeldIn, type NoteIn } from '../../../audio/noteInput';
+import { heardAt, strikeLane } from '../../../audio/player';
 import { tempoSet } from '../../../state/doc';
 import { noticed, viewChanged, type PlayInSettings } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
+import { Choice } from '../../../ui/Choice';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { PlayContext } from '../../../ui/playing';
 import { Range } from '../../../ui/Range';
-import { ERASE_MS, eraseNow, newSession, nextStep, struck } from './playIn';
+import { createRepeats, type Repeats } from './repeats';
+import { ERASE_MS, eraseNow, newSession, nextStep, struck, takeAt, type Session } from './playIn';
 import { words } from '../../../words/drawer';
 import { words as sounds } from '../../../words/sounds';
 
@@ -36,6 +39,12 @@ const keyName = (at: number): string => CODES[at]?.slice(3) ?? '';
 const isText = (target: EventTarget | null): boolean =>
   target instanceof Element &&
   target.matches('input:not([type=range]):not([type=checkbox]), textarea, select');
+
+/** The grids that a hand would roll on. */
+const REPEATS = (['off', '1/4', '1/8', '1/8T', '1/16', '1/16T', '1/32', '1/32T'] as const).map((value) => ({
+  value,
+  name: value === 'off' ? words.repeatOff : words.repeatEvery(value),
+}));
 
 /** How hard a pad is struck at a height of it, from its foot to its top; by a key, always the same. */
 const velocityAt = (height: number | null): number =>
@@ -95,13 +104,18 @@ interface PadProps {
   lane: Lane;
   at: number;
   onStrike: (velocity: number, time: number) => void;
+  onSlide: (velocity: number) => void;
   onRelease: () => void;
 }
 
-const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
+const Pad = ({ lane, at, onStrike, onSlide, onRelease }: PadProps) => {
   const { material, pigment } = instrument(lane.instrument);
   return (
-    <Struck onStrike={(height, time) => onStrike(velocityAt(height), time)} onRelease={onRelease}>
+    <Struck
+      onStrike={(height, time) => onStrike(velocityAt(height), time)}
+      onSlide={(height) => onSlide(velocityAt(height))}
+      onRelease={onRelease}
+    >
       <Press
         style={[styles.pad, styles[material], { borderLeftColor: `var(--${lane.pigment ?? pigment})` }]}
         label={words.playLaneKey(lane.name, keyName(at))}
@@ -120,6 +134,50 @@ const Pad = ({ lane, at, onStrike, onRelease }: PadProps) => {
     </Struck>
   );
 };
+
+/** So often it is looked what is held. */
+const LOOK_MS = 8;
+/** So long before its place a repeat is taken down, so that the pattern plays it on the spot. */
+const TAKEN_AHEAD_MS = 80;
+
+/** What is held repeats, taken down on its place of the grid where it records, and struck there by hand where it does not. */
+const useRepeats = (how: PlayInSettings, session: RefObject<Session>) => {
+  const store = useAppStore();
+  const asked = useEffectEvent(() => how);
+  const taken = useEffectEvent(
+    (laneId: string, velocity: number, tick: number | null, pitch: number) =>
+      void (tick !== null && how.recording
+        ? takeAt(store, laneId, tick, velocity, pitch, session.current)
+        : strikeLane(laneId, velocity, pitch)),
+  );
+  const repeats = useRef<Repeats | null>(null);
+  const on = how.repeat !== null && !how.erasing;
+  useEffect(() => {
+    if (!on) return undefined;
+    const own = createRepeats({
+      now: () => performance.now(),
+      tickAt: (time) => (store.getState().view.playing ? (heardAt(time)?.tick ?? null) : null),
+      every: () => {
+        const ticks = gridTicks(asked().repeat!);
+        return { ticks, ms: ticks / ticksPerMs(selectBeat(store.getState())!.tempo) };
+      },
+      ahead: () => (asked().recording ? TAKEN_AHEAD_MS : 0),
+      strike: (id, velocity, tick) => {
+        const [laneId, pitch] = id.split(' ');
+        taken(laneId!, velocity, tick, Number(pitch));
+      },
+    });
+    repeats.current = own;
+    const timer = setInterval(own.look, LOOK_MS);
+    return () => {
+      repeats.current = null;
+      clearInterval(timer);
+    };
+  }, [on, store]);
+  return repeats;
+};
+
+const heldId = (laneId: string, pitch: number) => `${laneId} ${pitch}`;
 
 /** Playing in: pads and keys, what is recorded of them, and the click. */
 export const PadsPage = () => {
@@ -155,7 +213,8 @@ export const PadsPage = () => {
   };
   const together = useRef(new Set<string>());
   const entered = useRef(false);
-  const release = (laneId?: string) => {
+  const repeats = useRepeats(how, session);
+  const letGo = (laneId?: string) => {
     endErasing();
     if (laneId === undefined) together.current.clear();
     else if (!together.current.delete(laneId)) return;
@@ -164,10 +223,15 @@ export const PadsPage = () => {
     entered.current = false;
     nextStep(store);
   };
+  const release = (laneId: string, pitch = 0) => {
+    repeats.current?.free(heldId(laneId, pitch));
+    letGo(laneId);
+  };
   const strike = (laneId: string, velocity: number, time: number, pitch = 0) => {
     together.current.add(laneId);
     if (!how.erasing) {
       entered.current ||= how.stepwise && !playing;
+      if (!entered.current) repeats.current?.hold(heldId(laneId, pitch), velocity);
       return struck(store, laneId, velocity, time, { ...how, latency: late }, session.current, pitch);
     }
     endErasing();
@@ -207,7 +271,10 @@ export const PadsPage = () => {
     const ends = [
       listen('keydown', (event) => keys.current(event), { capture: true }),
       listen('keyup', (event) => keyUp.current(event)),
-      listen('blur', endErasing),
+      listen('blur', () => {
+        endErasing();
+        repeats.current?.free(null);
+      }),
     ];
     return () => {
       ends.forEach((end) => end());
@@ -216,26 +283,47 @@ export const PadsPage = () => {
   }, []);
 
   const { midi } = how;
+  /** A tuned lane that is open is what one plays: each note is a pitch of it. */
+  const playedBy = (note: number): { id: string; pitch: number } | null => {
+    if (open?.tuning) return { id: open.id, pitch: note - open.note };
+    const lane = lanes.find((one) => one.note === note);
+    return lane ? { id: lane.id, pitch: 0 } : null;
+  };
   const [inputs, setInputs] = useState<number | null>(null);
   const playNote = useRef<(note: NoteIn) => void>(() => undefined);
   useEffect(() => {
     playNote.current = ({ note, velocity, time }) => {
-      // A tuned lane that is open is what one plays: each note is a pitch of it.
-      if (open?.tuning) {
-        strike(open.id, velocity, time, note - open.note);
-        return void setTimeout(() => release(open.id), CHORD_MS);
-      }
-      const lane = lanes.find((one) => one.note === note);
-      if (!lane) return void act(noticed({ text: words.noLaneHasNoteNote(note), subject: 'midi in' }));
-      strike(lane.id, velocity, time);
-      setTimeout(() => release(lane.id), CHORD_MS);
+      const played = playedBy(note);
+      if (!played) return void act(noticed({ text: words.noLaneHasNoteNote(note), subject: 'midi in' }));
+      strike(played.id, velocity, time, played.pitch);
+      // It may be held: that it is let go comes by itself.
+      setTimeout(() => letGo(played.id), CHORD_MS);
+    };
+  });
+  const holdNote = useRef<(held: HeldIn) => void>(() => undefined);
+  useEffect(() => {
+    holdNote.current = ({ note, pressure }) => {
+      const played = note === null ? null : playedBy(note);
+      const id = played && heldId(played.id, played.pitch);
+      if (note !== null && id === null) return;
+      if (pressure === null) repeats.current?.free(id ?? null);
+      // Some devices say of a pad that is let go that it is pressed no more: that is its end, and no softest stroke.
+      else if (pressure > 0) repeats.current?.press(id ?? null, pressure);
     };
   });
   // Where ports are open, they give what the machine's inputs play too.
   const { ports, machinePorts } = useApp(({ view }) => view);
   const asks = midi && !machinePorts;
   useEffect(
-    () => (midi || ports ? hearNotes((note) => playNote.current(note), setInputs, asks) : undefined),
+    () =>
+      midi || ports
+        ? hearNotes(
+            (note) => playNote.current(note),
+            setInputs,
+            asks,
+            (held) => holdNote.current(held),
+          )
+        : undefined,
     [midi, ports, asks],
   );
 
@@ -280,7 +368,10 @@ export const PadsPage = () => {
                 <Struck
                   key={note}
                   onStrike={(height, time) => strike(open.id, velocityAt(height), time, note - open.note)}
-                  onRelease={() => release(open.id)}
+                  onSlide={(height) =>
+                    repeats.current?.press(heldId(open.id, note - open.note), velocityAt(height))
+                  }
+                  onRelease={() => release(open.id, note - open.note)}
                 >
                   <Press
                     style={[
@@ -304,11 +395,20 @@ export const PadsPage = () => {
             lane={lane}
             at={at}
             onStrike={(velocity, time) => strike(lane.id, velocity, time)}
+            onSlide={(velocity) => repeats.current?.press(heldId(lane.id, 0), velocity)}
             onRelease={() => release(lane.id)}
           />
         ))}
       </View>
       <Para quiet>{how.stepwise ? words.aPadOrItsKey : words.hitAPadAtItsTop}</Para>
+      <Choice<Grid | 'off'>
+        label={words.repeatHeld}
+        short={words.repeat}
+        value={how.repeat ?? 'off'}
+        options={REPEATS}
+        onChange={(repeat) => set({ repeat: repeat === 'off' ? null : repeat })}
+      />
+      {how.repeat ? <Para quiet>{words.repeatAbout}</Para> : null}
       <Range
         label={words.quantizeWhatIsPlayedIn}
         short={words.quantize}

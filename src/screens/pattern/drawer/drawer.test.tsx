@@ -335,6 +335,37 @@ describe('the pads', () => {
     press('Record');
   });
 
+  test('a key that is held repeats on the grid: by hand, or taken down on the steps', async () => {
+    jest.useFakeTimers();
+    const rests = () => act(() => void jest.advanceTimersByTime(350));
+    fireEvent.change(screen.getByLabelText('Repeat what is held'), { target: { value: '1/16' } });
+    key('KeyS');
+    // Two sixteenths of the tempo and a little more.
+    rests();
+    fireEvent.keyUp(document.body, { code: 'KeyS' });
+    rests();
+    expect(mockStrikes.map(([lane]) => lane)).toEqual(['snare', 'snare', 'snare']);
+    press('Record');
+    look({ playing: true });
+    mockHeard = 4 * 240;
+    key('KeyS');
+    mockHeard = 5 * 240 + 10;
+    rests();
+    mockHeard = 6 * 240 + 10;
+    rests();
+    fireEvent.keyUp(document.body, { code: 'KeyS' });
+    rests();
+    expect(part('snare').hits.map(({ step, nudge }) => [step, nudge])).toEqual([
+      [4, expect.closeTo(0)],
+      [5, 0],
+      [6, 0],
+    ]);
+    fireEvent.change(screen.getByLabelText('Repeat what is held'), { target: { value: 'off' } });
+    look({ playing: false });
+    press('Record');
+    jest.useRealTimers();
+  });
+
   test('what is struck while another pattern is heard goes into that one', () => {
     act(
       () =>

@@ -1,4 +1,4 @@
-import type { Semitones, Velocity } from '../../../../core/units';
+import type { Semitones, Ticks, Velocity } from '../../../../core/units';
 import { ticksPerMs } from '../../../../core/units';
 import { heardAt, strikeLane } from '../../../audio/player';
 import type { PatternEdit } from '../../../../core/edit/edits';
@@ -63,6 +63,25 @@ const takeDown = (
     edit: 'recordHit',
     args: { laneId, tick, velocity, quantize: how.quantize, ...(pitch && { pitch }) },
   });
+};
+
+/** Takes a repeat down on its very place, a moment before it is due: the pattern plays it. */
+export const takeAt = (
+  store: Store,
+  laneId: string,
+  tick: Ticks,
+  velocity: Velocity,
+  pitch: Semitones,
+  session: Session,
+): void => {
+  if (tick < 0) return;
+  const args = { laneId, tick, velocity, quantize: 0, straight: true, ...(pitch && { pitch }) };
+  takeInto(
+    store,
+    heardAt(performance.now())?.patternId ?? null,
+    { edit: 'recordHit', args },
+    session.gesture,
+  );
 };
 
 /** What is struck goes into the pattern that was heard then: while another waits for its turn, or has just come, that is not the one shown. */
