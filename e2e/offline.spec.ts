@@ -55,7 +55,7 @@ test.describe('once it was open', () => {
   test('a newer app waits until it is asked for; nothing is lost, and no page mixes the two', async ({
     browser,
   }) => {
-    const rounds = Number(process.env['ROUNDS'] ?? 3);
+    const rounds = Number(process.env['ROUNDS'] ?? 2);
     test.setTimeout(60000 + rounds * 20000);
     const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'ruddik-build-'));
     fs.cpSync(DIST, folder, { recursive: true, filter: (file) => !/\.(br|gz)$/.test(file) });

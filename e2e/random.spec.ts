@@ -9,7 +9,7 @@ test('whatever is pressed: no error, undone and redone alike, the focus never lo
 }) => {
   test.setTimeout(120000);
   await openApp(page);
-  const out = await wander(page, 7, 150, hasTouch ?? false);
+  const out = await wander(page, 7, 100, hasTouch ?? false);
   expect(out.faults).toEqual([]);
-  expect(out).toMatchObject({ actions: 150, turned: 3 });
+  expect(out).toMatchObject({ actions: 100, turned: 2 });
 });

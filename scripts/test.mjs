@@ -1,4 +1,5 @@
 /** Everything that must hold, on a fresh clone too: types, lint, unit tests, the app built, end-to-end tests. */
+import { execFile } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { readyApp, readyBrowser, readyPackages, ROOT, run } from './ready.mjs';
@@ -17,10 +18,26 @@ const step = (name, command, args) => {
   return { name, ok: run(command, args) === 0 };
 };
 
+/** Several that use one core each, beside one another; each is told as a whole when it is done. */
+const beside = (...all) =>
+  Promise.all(
+    all.map(
+      ([name, command, args]) =>
+        new Promise((resolve) => {
+          execFile(command, args, { cwd: ROOT, maxBuffer: Infinity }, (fault, out, errors) => {
+            process.stdout.write(`\n${name}\n${out}${errors}`);
+            resolve({ name, ok: !fault });
+          });
+        }),
+    ),
+  );
+
 const steps = [
-  step('Type check', 'npx', ['tsc', '--noEmit']),
-  step('Lint', 'npx', ['eslint', '.']),
-  step('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
+  ...(await beside(
+    ['Lint', 'npx', ['eslint', '.']],
+    ['Type check', 'npx', ['tsc', '--noEmit']],
+    ['Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  )),
   // In processes of their own, so that one that breaks down takes no other file's results with it.
   step('Unit tests', 'npx', [
     'jest',

@@ -280,7 +280,7 @@ export const PadsPage = () => {
       ends.forEach((end) => end());
       endErasing();
     };
-  }, []);
+  }, [repeats]);
 
   const { midi } = how;
   /** A tuned lane that is open is what one plays: each note is a pitch of it. */

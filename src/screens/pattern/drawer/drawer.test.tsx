@@ -335,7 +335,7 @@ describe('the pads', () => {
     press('Record');
   });
 
-  test('a key that is held repeats on the grid: by hand, or taken down on the steps', async () => {
+  test('a key that is held repeats on the grid: by hand, or taken down on the steps', () => {
     jest.useFakeTimers();
     const rests = () => act(() => void jest.advanceTimersByTime(350));
     fireEvent.change(screen.getByLabelText('Repeat what is held'), { target: { value: '1/16' } });
