@@ -32,6 +32,7 @@ export type Thing =
   | 'ids by lane'
   | 'map choice'
   | 'meter'
+  | 'notes by lane'
   | 'passes'
   | 'pattern'
   | 'place'

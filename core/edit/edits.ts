@@ -42,7 +42,7 @@ import { takeFill } from './takeFill';
 import { setHands, stickBy } from './handEdits';
 import type { Hand, HandRule } from '../document/choices';
 import { rateOf } from '../play/reading';
-import { ticksPerMs } from '../units';
+import { ticksPerMs, type MidiNote } from '../units';
 import { setPattern } from './beatEdits';
 import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from '../make/chance';
 import {
@@ -293,6 +293,11 @@ export const BEAT_EDITS = {
       ? beat.lanes.map((lane) => ({ ...lane, note: lane.note + a.by }))
       : beat.lanes,
   }),
+  /** All or none: where one would leave 0 to 127, each keeps the note that it has. */
+  numberLanes: (beat: Beat, a: { notes: Record<string, MidiNote> }) =>
+    Object.values(a.notes).every((note) => Number.isInteger(note) && note >= 0 && note <= 127)
+      ? { ...beat, lanes: beat.lanes.map((lane) => ({ ...lane, note: a.notes[lane.id] ?? lane.note })) }
+      : beat,
   groupLanes: (beat: Beat, a: { id: string; name: string; laneIds: string[] }) =>
     groupLanes(beat, a.id, a.name, a.laneIds),
   ungroup: (beat: Beat, a: { groupId: string }) => ungroup(beat, a.groupId),

@@ -102,6 +102,12 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
       { down: 1, grid: '1/16', hits: pattern.parts['snare']!.hits },
     ],
   }),
+  'notes by lane': (roll, beat) =>
+    Object.fromEntries(
+      beat.lanes
+        .filter(() => roll() > 0.3)
+        .map(({ id }) => [id, Math.floor(132 * roll()) - (roll() > 0.9 ? 2 : 0)]),
+    ),
   'drum map': () => GENERAL_MIDI,
   entry: (roll, beat) => newEntry(`new ${(count += 1)}`, beat.patterns[0]!.id),
   feel: () => ferry.feel,

@@ -256,6 +256,10 @@ export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits
     does: 'Shifts the note numbers of all lanes, where none leaves 0 to 127',
     args: { by: figure({ least: -127, most: 127, whole: true, unit: 'semitones' }) },
   },
+  numberLanes: {
+    does: 'Gives lanes their note numbers at once, where none leaves 0 to 127',
+    args: { notes: thing('notes by lane') },
+  },
   groupLanes: { does: 'Puts lanes together in a group', args: { id: NEW_ID, name: TEXT, laneIds: LANES } },
   ungroup: { does: 'Takes a group apart', args: { groupId: id('group') } },
   setGroup: {

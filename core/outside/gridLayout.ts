@@ -70,6 +70,33 @@ export const noteBlock = ({ columns, rows, first, column, row, scale }: NoteBloc
   );
 };
 
+/** Blocks of one row that the drums of a kit commonly have. */
+export const USUAL_ROWS: { name: string; row: Omit<NoteRow, 'count'> }[] = [
+  { name: 'From 36 upwards', row: { first: 36, step: 1 } },
+  { name: 'From 60 upwards', row: { first: 60, step: 1 } },
+  { name: 'An octave apart', row: { first: 24, step: 12 } },
+  { name: 'White keys from 60', row: { first: 60, step: 1, scale: 'C major' } },
+];
+
+/** Notes one after the other. */
+export interface NoteRow {
+  count: number;
+  first: MidiNote;
+  /** Semitones, or steps of the scale. */
+  step: number;
+  scale?: string;
+}
+
+/**
+ * So many notes one after the other; null where one of them would leave 0 to 127.
+ *
+ * @example noteRow({ count: 4, first: 60, step: 1, scale: 'C major' }) // [60, 62, 64, 65]
+ */
+export const noteRow = ({ count, step, ...block }: NoteRow): MidiNote[] | null => {
+  const [row] = noteBlock({ ...block, columns: count, rows: 1, column: step, row: 0 });
+  return row!.every((note) => note !== null) ? row! : null;
+};
+
 /** Blocks that surfaces commonly have. */
 export const USUAL_BLOCKS: { name: string; block: Omit<NoteBlock, 'columns' | 'rows'> }[] = [
   { name: 'Row by row', block: { first: 0, column: 1, row: 8 } },

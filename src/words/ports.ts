@@ -44,6 +44,7 @@ export const words = {
   plainLayout: 'row by row from the bottom left',
   ownLayout: (name: string) => `${name} (your file)`,
   numberPads: 'Number the pads',
+  ofPads: (name: string) => `the pads of ${name}`,
   usualBlocks: 'Usual numberings',
   firstNote: 'Bottom left',
   nextColumn: 'Next column',

@@ -3,6 +3,7 @@ export const words = {
   tuned: 'Tuned',
   playsPitches: 'Plays pitches',
   heightIsPitch: 'Height is pitch',
+  semitones: 'all notes',
   root: 'Root',
   rootOf: (lane: string) => `Root of ${lane}`,
   scale: 'Scale',

@@ -27,6 +27,7 @@ import { figure } from '../../ui/figures';
 import { saveText } from '../../ui/files';
 import { Chips, Figures, Group, Item, Items, ScreenHead } from '../../ui/Layout';
 import { NumberField } from '../../ui/NumberField';
+import { ScaleChoice } from '../../ui/ScaleChoice';
 import { Page } from '../../ui/Page';
 import { PlayContext } from '../../ui/playing';
 import { colour } from '../../ui/tokens';
@@ -174,6 +175,11 @@ const Block = ({ live, name, layout }: { live: Live; name: string; layout: GridL
           onChange={(channel) => live.hub.set(name, { layout: { ...layout, channel: Math.round(channel) } })}
         />
       </Figures>
+      <ScaleChoice
+        value={block.scale ?? ''}
+        of={words.ofPads(name)}
+        onChange={(scale) => change({ scale })}
+      />
       <Chips label={words.howManyPads}>
         {SIZES.map((size) => (
           <Chip key={size} pressed={layout.columns === size} onPress={() => resize(size)}>

@@ -1,6 +1,7 @@
 import { TuningGroup, withInstrument } from './TuningGroup';
 import { bounds, RANGES } from '../../../../core/document/ranges';
 import { STEPS } from '../../../../core/document/choices';
+import { LaneNumbers } from './LaneNumbers';
 import { LaneOrder } from './LaneOrder';
 import { Named } from '../../../ui/Named';
 import { Group, Figures, Chips } from '../../../ui/Layout';
@@ -434,6 +435,7 @@ export const LanePage = ({ lane }: { lane: Lane }) => {
       <Turning key={lane.id} lane={lane} />
       <Identity lane={lane} at={lanes.indexOf(lane)} count={lanes.length} />
       <TuningGroup lane={lane} />
+      <LaneNumbers lanes={lanes} />
       <LaneOrder lanes={lanes} />
     </>
   );

@@ -256,6 +256,24 @@ describe('the lane', () => {
     expect(store.getState().doc.beat!.lanes[0]!.note).toBe(61);
   });
 
+  test('all lanes are numbered at once, by a row of notes or of a scale, all or none', () => {
+    const notes = () => store.getState().doc.beat!.lanes.map(({ note }) => note);
+    const count = notes().length;
+    press('Number all lanes');
+    press('From 60 upwards');
+    expect(notes()).toEqual(Array.from({ length: count }, (_, at) => 60 + at));
+    fireEvent.change(screen.getByLabelText('Scale of the lanes'), { target: { value: 'major' } });
+    expect(notes().slice(0, 2)).toEqual([60, 62]);
+    const before = notes();
+    const first = screen.getByLabelText('Note of the first lane');
+    fireEvent.change(first, { target: { value: '127' } });
+    fireEvent.blur(first);
+    expect(notes()).toEqual(before);
+    expect(store.getState().notices.at(-1)!.text).toContain('No lane was numbered');
+    press('As General MIDI has them');
+    expect(notes().slice(0, 2)).toEqual([36, 38]);
+  });
+
   test('lanes are ordered, grouped and removed', () => {
     const names = () => store.getState().doc.beat!.lanes.map(({ id }) => id);
     press('Put Snare first');

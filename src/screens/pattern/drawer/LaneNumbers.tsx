@@ -1,0 +1,83 @@
+import { useState } from 'react';
+import { instrument } from '../../../../core/document/instruments';
+import type { Lane } from '../../../../core/document/schema';
+import { noteRow, USUAL_ROWS, type NoteRow } from '../../../../core/outside/gridLayout';
+import { beatEdited } from '../../../state/doc';
+import { noticed } from '../../../state/slices';
+import { useDo } from '../../../state/store';
+import { Chip } from '../../../ui/Chip';
+import { Disclosure } from '../../../ui/Disclosure';
+import { Chips, Figures } from '../../../ui/Layout';
+import { NumberField } from '../../../ui/NumberField';
+import { ScaleChoice } from '../../../ui/ScaleChoice';
+import { Para } from '../../../ui/Words';
+import { words } from '../../../words/drawer';
+
+type Row = Omit<NoteRow, 'count'>;
+
+/** Notes for all lanes at once: a first one, and how far it is to the next. */
+export const LaneNumbers = ({ lanes }: { lanes: readonly Lane[] }) => {
+  const act = useDo();
+  const [row, setRow] = useState<Row>(USUAL_ROWS[0]!.row);
+  // What plays pitches has its note as the one that they are counted from.
+  const plain = lanes.filter(({ tuning }) => !tuning);
+  const number = (notes: number[], text: string, gesture?: string) => {
+    const args = { notes: Object.fromEntries(plain.map(({ id }, at) => [id, notes[at]!])) };
+    act(beatEdited({ edit: { edit: 'numberLanes', args }, ...(gesture && { gesture }) }));
+    act(noticed({ text, subject: 'notes' }));
+  };
+  const change = (next: Row, gesture?: string) => {
+    const notes = noteRow({ ...next, count: plain.length });
+    if (!notes) return void act(noticed({ text: words.laneWouldLeave, subject: 'notes' }));
+    setRow(next);
+    number(notes, words.lanesNumbered(notes[0]!, notes.at(-1)!), gesture);
+  };
+  if (!plain.length) return null;
+  return (
+    <Disclosure title={words.numberAllLanes}>
+      <Para quiet>{words.numberAllLanesAbout}</Para>
+      <Chips label={words.usualNumbers}>
+        <Chip
+          onPress={() =>
+            number(
+              plain.map((lane) => instrument(lane.instrument).note),
+              words.lanesAsGeneralMidi,
+            )
+          }
+        >
+          {words.generalMidi}
+        </Chip>
+        {USUAL_ROWS.map((one) => (
+          <Chip key={one.name} onPress={() => change(one.row)}>
+            {one.name}
+          </Chip>
+        ))}
+      </Chips>
+      <Figures>
+        <NumberField
+          label={words.firstLane}
+          value={row.first}
+          least={0}
+          most={127}
+          under={words.firstLaneShort}
+          width={88}
+          onChange={(first, gesture) => change({ ...row, first: Math.round(first) }, gesture)}
+        />
+        <NumberField
+          label={words.nextLane}
+          value={row.step}
+          least={1}
+          most={24}
+          under={words.nextLaneShort}
+          width={88}
+          onChange={(step, gesture) => change({ ...row, step: Math.round(step) }, gesture)}
+        />
+      </Figures>
+      <ScaleChoice
+        value={row.scale ?? ''}
+        of={words.theLanes}
+        onChange={(scale) => change({ first: row.first, step: row.step, ...(scale && { scale }) })}
+      />
+    </Disclosure>
+  );
+};
