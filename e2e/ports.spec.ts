@@ -89,3 +89,58 @@ test('a beat is programmed on the grid, follows the host, and records what the m
   const again = await beside(page, '/stand-ins/grid');
   await expect(again.getByRole('button', { name: 'Pad 2 in row 1, hit' })).toBeVisible();
 });
+
+/** How far the kicks that are sent out lie from the quarters of the host's clock, in ms, from a second after its start on. */
+const kicksOff = async (spy: Page): Promise<number[]> =>
+  spy.evaluate(() => {
+    const { heard } = window as unknown as {
+      heard: { type: string; to: string; bytes: number[]; time: number; at: number }[];
+    };
+    const ticks = heard.filter(({ to, bytes }) => to === 'app' && bytes[0] === 0xf8).map(({ time }) => time);
+    let kicks: number[] = [];
+    for (const { type, to, bytes, time, at } of heard)
+      // What was sent ahead is taken back where the clock is followed anew.
+      if (type === 'clear') kicks = kicks.filter((one) => one <= at);
+      else if (to === 'device' && (bytes[0]! & 0xf0) === 0x90 && bytes[1] === 36) kicks.push(time);
+    const [first, last] = [ticks[0]! + 1000, ticks.at(-1)!];
+    const quarters = ticks.filter((_, n) => n % 24 === 0);
+    return kicks
+      .filter((kick) => kick > first && kick < last)
+      .map((kick) => Math.min(...quarters.map((quarter) => Math.abs(kick - quarter))));
+  });
+
+test('what is sent out stands on the quarters of whoever leads, from the first start and from the next', async ({
+  page,
+}) => {
+  await openApp(page);
+  await button(page, 'Beats').click();
+  await button(page, 'New beat').click();
+  await page.keyboard.press('Escape');
+  for (const number of [1, 5, 9, 13]) await step(page, 'Kick', number).click();
+  await page.goto('/ports');
+  await expect(page.getByText('No port is there yet.', { exact: false })).toBeVisible();
+  const spy = await page.context().newPage();
+  await spy.goto('/health');
+  await spy.evaluate(() => {
+    const heard: object[] = [];
+    Object.assign(window, { heard });
+    const cable = new BroadcastChannel('ruddik-cable');
+    const origin = performance.timeOrigin;
+    cable.onmessage = ({ data }: MessageEvent<{ type: string; bytes?: number[] }>) =>
+      heard.push({ bytes: [], ...data, at: performance.now() + origin });
+  });
+  const host = await beside(page, '/stand-ins/host');
+  await beside(page, '/stand-ins/module');
+  await expect(page.getByRole('group', { name: 'Module stand-in', exact: true })).toBeVisible();
+  await page.bringToFront();
+  for (const turn of [1, 2]) {
+    await spy.evaluate(() => void ((window as unknown as { heard: object[] }).heard.length = 0));
+    await button(host, 'Play').click();
+    await page.waitForTimeout(5000);
+    await button(host, 'Stop').click();
+    const off = await kicksOff(spy);
+    expect(off.length, `start ${turn}`).toBeGreaterThan(5);
+    expect(Math.max(...off), `start ${turn}`).toBeLessThan(2);
+    await page.waitForTimeout(700);
+  }
+});

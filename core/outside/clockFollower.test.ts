@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { createClockFollower } from './clockFollower';
 
 /** Numbers from 0 up to 1 that are the same each time. */
@@ -73,4 +74,20 @@ test('a start counts anew and keeps the tempo; nothing is said before it can be'
   follower.tick(60 * period);
   expect(follower.ticksAt(60 * period)!).toBeCloseTo(0, 2);
   expect(follower.state().bpm!).toBeCloseTo(150, 3);
+});
+
+test('a clock that stood still counts from 0 when it starts again, however long it stood', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 20, max: 9000 }), fc.integer({ min: 60, max: 200 }), (pause, bpm) => {
+      const follower = createClockFollower();
+      const period = 60_000 / 24 / bpm;
+      for (let n = 0; n < 60; n++) follower.tick(n * period);
+      follower.restart();
+      const begin = 59 * period + pause;
+      for (let n = 0; n < 96; n++) follower.tick(begin + n * period);
+      expect(follower.ticks()).toBe(96);
+      expect(follower.ticksAt(begin + 95 * period)!).toBeCloseTo(95, 1);
+    }),
+    { seed: 19, numRuns: 200 },
+  );
 });

@@ -147,17 +147,23 @@ export const createClockFollower = () => {
   /** Worked out when it is asked for: ticks come more often than that. */
   let line: Line | null = null;
   let known = true;
+  /** The next tick is the first one, however long it is since the last. */
+  let fresh = false;
 
   const believed = (): Line | null => {
     if (!known) line = heard.length < 2 ? null : fitted(heard);
     known = true;
     return line;
   };
-  const isLost = (since: Ms): boolean => {
-    if (heard.length < KNOWN_TICKS) return false;
+  /** The usual distance of two ticks; null where that is not known yet. */
+  const usual = (): Ms | null => {
+    if (heard.length < KNOWN_TICKS) return null;
     const [first, last] = [heard[0]!, heard.at(-1)!];
-    return since > (2.5 * (last.time - first.time)) / (last.n - first.n) + JITTER_MS;
+    return (last.time - first.time) / (last.n - first.n);
   };
+  const isLost = (since: Ms): boolean => since > 2.5 * (usual() ?? Infinity) + JITTER_MS;
+  /** Whether the first tick after a start comes where the clock before would have had one. */
+  const runsOn = (since: Ms): boolean => Math.abs(since - (usual() ?? Infinity)) <= JITTER_MS;
 
   return {
     /** Its ticks are counted anew from the next one on, after a start or a song position; how fast it goes is still known. */
@@ -166,16 +172,19 @@ export const createClockFollower = () => {
       heard = heard.map(({ n, time }) => ({ n: n - shift, time }));
       count = 0;
       known = false;
+      fresh = true;
     },
     /** A tick came at a time of the page's clock. */
     tick: (time: Ms): void => {
       const since = time - lastAt;
-      if (since > 4 * STOPPED_MS) heard = [];
+      // A clock that stood still meanwhile begins anew where it is told to, and not where it would have come to.
+      if (since > 4 * STOPPED_MS || (fresh && !runsOn(since))) heard = [];
       else if (isLost(since)) {
         // Ticks were lost: as many as fit into the gap.
         const { at, period } = believed()!;
         count = Math.max(count, Math.round((time - at) / period));
       }
+      fresh = false;
       lastAt = time;
       heard.push({ n: count, time });
       count += 1;
