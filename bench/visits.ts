@@ -5,6 +5,7 @@ import { ADDRESS, opened, slowed } from './slowed';
 
 declare global {
   interface Window {
+    seen: (x: number, y: number) => void;
     firstStep?: number;
     answered?: number;
   }
@@ -39,7 +40,6 @@ const coldOnce = async (browser: Browser): Promise<Visit> => {
   const { context, page } = await opened(browser);
   await slowed(context, page);
   const times = await visited(page);
-  await page.locator('#step-0-1[aria-checked=true]').waitFor({ state: 'attached' });
   await context.close();
   return times;
 };
@@ -50,11 +50,34 @@ interface Visit {
   whole: number;
 }
 
-/** What a page does that is opened now: a step is tapped as soon as it is seen, and has to be there in the app afterwards. */
-const visited = async (page: Page): Promise<Visit> => {
+/**
+ * What a page does that is opened now: a step is tapped as soon as it is painted, by a touch from outside the page, and has to
+ * be there in the app afterwards.
+ *
+ * @param lit whether it is a hit by then: a step that is tapped at the next visit is none any more
+ */
+const visited = async (page: Page, lit = true): Promise<Visit> => {
+  const session = await page.context().newCDPSession(page);
+  await page.exposeBinding('seen', async (_, x: number, y: number) => {
+    // As a finger does: it does not wait for the page between its going down and up.
+    await Promise.all(
+      (['mousePressed', 'mouseReleased'] as const).map((type) =>
+        session.send('Input.dispatchMouseEvent', { type, x, y, button: 'left', clickCount: 1 }),
+      ),
+    );
+  });
   await page.addInitScript(() => {
     const painted = (done: () => void) => requestAnimationFrame(() => setTimeout(done));
+    let isSeen = false;
     new MutationObserver((_, observer) => {
+      const early = document.querySelector('[data-early="kick"][data-at="1"]');
+      if (early && !isSeen) {
+        isSeen = true;
+        painted(() => {
+          const { x, y, width, height } = early.getBoundingClientRect();
+          window.seen(x + width / 2, y + height / 2);
+        });
+      }
       if (!document.querySelector('[data-step]')) return;
       observer.disconnect();
       painted(() => (window.firstStep = performance.now()));
@@ -62,10 +85,8 @@ const visited = async (page: Page): Promise<Visit> => {
     addEventListener('click', () => painted(() => (window.answered ??= performance.now())));
   });
   await page.goto(ADDRESS, { waitUntil: 'commit' });
-  const tapped = page.locator('[data-early="kick"][data-at="1"]');
-  await tapped.waitFor();
-  await tapped.click();
-  await page.waitForFunction(() => window.firstStep !== undefined);
+  await page.waitForFunction(() => window.firstStep !== undefined && window.answered !== undefined);
+  await page.locator(`#step-0-1[aria-checked=${lit}]`).waitFor({ state: 'attached' });
   return page.evaluate(() => ({
     paint: performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? NaN,
     answered: window.answered!,
@@ -85,15 +106,16 @@ export const second = async (browser: Browser): Promise<void> => {
   for (let round = 0; round < 7; round++) {
     const next = await context.newPage();
     await slowed(context, next);
-    times.push(await visited(next));
+    times.push(await visited(next, round % 2 === 0));
     await next.close();
   }
   await context.close();
+  const paint = median(times.map((one) => one.paint)) / 1000;
   const answered = median(times.map((one) => one.answered)) / 1000;
   const whole = median(times.map((one) => one.whole)) / 1000;
   report(
     'second visit without a server, a tap on the grid is answered',
-    `${answered.toFixed(2)} s (all of the app stands after ${whole.toFixed(2)} s)`,
+    `${answered.toFixed(2)} s (painted after ${paint.toFixed(2)} s, all of the app stands after ${whole.toFixed(2)} s)`,
     'under 1.0 s',
     answered < 1,
   );

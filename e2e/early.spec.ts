@@ -5,7 +5,7 @@ import { button, saved, step } from './app';
 const held = async (page: Page) => {
   let go: () => void = () => undefined;
   const gone = new Promise<void>((resolve) => (go = resolve));
-  await page.route('**/entry-*.js', async (route) => {
+  await page.route('**/start-*.js', async (route) => {
     await gone;
     await route.continue().catch(() => undefined);
   });

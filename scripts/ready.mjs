@@ -86,6 +86,23 @@ const compress = (folder) => {
   }
 };
 
+/**
+ * Puts the styles into the pages themselves: they are a few KB, and nothing can be painted before the last of their files has
+ * come.
+ */
+const inlineStyles = (folder) => {
+  for (const file of filesIn(folder).filter((name) => name.endsWith('.html'))) {
+    const page = fs
+      .readFileSync(file, 'utf8')
+      .replace(/<link rel="preload"[^>]* as="style"[^>]*>/g, '')
+      .replace(
+        /<link rel="stylesheet" href="([^"]+)"[^>]*>/g,
+        (_, place) => `<style>${fs.readFileSync(path.join(folder, place), 'utf8')}</style>`,
+      );
+    fs.writeFileSync(file, page);
+  }
+};
+
 /** Builds the web app when it is older than its sources. */
 export const readyApp = async () => {
   const stamp = at('dist', '.built');
@@ -97,6 +114,7 @@ export const readyApp = async () => {
   fs.rmSync(at('dist'), { recursive: true, force: true });
   const env = { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' };
   must('Building', run('npx', ['expo', 'export', '--platform', 'web'], { env }));
+  inlineStyles(at('dist'));
   await writeServiceWorker(at('dist'));
   compress(at('dist'));
   fs.writeFileSync(stamp, '');
