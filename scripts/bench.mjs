@@ -8,7 +8,7 @@ await readyApp();
 
 /** What computes is measured as it runs in the app, with its modules joined into one. */
 const { buildSync } = await import('esbuild');
-for (const name of ['core', 'make', 'sounds']) {
+for (const name of ['core', 'make', 'sounds', 'hands']) {
   const joined = path.join(ROOT, 'test-results', `bench-${name}.cjs`);
   buildSync({
     entryPoints: [path.join(ROOT, 'bench', `${name}.ts`)],
