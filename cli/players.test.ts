@@ -144,6 +144,9 @@ test.each([
   const { code, err } = ruddik(['feel', at('in3.mid'), at('x.mid'), '--players', band('bad.json', change)]);
   expect(code).toBe(1);
   expect(err).toMatch(sentence);
+  const told = ruddik(['report', at('bad.json')]);
+  expect(told.code).toBe(1);
+  expect(told.err).toMatch(sentence);
 });
 
 test('a report tells what a template and a players file say, and whether one drummer can play a file', () => {

@@ -56,6 +56,9 @@ const fileLines = async (file: string): Promise<string[]> => {
     ];
   }
   const template = readTemplate(text);
+  // A players file that has a fault is one all the same.
+  if (!template.ok && /"kind"\s*:\s*"ruddik\.players"/.test(text))
+    throw new InputFault(`“${file}” could not be read. ${players.error}`);
   if (!template.ok)
     throw new InputFault(`“${file}” is no MIDI file, template or players file. ${template.error}`);
   const shape = template.value;
