@@ -36,10 +36,17 @@ const lookAt = (beat: Beat, pattern: Pattern, leftHanded: boolean) => {
   return { count: strokes.length, faults };
 };
 
+/** What one drummer has to play is as it is written: the feel, which is being turned here, has no part in it. */
+const alikeButFeel = (one: Beat, other: Beat): boolean =>
+  one === other ||
+  (Object.keys({ ...one, ...other }) as (keyof Beat)[]).every(
+    (key) => key === 'feel' || one[key] === other[key],
+  );
+
 /** How unlike the hands are, and whether one drummer can play it. */
 export const HandsPart = ({ feel }: { feel: Feel }) => {
   const { hands = 0, leftHanded = false } = feel.humanize;
-  const beat = useDeferredValue(useApp((state) => selectBeat(state)!));
+  const beat = useDeferredValue(useApp((state) => selectBeat(state)!, alikeButFeel));
   const patternId = useApp((state) => selectPattern(state)?.id);
   const pattern = beat.patterns.find(({ id }) => id === patternId) ?? beat.patterns[0]!;
   const showHands = useApp(({ view }) => view.showHands);
