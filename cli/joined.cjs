@@ -7,32 +7,32 @@ const fs = require('node:fs');
 const Module = require('node:module');
 const path = require('node:path');
 
-const ROOT = path.resolve(__dirname, '..');
-const FOLDER = path.join(ROOT, 'node_modules', '.cache', 'ruddik');
-const JOINED = path.join(FOLDER, 'ruddik.cjs');
-/** What it was made of, beside it. */
-const SOURCES = path.join(FOLDER, 'sources.json');
+const placesOf = (root) => {
+  const folder = path.join(root, 'node_modules', '.cache', 'ruddik');
+  // What it was made of lies beside it.
+  return { folder, joined: path.join(folder, 'ruddik.cjs'), sources: path.join(folder, 'sources.json') };
+};
 
-const isFresh = () => {
+const isFresh = (root, { joined, sources }) => {
   try {
-    const made = fs.statSync(JOINED).mtimeMs;
-    const sources = JSON.parse(fs.readFileSync(SOURCES, 'utf8'));
-    return sources.every((file) => fs.statSync(path.join(ROOT, file)).mtimeMs < made);
+    const made = fs.statSync(joined).mtimeMs;
+    const files = JSON.parse(fs.readFileSync(sources, 'utf8'));
+    return files.every((file) => fs.statSync(path.join(root, file)).mtimeMs < made);
   } catch {
     return false;
   }
 };
 
 /** Whoever starts at the same time finds the old file or the new one, and never half of one. */
-const place = (file, text) => {
+const put = (file, text) => {
   const aside = `${file}.${process.pid}`;
   fs.writeFileSync(aside, text);
   fs.renameSync(aside, file);
 };
 
-const join = () => {
+const join = (root, { folder, joined, sources }) => {
   const { metafile, outputFiles } = require('esbuild').buildSync({
-    absWorkingDir: ROOT,
+    absWorkingDir: root,
     entryPoints: ['cli/main.ts'],
     bundle: true,
     platform: 'node',
@@ -41,25 +41,26 @@ const join = () => {
     minifyWhitespace: true,
     metafile: true,
     write: false,
-    outfile: JOINED,
+    outfile: joined,
   });
   const [{ contents }] = outputFiles;
   const own = Object.keys(metafile.inputs).filter((file) => !file.startsWith('node_modules'));
   try {
-    fs.mkdirSync(FOLDER, { recursive: true });
-    place(SOURCES, JSON.stringify([...own, 'package-lock.json', 'cli/joined.cjs']));
-    place(JOINED, contents);
+    fs.mkdirSync(folder, { recursive: true });
+    put(sources, JSON.stringify([...own, 'package-lock.json', 'cli/joined.cjs']));
+    put(joined, contents);
   } catch {
     // Where nothing can be kept, it is joined each time.
   }
   return Buffer.from(contents).toString('utf8');
 };
 
-/** Runs the command line with the arguments of the process. */
-module.exports = () => {
-  if (isFresh()) return void require(JOINED);
-  const joined = new Module(JOINED, module);
-  joined.filename = JOINED;
-  joined.paths = Module._nodeModulePaths(FOLDER);
-  joined._compile(join(), JOINED);
+/** Runs the command line with the arguments of the process. @param root the project that it is of */
+module.exports = (root = path.resolve(__dirname, '..')) => {
+  const places = placesOf(root);
+  if (isFresh(root, places)) return void require(places.joined);
+  const made = new Module(places.joined, module);
+  made.filename = places.joined;
+  made.paths = Module._nodeModulePaths(places.folder);
+  made._compile(join(root, places), places.joined);
 };

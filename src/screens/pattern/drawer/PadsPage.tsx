@@ -163,8 +163,8 @@ const useRepeats = (how: PlayInSettings, session: RefObject<Session>) => {
       },
       ahead: () => (asked().recording ? TAKEN_AHEAD_MS : 0),
       strike: (id, velocity, tick) => {
-        const [laneId, pitch] = id.split(' ');
-        taken(laneId!, velocity, tick, Number(pitch));
+        const parting = id.indexOf(' ');
+        taken(id.slice(parting + 1), velocity, tick, Number(id.slice(0, parting)));
       },
     });
     repeats.current = own;
@@ -177,7 +177,8 @@ const useRepeats = (how: PlayInSettings, session: RefObject<Session>) => {
   return repeats;
 };
 
-const heldId = (laneId: string, pitch: number) => `${laneId} ${pitch}`;
+/** One that is held: its pitch and its lane, whose id may hold any sign. */
+const heldId = (laneId: string, pitch: number) => `${pitch} ${laneId}`;
 
 /** Playing in: pads and keys, what is recorded of them, and the click. */
 export const PadsPage = () => {
