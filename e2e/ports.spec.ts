@@ -90,6 +90,124 @@ test('a beat is programmed on the grid, follows the host, and records what the m
   await expect(again.getByRole('button', { name: 'Pad 2 in row 1, hit' })).toBeVisible();
 });
 
+/** A machine with two pads of one kind, as a browser gives them; what is sent is kept with its time. */
+const withDevices = (page: Page) =>
+  page.addInitScript(() => {
+    class Device extends EventTarget {
+      state = 'connected';
+      connection = 'closed';
+      manufacturer = '';
+      version = '1';
+      onmidimessage: ((event: object) => void) | null = null;
+      onstatechange: ((event: object) => void) | null = null;
+      sent: { bytes: number[]; time: number }[] = [];
+      constructor(
+        readonly id: string,
+        readonly name: string,
+        readonly type: string,
+      ) {
+        super();
+      }
+      open() {
+        this.connection = 'open';
+        return Promise.resolve(this);
+      }
+      close() {
+        this.connection = 'closed';
+        return Promise.resolve(this);
+      }
+      send(bytes: Iterable<number>, time = performance.now()) {
+        this.sent.push({ bytes: [...bytes], time });
+      }
+      clear() {
+        const now = performance.now();
+        this.sent = this.sent.filter((one) => one.time <= now);
+      }
+      play(...bytes: number[]) {
+        const event = Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) });
+        this.onmidimessage?.(event);
+        this.dispatchEvent(event);
+      }
+    }
+    const names = ['Quay pad', 'Quay pad'];
+    const inputs = names.map((name, at) => new Device(`in ${at}`, name, 'input'));
+    const outputs = names.map((name, at) => new Device(`out ${at}`, name, 'output'));
+    const of = (all: Device[]) => new Map(all.map((one) => [one.id, one]));
+    const access = Object.assign(new EventTarget(), {
+      inputs: of(inputs),
+      outputs: of(outputs),
+      sysexEnabled: false,
+      onstatechange: null as ((event: object) => void) | null,
+    });
+    const plug = (is: boolean) => {
+      for (const [list, port] of [
+        [access.inputs, inputs[1]!],
+        [access.outputs, outputs[1]!],
+      ] as const) {
+        port.state = is ? 'connected' : 'disconnected';
+        port.connection = is ? 'open' : 'pending';
+        if (is) list.set(port.id, port);
+        else list.delete(port.id);
+        const event = Object.assign(new Event('statechange'), { port });
+        access.onstatechange?.(event);
+      }
+    };
+    Object.assign(navigator, { requestMIDIAccess: () => Promise.resolve(access) });
+    Object.assign(window, { devices: { inputs, outputs, plug } });
+  });
+
+interface Devices {
+  inputs: { play: (...bytes: number[]) => void }[];
+  outputs: { sent: { bytes: number[]; time: number }[] }[];
+  plug: (is: boolean) => void;
+}
+const devices = <T>(page: Page, work: (all: Devices) => T): Promise<T> =>
+  page.evaluate(`(${work.toString()})(window.devices)`);
+
+test('devices of the machine: both of one kind, played out in time, heard, unplugged and plugged in again', async ({
+  page,
+}) => {
+  await withDevices(page);
+  await openApp(page);
+  await page.goto('/ports');
+  await button(page, 'Use the devices of this machine').click();
+  const second = page.getByRole('group', { name: 'Quay pad 2', exact: true });
+  await expect(page.getByRole('group', { name: 'Quay pad', exact: true })).toBeVisible();
+  await expect(second).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Play the lanes on it: Quay pad 2', exact: true }).click();
+  await button(page, 'Play').click();
+  await expect
+    .poll(() =>
+      devices(page, ({ outputs }) => outputs[1]!.sent.filter(({ bytes }) => bytes[1] === 36).length),
+    )
+    .toBeGreaterThan(2);
+  expect(await devices(page, ({ outputs }) => outputs[0]!.sent.length)).toBe(0);
+  await button(page, 'Stop').click();
+  // A stop takes back what was ahead, and leaves no note on.
+  const left = await devices(page, ({ outputs }) => {
+    const on = new Set<number>();
+    for (const { bytes } of outputs[1]!.sent)
+      if ((bytes[0]! & 0xf0) === 0x90 && bytes[2]) on.add(bytes[1]!);
+      else on.delete(bytes[1]!);
+    return [...on];
+  });
+  expect(left).toEqual([]);
+
+  await devices(page, ({ plug }) => plug(false));
+  await expect(page.getByText('Quay pad 2 is gone.', { exact: false })).toBeVisible();
+  await devices(page, ({ plug }) => plug(true));
+  await expect(page.getByText('Quay pad 2 is there.', { exact: false })).toBeVisible();
+  // What it plays is heard and taken down, a step at a time.
+  await page.getByRole('link', { name: 'Pattern' }).click();
+  await page.getByRole('tab', { name: 'Pads' }).or(button(page, 'Pads')).first().click();
+  await button(page, 'Step by step').click();
+  const hits = () => page.getByRole('checkbox', { name: /^Kick, step/, checked: true }).count();
+  const before = await hits();
+  await step(page, 'Kick', 2).focus();
+  await devices(page, ({ inputs }) => inputs[1]!.play(0x99, 36, 100));
+  await expect.poll(hits).toBe(before + 1);
+});
+
 /** How far the kicks that are sent out lie from the quarters of the host's clock, in ms, from a second after its start on. */
 const kicksOff = async (spy: Page): Promise<number[]> =>
   spy.evaluate(() => {

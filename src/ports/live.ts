@@ -98,7 +98,7 @@ const create = async (togglePlay: () => void): Promise<Live> => {
     onPlug: (name, there) => {
       // What it held it cannot let go any more.
       if (!there) holdOutside({ note: null, pressure: null });
-      warn(there ? words.pluggedIn(name) : words.unplugged(name));
+      say(there ? words.pluggedIn(name) : words.unplugged(name));
     },
     onLost: (name, bytes) => warn(words.lost(name, bytes)),
     onSettings: (settings) =>

@@ -1,6 +1,17 @@
 import type { Input, Output } from 'webmidi';
 import type { Carrier, Port } from './port';
 
+/** By their names; two of one kind are told apart by a number. */
+const numbered = <Value extends { name: string }>(all: readonly Value[]): Map<string, Value> => {
+  const out = new Map<string, Value>();
+  for (const one of all) {
+    let free = one.name;
+    for (let n = 2; out.has(free); n++) free = `${one.name} ${n}`;
+    out.set(free, one);
+  }
+  return out;
+};
+
 /**
  * The ports of the machine, where the browser has them and the person allows it.
  *
@@ -9,8 +20,9 @@ import type { Carrier, Port } from './port';
 export const openMachine = async (): Promise<Carrier> => {
   const { WebMidi } = await import('webmidi');
   await WebMidi.enable();
-  const inputs = new Map<string, Port['input']>();
-  const outputs = new Map<string, Port['output']>();
+  // By themselves and not by their ids: what is plugged in again may be another one under the same id.
+  const inputs = new WeakMap<Input, NonNullable<Port['input']>>();
+  const outputs = new WeakMap<Output, NonNullable<Port['output']>>();
   const inputOf = (input: Input): NonNullable<Port['input']> => ({
     hear: (take) => {
       const [listener] = [
@@ -25,22 +37,21 @@ export const openMachine = async (): Promise<Carrier> => {
     send: (bytes, time) => void output.send([...bytes], { time }),
     clear: () => void output.clear(),
   });
-  const kept = <Value>(map: Map<string, Value>, id: string, make: () => Value): Value => {
-    const there = map.get(id) ?? make();
-    map.set(id, there);
+  const kept = <Key extends object, Value>(map: WeakMap<Key, Value>, of: Key, make: (of: Key) => Value) => {
+    const there = map.get(of) ?? make(of);
+    map.set(of, there);
     return there;
   };
   return {
     ports: () => {
-      const names = new Set([...WebMidi.inputs, ...WebMidi.outputs].map(({ name }) => name));
-      return [...names].map((name): Port => {
-        const input = WebMidi.inputs.find((one) => one.name === name);
-        const output = WebMidi.outputs.find((one) => one.name === name);
+      const [ins, outs] = [numbered(WebMidi.inputs), numbered(WebMidi.outputs)];
+      return [...new Set([...ins.keys(), ...outs.keys()])].map((name): Port => {
+        const [input, output] = [ins.get(name), outs.get(name)];
         return {
           name,
           device: null,
-          input: input ? kept(inputs, input.id, () => inputOf(input)) : null,
-          output: output ? kept(outputs, output.id, () => outputOf(output)) : null,
+          input: input ? kept(inputs, input, inputOf) : null,
+          output: output ? kept(outputs, output, outputOf) : null,
         };
       });
     },
