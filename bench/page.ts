@@ -27,7 +27,7 @@ const withThis = async (page: Page, beat: Beat, lanes: number, bars: number): Pr
   await page.goto(ADDRESS);
   await page.locator('[data-step]').first().waitFor();
   await page.getByRole('button', { name: 'Beats', exact: true }).click();
-  await page.locator('input[type=file]').setInputFiles(file);
+  await page.locator('input[aria-label="Beat file"]').setInputFiles(file);
   // The first lane has no length of its own, and all its steps.
   await page.locator(`#step-0-${bars * 16 - 1}`).waitFor({ state: 'attached' });
   await page.locator(`#step-${lanes - 1}-0`).waitFor({ state: 'attached' });

@@ -60,7 +60,7 @@ const opened = async (browser: Browser, beat: Beat): Promise<Page> => {
   await page.goto(`http://127.0.0.1:${PORT}`);
   await page.locator('[data-step]').first().waitFor();
   await page.getByRole('button', { name: 'Beats', exact: true }).click();
-  await page.locator('input[type=file]').setInputFiles(file);
+  await page.locator('input[aria-label="Beat file"]').setInputFiles(file);
   await page.locator('#step-0-255').waitFor({ state: 'attached' });
   return page;
 };

@@ -65,7 +65,7 @@ test('a beat goes through a file, and a faulty file changes nothing', async ({ p
   const file = await downloaded(page, () => button(page, 'Save Ferry at Six to a file').click());
   expect(file.suggestedFilename()).toBe('Ferry-at-Six.ruddik.json');
   const text = new TextDecoder().decode(await bytesOf(file));
-  const input = page.locator('input[type=file]');
+  const input = page.getByLabel('Beat file', { exact: true });
   const path = info.outputPath('changed.ruddik.json');
   await writeFile(path, text.replace('"Ferry at Six"', '"Ferry at Seven"'));
   await input.setInputFiles(path);
