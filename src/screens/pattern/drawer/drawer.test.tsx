@@ -1,85 +1,19 @@
 /** @jest-environment jsdom */
-import { slideTo } from '../../../ui/slide.mock';
-import { act, fireEvent, render, screen, within } from '@testing-library/react';
-import { Provider } from 'react-redux';
-import { newBeat, lanePatternOf, patternOf } from '../../../../core/document/defaults';
-import type { Hit, LanePattern } from '../../../../core/document/schema';
-import { setStep, setVelocity } from '../../../../core/edit/hits';
-import { beatEdited, beatOpened, undone } from '../../../state/doc';
+import { act, fireEvent, screen, within } from '@testing-library/react';
 import { selectAudible } from '../../../state/audible';
+import { undone } from '../../../state/doc';
 import { store } from '../../../state/session';
-import { noticed, viewChanged } from '../../../state/slices';
-import { PlayContext } from '../../../ui/playing';
-import { SayContext } from '../../../ui/say';
-import { Drawer } from './Drawer';
+import { slideTo as slide } from '../../../ui/slide.mock';
+import { choose, hit, look, openDrawer, page, part, pattern, press } from './drawer.mock';
 
-let mockHeard: number | null = null;
-let mockPattern: string | null = null;
-const mockStrikes: [string, number][] = [];
-jest.mock('../../../audio/player', () => ({
-  strikeLane: (lane: string, velocity: number) => {
-    mockStrikes.push([lane, velocity]);
-    return Promise.resolve();
-  },
-  playedTick: () => mockHeard,
-  heardAt: () => (mockHeard === null ? null : { tick: mockHeard, patternId: mockPattern }),
-}));
+jest.mock('../../../audio/player', () => jest.requireActual('./player.mock'));
 jest.mock('../../../web/SortableLater', () => jest.requireActual('../../../web/SortableLater.mock'));
 jest.mock('../../../state/session', () => {
   const { createStore } = jest.requireActual<typeof import('../../../state/store')>('../../../state/store');
   return { store: createStore(), persistence: { takeIn: jest.fn() } };
 });
 
-const mockToggled = jest.fn();
-const pattern = () => patternOf(store.getState().doc.beat!, null);
-const part = (laneId = 'kick'): LanePattern => lanePatternOf(pattern(), laneId);
-const hit = (at = 0, laneId = 'kick'): Hit => part(laneId).hits[at]!;
-const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
-const slide = slideTo;
-const choose = (name: string, value: string) =>
-  fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
-const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
-const look = (change: Parameters<typeof viewChanged>[0]) =>
-  act(() => void store.dispatch(viewChanged(change)));
-
-beforeEach(() => {
-  mockHeard = null;
-  mockStrikes.length = 0;
-  mockToggled.mockClear();
-  // Wide enough for one panel.
-  window.matchMedia = jest.fn((query: string) => ({
-    matches: query.includes('1024'),
-    addEventListener: jest.fn(),
-    removeEventListener: jest.fn(),
-  })) as never;
-  HTMLCanvasElement.prototype.getContext = (() => null) as never;
-  const beat = newBeat('b', 'Quay', 1);
-  const first = setStep(setStep(beat.patterns[0]!, 'kick', 0, true), 'kick', 8, true);
-  const patterns = [setVelocity(first, 'kick', 8, 60)];
-  store.dispatch(beatOpened({ beat: { ...beat, patterns } }));
-  store.dispatch(
-    viewChanged({
-      patternId: 'a',
-      openLane: 'kick',
-      selection: [],
-      cursor: null,
-      clip: null,
-      drawer: 'hits',
-      scope: 'hits',
-      trial: null,
-      pasteAt: null,
-    }),
-  );
-  render(
-    <Provider store={store}>
-      <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
-        <PlayContext value={mockToggled}>
-          <Drawer wide />
-        </PlayContext>
-      </SayContext>
-    </Provider>,
-  );
-});
+beforeEach(openDrawer);
 
 describe('hits', () => {
   test('nothing selected: no control of a hit, and it says what to tap; the lane is asked for', () => {
@@ -320,144 +254,4 @@ test('every roll of chance is a take that can be stepped back to, kept, named an
   expect(pattern().takes!.at(-1)).toMatchObject({ name: 'Gangway', kept: true });
   press('Drop');
   expect(takes()).toHaveLength(2);
-});
-
-describe('the pads', () => {
-  beforeEach(() => page('Pads'));
-  const key = (code: string, more: object = {}) => fireEvent.keyDown(document.body, { code, ...more });
-
-  test('pads and keys sound their lanes; with Shift a key is an accent', () => {
-    fireEvent.click(screen.getByRole('button', { name: /^Play Snare, / }), { detail: 0 });
-    key('KeyA');
-    key('KeyS', { shiftKey: true });
-    expect(mockStrikes).toEqual([
-      ['snare', 100],
-      ['kick', 96],
-      ['snare', 120],
-    ]);
-  });
-
-  test('what is played while it records is taken down with its exact time', () => {
-    press('Record');
-    look({ playing: true });
-    mockHeard = 5 * 240 + 60;
-    key('KeyS');
-    expect(hit(0, 'snare')).toMatchObject({ step: 5, nudge: expect.closeTo(0.25) });
-    slide('Quantize what is played in', 1);
-    mockHeard = 10 * 240 + 60;
-    key('KeyS');
-    expect(hit(1, 'snare')).toMatchObject({ step: 10, nudge: 0 });
-    act(() => void store.dispatch(undone()));
-    expect(part('snare').hits).toEqual([]);
-    look({ playing: false });
-    press('Record');
-  });
-
-  test('a key that is held repeats on the grid: by hand, or taken down on the steps', () => {
-    jest.useFakeTimers();
-    const rests = () => act(() => void jest.advanceTimersByTime(350));
-    fireEvent.change(screen.getByLabelText('Repeat what is held'), { target: { value: '1/16' } });
-    key('KeyS');
-    // Two sixteenths of the tempo and a little more.
-    rests();
-    fireEvent.keyUp(document.body, { code: 'KeyS' });
-    rests();
-    expect(mockStrikes.map(([lane]) => lane)).toEqual(['snare', 'snare', 'snare']);
-    press('Record');
-    look({ playing: true });
-    mockHeard = 4 * 240;
-    key('KeyS');
-    mockHeard = 5 * 240 + 10;
-    rests();
-    mockHeard = 6 * 240 + 10;
-    rests();
-    fireEvent.keyUp(document.body, { code: 'KeyS' });
-    rests();
-    expect(part('snare').hits.map(({ step, nudge }) => [step, nudge])).toEqual([
-      [4, expect.closeTo(0)],
-      [5, 0],
-      [6, 0],
-    ]);
-    fireEvent.change(screen.getByLabelText('Repeat what is held'), { target: { value: 'off' } });
-    look({ playing: false });
-    press('Record');
-    jest.useRealTimers();
-  });
-
-  test('what is struck while another pattern is heard goes into that one', () => {
-    act(
-      () =>
-        void store.dispatch(
-          beatEdited({ edit: { edit: 'addPattern', args: { id: 'next', like: pattern() } } }),
-        ),
-    );
-    press('Record');
-    look({ playing: true, patternId: 'next' });
-    mockHeard = 4 * 240;
-    mockPattern = 'a';
-    key('KeyS');
-    const of = (id: string) => lanePatternOf(patternOf(store.getState().doc.beat!, id), 'snare').hits;
-    expect(of('a').map(({ step }) => step)).toEqual([4]);
-    expect(of('next')).toEqual([]);
-    mockPattern = 'next';
-    key('KeyS');
-    expect(of('next').map(({ step }) => step)).toEqual([4]);
-    mockPattern = null;
-    look({ playing: false, patternId: 'a' });
-    press('Record');
-  });
-
-  test('notes of a MIDI input strike the lanes that have them, with their velocity', () => {
-    press('MIDI input');
-    const note = (detail: unknown) =>
-      act(() => void window.dispatchEvent(new CustomEvent('ruddik-note', { detail })));
-    note({ note: 38, velocity: 71 });
-    expect(mockStrikes).toEqual([['snare', 71]]);
-    note(3);
-    expect(store.getState().notices.at(-1)!.text).toBe('No lane has note 3.');
-    press('MIDI input');
-    note(38);
-    expect(mockStrikes).toHaveLength(1);
-  });
-
-  test('Space while it records stops, and the recording stays armed', () => {
-    press('Record');
-    look({ playing: true });
-    const chip = screen.getByRole('button', { name: 'Record' });
-    chip.focus();
-    expect(fireEvent.keyDown(chip, { code: 'Space', key: ' ' })).toBe(false);
-    expect(mockToggled).toHaveBeenCalledTimes(1);
-    expect(store.getState().view.playIn.recording).toBe(true);
-    look({ playing: false });
-    press('Record');
-  });
-
-  test('step by step a key puts a hit and goes on, Space is a rest', () => {
-    press('Step by step');
-    look({ cursor: { laneId: 'snare', step: 0 } });
-    const up = (code: string) => fireEvent.keyUp(document.body, { code });
-    key('KeyS');
-    up('KeyS');
-    key('Space');
-    // Held together, two drums stand on one step.
-    key('KeyA');
-    key('KeyS');
-    up('KeyA');
-    up('KeyS');
-    key('KeyS');
-    up('KeyS');
-    expect(part('snare').hits.map(({ step }) => step)).toEqual([0, 2, 3]);
-    expect(part().hits.map(({ step }) => step)).toContain(2);
-    press('Step by step');
-  });
-
-  test('the tempo of a tapping hand', () => {
-    const tap = screen.getByRole('button', { name: 'Tap tempo' });
-    for (const time of [1000, 1500, 2000, 2500]) {
-      const event = new MouseEvent('pointerdown', { bubbles: true });
-      Object.defineProperty(event, 'timeStamp', { value: time });
-      fireEvent(tap, event);
-    }
-    expect(store.getState().doc.beat!.tempo).toBe(120);
-  });
 });

@@ -2,19 +2,21 @@ import fc from 'fast-check';
 import { createRepeats } from './repeats';
 
 const PER_MS = 960 / 500;
+const lane = (laneId: string) => ({ laneId, pitch: 0 });
 
 /** A page that looks every 10 ms or so; play stands at 0 when it begins. */
 const open = (plays = true, ahead = 60) => {
   let now = 1000;
   let from: number | null = plays ? now : null;
   let grid = 240;
-  const struck: { id: string; velocity: number; tick: number | null; now: number }[] = [];
+  const struck: { id: string; pitch: number; velocity: number; tick: number | null; now: number }[] = [];
   const repeats = createRepeats({
     now: () => now,
     tickAt: (time) => (from === null ? null : (time - from) * PER_MS),
     every: () => ({ ticks: grid, ms: grid / PER_MS }),
     ahead: () => (from === null ? 0 : ahead),
-    strike: (id, velocity, tick) => void struck.push({ id, velocity, tick, now }),
+    strike: ({ laneId, pitch }, velocity, tick) =>
+      void struck.push({ id: laneId, pitch, velocity, tick, now }),
   });
   return {
     repeats,
@@ -40,7 +42,7 @@ test('what is held comes on each place of the grid after it was struck, once, an
         const page = open();
         page.setGrid(grid);
         page.wait(at, look);
-        page.repeats.hold('hat', 90);
+        page.repeats.hold(lane('hat'), 90);
         const first = Math.floor((at * PER_MS) / grid + 0.5) * grid;
         page.wait(2000, look);
         const ticks = page.struck.map(({ tick }) => tick!);
@@ -60,14 +62,14 @@ test('what is held comes on each place of the grid after it was struck, once, an
 
 test('it is as hard as it is pressed by then, and ends when it is let go', () => {
   const page = open();
-  page.repeats.hold('hat', 90);
-  page.repeats.hold('rim', 70);
+  page.repeats.hold(lane('hat'), 90);
+  page.repeats.hold(lane('rim'), 70);
   page.wait(130);
-  page.repeats.press('hat', 40.4);
+  page.repeats.press(lane('hat'), 40.4);
   page.wait(125);
   page.repeats.press(null, 300);
   page.wait(125);
-  page.repeats.free('hat');
+  page.repeats.free(lane('hat'));
   page.wait(125);
   page.repeats.free(null);
   page.wait(500);
@@ -78,7 +80,7 @@ test('it is as hard as it is pressed by then, and ends when it is let go', () =>
 
 test('with nothing playing it goes by the tempo; when play begins, leaps or ends it goes on', () => {
   const page = open(false);
-  page.repeats.hold('hat', 90);
+  page.repeats.hold(lane('hat'), 90);
   page.wait(510);
   expect(page.struck.map(({ tick, now }) => [tick, now])).toEqual([
     [null, 1130],
@@ -101,7 +103,7 @@ test('with nothing playing it goes by the tempo; when play begins, leaps or ends
 
 test('a page that stalled does not make up for all that it missed', () => {
   const page = open();
-  page.repeats.hold('hat', 90);
+  page.repeats.hold(lane('hat'), 90);
   page.wait(130);
   page.struck.length = 0;
   page.wait(3000, 3000);

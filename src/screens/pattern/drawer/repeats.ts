@@ -1,4 +1,4 @@
-import type { Ms, Ticks, Velocity } from '../../../../core/units';
+import type { Ms, Semitones, Ticks, Velocity } from '../../../../core/units';
 
 /** What is held repeats on a grid, as hard as it is pressed by then. */
 
@@ -12,11 +12,18 @@ interface RepeatParts {
   /** How long before its place a repeat is given: what is taken down is then played by the pattern itself. */
   ahead: () => Ms;
   /** @param tick the place of the repeat; null while nothing plays */
-  strike: (id: string, velocity: Velocity, tick: Ticks | null) => void;
+  strike: (note: HeldNote, velocity: Velocity, tick: Ticks | null) => void;
+}
+
+/** What can be held: a lane, at a pitch of it. */
+export interface HeldNote {
+  laneId: string;
+  /** In semitones against the lane's own note. */
+  pitch: Semitones;
 }
 
 interface Held {
-  id: string;
+  note: HeldNote;
   velocity: Velocity;
   /** The place of the last one, on the grid where play stands on one. */
   last: { tick: Ticks } | { time: Ms };
@@ -26,6 +33,8 @@ interface Held {
 const MOST_AT_ONCE = 2;
 /** So near to the grid a stroke was meant for it, and the next one comes a whole step later. */
 const NEAR = 0.5;
+
+const keyOf = ({ laneId, pitch }: HeldNote): string => `${pitch} ${laneId}`;
 
 /** Repeats what is held. To be looked at often. */
 export const createRepeats = ({ now, tickAt, every, ahead, strike }: RepeatParts) => {
@@ -45,35 +54,36 @@ export const createRepeats = ({ now, tickAt, every, ahead, strike }: RepeatParts
         one.last = { tick: far ? Math.floor(tick / ticks) * ticks : last };
         if (one.last.tick + ticks > tick) return;
         one.last = { tick: one.last.tick + ticks };
-        strike(one.id, one.velocity, one.last.tick);
+        strike(one.note, one.velocity, one.last.tick);
       } else {
         const last = 'time' in one.last ? one.last.time : now();
         one.last = { time: now() - last > MOST_AT_ONCE * ms ? now() - ms : last };
         if (one.last.time + ms > now()) return;
         one.last = { time: one.last.time + ms };
-        strike(one.id, one.velocity, null);
+        strike(one.note, one.velocity, null);
       }
     }
   };
 
   return {
     /** It was struck, and is held from now on. */
-    hold: (id: string, velocity: Velocity): void => {
+    hold: (note: HeldNote, velocity: Velocity): void => {
       const { ticks } = every();
       const tick = tickAt(now());
-      held.set(id, {
-        id,
+      held.set(keyOf(note), {
+        note,
         velocity,
         last: tick === null ? { time: now() } : { tick: Math.floor(tick / ticks + NEAR) * ticks },
       });
     },
     /** It is pressed harder or less, all that is held where none is named. */
-    press: (id: string | null, velocity: Velocity): void => {
-      for (const one of held.values())
-        if (id === null || one.id === id) one.velocity = Math.min(127, Math.max(1, Math.round(velocity)));
+    press: (note: HeldNote | null, velocity: Velocity): void => {
+      for (const [key, one] of held)
+        if (note === null || key === keyOf(note))
+          one.velocity = Math.min(127, Math.max(1, Math.round(velocity)));
     },
     /** It is let go, or all is. */
-    free: (id: string | null): void => void (id === null ? held.clear() : held.delete(id)),
+    free: (note: HeldNote | null): void => void (note === null ? held.clear() : held.delete(keyOf(note))),
     look: (): void => {
       const tick = tickAt(now() + ahead());
       for (const one of held.values()) repeat(one, tick);
