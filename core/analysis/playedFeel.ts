@@ -1,3 +1,4 @@
+import { capital } from '../capital';
 import type { DrumGroup } from '../document/choices';
 import { drumGroupOf, GROUP_NAMES } from '../document/drumGroups';
 import { gridTicks } from '../document/grid';
@@ -222,7 +223,7 @@ const bandFor = (players: PlayedPlayer[], lanes: readonly Lane[]): Player[] => {
   );
   return there.map(({ group, clock, touch, click, follows }): Player => ({
     id: group,
-    name: GROUP_NAMES[group][0]!.toUpperCase() + GROUP_NAMES[group].slice(1),
+    name: capital(GROUP_NAMES[group]),
     lanes: lanes.filter(({ instrument }) => drumGroupOf(instrument) === group).map(({ id }) => id),
     clock: heldToRange(RANGES.clock, tenth(clock)),
     touch: heldToRange(RANGES.touch, tenth(touch)),

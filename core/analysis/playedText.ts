@@ -1,3 +1,4 @@
+import { capital } from '../capital';
 import { GROUP_NAMES } from '../document/drumGroups';
 import type { DrumGroup } from '../document/choices';
 import { count } from '../document/text';
@@ -14,7 +15,6 @@ const SURE: Record<Sureness, string> = {
 
 /** What follows less than this is not told: it cannot be heard. */
 const LEAST_TOLD = 0.05;
-const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 const whomText = ({ click, follows }: PlayedPlayer): string => {

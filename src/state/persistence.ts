@@ -2,16 +2,16 @@ import type { ReadBeats } from '../../core/document/file';
 import type { Read } from '../../core/document/reading';
 import { nanoid } from '@reduxjs/toolkit';
 import { newBeat } from '../../core/document/defaults';
-import { numbered } from '../../core/document/numbered';
 import type { Beat } from '../../core/document/schema';
-import { beatOpened, beatRenamed } from './doc';
+import { beatOpened } from './doc';
+import { createBeatLibrary } from './beatLibrary';
 import type { Journal } from './journal';
 import { createLine, type Line } from './line';
-import { append, readLogged, type Item } from './log';
+import { readLogged } from './log';
 import { createReader } from './reader';
 import { takeUp, isForeign, watchLeft, type Alive, type Left } from './recover';
 import { restoreSettings, sameSettings, settingsOf } from './settings';
-import { asideRemoved, libraryRead, subjectClosed, summaryRemoved, summarySet, viewChanged } from './slices';
+import { asideRemoved, libraryRead, subjectClosed, summarySet, viewChanged } from './slices';
 import type { Store } from './store';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
@@ -94,8 +94,6 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
   let left = new Map<string, Left[]>();
   let timer: ReturnType<typeof setTimeout> | null = null;
   let running: Promise<boolean> = Promise.resolve(true);
-  const removed = new Map<string, string>();
-  let renamed = 0;
 
   const { dispatch } = store;
   const current = () => store.getState().doc.beat;
@@ -116,24 +114,11 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     tabs.say({ type: 'opened', id: beat.id });
   };
 
-  const freeName = (name: string): string =>
-    numbered(
-      name,
-      store.getState().library.beats.map((one) => one.name),
-    );
-
   const rememberOpen = async () => {
     const beat = current();
     const { patternId } = store.getState().view;
     // Which beat it was is no reason to come to nothing where there is no room for it.
     if (beat) await disk.writeOpen(storage, { beatId: beat.id, patternId }).catch(full);
-  };
-
-  const add = async (beat: Beat, at = now(), seen: Record<string, number> = {}): Promise<number | null> => {
-    const first = await disk.addBeat(storage, beat, at, seen);
-    dispatch(summarySet(disk.summaryOf(beat, at)));
-    tabs.say({ type: 'saved', id: beat.id });
-    return first;
   };
 
   const { readList, peek, read, check } = createReader({
@@ -155,7 +140,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     soon: parts.soon,
     onTrouble: full,
     onWritten: () => later(),
-    onGone: async (beat, seen) => add(beat, now(), seen),
+    onGone: async (beat, seen) => library.add(beat, now(), seen),
     onFar: async (id) => read(id),
   });
 
@@ -243,7 +228,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     show(demos[0]!, 0, null);
     await line.kick();
     await flush();
-    for (const [at, demo] of demos.slice(1).entries()) await add(demo, now() - 60000 * (at + 1));
+    for (const [at, demo] of demos.slice(1).entries()) await library.add(demo, now() - 60000 * (at + 1));
     await rememberOpen();
   };
 
@@ -254,7 +239,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     const demo = demos[0];
     if (!demo) return false;
     const copy = { ...demo, id: nanoid() };
-    await add(copy);
+    await library.add(copy);
     return open(copy.id);
   };
 
@@ -311,86 +296,20 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     return here?.id === id ? here : ((await read(id))?.beat ?? null);
   };
 
-  const rename = async (id: string, name: string) => {
-    if (current()?.id === id) {
-      dispatch(beatRenamed({ name }));
-      return;
-    }
-    const item: Item = { tab: `${life.tab}/names`, n: ++renamed, entry: beatRenamed({ name }) };
-    const result = await append(storage, id, null, [item]);
-    if (result.kind !== 'appended') return;
-    tabs.say({ type: 'edits', id, from: result.seq, items: [item] });
-    const got = await read(id);
-    if (!got) return;
-    await disk.rewriteBeat(storage, got.beat, got.seq, now());
-    dispatch(summarySet(disk.summaryOf(got.beat, now())));
-    tabs.say({ type: 'saved', id });
-  };
-
-  const remove = async (id: string) => {
-    // The open one is left first: where there is nothing to go to, it stays.
-    if (current()?.id === id && !(await openAnother(id))) return;
-    const name = store.getState().library.beats.find((one) => one.id === id)?.name ?? words.theBeat;
-    const got = await peek(id);
-    if (got.kind === 'there') removed.set(id, JSON.stringify(got.beat));
-    else if (got.kind !== 'none') removed.set(id, got.text);
-    await disk.removeBeat(storage, id);
-    dispatch(summaryRemoved(id));
-    tabs.say({ type: 'removed', id });
-    say(words.nameWasDeleted(name), {
-      lasting: true,
-      subject: `removed/${id}`,
-      action: { label: words.undoDelete, does: { kind: 'restoreBeat', id } },
-    });
-  };
-
-  const restore = async (id: string) => {
-    const text = removed.get(id);
-    if (!text) return;
-    const back = JSON.parse(text) as Beat;
-    // Where it was kept again by another tab meanwhile, both stay.
-    if ((await add(back)) === null) await add({ ...back, id: nanoid() });
-    // Only now: where there is no room for it, it can be asked for again.
-    removed.delete(id);
-    dispatch(subjectClosed(`removed/${id}`));
-  };
-
-  const refuse = (file: string, reason: string) => {
-    say(words.fileWasNotOpenedReason(file, reason), { tone: 'danger', lasting: true });
-  };
-
-  /** So many faults of one file are said; of more, how many there are. */
-  const MOST_SAID = 3;
-
-  const bringIn = async (file: string, read: Read<ReadBeats>) => {
-    if (!read.ok) return refuse(file, read.error);
-    const { beats, faults } = read.value;
-    for (const fault of faults.slice(0, MOST_SAID)) refuse(file, fault);
-    if (faults.length > MOST_SAID) refuse(file, words.manyMoreOfItsBeats(faults.length - MOST_SAID));
-    if (!beats.length || !(await mayLeave())) return;
-    const known = new Set(store.getState().library.beats.map(({ id }) => id));
-    const added = beats.map((one) => {
-      const free = known.has(one.id) ? { ...one, id: nanoid() } : one;
-      known.add(free.id);
-      return free;
-    });
-    for (const one of added) await add(one);
-    await open(added[0]!.id);
-    say(
-      added.length === 1
-        ? words.addedWasOpenedFromFile(added[0]!.name, file)
-        : words.manyBeatsWereOpenedFrom(added.length, file),
-    );
-  };
-
-  const all = async (): Promise<Beat[]> => {
-    const found: Beat[] = [];
-    for (const { id, newer } of store.getState().library.beats) {
-      const one = newer ? null : await beat(id);
-      if (one) found.push(one);
-    }
-    return found;
-  };
+  const library = createBeatLibrary({
+    store,
+    storage,
+    tabs,
+    tab: life.tab,
+    now,
+    say,
+    read,
+    peek,
+    beat,
+    mayLeave,
+    open,
+    openAnother,
+  });
 
   const guarded =
     <Args extends unknown[]>(work: (...args: Args) => Promise<void>) =>
@@ -416,30 +335,18 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     create: guarded(async () => {
       if (!(await mayLeave())) return;
       const id = nanoid();
-      await add(newBeat(id, freeName(words.newBeat), seed()));
+      await library.add(newBeat(id, library.freeName(words.newBeat), seed()));
       await open(id);
     }),
-    rename: guarded(rename),
-    duplicate: guarded(async (id: string) => {
-      const one = await beat(id);
-      if (one) await add({ ...one, id: nanoid(), name: freeName(words.oneCopy(one.name).slice(0, 80)) });
-    }),
-    remove: guarded(remove),
-    takeIn: guarded(async (made: Beat) => {
-      await add(made);
-      say(words.madeIsAmongYourBeats(made.name));
-    }),
-    restore: guarded(restore),
-    bringIn: guarded(bringIn),
-    all,
+    rename: guarded(library.rename),
+    duplicate: guarded(library.duplicate),
+    remove: guarded(library.remove),
+    takeIn: guarded(library.takeIn),
+    restore: guarded(library.restore),
+    bringIn: guarded(library.bringIn),
+    all: library.all,
     beat,
-    deleted: () => {
-      try {
-        return [...removed.values()].map((text) => JSON.parse(text) as Beat);
-      } catch {
-        return null;
-      }
-    },
+    deleted: library.deleted,
     textOf: async (id) => (await readLogged(storage, id)).text,
     taken: (one) => {
       inFile = one;
@@ -448,7 +355,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     wake: () => void line.kick(),
     check,
     openId: () => current()?.id,
-    refuse,
+    refuse: library.refuse,
     asideText: (key) => disk.asideText(storage, key),
     removeAside: guarded(async (key: string) => {
       await disk.removeAside(storage, key);

@@ -1,4 +1,5 @@
 import { StyleSheet, View } from 'react-native';
+import { capital } from '../../core/capital';
 import { Select, type SelectProps } from './Select';
 import { steady } from './steady';
 import { Words } from './Words';
@@ -24,7 +25,7 @@ const styles = StyleSheet.create({
 const PlainChoice = <T extends string>({ short, ...select }: ChoiceProps<T>) => (
   <View style={styles.line}>
     <Words quiet style={styles.name}>
-      {short}
+      {capital(short)}
     </Words>
     <Select {...select} />
   </View>

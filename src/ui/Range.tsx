@@ -1,4 +1,5 @@
 import { StyleSheet, View } from 'react-native';
+import { capital } from '../../core/capital';
 import { Slider, type SliderProps } from './Slider';
 import { steady } from './steady';
 import { colour, TARGET } from './tokens';
@@ -20,7 +21,7 @@ const styles = StyleSheet.create({
 export const Range = steady(({ short, ...slider }: RangeProps) => (
   <View style={styles.range}>
     <Words quiet style={styles.name}>
-      {short}
+      {capital(short)}
     </Words>
     <View style={styles.slider}>
       <Slider {...slider} />

@@ -14,7 +14,7 @@ export const words = {
   fromBeatShort: 'from beat',
   longBeats: 'For how many beats',
   longShort: 'for',
-  toTheEnd: 'to the end',
+  toTheEnd: 'to end',
   manyBeats: (beats: string) => `${beats} ${beats === '1' ? 'beat' : 'beats'}`,
   overSelected: 'Over the selected steps',
   accentsTo: 'Accents to',

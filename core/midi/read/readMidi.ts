@@ -1,3 +1,4 @@
+import { capital } from '../../capital';
 import { parseMidi } from 'midi-file';
 import type { Read } from '../../document/file';
 import { QUARTER, type Bpm } from '../../units';
@@ -61,7 +62,7 @@ const endAtNext = (notes: ReadNote[]): number => {
 const warningsOf = (damage: Damage[]): string[] =>
   damage.map(({ what, mended: done }) => {
     const clause = done ? `${what}; ${done}` : what;
-    return `${clause[0]!.toUpperCase()}${clause.slice(1)}.`;
+    return `${capital(clause)}.`;
   });
 
 /**

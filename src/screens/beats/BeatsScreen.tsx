@@ -220,12 +220,14 @@ const Stored = () => {
   };
   return (
     <Group title={words.storage} style={styles.theme}>
-      <Action
-        label={busy ? words.lookingThroughIt : words.checkWhatIsStored}
-        kind="outline"
-        disabled={busy}
-        onPress={() => void look()}
-      />
+      <Chips>
+        <Action
+          label={busy ? words.lookingThroughIt : words.checkWhatIsStored}
+          kind="outline"
+          disabled={busy}
+          onPress={() => void look()}
+        />
+      </Chips>
       <Para quiet live>
         {told ?? words.beatsAndGroovesAreKept}
       </Para>

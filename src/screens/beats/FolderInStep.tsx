@@ -13,7 +13,9 @@ export const FolderInStep = () => {
   if (!name)
     return (
       <>
-        <Action label={words.keepAFolder} kind="outline" onPress={() => void choose()} />
+        <Chips>
+          <Action label={words.keepAFolder} kind="outline" onPress={() => void choose()} />
+        </Chips>
         <Para quiet>{words.folderAbout}</Para>
       </>
     );

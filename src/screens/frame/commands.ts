@@ -1,3 +1,4 @@
+import { capital } from '../../../core/capital';
 import { act, edits, hits, lane, ofLane, ofReady, place, seed, view, type Command } from './commandParts';
 import { LANE_COMMANDS } from './laneCommands';
 import { nanoid } from '@reduxjs/toolkit';
@@ -54,7 +55,7 @@ const ofHits: Command[] = [
   }),
   ...(['ghost', 'normal', 'accent'] as const).map((level) =>
     hits(
-      level[0]!.toUpperCase() + level.slice(1),
+      capital(level),
       (spots) => edits('setVelocities', { spots, to: selectBeat(store.getState())!.levels[level] }),
       { also: words.velocityLevel, keys: words.n1To9 },
     ),

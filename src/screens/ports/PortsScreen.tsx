@@ -27,6 +27,7 @@ import { figure } from '../../ui/figures';
 import { saveText } from '../../ui/files';
 import { Chips, Figures, Group, Item, Items, ScreenHead } from '../../ui/Layout';
 import { NumberField } from '../../ui/NumberField';
+import { WholeFigures } from '../../ui/WholeFigures';
 import { ScaleChoice } from '../../ui/ScaleChoice';
 import { Page } from '../../ui/Page';
 import { PlayContext } from '../../ui/playing';
@@ -38,7 +39,10 @@ import { words } from '../../words/ports';
 
 const styles = StyleSheet.create({
   head: { paddingLeft: 16 },
-  inner: { maxWidth: 860 },
+  inner: { maxWidth: 1180 },
+  // Beside one another as far as there is room for them.
+  ports: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 32, rowGap: 12 },
+  item: { flexGrow: 1, flexShrink: 1, flexBasis: 340, maxWidth: '100%', minWidth: 0 },
   line: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
   light: { width: 12, height: 12, borderRadius: 6, borderWidth: 1, borderColor: colour.pip },
   lit: { backgroundColor: colour.weld, borderColor: colour.weld },
@@ -126,6 +130,12 @@ const Learn = ({ live, name, layout }: { live: Live; name: string; layout: GridL
   );
 };
 
+const BLOCK_FIGURES = [
+  { key: 'first', label: words.firstNote, least: 0, most: 127 },
+  { key: 'column', label: words.nextColumn, least: 1, most: 24 },
+  { key: 'row', label: words.nextRow, least: 1, most: 24 },
+] as const;
+
 /** Numbers for all pads at once: a first note, and how far it is to the next column and row. */
 const Block = ({ live, name, layout }: { live: Live; name: string; layout: GridLayout }) => {
   const [block, setBlock] = useState<Omit<NoteBlock, 'columns' | 'rows'>>(USUAL_BLOCKS[0]!.block);
@@ -147,24 +157,7 @@ const Block = ({ live, name, layout }: { live: Live; name: string; layout: GridL
         ))}
       </Chips>
       <Figures>
-        {(
-          [
-            ['first', words.firstNote, 0, 127],
-            ['column', words.nextColumn, 1, 24],
-            ['row', words.nextRow, 1, 24],
-          ] as const
-        ).map(([key, label, least, most]) => (
-          <NumberField
-            key={key}
-            label={label}
-            value={block[key]}
-            least={least}
-            most={most}
-            under={label.toLowerCase()}
-            width={96}
-            onChange={(value) => change({ [key]: Math.round(value) })}
-          />
-        ))}
+        <WholeFigures of={BLOCK_FIGURES} values={block} width={96} onChange={change} />
         <NumberField
           label={words.gridChannel}
           value={layout.channel}
@@ -246,7 +239,7 @@ const Port = ({ live, port }: PortProps) => {
     set({ lanes: lanes?.every((lane) => next.includes(lane.id)) ? null : next });
   };
   return (
-    <Item ruled>
+    <Item ruled style={styles.item}>
       <View style={styles.port} role="group" aria-label={name}>
         <View style={styles.line}>
           <Words bold>{name}</Words>
@@ -367,7 +360,7 @@ const PortList = ({ live }: { live: Live }) => {
         </Chips>
       </Group>
       {ports.length ? (
-        <Items label={words.portList}>
+        <Items label={words.portList} style={styles.ports}>
           {ports.map((port) => (
             <Port key={port.name} live={live} port={port} />
           ))}

@@ -8,12 +8,17 @@ import { useDo } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Disclosure } from '../../../ui/Disclosure';
 import { Chips, Figures } from '../../../ui/Layout';
-import { NumberField } from '../../../ui/NumberField';
 import { ScaleChoice } from '../../../ui/ScaleChoice';
+import { WholeFigures } from '../../../ui/WholeFigures';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/drawer';
 
 type Row = Omit<NoteRow, 'count'>;
+
+const FIGURES = [
+  { key: 'first', label: words.firstLane, short: words.firstLaneShort, least: 0, most: 127 },
+  { key: 'step', label: words.nextLane, short: words.nextLaneShort, least: 1, most: 24 },
+] as const;
 
 /** Notes for all lanes at once: a first one, and how far it is to the next. */
 export const LaneNumbers = ({ lanes }: { lanes: readonly Lane[] }) => {
@@ -54,23 +59,11 @@ export const LaneNumbers = ({ lanes }: { lanes: readonly Lane[] }) => {
         ))}
       </Chips>
       <Figures>
-        <NumberField
-          label={words.firstLane}
-          value={row.first}
-          least={0}
-          most={127}
-          under={words.firstLaneShort}
+        <WholeFigures
+          of={FIGURES}
+          values={row}
           width={88}
-          onChange={(first, gesture) => change({ ...row, first: Math.round(first) }, gesture)}
-        />
-        <NumberField
-          label={words.nextLane}
-          value={row.step}
-          least={1}
-          most={24}
-          under={words.nextLaneShort}
-          width={88}
-          onChange={(step, gesture) => change({ ...row, step: Math.round(step) }, gesture)}
+          onChange={(some, gesture) => change({ ...row, ...some }, gesture)}
         />
       </Figures>
       <ScaleChoice
