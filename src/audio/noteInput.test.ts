@@ -13,12 +13,11 @@ test.each([
 test('who hears notes hears what becomes of them, until it is stopped', () => {
   const notes: NoteIn[] = [];
   const helds: HeldIn[] = [];
-  const stop = hearNotes(
-    (note) => void notes.push(note),
-    undefined,
-    false,
-    (held) => void helds.push(held),
-  );
+  const stop = hearNotes({
+    give: (note) => void notes.push(note),
+    hold: (held) => void helds.push(held),
+    asks: false,
+  });
   playOutside({ note: 36, velocity: 90, time: 12 });
   holdOutside({ note: 36, pressure: 100 });
   holdOutside({ note: null, pressure: null });

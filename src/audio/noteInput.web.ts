@@ -73,20 +73,19 @@ export const heldOf = ([status = 0, first = 0, second = 0]: ArrayLike<number> &
 const isNoteOn = (data: Uint8Array | null): data is Uint8Array =>
   !!data && (data[0]! & 0xf0) === 0x90 && data[2]! > 0;
 
-/**
- * Hears every note that is played on any input, those that are plugged in later too.
- *
- * @param asks whether the browser's own inputs are asked for; without, what comes by ports is heard alone
- * @param hold gets what becomes of notes that are held
- * @param found gets how many inputs there are, now and whenever that changes
- * @returns stops it
- */
-export const hearNotes = (
-  give: (note: NoteIn) => void,
-  found?: (inputs: number) => void,
-  asks = true,
-  hold: (held: HeldIn) => void = () => undefined,
-): (() => void) => {
+/** What is done with what is played outside. */
+interface Hearing {
+  give: (note: NoteIn) => void;
+  /** What becomes of notes that are held. */
+  hold?: (held: HeldIn) => void;
+  /** Whether the browser's own inputs are asked for; without, what comes by ports is heard alone. */
+  asks?: boolean;
+  /** Told how many inputs there are, now and whenever that changes. */
+  found?: (inputs: number) => void;
+}
+
+/** Hears every note that is played on any input, those that are plugged in later too. @returns stops it */
+export const hearNotes = ({ give, hold, asks = true, found }: Hearing): (() => void) => {
   let heard = true;
   const inputs = new Set<MIDIInput>();
   const simulated = (event: Event) => {
@@ -97,9 +96,9 @@ export const hearNotes = (
   const hear = ({ data, timeStamp }: MIDIMessageEvent) => {
     if (isNoteOn(data)) return give({ note: data[1]!, velocity: data[2]!, time: timeStamp });
     const held = data && heldOf(data);
-    if (held) hold(held);
+    if (held) hold?.(held);
   };
-  const simulatedHold = (event: Event) => hold((event as CustomEvent<HeldIn>).detail);
+  const simulatedHold = (event: Event) => hold?.((event as CustomEvent<HeldIn>).detail);
   listening += 1;
   window.addEventListener(SIMULATED_NOTE, simulated);
   window.addEventListener(SIMULATED_HELD, simulatedHold);
@@ -141,7 +140,7 @@ export const learnNote = (): Promise<MidiNote | null> => {
       resolve(note);
     };
     const timer = setTimeout(() => done(null), WAIT_MS);
-    const stop = hearNotes(({ note }) => done(note));
+    const stop = hearNotes({ give: ({ note }) => done(note) });
     cancel = () => done(null);
   });
 };

@@ -164,12 +164,12 @@ export const PadsPage = () => {
   useEffect(
     () =>
       midi || ports
-        ? hearNotes(
-            (note) => playNote.current(note),
-            setInputs,
+        ? hearNotes({
+            give: (note) => playNote.current(note),
+            hold: (held) => holdNote.current(held),
             asks,
-            (held) => holdNote.current(held),
-          )
+            found: setInputs,
+          })
         : undefined,
     [midi, ports, asks],
   );

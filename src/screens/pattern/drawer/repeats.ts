@@ -85,6 +85,7 @@ export const createRepeats = ({ now, tickAt, every, ahead, strike }: RepeatParts
     /** It is let go, or all is. */
     free: (note: HeldNote | null): void => void (note === null ? held.clear() : held.delete(keyOf(note))),
     look: (): void => {
+      if (!held.size) return void (before = null);
       const tick = tickAt(now() + ahead());
       for (const one of held.values()) repeat(one, tick);
       before = tick;
