@@ -29,39 +29,31 @@ export const newShared = (): Shared => ({
 });
 
 /**
- * By lane, then by the place in its round: which one of its pass each stroke there is, from 0, the stroke's own number before it.
- * Small whole numbers all: as keys they cost the engine a fraction of what large ones do.
+ * What the strokes of one lane in one pass are held back by, in the order in which they are given. A stroke of theirs is known by
+ * where its step is and by its number; any part of a pass gives its strokes in the same order as the whole.
  */
-type Counts = ReadonlyMap<number, ReadonlyMap<number, readonly number[]>>;
-
-/** The strokes of one pass by lane, each with its delay. */
-type Delayed = Map<number, Stroke[]>;
+interface Delays {
+  steps: Ticks[];
+  numbers: number[];
+  delays: Ticks[];
+}
 
 interface Counter {
-  /** Which one of its pass each stroke is. */
-  counts: (pass: number) => Counts;
+  /** The delays of a lane's strokes in a pass; undefined for a lane that is not counted. */
+  delays: (pass: number, lane: number) => Delays | undefined;
   /**
-   * The strokes of a lane in a pass, if they are at hand: to count, all lanes' strokes are worked out, and are given to the first
-   * who asks. Whoever has them takes them through the feel, which leaves its marks on them, so they are given once.
+   * The strokes of a lane in a pass with their delays, if they are at hand: to count, all lanes' strokes are worked out, and
+   * are given to the first who asks. Whoever has them takes them through the feel, which leaves its marks on them, so they are
+   * given once.
    */
   take: (pass: number, lane: number) => Stroke[] | null;
 }
 
-/** So many passes are remembered. */
-const PASSES = 64;
-
-/** Strokes are kept for so many passes: enough for the lanes that are played one after the other. */
+/** So many passes are remembered; strokes too, which is enough for the lanes that are played one after the other. */
 const KEPT = 256;
 
-/** The place in a lane's rounds that a stroke belongs to, told from one of them: no round has more steps. */
-const spotOf = ({ cycle, readIndex }: Stroke, from: number): number => (cycle - from) * 4096 + readIndex;
-
-/** What tells it apart from all others of its place. */
+/** What tells a stroke apart from all others of its step. */
 const numberOf = ({ hitIndex, stroke }: Stroke): number => hitIndex * 512 + stroke + 8;
-
-/** The round that a pass begins in: places are told from there. */
-const firstRound = (lane: LanePlan, pass: number, length: Ticks): number =>
-  Math.floor((pass * length) / lane.cycleTicks + 1e-9);
 
 const passOf = ({ gridTick }: Stroke, length: Ticks): number => Math.floor(gridTick / length + 1e-9);
 
@@ -125,53 +117,55 @@ const countedStrokes = (
   return byLane;
 };
 
-const countsOf = (counting: Counting, pass: number): Counts => {
-  const out = new Map<number, Map<number, number[]>>();
-  const lanes = new Map(counting.lanes().map((lane) => [lane.index, lane]));
-  for (const [index, strokes] of countedStrokes(counting, pass)) {
-    const own = new Map<number, number[]>();
-    out.set(index, own);
-    const round = firstRound(lanes.get(index)!, pass, counting.length);
-    for (const stroke of strokes) {
-      if (stroke.force === NOT) continue;
-      const spot = spotOf(stroke, round);
-      const there = own.get(spot);
-      if (there) there.push(numberOf(stroke), stroke.force);
-      else own.set(spot, [numberOf(stroke), stroke.force]);
-    }
+/** The strokes of one pass by lane, each with its delay. */
+const delayedStrokes = (counting: Counting, pass: number): Map<number, Stroke[]> => {
+  const { stagger } = counting;
+  const made = countedStrokes(counting, pass);
+  for (const own of made.values())
+    for (const stroke of own)
+      stroke.delay =
+        stroke.force === NOT
+          ? 0
+          : staggerTicks(stagger, staggerDelay(stagger, stroke.force) + stroke.delay, stroke.otherDelay);
+  return made;
+};
+
+const delaysIn = (strokes: readonly Stroke[]): Delays => {
+  const out: Delays = { steps: [], numbers: [], delays: [] };
+  for (const stroke of strokes) {
+    out.steps.push(stroke.gridTick);
+    out.numbers.push(numberOf(stroke));
+    out.delays.push(stroke.delay);
   }
   return out;
 };
 
-/** The oldest is forgotten where there are too many. */
-const keep = <T>(all: Map<number, T>, pass: number, most: number, made: T): T => {
-  all.delete(pass);
-  all.set(pass, made);
-  if (all.size > most) all.delete(all.keys().next().value!);
-  return made;
-};
+/** Of one pass: the strokes that are still to be given, and what all are held back by. */
+interface Counted {
+  strokes: Map<number, Stroke[]>;
+  delays: Map<number, Delays>;
+}
 
 const newCounter = (counting: Counting): Counter => {
-  const counts = new Map<number, Counts>();
-  const strokes = new Map<number, Delayed>();
-  const delayed = (pass: number): Delayed => {
-    const { stagger } = counting;
-    const made = countedStrokes(counting, pass);
-    for (const own of made.values())
-      for (const stroke of own)
-        stroke.delay =
-          stroke.force === NOT
-            ? 0
-            : staggerTicks(stagger, staggerDelay(stagger, stroke.force) + stroke.delay, stroke.otherDelay);
-    return keep(strokes, pass, KEPT, made);
+  const passes = new Map<number, Counted>();
+  const counted = (pass: number): Counted => {
+    const there = passes.get(pass);
+    if (there) return there;
+    const strokes = delayedStrokes(counting, pass);
+    const delays = new Map<number, Delays>();
+    for (const [lane, own] of strokes) delays.set(lane, delaysIn(own));
+    const made = { strokes, delays };
+    passes.set(pass, made);
+    // The oldest is forgotten where there are too many.
+    if (passes.size > KEPT) passes.delete(passes.keys().next().value!);
+    return made;
   };
   return {
-    counts: (pass) => keep(counts, pass, PASSES, counts.get(pass) ?? countsOf(counting, pass)),
+    delays: (pass, lane) => counted(pass).delays.get(lane),
     take: (pass, lane) => {
-      // What is counted by its places already has been given before.
-      if (counts.has(pass)) return null;
-      const own = (strokes.get(pass) ?? delayed(pass)).get(lane) ?? null;
-      strokes.get(pass)!.delete(lane);
+      const { strokes } = counted(pass);
+      const own = strokes.get(lane) ?? null;
+      strokes.delete(lane);
       return own;
     },
   };
@@ -190,32 +184,30 @@ export interface Countable {
 }
 
 /** A stagger as it concerns one lane. */
-interface Delays {
+interface LaneDelays {
   counter: Counter;
   of: (stroke: Stroke) => Ticks;
 }
 
-const delaysOf = (
-  lane: LanePlan,
-  { counter, counting }: { counter: Counter; counting: Counting },
-): Delays => {
-  const { stagger, length, everyPass } = counting;
-  const feel = counting.feelOf(lane);
+const delaysOf = (lane: LanePlan, counter: Counter, length: Ticks): LaneDelays => {
+  let [pass, next] = [-1, 0];
+  let known: Delays | undefined;
   return {
     counter,
     of: (stroke) => {
-      const pass = passOf(stroke, length);
-      const there = counter
-        .counts(pass)
-        .get(lane.index)
-        ?.get(spotOf(stroke, firstRound(lane, pass, length)));
+      const wanted = passOf(stroke, length);
+      if (wanted !== pass) [pass, next, known] = [wanted, 0, counter.delays(wanted, lane.index)];
+      if (!known) return 0;
+      const { steps, numbers, delays } = known;
       const number = numberOf(stroke);
-      let at = 0;
-      while (there && at < there.length && there[at] !== number) at += 2;
-      const c = there?.[at + 1];
-      if (c === undefined) return 0;
-      const delay = staggerDelay(stagger, c) + randomPart(stagger, lane, stroke, everyPass);
-      return staggerTicks(stagger, delay, feel.ticksPerMs(beforeStagger(feel, stroke.at)));
+      // Strokes are asked about in their order: mostly it is the next one.
+      for (let tried = 0; tried < steps.length; tried++) {
+        const at = (next + tried) % steps.length;
+        if (numbers[at] !== number || steps[at] !== stroke.gridTick) continue;
+        next = at + 1;
+        return delays[at]!;
+      }
+      return 0;
     },
   };
 };
@@ -231,7 +223,7 @@ export const staggered = (
   { planOf, laneIds, length }: Countable,
 ): LanePlan['staggered'] => {
   if (shared.counting) return null;
-  const delays = (plain: PlainFeel, which: 'a' | 'b'): Delays | null => {
+  const delays = (plain: PlainFeel, which: 'a' | 'b'): LaneDelays | null => {
     const stagger = staggerIn(plain, lane.id);
     if (!stagger) return null;
     let lanes: LanePlan[] | null = null;
@@ -245,7 +237,7 @@ export const staggered = (
     };
     const counter = shared.counters.get(which) ?? newCounter(counting);
     shared.counters.set(which, counter);
-    return delaysOf(lane, { counter, counting });
+    return delaysOf(lane, counter, length);
   };
   const own = delays(feel, 'a');
   const other = feel.blend && feel.blend.amount > 0 ? delays(feel.blend.with, 'b') : null;
