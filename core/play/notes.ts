@@ -196,14 +196,22 @@ export interface Drawn {
 /**
  * What a lane plays over the pattern's length from the start, for the eye: every stroke, none merged or held.
  *
+ * @param part only strokes whose steps lie within it, `from` included and `to` not; left out, all of them
  * @example
  * drawnStrokes(planLane(beat, pattern, beat.lanes[0]!), 3840).map(({ tick }) => tick)
  * // [0, 960, 1920, 2880]
  */
-export const drawnStrokes = (lane: LanePlan, length: Ticks): Drawn[] => {
+export const drawnStrokes = (
+  lane: LanePlan,
+  length: Ticks,
+  part: { from: Ticks; to: Ticks } = { from: 0, to: length },
+): Drawn[] => {
   const drawn: Drawn[] = [];
-  for (const stroke of felt(lane, 0, length + margin(lane, length), length)) {
-    if (isPast(stroke, length)) continue;
+  const last = Math.min(part.to, length);
+  const around = margin(lane, last);
+  for (const stroke of felt(lane, Math.max(0, part.from - around), last + around, length)) {
+    if (isPast(stroke, length) || stroke.gridTick < part.from - 1e-6 || stroke.gridTick >= last - 1e-6)
+      continue;
     drawn.push({
       step: stroke.step,
       hitIndex: stroke.hitIndex,

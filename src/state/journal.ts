@@ -1,3 +1,5 @@
+import { notKillSafe, type KillSafe } from './killSafe';
+
 /**
  * What is safe the moment it is written: a few small records that a page leaves behind when it ends before the storage has
  * them. The next page takes them up.
@@ -8,14 +10,23 @@ export interface Journal {
   read(key: string): string | null;
   remove(key: string): void;
   keys(): string[];
+  /** Keeps records, each a key and its text, so that they outlive a browser that is killed, too. */
+  harden(records: [string, string][]): void;
+  /** Brings back what a killed browser's small store has not kept of such records. */
+  recovered(): Promise<Map<string, string>>;
   /** Hears the keys that other pages write. */
   listen(hear: (key: string) => void): void;
 }
 
 const PREFIX = 'ruddik/journal/';
 
-/** The browser's own small store; where it is barred nothing is written and nothing fails. */
-export const browserJournal = (): Journal => {
+/**
+ * The browser's own small store; where it is barred nothing is written and nothing fails.
+ *
+ * @param killSafe where those records lie besides that have to outlive the browser
+ */
+export const browserJournal = (killSafe: KillSafe = notKillSafe): Journal => {
+  const hardened = new Set<string>();
   const guarded = <T>(work: (store: Storage) => T, otherwise: T): T => {
     try {
       return work(localStorage);
@@ -30,7 +41,19 @@ export const browserJournal = (): Journal => {
         return true;
       }, false),
     read: (key) => guarded((store) => store.getItem(PREFIX + key), null),
-    remove: (key) => guarded((store) => store.removeItem(PREFIX + key), undefined),
+    remove: (key) => {
+      guarded((store) => store.removeItem(PREFIX + key), undefined);
+      if (hardened.delete(key)) killSafe.remove(key);
+    },
+    harden: (records) => {
+      for (const [key] of records) hardened.add(key);
+      killSafe.put(records);
+    },
+    recovered: async () => {
+      const all = await killSafe.all();
+      for (const key of all.keys()) hardened.add(key);
+      return all;
+    },
     keys: () =>
       guarded(
         (store) =>
@@ -48,13 +71,19 @@ export const browserJournal = (): Journal => {
   };
 };
 
-/** One that forgets with the page: for tests and for servers. */
+/**
+ * One that forgets with the page: for tests and for servers.
+ *
+ * @param hard what outlives a killed browser
+ */
 export const memoryJournal = (
   data = new Map<string, string>(),
-): Journal & { data: Map<string, string>; tell: (key: string) => void } => {
+  hard = new Map<string, string>(),
+): Journal & { data: Map<string, string>; hard: Map<string, string>; tell: (key: string) => void } => {
   const ears: ((key: string) => void)[] = [];
   return {
     data,
+    hard,
     /** As if another page had written it. */
     tell: (key) => ears.forEach((hear) => hear(key)),
     listen: (hear) => void ears.push(hear),
@@ -63,7 +92,12 @@ export const memoryJournal = (
       return true;
     },
     read: (key) => data.get(key) ?? null,
-    remove: (key) => void data.delete(key),
+    remove: (key) => {
+      data.delete(key);
+      hard.delete(key);
+    },
     keys: () => [...data.keys()],
+    harden: (records) => records.forEach(([key, text]) => hard.set(key, text)),
+    recovered: () => Promise.resolve(new Map(hard)),
   };
 };

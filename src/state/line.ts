@@ -79,11 +79,14 @@ export const createLine = (parts: LineParts) => {
   let pumping: Promise<boolean> | null = null;
   let again: ReturnType<typeof setTimeout> | null = null;
   let unkept = 0;
+  /** Up to which edit they outlive a browser that is killed. */
+  let hardened = 0;
   /** The drag that is going on, and when what it has made so far is written. */
   let gesture: string | undefined;
   let gathering: { since: number; timer: ReturnType<typeof setTimeout> } | null = null;
 
   const journalKey = (n: number) => `${JOURNAL_EDITS}${tab}/${n}`;
+  const recordOf = (id: string, item: Item) => JSON.stringify({ id, item });
 
   /** Takes in what was written, own and others', in order. */
   const merge = (now: Standing, items: (Item | null)[], seq: number): void => {
@@ -166,6 +169,18 @@ export const createLine = (parts: LineParts) => {
   /** Writes what is pending and hears what others wrote. */
   const kick = (): Promise<boolean> => (pumping ??= pump().finally(() => (pumping = null)));
 
+  /**
+   * Keeps what is pending where a kill of the browser does not reach it. Writing it into its place takes answers, for which
+   * the page may have no time just then. A drag that goes on is in the hand, and waits until it rests.
+   */
+  const harden = (): void => {
+    if (!open) return;
+    const { id, pending } = open;
+    const fresh = pending.filter(({ item }) => item.n > hardened).map(({ item }) => item);
+    hardened = made;
+    journal.harden(fresh.map((item) => [journalKey(item.n), recordOf(id, item)]));
+  };
+
   const gathered = (): void => {
     if (gathering) clearTimeout(gathering.timer);
     gathering = null;
@@ -180,6 +195,7 @@ export const createLine = (parts: LineParts) => {
       since,
       timer: setTimeout(() => {
         gathered();
+        harden();
         void kick();
       }, wait),
     };
@@ -189,11 +205,12 @@ export const createLine = (parts: LineParts) => {
     if (!open || after.beat?.id !== open.id) return;
     const item: Item = { tab, n: ++made, entry: entryOf(before, action, after) };
     open.pending.push({ item, after });
-    if (!journal.write(journalKey(item.n), JSON.stringify({ id: open.id, item }))) unkept += 1;
+    if (!journal.write(journalKey(item.n), recordOf(open.id, item))) unkept += 1;
     const goesOn = gestureOf(action) !== undefined && gestureOf(action) === gesture;
     gesture = gestureOf(action);
     if (goesOn && !unkept) return gather();
     gathered();
+    harden();
     parts.soon(() => void kick());
   };
   store.hearEdits(hear);

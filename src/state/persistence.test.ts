@@ -113,6 +113,31 @@ test('an edit is safe when it is seen: the page ends in the same breath, the nex
   }
 }, 60000);
 
+test('a browser is killed: its small store has kept nothing, and yet what was done before the last drag is there', async () => {
+  for (let turns = 0; turns < 8; turns++) {
+    const journal = memoryJournal();
+    const one = await open(memory(), channel()(), journal);
+    one.storage.full = true;
+    for (let tempo = 101; tempo < 120; tempo++) one.store.dispatch(tempoSet({ tempo, gesture: 'drag' }));
+    one.store.dispatch(tap(3));
+    for (let tempo = 121; tempo < 130; tempo++) one.store.dispatch(tempoSet({ tempo, gesture: 'next' }));
+    for (let turn = 0; turn < turns; turn++) await Promise.resolve();
+    const hard = new Map(journal.hard);
+    const kept = memoryJournal(new Map(), new Map(hard));
+    one.kill();
+    const two = await open(memory(new Map(one.storage.data)), channel()(), kept);
+    expect(stepsOf(two.beat())).toContain(3);
+    // The last drag was in the hand: at least where it began is there, and all of the one before.
+    expect(two.beat().tempo).toBeGreaterThanOrEqual(119);
+    await settle();
+    expect([kept.data.size, kept.hard.size]).toEqual([0, 0]);
+    // What is in the log already counts once, should its record come again.
+    two.kill();
+    const again = await open(memory(two.storage.data), channel()(), memoryJournal(new Map(), hard));
+    expect(again.beat()).toEqual(two.beat());
+  }
+}, 60000);
+
 test('the edits of a drag are written together when it rests; a page that ends in it has left them all', async () => {
   const one = await open();
   let writes = 0;

@@ -14,11 +14,13 @@ export interface Left {
   item: Item;
 }
 
-const leftIn = (journal: Journal): Left[] =>
-  journal.keys().flatMap((key) => {
+const leftIn = async (journal: Journal): Promise<Left[]> => {
+  const recovered = await journal.recovered();
+  return [...new Set([...journal.keys(), ...recovered.keys()])].flatMap((key) => {
     if (!key.startsWith(JOURNAL_EDITS)) return [];
     try {
-      const { id, item } = JSON.parse(journal.read(key) ?? '') as { id: string; item: Item };
+      const text = journal.read(key) ?? recovered.get(key) ?? '';
+      const { id, item } = JSON.parse(text) as { id: string; item: Item };
       if (typeof id === 'string' && typeof item.tab === 'string' && isEntry(item.entry))
         return [{ key, id, item }];
     } catch {
@@ -27,6 +29,7 @@ const leftIn = (journal: Journal): Left[] =>
     journal.remove(key);
     return [];
   });
+};
 
 /**
  * Takes up what pages that ended left in the journal, beat by beat in its order.
@@ -40,7 +43,7 @@ export const takeUp = async (
 ): Promise<Map<string, Left[]>> => {
   const left = new Map<string, Left[]>();
   const living = new Map<string, boolean>();
-  for (const one of leftIn(journal).sort((a, b) => a.item.n - b.item.n)) {
+  for (const one of (await leftIn(journal)).sort((a, b) => a.item.n - b.item.n)) {
     const { tab } = one.item;
     if (!living.has(tab)) living.set(tab, await alive(tab));
     if (!living.get(tab)) left.set(one.id, [...(left.get(one.id) ?? []), one]);

@@ -2,6 +2,7 @@ import { afterPaint } from '../web/afterPaint';
 import { inBrowser } from '../web/inBrowser';
 import { DEMO_BEATS } from '../../demo/beats';
 import { browserJournal } from './journal';
+import { createKillSafe, notKillSafe } from './killSafe';
 import { createPersistence } from './persistence';
 import { loadEdits } from './deferredEdits';
 import { browserLife } from './recover';
@@ -23,7 +24,7 @@ const formats = () => import('../../core/formats');
 export const persistence = createPersistence({
   store,
   storage: browserStorage(),
-  journal: browserJournal(),
+  journal: browserJournal(inBrowser ? createKillSafe('ruddik-edits') : notKillSafe),
   life: browserLife(),
   loadEdits,
   soon: afterPaint,

@@ -7,7 +7,7 @@ import { strikeLane } from '../audio/player';
 import { laneChanged } from '../state/doc';
 import { viewChanged, type Heights } from '../state/slices';
 import { useApp, useDo } from '../state/store';
-import { onlyMoved, type Cell } from './drawing';
+import { onlyMoved, type Cell, type Part } from './drawing';
 import { chosenSteps, markedSteps } from './drawings';
 import { noteHeight } from './geometry';
 import { heightsOf, pitchScale } from './heights';
@@ -113,6 +113,12 @@ const useResting = (hands: Cell[]): Cell[] => {
   return moving ? rested : hands;
 };
 
+/** What of the pattern is on the page. */
+const partInSight = (board: Board, bar: Ticks): Part | null => {
+  const bars = board.inSight();
+  return bars && { from: bars.first * bar, to: (bars.last + 1) * bar };
+};
+
 interface LaneRowProps {
   lane: Lane;
   index: number;
@@ -139,7 +145,7 @@ interface LaneRowProps {
 export const LaneRow = memo((props: LaneRowProps) => {
   const { lane, index, open, sounding, upTo, bar, beat, total, points, tall, ink, board, own } = props;
   const row = useRef<HTMLDivElement>(null);
-  const drawing = useLaneDrawing(lane, row);
+  const drawing = useLaneDrawing(lane, row, () => partInSight(board, bar));
   const { material } = instrument(lane.instrument);
   const pigment = lane.pigment ?? instrument(lane.instrument).pigment;
   const heights = useApp((state) => (open ? heightsOf(state, lane.id) : null));

@@ -14,6 +14,8 @@ export interface Board {
   setTops(tops: (number | null)[], height: number): void;
   /** Gives a bar its canvas; returns what takes it away again. */
   attach(bar: number, length: Ticks, canvas: HTMLCanvasElement): () => void;
+  /** The first and the last bar on the page; null where none is known to be. */
+  inSight(): { first: number; last: number } | null;
   /** Lights the beads of a step, or puts them out. */
   light(lane: number, step: number, on: boolean): void;
   /** Shows at which step a lane with a loop of its own stands; null where it does not play. */
@@ -196,6 +198,10 @@ export const createBoard = (): Board => {
         leaves.delete(bar);
         barOf.delete(canvas);
       };
+    },
+    inSight: () => {
+      const seen = [...leaves].flatMap(([bar, leaf]) => (leaf.seen ? [bar] : []));
+      return seen.length ? { first: Math.min(...seen), last: Math.max(...seen) } : null;
     },
     light: (lane, step, on) => {
       const row = rows.get(lane);

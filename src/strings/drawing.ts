@@ -1,10 +1,10 @@
 import { feelOf, lanePatternOf, patternTicks } from '../../core/document/defaults';
-import type { Beat, Hit, Lane, Pattern } from '../../core/document/schema';
+import type { Beat, Feel, Hit, Lane, Pattern } from '../../core/document/schema';
 import { planLane, type LanePlan } from '../../core/play/plan';
 import { bendOf, drawnStrokes, type Drawn } from '../../core/play/notes';
 import { DETOUR_HITS } from '../../core/play/moves/detours';
 import { sparksTo } from '../../core/play/moves/sparks';
-import { clamp, type Semitones, type Ticks } from '../../core/units';
+import { clamp, QUARTER, type Semitones, type Ticks } from '../../core/units';
 
 /** A bead: where a stroke sounds and how hard. Positions are in ticks from the pattern's start. */
 export interface Bead {
@@ -47,6 +47,8 @@ export interface LaneDrawing {
   repeats: Bead[];
   /** Where the lane's own loop ends, if before the pattern does. */
   knot: Ticks | null;
+  /** Only what is in sight is as it is now. */
+  partly?: true;
 }
 
 /** What is left after the base feel is drawn `glass` times as wide, to at most 0.45 of a step. */
@@ -103,13 +105,27 @@ const writtenBead = (cell: Cell, pitch: Semitones): Bead => ({
   length: null,
 });
 
-/** What there is to draw of one lane in one pattern. @param tried its hits are only tried: their beads are open */
+/** A part of a pattern, from where to where. */
+export interface Part {
+  from: Ticks;
+  to: Ticks;
+}
+
+const WHOLE: Part = { from: 0, to: Infinity };
+
+/**
+ * What there is to draw of one lane in one pattern.
+ *
+ * @param tried its hits are only tried: their beads are open
+ * @param within only strokes of steps within it are drawn
+ */
 export const drawLane = (
   beat: Beat,
   pattern: Pattern,
   lane: Lane,
   glass: number,
   tried = false,
+  within: Part = WHOLE,
 ): LaneDrawing => {
   const part = lanePatternOf(pattern, lane.id);
   const lanePlan = planLane(beat, pattern, lane);
@@ -122,7 +138,7 @@ export const drawLane = (
   const cells = emptyCells(lanePlan, order);
   const bySpot = new Map(cells.map((cell, at) => [at, cell]));
   const repeats: Bead[] = [];
-  for (const stroke of drawnStrokes(lanePlan, length)) {
+  for (const stroke of drawnStrokes(lanePlan, length, within)) {
     const added = stroke.kind === 'echo' || stroke.kind === 'spark';
     const hit =
       stroke.kind === 'spark' ? undefined : lanePlan.byStep[stroke.step]?.[stroke.hitIndex % DETOUR_HITS];
@@ -191,8 +207,21 @@ const reusing = (drawing: LaneDrawing, before: LaneDrawing | undefined): LaneDra
       }
     : drawing;
 
+/** A cell at the edge may be told by a step beyond it. */
+const withAround = ({ from, to }: Part): Part => ({ from: from - QUARTER, to: to + QUARTER });
+
+/** What is in sight as it is now, the rest as it was drawn before. */
+const partOf = (fresh: LaneDrawing, before: LaneDrawing, { from, to }: Part): LaneDrawing => {
+  const cells = before.cells.map((cell, at) => {
+    const { left, right } = fresh.cells[at]!;
+    return right > from && left < to ? fresh.cells[at]! : cell;
+  });
+  return { ...before, cells, hands: cells, partly: true };
+};
+
 interface Kept {
   key: unknown[];
+  feel: Feel;
   drawing: LaneDrawing;
 }
 
@@ -203,19 +232,26 @@ export const createDrawings = (): ((
   lane: Lane,
   glass: number,
   tried?: boolean,
+  /** While a feel is turned only what is in sight need be drawn; null draws all. */
+  sight?: Part | null,
 ) => LaneDrawing) => {
   const kept = new Map<string, Kept>();
-  return (beat, pattern, lane, glass, tried = false) => {
+  return (beat, pattern, lane, glass, tried = false, sight = null) => {
     const part = lanePatternOf(pattern, lane.id);
     const feel = feelOf(beat, pattern);
     // Others decide what it plays where they set it off, or where strokes of all are counted.
     const others = (feel.stagger ?? sparksTo(beat, pattern, lane.id).length) ? pattern.parts : null;
     const { meter, bars, detour } = pattern;
-    const key = [beat.id, part, feel, meter, bars, detour, others, tried, beat.tempo, glass];
+    const key = [beat.id, part, meter, bars, detour, others, tried, beat.tempo, glass];
     const before = kept.get(lane.id);
-    if (before?.key.every((one, at) => one === key[at])) return before.drawing;
-    const drawing = reusing(drawLane(beat, pattern, lane, glass, tried), before?.drawing);
-    kept.set(lane.id, { key, drawing });
+    const same = before?.key.every((one, at) => one === key[at]);
+    if (same && before!.feel === feel && (!before!.drawing.partly || sight)) return before!.drawing;
+    // What stands elsewhere than in its own cell is drawn with all.
+    const inPart =
+      same && sight && !detour && !before!.drawing.repeats.length && part.direction === 'forward';
+    const fresh = drawLane(beat, pattern, lane, glass, tried, inPart ? withAround(sight) : WHOLE);
+    const drawing = reusing(inPart ? partOf(fresh, before!.drawing, sight) : fresh, before?.drawing);
+    kept.set(lane.id, { key, feel, drawing });
     return drawing;
   };
 };

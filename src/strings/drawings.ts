@@ -4,7 +4,7 @@ import { differences } from '../../core/edit/patterns';
 import type { Spot } from '../../core/edit/spots';
 import { selectAudible } from '../state/audible';
 import { selectPattern, type RootState } from '../state/store';
-import { createDrawings, type LaneDrawing } from './drawing';
+import { createDrawings, type LaneDrawing, type Part } from './drawing';
 
 const drawingOf = createDrawings();
 
@@ -14,11 +14,16 @@ const isTried = ({ view }: RootState, { id }: Lane): boolean => {
   return edit?.edit === 'make' && id in edit.args.parts;
 };
 
-/** What is drawn of a lane in the pattern shown: the same object until something of it changes. */
-export const laneDrawing = (state: RootState, lane: Lane): LaneDrawing | null => {
+/**
+ * What is drawn of a lane in the pattern shown: the same object until something of it changes.
+ *
+ * @param sight while a feel is turned, what of the pattern is in sight: only that need be as it is now
+ */
+export const laneDrawing = (state: RootState, lane: Lane, sight: Part | null = null): LaneDrawing | null => {
   const beat = selectAudible(state);
   if (!beat || !selectPattern(state)) return null;
-  return drawingOf(beat, patternOf(beat, state.view.patternId), lane, state.view.glass, isTried(state, lane));
+  const pattern = patternOf(beat, state.view.patternId);
+  return drawingOf(beat, pattern, lane, state.view.glass, isTried(state, lane), sight);
 };
 
 const NONE: ReadonlySet<number> = new Set();
