@@ -13,7 +13,9 @@ import { CLICKS, clickNotes } from '../../core/sound/click';
 import {
   change,
   CUT_SECONDS,
+  EDITED_LEAD_SECONDS,
   frameAt,
+  LEAD_SECONDS,
   realign,
   startFeeder,
   switchTo,
@@ -179,6 +181,34 @@ describe('the feeder', () => {
     ear.take(change(feeder, plan(other()), 0.4 * RATE));
     ear.listen(2 * RATE, 0);
     expect(ear.heard).toHaveLength(16);
+  });
+
+  test('while a control is turned a second is planned at a time, and all of the lead once it rests; nothing is lost', () => {
+    const beat = everyStep();
+    const feeder = startFeeder(plan(beat), RATE, 0);
+    const ear = createEar();
+    let now = 0;
+    let most = 0;
+    const go = (frames: number) => {
+      ear.listen(now + frames, now);
+      now += frames;
+      ear.take(wake(feeder, now));
+      most = Math.max(most, feeder.until - now);
+    };
+    ear.take(wake(feeder, now));
+    expect(feeder.until).toBe(LEAD_SECONDS * RATE);
+    for (let turn = 0; turn < 40; turn++) {
+      ear.take(change(feeder, plan(beat), now));
+      most = 0;
+      for (let woken = 0; woken < 6; woken++) go(0.01 * RATE);
+      expect(most).toBeLessThanOrEqual((EDITED_LEAD_SECONDS + CUT_SECONDS) * RATE);
+    }
+    for (let woken = 0; woken < 22; woken++) go(0.01 * RATE);
+    expect(most).toBeCloseTo(LEAD_SECONDS * RATE, -4);
+    go(2 * RATE);
+    expect(late(ear.heard)).toEqual([]);
+    const all = whole(beat, tickAt(feeder, now + 2)).filter((note) => frameAt(feeder, note.tick) < now);
+    expect(ear.heard.map(({ note }) => note.tick)).toEqual(all.map(({ tick }) => tick));
   });
 
   test('by a clock that wavers, each hit sounds once; after a leap, from where that leads', () => {

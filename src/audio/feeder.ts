@@ -13,6 +13,12 @@ import type { Frames, Ticks } from '../../core/units';
 export const LEAD_SECONDS = 2.5;
 /** An edit takes effect this long after it: what is closer is on its way already. */
 export const CUT_SECONDS = 0.025;
+/**
+ * After an edit so much is planned at once, and all of the lead when no other has come for a while: a control that is turned
+ * changes everything many times a second, and most of what were planned far ahead would be thrown away unheard.
+ */
+export const EDITED_LEAD_SECONDS = 1;
+const EDITED_REST_SECONDS = 0.2;
 /** How much is planned at once, at the least. */
 const PIECE_SECONDS = 0.1;
 /** How far back a change may reach that moves a note from after now to before it. */
@@ -43,6 +49,8 @@ export interface Feeder {
   until: Frames;
   /** When each note of late was planned, by its identity. */
   sent: Map<string, Frames>;
+  /** The frame from which the lead is whole again, after an edit. */
+  rested: Frames;
   /** The frame at which the plan begins: another one may still sound until then. */
   begins: Frames;
   /** What takes the plan's place when its time has come. */
@@ -80,6 +88,7 @@ export const startFeeder = (
   anchor: { frame, tick },
   until: frame,
   sent: new Map(),
+  rested: -Infinity,
   begins: frame,
   next: null,
 });
@@ -153,7 +162,8 @@ export const switchTo = (
 /** Hands over what falls into the lead. To be called often; a pause of two seconds does no harm. */
 export const wake = (feeder: Feeder, now: Frames): Batch | null => {
   const from = feeder.until;
-  const to = Math.round(now + LEAD_SECONDS * feeder.rate);
+  const lead = now < feeder.rested ? EDITED_LEAD_SECONDS : LEAD_SECONDS;
+  const to = Math.round(now + lead * feeder.rate);
   if (to - from < PIECE_SECONDS * feeder.rate) return null;
   const turn = feeder.next && feeder.next.frame <= to ? feeder.next.frame : null;
   const notes = planned(feeder, from, turn ?? to);
@@ -178,7 +188,8 @@ export const change = (feeder: Feeder, plan: Playable, now: Frames): Batch => {
   feeder.anchor = { frame: cut, tick: same ? tick : feeder.plan.placeOf(tick) };
   if (!same) feeder.sent.clear();
   feeder.plan = plan;
-  feeder.until = cut + Math.round(LEAD_SECONDS * feeder.rate);
+  feeder.until = cut + Math.round(EDITED_LEAD_SECONDS * feeder.rate);
+  feeder.rested = now + Math.round(EDITED_REST_SECONDS * feeder.rate);
   if (feeder.next) feeder.until = Math.min(feeder.until, feeder.next.frame);
   const recent = Math.max(feeder.begins, cut - LOOK_BACK_SECONDS * feeder.rate);
   const notes = planned(feeder, recent, feeder.until).flatMap((note) => {
