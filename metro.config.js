@@ -10,6 +10,7 @@ const EMPTY_IN_ROUTER = [
   /(^|\/)react-navigation\/bottom-tabs$/,
   /(^|\/)layouts\/(Tabs|TabsClient|experimental-stack|stack-utils)$/,
   /(^|\/)split-view$/,
+  /(^|\/)standard-navigation$/,
   /\/(DrawerRouter|StaticNavigation|createStaticNavigation|HrefPreview)$/,
 ];
 const isUnusedOfRouter = (from, name) =>
@@ -35,6 +36,10 @@ config.resolver.resolveRequest = (context, name, platform) => {
   // No drawn shape is pressed here: icons lie in buttons, and a chart's lanes are chosen by their rows.
   if (name.endsWith('/SvgTouchableMixin') && from.includes('/react-native-svg/'))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'noTouch.ts') };
+  if (/(^|\/)getIconType$/.test(name) && from.includes('/@rneui/'))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'noIconFonts.ts') };
+  if (name === '../native-tabs/NativeTabTrigger' && from.endsWith('/layouts/withLayoutContext.js'))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'noNativeTabs.ts') };
   if (name === './xml' && from.includes('/react-native-svg/')) return { type: 'empty' };
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
   // Its connections are not opened again once they were closed, and it writes by halves: see the file that stands for it.

@@ -76,7 +76,7 @@ const importFolder = async (page: Page, folder: string): Promise<number> => {
     input.addEventListener('change', () => (window.begun = performance.now()), { capture: true, once: true });
   });
   await field.setInputFiles(folder);
-  await page.getByText('grooves taken in').waitFor({ timeout: 120_000 });
+  await page.getByText('grooves imported').waitFor({ timeout: 120_000 });
   return page.evaluate(() => (performance.now() - window.begun!) / 1000);
 };
 

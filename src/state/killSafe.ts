@@ -104,7 +104,11 @@ export const createKillSafe = (name: string): KillSafe => {
       try {
         const table = there?.transaction(TABLE, 'readonly').store;
         const [keys, texts] = await Promise.all([table?.getAllKeys() ?? [], table?.getAll() ?? []]);
-        return new Map(keys.map((key, at) => [String(key), String(texts[at])]));
+        const records = keys.flatMap((key, at): [string, string][] => {
+          const text: unknown = texts[at];
+          return typeof key === 'string' && typeof text === 'string' ? [[key, text]] : [];
+        });
+        return new Map(records);
       } catch {
         return new Map();
       }

@@ -1,10 +1,16 @@
 import { Press } from '../../ui/Press';
 import { useWider } from '../../ui/useWide';
 import { DragOut } from '../../web/DragOut';
-import { ScrollView, Text, View } from 'react-native';
+import {
+  FlatList,
+  Text,
+  View,
+  type LayoutChangeEvent,
+  type NativeScrollEvent,
+  type NativeSyntheticEvent,
+} from 'react-native';
 import { styles } from './styles';
 import { Cover } from '../../ui/Cover';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import {
   memo,
   useCallback,
@@ -71,7 +77,6 @@ interface LineItemProps {
   line: Line;
   at: number;
   size: number;
-  top: number;
   height: number;
   chosen: boolean;
   sounding: boolean;
@@ -142,7 +147,7 @@ const GrooveWords = ({ row, wide, columns }: { row: GrooveRow; wide: boolean; co
 );
 
 const LineItem = memo(function LineItem(props: LineItemProps) {
-  const { line, at, size, top, height, chosen, sounding, kept, wide, columns, onPress, onKeep } = props;
+  const { line, at, size, height, chosen, sounding, kept, wide, columns, onPress, onKeep } = props;
   const name = line.kind === 'folder' ? line.folder.name : line.row.name;
   const icon = line.kind === 'folder' ? 'beats' : chosen && sounding ? 'stop' : 'play';
   const begin = (event: DragEvent) => {
@@ -169,7 +174,7 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
   );
   return (
     <View
-      style={[styles.grooveLine, chosen && styles.chosen, { top, height }]}
+      style={[styles.grooveLine, chosen && styles.chosen, { height }]}
       {...({ role: 'listitem', 'aria-setsize': size, 'aria-posinset': at + 1 } as object)}
     >
       {wide ? (
@@ -208,35 +213,35 @@ const Heads = ({
   </View>
 );
 
+let places: number[] = [];
+/** The places of so many lines: the list asks for one item each. */
+const placesTo = (count: number): number[] =>
+  places.length === count ? places : (places = Array.from({ length: count }, (_, at) => at));
+const keyOf = (_: unknown, index: number): string => String(index);
+
 /** So many lines are filled anew at once, at each letter of a search; those below them a frame later. */
 const AT_ONCE = 6;
 
 /** Lines by the ten thousand, of which only those in sight are there. */
 export const GrooveList = (props: GrooveListProps) => {
   const { lines, chosen, chosenAt, sounding, keeps, onChoose, onKeep, wide } = props;
-  const box = useRef<ScrollView>(null);
+  const box = useRef<FlatList>(null);
+  const seen = useRef({ top: 0, height: 0 });
   const roomy = useWider(1440);
   const columns = !wide ? NO_COLUMNS : roomy ? COLUMNS : FEWER;
   const height = wide ? WIDE_ROW : ROW;
-  // What it gives cannot be memoized: the compiler leaves this component alone, which is as it should be.
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const rows = useVirtualizer({
-    count: lines.count,
-    getScrollElement: () => (box.current?.getScrollableNode() as HTMLElement | undefined) ?? null,
-    estimateSize: () => height,
-    overscan: 3,
-  });
-  useEffect(() => rows.measure(), [height, rows]);
   const firstPlace = useRef(props.place);
   useEffect(() => {
     if (firstPlace.current === props.place) return;
     firstPlace.current = props.place;
-    // What it knows of where it stands: the page itself would be laid out to tell. Scrolled by the list itself: the other
-    // way looks again in each frame whether it has come there, and draws all anew for it.
-    if (rows.scrollOffset) box.current?.scrollTo({ y: 0, animated: false });
-  }, [props.place, rows]);
+    if (seen.current.top) box.current?.scrollToOffset({ offset: 0, animated: false });
+  }, [props.place]);
   useEffect(() => {
-    if (chosenAt >= 0) rows.scrollToIndex(chosenAt, { align: 'auto' });
+    if (chosenAt < 0) return;
+    const [top, bottom] = [chosenAt * height, (chosenAt + 1) * height];
+    const { top: from, height: room } = seen.current;
+    const offset = top < from ? top : bottom > from + room ? bottom - room : from;
+    if (room && offset !== from) box.current?.scrollToOffset({ offset, animated: false });
     // Only a new choice brings itself into sight: not a list that changes under it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [chosen]);
@@ -265,41 +270,49 @@ export const GrooveList = (props: GrooveListProps) => {
     const line = lines.at(Math.max(0, Math.min(lines.count - 1, to)));
     if (line?.kind === 'groove') onChoose(line.row);
   };
+  const render = ({ index }: { index: number }) => {
+    const soon = index < AT_ONCE;
+    const from = soon ? lines : later;
+    const line = from?.at(index);
+    if (!from || !line) return null;
+    const isChosen = index === (soon ? chosenAt : laterChosen);
+    return (
+      <LineItem
+        line={line}
+        at={index}
+        size={from.count}
+        height={height}
+        chosen={isChosen}
+        sounding={isChosen && sounding}
+        kept={keeps(line)}
+        wide={wide}
+        columns={columns}
+        onPress={press}
+        onKeep={turnKept}
+      />
+    );
+  };
   return (
     <View style={styles.grooveList} {...({ onKeyDown: keys } as object)}>
       {wide && lines.count ? <Heads {...props} columns={columns} /> : null}
-      <ScrollView testID="groove scroll" style={styles.grooveScroll} ref={box}>
-        <View
-          role="list"
-          aria-label={words.grooves}
-          style={{ height: rows.getTotalSize(), position: 'relative' }}
-        >
-          {rows.getVirtualItems().map(({ index, start }, place) => {
-            const from = place < AT_ONCE ? lines : later;
-            const line = from?.at(index);
-            if (!from || !line) return null;
-            const isChosen = index === (place < AT_ONCE ? chosenAt : laterChosen);
-            return (
-              <LineItem
-                // By place: a list that changes under a search fills the lines that are there anew.
-                key={index}
-                line={line}
-                at={index}
-                size={from.count}
-                top={start}
-                height={height}
-                chosen={isChosen}
-                sounding={isChosen && sounding}
-                kept={keeps(line)}
-                wide={wide}
-                columns={columns}
-                onPress={press}
-                onKeep={turnKept}
-              />
-            );
-          })}
-        </View>
-      </ScrollView>
+      <FlatList
+        ref={box}
+        testID="groove scroll"
+        style={styles.grooveScroll}
+        data={placesTo(lines.count)}
+        keyExtractor={keyOf}
+        getItemLayout={(_, index) => ({ length: height, offset: index * height, index })}
+        initialNumToRender={16}
+        windowSize={3}
+        onScroll={({ nativeEvent }: NativeSyntheticEvent<NativeScrollEvent>) => {
+          seen.current.top = nativeEvent.contentOffset.y;
+        }}
+        onLayout={({ nativeEvent }: LayoutChangeEvent) => {
+          seen.current.height = nativeEvent.layout.height;
+        }}
+        renderItem={render}
+        {...({ role: 'list', 'aria-label': words.grooves } as object)}
+      />
     </View>
   );
 };

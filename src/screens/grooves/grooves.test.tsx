@@ -45,17 +45,6 @@ jest.mock('../../state/storage', () => {
   return { browserStorage: memory };
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('@tanstack/react-virtual', () => ({
-  // There is no room in jsdom: the first lines are there whatever is in sight.
-  useVirtualizer: ({ count }: { count: number }) => ({
-    getVirtualItems: () =>
-      Array.from({ length: Math.min(count, 40) }, (_, index) => ({ index, start: index * 56 })),
-    getTotalSize: () => count * 56,
-    scrollToIndex: () => undefined,
-    scrollToOffset: () => undefined,
-    measure: () => undefined,
-  }),
-}));
 jest.mock('../../workers/askReport', () => {
   const { reportOf } = jest.requireActual<typeof import('../../workers/reportOf')>('../../workers/reportOf');
   return { askReport: (source: Parameters<typeof reportOf>[0]) => Promise.resolve(reportOf(source)) };

@@ -61,9 +61,6 @@ export const styles = StyleSheet.create({
   grooveList: { flex: 1, minHeight: 0, marginTop: 8 },
   grooveScroll: { flex: 1, minHeight: 0, contain: 'strict', overscrollBehavior: 'contain' } as object,
   grooveLine: {
-    position: 'absolute',
-    left: 0,
-    right: 0,
     borderTopWidth: 1,
     borderTopColor: colour.line,
     contain: 'layout size style',
