@@ -85,6 +85,7 @@ interface LineItemProps {
   columns: Column[];
   onPress: (line: Line) => void;
   onKeep: (line: Line) => void;
+  takesFocus: () => boolean;
 }
 
 const Keep = ({ name, kept, onKeep }: { name: string; kept: boolean; onKeep: () => void }) => (
@@ -147,7 +148,8 @@ const GrooveWords = ({ row, wide, columns }: { row: GrooveRow; wide: boolean; co
 );
 
 const LineItem = memo(function LineItem(props: LineItemProps) {
-  const { line, at, size, height, chosen, sounding, kept, wide, columns, onPress, onKeep } = props;
+  const { line, at, size, height, chosen, sounding, kept, wide, columns, onPress, onKeep, takesFocus } =
+    props;
   const name = line.kind === 'folder' ? line.folder.name : line.row.name;
   const icon = line.kind === 'folder' ? 'beats' : chosen && sounding ? 'stop' : 'play';
   const begin = (event: DragEvent) => {
@@ -162,6 +164,7 @@ const LineItem = memo(function LineItem(props: LineItemProps) {
         {...(line.kind === 'groove' && { current: chosen })}
         tabIndex={chosen || at === 0 ? 0 : -1}
         onPress={() => onPress(line)}
+        takesFocus={takesFocus}
       />
       <Icon name={icon} size={18} />
       {line.kind === 'folder' ? (
@@ -258,6 +261,13 @@ export const GrooveList = (props: GrooveListProps) => {
     [],
   );
   const turnKept = useCallback((line: Line) => latest.current.onKeep(line), []);
+  // What is chosen by keys has the focus too, as soon as it has come into sight.
+  const walked = useRef(false);
+  const takesFocus = useCallback(() => {
+    const takes = walked.current;
+    walked.current = false;
+    return takes;
+  }, []);
   const keys = (event: KeyboardEvent) => {
     const by = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
     const to = event.key === 'Home' ? 0 : event.key === 'End' ? lines.count - 1 : chosenAt + (by ?? 0);
@@ -268,7 +278,9 @@ export const GrooveList = (props: GrooveListProps) => {
     }
     event.preventDefault();
     const line = lines.at(Math.max(0, Math.min(lines.count - 1, to)));
-    if (line?.kind === 'groove') onChoose(line.row);
+    if (line?.kind !== 'groove') return;
+    walked.current = line.row.id !== chosen;
+    onChoose(line.row);
   };
   const render = ({ index }: { index: number }) => {
     const soon = index < AT_ONCE;
@@ -289,6 +301,7 @@ export const GrooveList = (props: GrooveListProps) => {
         columns={columns}
         onPress={press}
         onKeep={turnKept}
+        takesFocus={takesFocus}
       />
     );
   };

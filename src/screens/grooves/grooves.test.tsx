@@ -249,6 +249,15 @@ test('on a wide screen the columns sort, both ways; the folder of the server is 
   expect(first()).not.toBe(slow);
   fireEvent.keyDown(screen.getByRole('list', { name: 'Grooves' }), { key: 'ArrowDown' });
   await waitFor(() => expect(screen.getAllByRole('heading', { level: 2 }).length).toBeGreaterThan(0));
+  // The focus goes with what is chosen by keys, from row to row.
+  for (const place of [1, 2, 3]) {
+    fireEvent.keyDown(document.activeElement!, { key: 'ArrowDown' });
+    const chosen = within(rows()[place]!).getAllByRole('button')[0]!;
+    await waitFor(() => expect(chosen.getAttribute('aria-current')).toBe('true'));
+    expect(document.activeElement).toBe(chosen);
+  }
+  fireEvent.click(within(rows()[0]!).getAllByRole('button')[0]!);
+  expect(document.activeElement).not.toBe(within(rows()[0]!).getAllByRole('button')[0]!);
 });
 
 describe('when a groove ends', () => {
