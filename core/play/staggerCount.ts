@@ -49,8 +49,9 @@ interface Counter {
   take: (pass: number, lane: number) => Stroke[] | null;
 }
 
-/** So many passes are remembered; strokes too, which is enough for the lanes that are played one after the other. */
-const KEPT = 256;
+/** So many strokes are remembered at the most, beyond the last passes: enough for lanes that are written one after the other. */
+const KEPT_STROKES = 200_000;
+const KEPT_PASSES = 4;
 
 /** What tells a stroke apart from all others of its step. */
 const numberOf = ({ hitIndex, stroke }: Stroke): number => hitIndex * 512 + stroke + 8;
@@ -144,20 +145,32 @@ const delaysIn = (strokes: readonly Stroke[]): Delays => {
 interface Counted {
   strokes: Map<number, Stroke[]>;
   delays: Map<number, Delays>;
+  /** How many strokes. */
+  size: number;
 }
 
 const newCounter = (counting: Counting): Counter => {
   const passes = new Map<number, Counted>();
+  let kept = 0;
+  const forgetOldest = (): void => {
+    for (const [pass, { size }] of passes) {
+      if (kept <= KEPT_STROKES || passes.size <= KEPT_PASSES) return;
+      passes.delete(pass);
+      kept -= size;
+    }
+  };
   const counted = (pass: number): Counted => {
     const there = passes.get(pass);
     if (there) return there;
     const strokes = delayedStrokes(counting, pass);
-    const delays = new Map<number, Delays>();
-    for (const [lane, own] of strokes) delays.set(lane, delaysIn(own));
-    const made = { strokes, delays };
+    const made: Counted = { strokes, delays: new Map(), size: 0 };
+    for (const [lane, own] of strokes) {
+      made.delays.set(lane, delaysIn(own));
+      made.size += own.length;
+    }
     passes.set(pass, made);
-    // The oldest is forgotten where there are too many.
-    if (passes.size > KEPT) passes.delete(passes.keys().next().value!);
+    kept += made.size;
+    forgetOldest();
     return made;
   };
   return {

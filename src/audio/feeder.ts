@@ -15,7 +15,7 @@ export const LEAD_SECONDS = 2.5;
 export const CUT_SECONDS = 0.025;
 /**
  * After an edit so much is planned at once, and all of the lead when no other has come for a while: a control that is turned
- * changes everything many times a second, and most of what were planned far ahead would be thrown away unheard.
+ * changes everything many times a second, and most of what was planned far ahead would be thrown away unheard.
  */
 export const EDITED_LEAD_SECONDS = 1;
 const EDITED_REST_SECONDS = 0.2;

@@ -84,13 +84,18 @@ export const createKillSafe = (name: string): KillSafe => {
   };
 
   const sweep = (): void => {
+    if (timer) clearTimeout(timer);
     timer = null;
+    if (!needless.length) return;
     const keys = needless;
     needless = [];
     change((table) => {
       for (const key of keys) table.delete(key);
     });
   };
+
+  // A page that goes leaves none behind that the next one would have to look at.
+  if (typeof addEventListener !== 'undefined') addEventListener('pagehide', sweep);
 
   return {
     put: (records) => change((table) => records.forEach(([key, text]) => table.put(text, key))),
