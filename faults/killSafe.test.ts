@@ -60,7 +60,10 @@ test('a database that is closed underneath is opened again, and what was put mea
   const one = createKillSafe(name);
   await one.all();
   const real = IDBDatabase.prototype.transaction;
-  jest.spyOn(IDBDatabase.prototype, 'transaction').mockImplementationOnce(function (this: IDBDatabase, ...given) {
+  jest.spyOn(IDBDatabase.prototype, 'transaction').mockImplementationOnce(function (
+    this: IDBDatabase,
+    ...given
+  ) {
     this.close();
     return real.apply(this, given);
   });
