@@ -210,8 +210,10 @@ export const createLine = (parts: LineParts) => {
     gesture = gestureOf(action);
     if (goesOn && !unkept) return gather();
     gathered();
-    harden();
-    parts.soon(() => void kick());
+    parts.soon(() => {
+      harden();
+      void kick();
+    });
   };
   store.hearEdits(hear);
 
