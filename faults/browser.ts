@@ -114,6 +114,12 @@ export const tabs = async (
   await pages[0]!.waitForTimeout(500);
   const wanted = await grid(pages[0]!);
   const ids = Object.keys(wanted);
+  // Steps beyond the first page of the strings come a moment later.
+  for (const page of pages)
+    await page.waitForFunction(
+      (many) => document.querySelectorAll('[id^="step-"]').length >= many,
+      ids.length,
+    );
   const each = Math.ceil(edits / count);
   await Promise.all(
     pages.map(async (page, at) => {
