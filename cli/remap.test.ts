@@ -75,7 +75,7 @@ test('what has none is dropped, or kept though another drum would sound', async 
 test('faults are one sentence: 1 for input, 2 for usage', async () => {
   const bad = await run(at('in.mid'), at('x.mid'), '--from', 'gm', '--to', at('bad.json'));
   expect([bad.code, bad.stderr.trim().split('\n').length]).toEqual([1, 1]);
-  expect(bad.stderr).toContain('notes[1].instrument');
+  expect(bad.stderr).toContain('The instrument of note 1');
   expect((await run(at('none.mid'), at('x.mid'), '--from', 'gm', '--to', 'gm')).code).toBe(1);
   expect((await run(at('in.mid'), at('x.mid'), '--from', 'gm')).code).toBe(2);
 }, 60_000);

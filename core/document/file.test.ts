@@ -66,7 +66,20 @@ describe('the file of a beat', () => {
   test('it says where in a list the fault lies, and refuses what refers to nothing', () => {
     const beat = newBeat('b', 'B', 1);
     expect(errorOf({ lanes: [beat.lanes[0], { ...beat.lanes[1], pan: 4 }] })).toContain(
-      'Its lanes[2].pan is 4',
+      'The pan of lane 2 is 4',
+    );
+    expect(errorOf({ lanes: [{ ...beat.lanes[0], id: 'constructor' }] })).toContain(
+      'The id of lane 1 is a name that no id may have',
+    );
+    const kick = {
+      grid: '1/16',
+      steps: null,
+      rate: '1',
+      direction: 'forward',
+      hits: [{ step: 0, velocity: 300 }],
+    };
+    expect(errorOf({ patterns: [{ ...beat.patterns[0], parts: { kick } }] })).toMatch(
+      /^The \w+ of hit 1 of kick of pattern 1 /,
     );
     expect(errorOf({ lanes: [beat.lanes[0], beat.lanes[0]] })).toContain('has the id of an earlier one');
     const parts = { ghost: { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits: [] } };

@@ -16,11 +16,35 @@ export const shown = (value: unknown): string => {
 const at = (raw: unknown, path: PropertyKey[]): unknown =>
   path.reduce<unknown>((value, key) => (value as Record<PropertyKey, unknown> | undefined)?.[key], raw);
 
-/** A path in a document in words. @example place(['lanes', 2, 'level']) // "lanes[3].level" */
-const place = (path: PropertyKey[]): string =>
-  path
-    .map((key, depth) => (typeof key === 'number' ? `[${key + 1}]` : `${depth ? '.' : ''}${String(key)}`))
-    .join('');
+/** One of several, from the name of all of them. */
+const oneOf = (many: string): string => many.replace(/ies$/, 'y').replace(/s$/, '');
+
+/** A name of the code as it is written in English. */
+const spelled = (name: string): string =>
+  name.replace(/([a-z])([A-Z])/g, (_, end: string, next: string) => `${end} ${next.toLowerCase()}`);
+
+/**
+ * A place in a document, as the subject of a sentence.
+ *
+ * @example place(['lanes', 2, 'level']) // "The level of lane 3"
+ */
+const place = (path: PropertyKey[]): string => {
+  if (!path.length) return 'Its document';
+  const names: string[] = [];
+  let isOne = false;
+  for (const [depth, key] of path.entries()) {
+    const next = path[depth + 1];
+    if (typeof key === 'number' && depth) continue;
+    isOne = typeof next === 'number';
+    const name = spelled(String(key));
+    // Lanes' parts are known by their lane alone.
+    if (key !== 'parts') names.unshift(isOne ? `${oneOf(name)} ${(next as number) + 1}` : name);
+  }
+  const [own, ...within] = names;
+  if (!within.length && !isOne) return `Its ${own!}`;
+  const whole = names.join(' of ');
+  return isOne ? `${whole[0]!.toUpperCase()}${whole.slice(1)}` : `The ${whole}`;
+};
 
 const reason = (issue: z.core.$ZodIssue, raw: unknown): string => {
   const value = at(raw, issue.path);
@@ -99,5 +123,5 @@ export const faultText = (issues: z.core.$ZodIssue[], raw: unknown): string => {
   const where = place(issue.path);
   const more = issues.length - 1;
   const also = more > 0 ? ` (and ${more} more fault${more > 1 ? 's' : ''})` : '';
-  return `Its ${where || 'document'} ${reason(issue, raw)}${also}.`;
+  return `${where} ${reason(issue, raw)}${also}.`;
 };

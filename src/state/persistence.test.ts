@@ -283,6 +283,8 @@ test('a beat of a newer version stays where it is, is shown as newer, and is not
     newer: true,
   });
   expect(await two.persistence.open('second')).toBe(false);
+  expect(await two.persistence.open('second')).toBe(false);
+  expect(two.texts().filter((text) => text.includes('saved by a newer Ruddik'))).toHaveLength(1);
   expect(two.texts().at(-1)).toContain('saved by a newer Ruddik');
   expect(two.storage.data.get('beat/second')).toBe(newer);
   expect(await two.persistence.textOf('second')).toBe(newer);

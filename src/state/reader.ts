@@ -65,9 +65,7 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
     if (got.kind === 'newer') {
       const summary = newerSummary(id, got.text);
       dispatch(summarySet(summary));
-      say(words.summaryWasSavedByA(summary.name), {
-        lasting: true,
-      });
+      say(words.summaryWasSavedByA(summary.name), { lasting: true, subject: `newer/${id}` });
     }
     if (got.kind === 'damaged') await aside(id, got.text, got.error);
     return null;

@@ -8,6 +8,7 @@ import { viewChanged } from '../state/slices';
 import { store } from '../state/session';
 import { Strings } from './Strings';
 import { selectBeat, selectPattern, useApp } from '../state/store';
+import { pageFits } from '../ui/width.mock';
 
 const strikes: string[] = [];
 jest.mock('../audio/player', () => ({
@@ -40,9 +41,7 @@ const kick = () => lanePatternOf(patternOf(store.getState().doc.beat!, null), 'k
 const on = (element: HTMLElement) => element.getAttribute('aria-checked') === 'true';
 
 beforeEach(() => {
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(false);
   jest.useFakeTimers();
   strikes.length = 0;
   global.ResizeObserver = class {

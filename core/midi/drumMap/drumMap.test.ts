@@ -101,7 +101,7 @@ describe('drum maps', () => {
     ['{"kind":"ruddik.drumMap","version":2}', 'newer Ruddik'],
     [
       '{"kind":"ruddik.drumMap","version":1,"name":"x","notes":[{"note":2000,"instrument":"kick"}]}',
-      'notes[1].note',
+      'The note of note 1',
     ],
   ])('%j is refused with a sentence', (text, why) => {
     const read = readDrumMap(text);

@@ -2,6 +2,7 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import type { OutFile } from '../../../core/export/exporting';
 import { PartPreview } from './PartPreview';
+import { pageFits } from '../../ui/width.mock';
 
 const mockDrawn: { xml: string; upTo: number; zoom: number }[] = [];
 let mockFault: Error | null = null;
@@ -35,9 +36,7 @@ const press = async (name: string | RegExp) => {
 beforeEach(() => {
   mockDrawn.length = 0;
   mockFault = null;
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(false);
 });
 
 test('nothing is fetched or drawn before it is asked for; it can be put away again', async () => {

@@ -11,6 +11,7 @@ import { SayContext } from '../../ui/say';
 import { keep } from '../../ui/useKept';
 import { slideTo } from '../../ui/slide.mock';
 import { FeelScreen } from './FeelScreen';
+import { pageFits } from '../../ui/width.mock';
 
 // The whole screen is rendered, which takes a busy machine its time.
 /** What was saved to files: by name. */
@@ -73,9 +74,7 @@ export const fileOf = (name: string, bytes: Uint8Array | string): File => {
 export const openFeel = (): void => {
   keep('feel page', 'stages');
   mockSaved.length = 0;
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(false);
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   globalThis.ResizeObserver = class {
     observe() {}

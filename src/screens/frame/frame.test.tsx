@@ -9,6 +9,7 @@ import { store } from '../../state/session';
 import { libraryRead, noticed, noticeDismissed, viewChanged, type NoticeAction } from '../../state/slices';
 import { Frame } from './Frame';
 import { KEYS } from './keyList';
+import { pageFits } from '../../ui/width.mock';
 
 const mockDone: string[] = [];
 jest.mock('../../audio/player', () => ({
@@ -73,9 +74,7 @@ const key = (init: KeyboardEventInit, on: Element | Window = window) =>
   act(() => void fireEvent.keyDown(on, init));
 
 beforeEach(() => {
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(false);
   const made = newBeat('b', 'Quay', 1);
   act(() => {
     store.dispatch(beatOpened({ beat: { ...addPattern(made, 'n', made.patterns[0]!), tempo: 100 } }));

@@ -64,7 +64,7 @@ const Report = ({ groove }: { groove: Groove }) => {
       <Table
         label={words.theDrumsOfGroove(groove.name)}
         columns={[words.drum, words.hits, words.lies, words.velocity]}
-        figures={[0, 2]}
+        figures={[0]}
         rows={report.lanes.map((lane) => {
           const own = groove.lanes[Number(lane.lane)];
           return {

@@ -14,6 +14,7 @@ import { accept } from '../../state/offers';
 import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
 import { GroovesScreen } from './GroovesScreen';
+import { pageFits } from '../../ui/width.mock';
 
 const mockSaved: [string, unknown][] = [];
 const mockCalls: string[] = [];
@@ -71,9 +72,7 @@ const give = (name: string, file: File) =>
   fireEvent.change(screen.getByLabelText(name), { target: { files: [file] } });
 
 const open = async (wide = false) => {
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: wide, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(wide);
   global.fetch = jest.fn(() => Promise.reject(new Error('away')));
   render(
     <Provider store={store}>

@@ -177,6 +177,7 @@ export const styles = StyleSheet.create({
   },
   whole: { width: '100%' },
   grooveHead: {
+    marginBottom: 8,
     flexDirection: 'row',
     alignItems: 'flex-start',
     justifyContent: 'space-between',

@@ -6,6 +6,7 @@ import { beatOpened, giveEdits, undone } from '../../state/doc';
 import * as edits from '../../../core/edit/edits';
 import { store } from '../../state/session';
 import { KitSheet } from './KitSheet';
+import { pageFits } from '../../ui/width.mock';
 
 const mockDone: string[] = [];
 const mockSample = (file: string) => ({
@@ -105,9 +106,7 @@ const kit = () => store.getState().doc.beat!.kit;
 beforeEach(() => {
   mockDone.splice(0);
   mockDrums.fails = false;
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(false);
 });
 
 test('a kit is chosen by what is told of it, is what the drums are heard on, and is one step of the history', async () => {

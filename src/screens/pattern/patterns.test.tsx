@@ -13,6 +13,7 @@ import { BringSheet } from './BringSheet';
 import { PlayContext } from '../../ui/playing';
 import { GroupRow } from '../../strings/GroupRow';
 import { PatternsSheet } from './PatternsSheet';
+import { pageFits } from '../../ui/width.mock';
 
 const mockOther = newBeat('other', 'Ferry', 2);
 jest.mock('../../ui/Sheet', () => ({
@@ -46,9 +47,7 @@ const show = (what: ReactNode) =>
   );
 
 beforeEach(() => {
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: true, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(true);
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   const one = newBeat('b', 'Quay', 1);
   store.dispatch(beatOpened({ beat: { ...one, patterns: [setStep(one.patterns[0]!, 'kick', 0, true)] } }));

@@ -14,6 +14,7 @@ import { SayContext } from '../../ui/say';
 import { songClock } from '../../state/songClock';
 import { PlayContext } from '../../ui/playing';
 import { SongScreen, countedAt } from './SongScreen';
+import { pageFits } from '../../ui/width.mock';
 
 const mockHeard: { patternId: string; at: number; tempo: number }[] = [];
 jest.mock('../../audio/player', () => ({
@@ -78,9 +79,7 @@ const open = (what: Beat = LANTERN) => {
 
 beforeEach(() => keep('song page', 'sections'));
 beforeEach(() => {
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(false);
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   mockAsked.splice(0);
 });

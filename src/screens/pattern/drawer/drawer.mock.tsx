@@ -10,6 +10,7 @@ import { PlayContext } from '../../../ui/playing';
 import { SayContext } from '../../../ui/say';
 import { Drawer } from './Drawer';
 import { mockPlayer } from './player.mock';
+import { pageFits } from '../../../ui/width.mock';
 
 export const toggled = jest.fn();
 export const pattern = () => patternOf(store.getState().doc.beat!, null);
@@ -28,11 +29,7 @@ export const openDrawer = () => {
   mockPlayer.strikes.length = 0;
   toggled.mockClear();
   // Wide enough for one panel.
-  window.matchMedia = jest.fn((query: string) => ({
-    matches: query.includes('1024'),
-    addEventListener: jest.fn(),
-    removeEventListener: jest.fn(),
-  })) as never;
+  pageFits((query) => query.includes('1024'));
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   const beat = newBeat('b', 'Quay', 1);
   const first = setStep(setStep(beat.patterns[0]!, 'kick', 0, true), 'kick', 8, true);

@@ -8,6 +8,7 @@ import { store } from '../../../state/session';
 import { viewChanged } from '../../../state/slices';
 import { LoopSheet } from '../loop/LoopSheet';
 import { OwnSound } from './OwnSound';
+import { pageFits } from '../../../ui/width.mock';
 
 const mockHeard: string[] = [];
 const mockSample = (file: string) => ({
@@ -80,9 +81,7 @@ const Shown = () => <OwnSound lane={lane()} />;
 beforeEach(() => {
   mockHeard.length = 0;
   giveEdits(edits);
-  window.matchMedia = jest
-    .fn()
-    .mockReturnValue({ matches: false, addEventListener: jest.fn(), removeEventListener: jest.fn() });
+  pageFits(false);
   store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
   store.dispatch(viewChanged({ patternId: 'a', openLane: null, drawer: null }));
 });

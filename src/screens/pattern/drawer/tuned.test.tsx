@@ -7,6 +7,7 @@ import { beatOpened, laneChanged, patternsEdited, undone } from '../../../state/
 import { store } from '../../../state/session';
 import { viewChanged } from '../../../state/slices';
 import { Drawer } from './Drawer';
+import { pageFits } from '../../../ui/width.mock';
 
 const mockStrikes: string[] = [];
 jest.mock('../../../audio/player', () => ({
@@ -35,11 +36,7 @@ const look = (change: Parameters<typeof viewChanged>[0]) =>
 beforeEach(() => {
   mockStrikes.length = 0;
   // Wide enough for one panel.
-  window.matchMedia = jest.fn((query: string) => ({
-    matches: query.includes('1024'),
-    addEventListener: jest.fn(),
-    removeEventListener: jest.fn(),
-  })) as never;
+  pageFits((query) => query.includes('1024'));
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   const beat = newBeat('b', 'Quay', 1);
   const hits = [0, 8].reduce((one, step) => setStep(one, 'kick', step, true), beat.patterns[0]!);
