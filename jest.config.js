@@ -4,7 +4,8 @@ const babel = {
   // Jest's own modules know nothing of imports that are made later.
   plugins: ['@babel/plugin-transform-dynamic-import'],
 };
-const transform = { '^.+\\.tsx?$': ['babel-jest', babel] };
+const swc = { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, sourceMaps: 'inline' };
+const transform = { '^.+\\.tsx?$': ['@swc/jest', swc] };
 const web = { ...require('jest-expo/web/jest-preset') };
 const [name, options] = web.transform['\\.[jt]sx?$'];
 web.transform = { ...web.transform, '\\.[jt]sx?$': [name, { ...options, plugins: babel.plugins }] };

@@ -108,25 +108,37 @@ export const thumb = async (page: Page): Promise<Hand> => {
   };
 };
 
+/**
+ * Asks a thing in the page again and again: looked up by its name once, and anew only where it was drawn anew, since that
+ * takes longer than the key that is pressed meanwhile.
+ */
+const asked = async <T>(what: Locator, ask: (node: Element) => T): Promise<() => Promise<T>> => {
+  let handle = await what.elementHandle();
+  return async () => {
+    if (!(await handle!.evaluate((node) => node.isConnected))) handle = await what.elementHandle();
+    return handle!.evaluate(ask as (node: Element) => unknown) as Promise<T>;
+  };
+};
+
 /** The keys: no pointer is moved and no focus is set but by Tab, arrows and the keys that the app names. */
 export const keys = (page: Page): Hand => {
-  const isThere = (what: Locator) => what.evaluate((node) => node === document.activeElement);
   /** Walks to a control: by Tab to it, or to its row and along that by arrows. */
   const reach = async (what: Locator) => {
     await expect(what).toBeVisible();
+    const wayTo = await asked(what, (node) => {
+      const on = document.activeElement;
+      if (node === on) return 'there';
+      const row = node.closest(
+        '[role=tablist], [role=listbox], [role=radiogroup], [role=toolbar], [role=group]',
+      );
+      const walked = row !== null && on !== null && row.contains(on) && (node as HTMLElement).tabIndex < 0;
+      const before =
+        on !== null && (node.compareDocumentPosition(on) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0;
+      if (walked) return before ? 'ArrowLeft' : 'ArrowRight';
+      return before ? 'Shift+Tab' : 'Tab';
+    });
     for (let press = 0; press < 260; press++) {
-      const way = await what.evaluate((node) => {
-        const on = document.activeElement;
-        if (node === on) return 'there';
-        const row = node.closest(
-          '[role=tablist], [role=listbox], [role=radiogroup], [role=toolbar], [role=group]',
-        );
-        const walked = row !== null && on !== null && row.contains(on) && (node as HTMLElement).tabIndex < 0;
-        const before =
-          on !== null && (node.compareDocumentPosition(on) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0;
-        if (walked) return before ? 'ArrowLeft' : 'ArrowRight';
-        return before ? 'Shift+Tab' : 'Tab';
-      });
+      const way = await wayTo();
       if (way === 'there') return;
       await page.keyboard.press(way);
     }
@@ -146,13 +158,16 @@ export const keys = (page: Page): Hand => {
         await page.keyboard.press(before ? 'Shift+Tab' : 'Tab');
       }
     }
-    for (let press = 0; press < 80 && !(await isThere(target)); press++) {
-      const way = await target.evaluate((node) => {
-        const [to, on] = [node.getBoundingClientRect(), document.activeElement!.getBoundingClientRect()];
-        if (Math.abs(to.top - on.top) > 4 && (to.bottom <= on.top + 4 || to.top >= on.bottom - 4))
-          return to.top < on.top ? 'ArrowUp' : 'ArrowDown';
-        return to.left < on.left ? 'ArrowLeft' : 'ArrowRight';
-      });
+    const wayTo = await asked(target, (node) => {
+      if (node === document.activeElement) return null;
+      const [to, on] = [node.getBoundingClientRect(), document.activeElement!.getBoundingClientRect()];
+      if (Math.abs(to.top - on.top) > 4 && (to.bottom <= on.top + 4 || to.top >= on.bottom - 4))
+        return to.top < on.top ? 'ArrowUp' : 'ArrowDown';
+      return to.left < on.left ? 'ArrowLeft' : 'ArrowRight';
+    });
+    for (let press = 0; press < 80; press++) {
+      const way = await wayTo();
+      if (!way) break;
       await page.keyboard.press(way);
     }
     await expect(target).toBeFocused();
@@ -185,8 +200,11 @@ export const keys = (page: Page): Hand => {
     },
     slide: async (what, to) => {
       await reach(what);
-      for (let press = 0; press < 100 && (await valueOf(what)) !== to; press++)
-        await page.keyboard.press((await valueOf(what)) < to ? 'ArrowUp' : 'ArrowDown');
+      for (let press = 0; press < 100; press++) {
+        const value = await valueOf(what);
+        if (value === to) return;
+        await page.keyboard.press(value < to ? 'ArrowUp' : 'ArrowDown');
+      }
     },
     choose: async (what, label) => {
       await reach(what);
