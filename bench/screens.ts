@@ -6,10 +6,12 @@ import { median, report } from './report';
 const PORT = 4796;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
 const SLOWED = 4;
+/** Seconds after a start: before other screens are made ready, and when they are. */
+const [SOON, LATER] = [2.5, 10];
 const SCREENS = ['Grooves', 'Feel', 'Song', 'Export', 'Pattern'] as const;
 const HEADS: Record<string, string> = { Pattern: 'Lantern Walk' };
 
-const opened = async (browser: Browser) => {
+const opened = async (browser: Browser, seconds = SOON) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   // The compiler of these scripts names functions by a helper that the page does not have.
   await context.addInitScript('globalThis.__name = (named) => named');
@@ -17,7 +19,7 @@ const opened = async (browser: Browser) => {
   const session = await context.newCDPSession(page);
   await page.goto(ADDRESS);
   await page.locator('#step-0-15').waitFor({ state: 'attached' });
-  await page.waitForTimeout(2500);
+  await page.waitForTimeout(seconds * 1000);
   return { context, page, session };
 };
 
@@ -39,8 +41,8 @@ const show = (page: Page, screen: string): Promise<number> =>
     HEADS[screen] ?? screen,
   );
 
-const coming = async (browser: Browser): Promise<void> => {
-  const { context, page, session } = await opened(browser);
+const coming = async (browser: Browser, seconds: number): Promise<void> => {
+  const { context, page, session } = await opened(browser, seconds);
   await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
   const first: number[] = [];
   const again: number[] = [];
@@ -52,8 +54,8 @@ const coming = async (browser: Browser): Promise<void> => {
   await context.close();
   const [slowest, usual] = [Math.max(...first), median(again)];
   report(
-    'opening a screen the first time, the slowest of five',
-    `${slowest.toFixed(0)} ms`,
+    `opening a screen the first time, ${seconds} s after the start, the slowest of five`,
+    `${slowest.toFixed(0)} ms (${SCREENS.map((screen, at) => `${screen} ${first[at]!.toFixed(0)}`).join(', ')})`,
     'under 400 ms',
     slowest < 400,
   );
@@ -103,6 +105,6 @@ const leaving = async (browser: Browser): Promise<void> => {
 };
 
 void browse(PORT, async (browser) => {
-  await coming(browser);
+  for (const seconds of [SOON, LATER]) await coming(browser, seconds);
   await leaving(browser);
 });

@@ -1,5 +1,6 @@
 import { INSTRUMENTS } from '../document/instruments';
 import { meterText } from '../document/meter';
+import { atOnce } from '../atOnce';
 import { feelWords, type GrooveRow } from './groove';
 
 /** What a list can be narrowed by. */
@@ -163,13 +164,7 @@ export function* catalogueSteps(rows: GrooveRow[]): Generator<void, Catalogue, v
  *
  * @example catalogueOf([groove]).rows.length // 1
  */
-export const catalogueOf = (rows: GrooveRow[]): Catalogue => {
-  const steps = catalogueSteps(rows);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-};
+export const catalogueOf = (rows: GrooveRow[]): Catalogue => atOnce(catalogueSteps(rows));
 
 export type Filters = Partial<Record<Field, string>>;
 

@@ -4,6 +4,7 @@ import { useState, useSyncExternalStore } from 'react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../core/document/defaults';
 import { beatOpened, beatRenamed } from '../state/doc';
+import { libraryRead } from '../state/slices';
 import { createStore, selectBeat, useApp } from '../state/store';
 import { keep, useKept } from '../ui/useKept';
 import { sinceThen } from '../ui/sinceThen';
@@ -30,7 +31,11 @@ const MockPage = () => {
   );
 };
 jest.mock('./pattern/PatternScreen', () => ({ PatternScreen: () => <MockPage /> }));
-jest.mock('../ui/Later', () => ({ Later: () => <p>Another screen</p> }));
+let mockFetched = (): Promise<void> => Promise.resolve();
+jest.mock('../ui/Later', () => ({
+  Later: () => <p>Another screen</p>,
+  ahead: () => mockFetched(),
+}));
 jest.mock('./frame/ErrorFallback', () => ({
   ErrorFallback: ({ children }: { children: unknown }) => children,
 }));
@@ -82,4 +87,51 @@ test('an address without a screen shows none of them', () => {
     </Provider>,
   );
   expect(container.textContent).toBe('');
+});
+
+describe('while nothing else is to be done', () => {
+  beforeEach(() => void jest.useFakeTimers());
+  afterEach(() => jest.useRealTimers());
+
+  const opened = async (path: string) => {
+    mockPath = path;
+    const store = createStore();
+    store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
+    const view = render(
+      <Provider store={store}>
+        <Screens />
+      </Provider>,
+    );
+    await act(() => jest.advanceTimersByTimeAsync(10_000));
+    const made = () =>
+      [...view.container.querySelectorAll<HTMLElement>('[data-screen]')].map((one) => one.dataset['screen']);
+    return { store, made };
+  };
+
+  test('the other screens are made ready, put away, once the beats are there', async () => {
+    const { store, made } = await opened('/');
+    expect(made()).toEqual(['/']);
+    act(() => void store.dispatch(libraryRead({ beats: [], aside: [] })));
+    await act(() => jest.advanceTimersByTimeAsync(1900));
+    expect(made()).toEqual(['/']);
+    for (let more = 0; more < 4; more++) await act(() => jest.advanceTimersByTimeAsync(1100));
+    expect(made()).toEqual(['/', '/grooves', '/feel', '/song', '/export']);
+    expect(allShown('p')).toEqual([]);
+    expect(screen.getByRole('button', { name: /^Quay/ })).toBeTruthy();
+  });
+
+  test('what cannot be fetched is left for when it is asked for', async () => {
+    mockFetched = () => Promise.reject(new Error('gone'));
+    const { store, made } = await opened('/');
+    act(() => void store.dispatch(libraryRead({ beats: [], aside: [] })));
+    await act(() => jest.advanceTimersByTimeAsync(10_000));
+    expect(made()).toEqual(['/']);
+  });
+
+  test('a page of its own makes none', async () => {
+    const { store, made } = await opened('/kit');
+    act(() => void store.dispatch(libraryRead({ beats: [], aside: [] })));
+    await act(() => jest.advanceTimersByTimeAsync(10_000));
+    expect(made()).toEqual(['/kit']);
+  });
 });

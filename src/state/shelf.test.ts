@@ -131,7 +131,9 @@ describe('the shelf', () => {
   const shelved = async (storage = memory()) => {
     const store = createStore();
     const shelf = createShelf(store, storage, '/api/grooves');
-    await shelf.load();
+    const loading = shelf.load();
+    await jest.advanceTimersByTimeAsync(2000);
+    await loading;
     return { store, storage, shelf };
   };
 

@@ -1,11 +1,11 @@
 import { catalogueOf, catalogueSteps, type Catalogue } from '../../core/groove/catalogue';
 import type { Groove, GrooveRow } from '../../core/groove/groove';
 import { grooveOfFile, importFile, type Indexed } from '../../core/groove/importing';
-import { builtInGrooves } from '../../core/groove/library';
 import { likenessOf, type Likeness } from '../../core/groove/likeness';
 import { examplesFrom } from '../../core/groove/perform';
 import { GENERAL_MIDI, type DrumMap } from '../../core/midi/drumMap/drumMap';
 import type { Example } from '../../core/analysis/guessMap';
+import { builtIn as readBuiltIn } from './builtIn';
 import { folderBytes, readFolder, type FolderState } from './folder';
 import { forgetFiles, keepFiles, keepIndexed, readFile, readImported } from './importedFiles';
 import { createFinder } from './finder';
@@ -152,7 +152,9 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
 
   const load = async () => {
     await keepGrooveSettings(store, storage);
-    for (const one of builtInGrooves()) builtIn.set(one.id, one);
+    for (const one of await readBuiltIn()) builtIn.set(one.id, one);
+    // All of them are new to it, which takes longer than what is done with them at once.
+    await unhurried(finder.steps(rowsNow()), () => false);
     await rebuild();
     await readKept().catch(() => 0);
     await rebuild({ status: 'ready' });

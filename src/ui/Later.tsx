@@ -15,6 +15,13 @@ const styles = StyleSheet.create({
 /** Parts by the function that fetches them; of which kind each is that function says. */
 const fetched = new Map<unknown, unknown>();
 
+/** Fetches a part before it is shown, so that it is there at once. Rejects where it cannot be fetched. */
+export const ahead = async <P,>(of: Fetch<P>): Promise<void> => {
+  if (fetched.has(of)) return;
+  const found = await of();
+  fetched.set(of, found);
+};
+
 interface LaterProps<P> {
   /** The same function each time. */
   of: Fetch<P>;
@@ -37,11 +44,8 @@ export const Later = <P extends object>({ of, what = words.thisScreen, waiting, 
   useLayoutEffect(() => {
     if (fetched.has(of)) return;
     let wanted = true;
-    of().then(
-      (found) => {
-        fetched.set(of, found);
-        if (wanted) setPart(() => found);
-      },
+    ahead(of).then(
+      () => wanted && setPart(() => fetched.get(of) as ComponentType<P>),
       () => wanted && setFailed(true),
     );
     return () => {

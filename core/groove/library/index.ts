@@ -1,3 +1,4 @@
+import { atOnce } from '../../atOnce';
 import { readGrooves } from '../text';
 import type { Groove } from '../groove';
 import { BELL_SIX, BOSSA, HIGHLIFE, ONE_DROP, SAMBA, STREET_PARADE } from './coast';
@@ -46,10 +47,17 @@ export const TEXTS = [
   ...HANDS,
 ];
 
-/** The built-in grooves. */
-export const builtInGrooves = (): Groove[] =>
-  TEXTS.flatMap((text) => {
+/** The built-in grooves, a family at each step: for whoever has something else to do in between. */
+export function* builtInSteps(): Generator<void, Groove[], void> {
+  const grooves: Groove[] = [];
+  for (const text of TEXTS) {
     const read = readGrooves(text);
     if (!read.ok) throw new Error(read.error);
-    return read.value;
-  });
+    grooves.push(...read.value);
+    yield;
+  }
+  return grooves;
+}
+
+/** The built-in grooves. */
+export const builtInGrooves = (): Groove[] => atOnce(builtInSteps());

@@ -6,11 +6,10 @@ import { nanoid } from '@reduxjs/toolkit';
 import { use, useState } from 'react';
 import type { Beat, Section } from '../../../core/document/schema';
 import { barTicks } from '../../../core/document/meter';
-import { builtInGrooves } from '../../../core/groove/library';
-import type { Groove } from '../../../core/groove/groove';
 import { fillsFor, type FillOffer } from '../../../core/edit/fills';
 import { takeFill } from '../../../core/edit/takeFill';
 import { songTimeline } from '../../../core/play/timeline';
+import { builtIn } from '../../state/builtIn';
 import { songViewed } from '../../state/slices';
 import { useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -18,8 +17,6 @@ import { Choice } from '../../ui/Choice';
 import { PlayContext } from '../../ui/playing';
 import { edit } from './edit';
 import { words } from '../../words/song';
-
-let library: Groove[] | null = null;
 
 /** The last two bars of a section's first time, to hear a fill in its place. */
 const placeToHear = (beat: Beat, sectionId: string) => {
@@ -65,7 +62,7 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
       <Chips>
         <Chip
           disabled={!section.entries.length}
-          onPress={() => setOffers(fillsFor(beat, section, (library ??= builtInGrooves())))}
+          onPress={() => void builtIn().then((library) => setOffers(fillsFor(beat, section, library)))}
         >
           {words.offerFills}
         </Chip>

@@ -199,7 +199,7 @@ describe('sections', () => {
     expect(sectionNamed('Break').change).toBeUndefined();
   });
 
-  test('a fill is chosen, over a bar or a beat, or offered, heard in its place and taken', () => {
+  test('a fill is chosen, over a bar or a beat, or offered, heard in its place and taken', async () => {
     press('Edit Break');
     pick('Fill of Break', '');
     expect(sectionNamed('Break').fill).toBeUndefined();
@@ -207,6 +207,7 @@ describe('sections', () => {
     pick('The fill takes the place of', 'beat');
     expect(sectionNamed('Break').fill).toEqual({ patternId: 'd', over: 'beat' });
     press('Offer fills');
+    await screen.findByRole('button', { name: 'Hear Snare run in place' }, { timeout: 20_000 });
     press('Hear Snare run in place');
     const { tried, loop } = view().song;
     expect(tried!.song.sections.find(({ name }) => name === 'Break')!.fill!.patternId).toBe('tried fill');

@@ -1,6 +1,6 @@
 import { keepsGroove, type Favourites } from '../../../../../core/groove/favourites';
 import type { Groove } from '../../../../../core/groove/groove';
-import { builtInGrooves } from '../../../../../core/groove/library';
+import { builtIn } from '../../../../state/builtIn';
 import { shelf } from '../../../../state/pageShelf';
 
 /** Where the grooves come from that a whole beat is made after. */
@@ -16,7 +16,7 @@ const MOST_READ = 200;
  */
 export const loadGrooves = async (from: GroovesFrom, keepers: Favourites): Promise<Groove[]> => {
   await new Promise((resolve) => setTimeout(resolve));
-  if (from === 'library') return builtInGrooves();
+  if (from === 'library') return builtIn();
   await shelf.load();
   const rows = shelf
     .now()
