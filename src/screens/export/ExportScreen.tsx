@@ -227,12 +227,14 @@ const Out = ({ beat, how, what, out }: OutProps) => {
   );
 };
 
-const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
+const Chooser = ({ beat, shown }: { beat: Beat; shown: string | null }) => {
   const kept = useApp(({ view }) => view.exportHow);
   const how = useMemo(() => (kept ? heldHow(kept) : HOW_DEFAULTS), [kept]);
   const act = useDo();
   const setHow = (change: (now: ExportHow) => ExportHow) => act(viewChanged({ exportHow: change(how) }));
-  const [what, setWhat] = useState<ExportWhat>({ ...WHAT_DEFAULTS, patternId: first });
+  const [chosen, setChosen] = useState<ExportWhat>(WHAT_DEFAULTS);
+  // The pattern that is worked on, until another one is chosen.
+  const what = useMemo(() => ({ ...chosen, patternId: chosen.patternId ?? shown }), [chosen, shown]);
   const asked = useMemo(() => ({ beat, how, what }), [beat, how, what]);
   // What takes long to write must not hold up what is typed.
   const { beat: nowBeat, how: nowHow, what: nowWhat } = useDeferredValue(asked);
@@ -253,7 +255,7 @@ const Chooser = ({ beat, first }: { beat: Beat; first: string | null }) => {
     how,
     what,
     onHow: (change) => setHow((now) => ({ ...now, ...change })),
-    onWhat: (change) => setWhat((now) => ({ ...now, ...change })),
+    onWhat: (change) => setChosen((now) => ({ ...now, ...change })),
   };
   const wide = useWide();
   const file = out.ok ? out.value.files[0] : undefined;
@@ -310,7 +312,7 @@ export const ExportScreen = () => {
       >
         <Action label={words.ports} kind="outline" onPress={() => router.push('/ports')} />
       </ScreenHead>
-      {beat ? <Chooser key={beat.id} beat={beat} first={patternId} /> : null}
+      {beat ? <Chooser key={beat.id} beat={beat} shown={patternId} /> : null}
     </>
   );
 };

@@ -64,6 +64,21 @@ test('a file named after beat and pattern, told beforehand: bars, notes, tempo',
   expect(notices().at(-1)).toBe('Quay-A.mid was written: 4 notes.');
 });
 
+test('the pattern that is worked on is written, also one taken up since, until another one is chosen', () => {
+  const { beat } = store.getState().doc;
+  const other = { ...setStep(beat!.patterns[0]!, 'snare', 12, true), id: 'other', name: 'Rain' };
+  act(() => {
+    store.dispatch(beatOpened({ beat: { ...beat!, patterns: [...beat!.patterns, other] } }));
+    store.dispatch(viewChanged({ patternId: 'other' }));
+  });
+  expect(write()).toMatchObject({ name: 'Quay-Rain.mid' });
+  fireEvent.change(screen.getByLabelText('Pattern'), { target: { value: 'other' } });
+  act(() => void store.dispatch(viewChanged({ patternId: 'a' })));
+  const file = write();
+  expect(file.name).toBe('Quay-Rain.mid');
+  expect(file.notes).toHaveLength(5);
+});
+
 test('passes, division, channel and format are what the file has', () => {
   type('Passes', '3');
   type('Ticks a quarter', '480');
