@@ -18,7 +18,7 @@ const step = (name, command, args) => {
   return { name, ok: run(command, args) === 0 };
 };
 
-/** Several that use one core each, beside one another; each is told as a whole when it is done. */
+/** Several that use one core each or none for long, beside one another; each is told as a whole when it is done. */
 const beside = (...all) =>
   Promise.all(
     all.map(
@@ -37,6 +37,8 @@ const steps = [
     ['Lint', 'npx', ['eslint', '.']],
     ['Type check', 'npx', ['tsc', '--noEmit']],
     ['Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+    ['Build', process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')]],
+    ['Build', process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')]],
   )),
   // In processes of their own, so that one that breaks down takes no other file's results with it.
   step('Unit tests', 'npx', [
@@ -47,6 +49,7 @@ const steps = [
     `--outputFile=${unitFile}`,
   ]),
 ];
+// Where building it failed it is tried again, and said.
 await readyApp();
 steps.push(step('End-to-end tests', 'npx', ['playwright', 'test']));
 
