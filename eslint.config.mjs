@@ -84,7 +84,7 @@ export default ts.config(
   {
     files: ['**/*.{ts,tsx}'],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    plugins: { 'import-x': importX, 'react-hooks': hooks },
+    plugins: { 'import-x': importX },
     settings: {
       'import-x/resolver-next': [
         createTypeScriptImportResolver({
@@ -93,7 +93,6 @@ export default ts.config(
       ],
     },
     rules: {
-      ...hooks.configs.recommended.rules,
       // What it takes for unnecessary is at times what a literal's type hangs on.
       '@typescript-eslint/no-unnecessary-type-assertion': 'off',
       // Parts are plain objects of functions here: none of them knows a `this`.
@@ -104,6 +103,12 @@ export default ts.config(
       '@typescript-eslint/no-require-imports': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
     },
+  },
+  {
+    // Each file is compiled for these: where nothing is of React there is nothing to find.
+    files: ['src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: hooks.configs.recommended.rules,
   },
   {
     files: ['core/**/*.ts'],
