@@ -282,7 +282,7 @@ export const words = {
   everyHitIsDrawnTo: 'Every hit is drawn to it, however far away it is.',
   keepFlamsTogether: 'Keep flams together',
   nameTakesPart: (name: string) => `${name} takes part`,
-  holdCOrTheButton: 'Hold C, or the button on Compare: without the feel you hear what it does.',
+  holdCOrTheButton: 'Hold C to hear it without the feel; Compare has a button for that.',
   youHearABlend: (amount: string, amount2: string, blend: string) =>
     `You hear a blend: ${amount} of this feel, which the stages show, and ${amount2} of “${blend}”.`,
   onlyThisFeel: 'Only this feel',

@@ -23,7 +23,12 @@ export const styles = StyleSheet.create({
     borderLeftWidth: 1,
     borderLeftColor: colour.line,
   },
-  panelHead: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' },
+  panelHead: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    paddingBottom: 8,
+  },
   songEmpty: { padding: 16 },
   row: {
     flexDirection: 'row',
