@@ -25,6 +25,7 @@ import { saveText } from '../../ui/files';
 import { saveAllBeats, saveBeat } from '../saveBeats';
 import { Icon } from '../../ui/Icon';
 import { colour } from '../../ui/tokens';
+import { useWider } from '../../ui/useWide';
 import { readAside } from '../../workers/aside';
 import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
 import { FolderInStep } from './FolderInStep';
@@ -47,6 +48,9 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row' },
   head: { paddingLeft: 16 },
   beats: { maxWidth: 860 },
+  beatsRoomy: { maxWidth: 1440, flexDirection: 'row', alignItems: 'flex-start', gap: 32 },
+  list: { flexGrow: 2, flexShrink: 1, flexBasis: 640, minWidth: 0 },
+  beside: { flexGrow: 1, flexShrink: 1, flexBasis: 300, maxWidth: 440 },
   actions: { paddingTop: 8, paddingBottom: 16 },
   theme: { borderTopWidth: 1, borderTopColor: colour.line, marginTop: 16, marginBottom: 0 },
 });
@@ -289,6 +293,7 @@ export const BeatsScreen = () => {
   const openId = useApp((state) => state.doc.beat?.id);
   const [renaming, setRenaming] = useState<BeatSummary | null>(null);
   const router = useRouter();
+  const roomy = useWider(1200);
   const toPattern = () => router.push('/');
   const files = useFiles(toPattern);
   useHanded(files.take);
@@ -316,48 +321,52 @@ export const BeatsScreen = () => {
         <Action label={words.backToThePattern} iconOnly icon={<Icon name="close" />} onPress={toPattern} />
       </ScreenHead>
       <DropFiles onFiles={(dropped) => void files.take(dropped)}>
-        <Page inner={styles.beats}>
-          <Chips style={styles.actions}>
-            <Action
-              label={words.newBeat}
-              kind="filled"
-              icon={<Icon name="new" />}
-              onPress={() => void persistence.create().then(toPattern)}
-            />
-            <Action
-              label={words.openAFile}
-              kind="outline"
-              icon={<Icon name="beats" />}
-              onPress={files.choose}
-            />
-            <Action
-              label={words.saveAllBeats}
-              kind="outline"
-              icon={<Icon name="download" />}
-              onPress={() => void saveAll()}
-            />
-          </Chips>
-          {files.fields}
-          {status !== 'ready' && !beats.length ? (
-            <Skeleton label={words.lookingForBeats} height={60} />
-          ) : null}
-          {[...beats]
-            .sort((a, b) => b.saved - a.saved)
-            .map((beat) => (
-              <BeatItem
-                key={beat.id}
-                beat={beat}
-                isOpen={beat.id === openId}
-                onOpen={() => void open(beat.id)}
-                onRename={() => setRenaming(beat)}
+        <Page inner={roomy ? styles.beatsRoomy : styles.beats}>
+          <View style={roomy && styles.list}>
+            <Chips style={styles.actions}>
+              <Action
+                label={words.newBeat}
+                kind="filled"
+                icon={<Icon name="new" />}
+                onPress={() => void persistence.create().then(toPattern)}
               />
+              <Action
+                label={words.openAFile}
+                kind="outline"
+                icon={<Icon name="beats" />}
+                onPress={files.choose}
+              />
+              <Action
+                label={words.saveAllBeats}
+                kind="outline"
+                icon={<Icon name="download" />}
+                onPress={() => void saveAll()}
+              />
+            </Chips>
+            {files.fields}
+            {status !== 'ready' && !beats.length ? (
+              <Skeleton label={words.lookingForBeats} height={60} />
+            ) : null}
+            {[...beats]
+              .sort((a, b) => b.saved - a.saved)
+              .map((beat) => (
+                <BeatItem
+                  key={beat.id}
+                  beat={beat}
+                  isOpen={beat.id === openId}
+                  onOpen={() => void open(beat.id)}
+                  onRename={() => setRenaming(beat)}
+                />
+              ))}
+            {status === 'ready' && !beats.length ? <Para quiet>{words.beatsAreKeptHereAs}</Para> : null}
+            {aside.map((one) => (
+              <AsideItem key={one.key} aside={one} />
             ))}
-          {status === 'ready' && !beats.length ? <Para quiet>{words.beatsAreKeptHereAs}</Para> : null}
-          {aside.map((one) => (
-            <AsideItem key={one.key} aside={one} />
-          ))}
-          <Theme />
-          <Stored />
+          </View>
+          <View style={roomy && styles.beside}>
+            <Theme />
+            <Stored />
+          </View>
         </Page>
       </DropFiles>
       {renaming ? <RenameSheet key={renaming.id} beat={renaming} onClose={() => setRenaming(null)} /> : null}
