@@ -2,6 +2,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { button, openApp, step } from './app';
 
+// All of it is in real time: a machine that stands still for a moment fails it, whatever the app does.
+test.describe.configure({ retries: 3 });
+
 const beside = async (page: Page, path: string): Promise<Page> => {
   const other = await page.context().newPage();
   await other.goto(path);
