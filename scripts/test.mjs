@@ -38,7 +38,6 @@ const steps = [
     ['Type check', 'npx', ['tsc', '--noEmit']],
     ['Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
     ['Build', process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')]],
-    ['Build', process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')]],
   )),
   // In processes of their own, so that one that breaks down takes no other file's results with it.
   step('Unit tests', 'npx', [
