@@ -90,7 +90,10 @@ test('an address without a screen shows none of them', () => {
 });
 
 describe('while nothing else is to be done', () => {
-  beforeEach(() => void jest.useFakeTimers());
+  beforeEach(() => {
+    mockFetched = () => Promise.resolve();
+    jest.useFakeTimers();
+  });
   afterEach(() => jest.useRealTimers());
 
   const opened = async (path: string) => {
