@@ -8,7 +8,7 @@ import { browse } from '../scripts/browse';
 import { felt, grown, rich } from './beats';
 import type { Beat } from '../core/document/schema';
 import { median, quantile, report } from './report';
-import { ADDRESS, opened, PORT, slowed } from './slowed';
+import { ADDRESS, opened, PORT, settled, slowed } from './slowed';
 import { bundle, cold, second } from './visits';
 
 declare global {
@@ -31,7 +31,7 @@ const withThis = async (page: Page, beat: Beat, lanes: number, bars: number): Pr
   // The first lane has no length of its own, and all its steps.
   await page.locator(`#step-0-${bars * 16 - 1}`).waitFor({ state: 'attached' });
   await page.locator(`#step-${lanes - 1}-0`).waitFor({ state: 'attached' });
-  await page.waitForTimeout(1500);
+  await settled(page);
 };
 
 /** From the press to the frame in which the step is painted, as often as asked for, in ms. */
@@ -75,6 +75,13 @@ const taps = async (page: Page, lanes: number, count: number, steps = 15): Promi
 
 const TAPS = 120;
 
+/** The page would turn with the position; a hand on it keeps it where the taps go. */
+const heldOnFirstPage = async (page: Page): Promise<void> => {
+  const strings = page.locator('.strings').filter({ visible: true });
+  await strings.dispatchEvent('wheel');
+  await strings.evaluate((one) => one.scrollTo({ left: 0 }));
+};
+
 const still = async (browser: Browser): Promise<void> => {
   const { context, page } = await opened(browser);
   await withBeat(page, 12, 1);
@@ -94,9 +101,7 @@ const playing = async (browser: Browser): Promise<void> => {
   const { context, page } = await opened(browser);
   await withBeat(page, 12, 4);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  // The page would turn with the position; a hand on it keeps it where the taps go.
-  await page.locator('.strings').dispatchEvent('wheel');
-  await page.locator('.strings').evaluate((strings) => strings.scrollTo({ left: 0 }));
+  await heldOnFirstPage(page);
   await slowed(context, page);
   await page.waitForTimeout(500);
   const times = await taps(page, 12, TAPS);
@@ -115,8 +120,7 @@ const richPlaying = async (browser: Browser) => {
   const { context, page } = await opened(browser);
   await withThis(page, rich(), 16, 4);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await page.locator('.strings').dispatchEvent('wheel');
-  await page.locator('.strings').evaluate((strings) => strings.scrollTo({ left: 0 }));
+  await heldOnFirstPage(page);
   await slowed(context, page);
   await page.waitForTimeout(500);
   return { context, page };

@@ -19,3 +19,15 @@ export const opened = async (browser: Browser): Promise<{ context: BrowserContex
   const page = await context.newPage();
   return { context, page };
 };
+
+const SCREENS = 5;
+
+/**
+ * Until the page has nothing more to do by itself: the app is kept in the browser for when there is no network, and the screens
+ * are made ready that were not opened yet. It is so from some seconds after a first visit on, for as long as one works.
+ */
+export const settled = async (page: Page): Promise<void> => {
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.waitForFunction((count) => document.querySelectorAll('[data-screen]').length >= count, SCREENS);
+  await page.waitForTimeout(1000);
+};

@@ -14,15 +14,26 @@ declare global {
 /** Brotli bytes of the JavaScript that a first visit asks for, workers included. */
 export const bundle = async (browser: Browser): Promise<void> => {
   const { context, page } = await opened(browser);
-  const bytes = new Map<string, number>();
+  const asked: { pathname: string; size: number; at: number }[] = [];
   page.on('response', (response) => {
     const { pathname } = new URL(response.url());
-    if (pathname.endsWith('.js')) bytes.set(pathname, Number(response.headers()['content-length'] ?? 0));
+    const size = Number(response.headers()['content-length'] ?? 0);
+    if (pathname.endsWith('.js')) asked.push({ pathname, size, at: response.request().timing().startTime });
   });
+  await page.addInitScript(() =>
+    new MutationObserver((_, observer) => {
+      if (!document.querySelector('[data-step]')) return;
+      observer.disconnect();
+      window.firstStep = performance.timeOrigin + performance.now();
+    }).observe(document, { childList: true, subtree: true }),
+  );
   await page.goto(ADDRESS);
   await page.locator('[data-step]').first().waitFor();
   await page.waitForTimeout(1000);
+  // What is made ready while nobody does anything is no part of the first screen, however late this is looked at.
+  const until = (await page.evaluate(() => window.firstStep!)) + 1000;
   await context.close();
+  const bytes = new Map(asked.filter(({ at }) => at < until).map(({ pathname, size }) => [pathname, size]));
   const total = [...bytes.values()].reduce((sum, size) => sum + size, 0) / 1024;
   report(
     `JavaScript of the first screen (${bytes.size} files, Brotli)`,

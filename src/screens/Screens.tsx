@@ -59,7 +59,8 @@ const PAUSE_MS = { first: 2000, then: 400 };
  * that were left: opened for the first time, one would take a second on a slow phone.
  */
 const useAhead = (path: string, opened: readonly string[], open: (path: string) => void) => {
-  const ready = useApp(({ library }) => library.status === 'ready');
+  // What is heard is also seen: a screen made meanwhile would hold up the strings.
+  const ready = useApp(({ library, view }) => library.status === 'ready' && !view.playing);
   const next = Object.keys(AHEAD).find((one) => !opened.includes(one));
   const among = path === '/' || path in AHEAD;
   useEffect(() => {

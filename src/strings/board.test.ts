@@ -5,6 +5,7 @@ import type { Bead, Cell } from './drawing';
 
 const mockPainted: { from: number; lit: number[] }[] = [];
 jest.mock('./paint', () => ({
+  ...jest.requireActual<object>('./paint'),
   paintPicture: (_: unknown, picture: Picture, __: unknown, lit: ReadonlySet<number>) =>
     mockPainted.push({ from: picture.from, lit: [...lit] }),
 }));
@@ -33,11 +34,11 @@ class Eye {
 const near = () => Eye.all.find(({ options }) => options)!;
 const page = () => Eye.all.find(({ options }) => !options)!;
 
-const bead = (step: number): Bead => ({ step }) as Bead;
+const bead = (step: number): Bead => ({ step, x: step * 240, rule: step * 240 }) as Bead;
 const picture = (from: number, steps: number[]): Picture => ({
   from,
   length: 3840,
-  cells: steps.map((step) => ({ step }) as Cell),
+  cells: steps.map((step) => ({ step, pip: step * 240 }) as Cell),
   beads: steps.map(bead),
   repeats: [],
   knot: null,

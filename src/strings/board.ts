@@ -1,6 +1,6 @@
 import type { Ticks } from '../../core/units';
 import { AROUND, heightOf } from './geometry';
-import { paintPicture, type Look, type Picture } from './paint';
+import { paintPicture, spansOf, type Look, type Picture, type Span } from './paint';
 
 /**
  * The canvases under the steps: one a bar, all lanes on it, each lane a band. A band is painted when what it shows
@@ -39,8 +39,11 @@ interface Leaf {
   near: boolean;
   /** On the page. */
   seen: boolean;
-  /** Lanes to be painted anew; all of them where it is null. */
-  dirty: Set<number> | null;
+  /**
+   * Lanes to be painted anew; all of them where it is null. A lane is painted as a whole, or only around those of its steps
+   * that were lit, put out or stood at.
+   */
+  dirty: Map<number, Set<number> | 'whole'> | null;
 }
 
 /** So long nothing changes before what stands beside the page is painted too. */
@@ -49,6 +52,8 @@ const REST_MS = 200;
 const MOST_RATIO = 3;
 /** Pixels of one canvas at the most; beyond it is painted coarser. */
 const MOST_PIXELS = 6e6;
+
+const NOTHING: Picture = { from: 0, length: 0, cells: [], beads: [], repeats: [], knot: null, beat: 0 };
 
 const sameLists = <T>(a: T[], b: T[]): boolean =>
   a.length === b.length && a.every((one, at) => one === b[at]);
@@ -82,30 +87,60 @@ export const createBoard = (): Board => {
 
   const points = (): number => rows.values().next().value?.look.points ?? 0;
 
-  const paintBand = (brush: CanvasRenderingContext2D, lane: number, bar: number) => {
+  const paintBand = (
+    brush: CanvasRenderingContext2D,
+    lane: number,
+    bar: number,
+    what: ReadonlySet<number> | 'whole',
+  ) => {
     const row = rows.get(lane);
     const picture = row?.pictures[bar];
     const top = tops[lane];
     if (!row || !picture || top == null) return;
-    brush.save();
-    brush.translate(0, top);
-    brush.beginPath();
-    brush.rect(0, 0, (picture.length + AROUND) * row.look.points, heightOf(row.look));
-    brush.clip();
-    paintPicture(brush, picture, row.look, row.lit, row.at);
-    brush.restore();
+    const paintWithin = (left: number, right: number, span?: Span) => {
+      brush.save();
+      brush.translate(0, top);
+      brush.beginPath();
+      brush.rect(left, 0, right - left, heightOf(row.look));
+      brush.clip();
+      paintPicture(brush, picture, row.look, row.lit, row.at, span);
+      brush.restore();
+    };
+    const end = (picture.length + AROUND) * row.look.points;
+    if (what === 'whole') paintWithin(0, end);
+    else
+      for (const span of spansOf(picture, row.look, what))
+        paintWithin(Math.max(0, span.from), Math.min(end, span.to), span);
   };
 
   const paintLeaf = (bar: number, leaf: Leaf) => {
     const { dirty, canvas } = leaf;
     if ((dirty && !dirty.size) || !points()) return;
     if (!dirty) canvas.dataset['ratio'] = String(sized(canvas, leaf.length * points(), height));
-    leaf.dirty = new Set();
+    leaf.dirty = new Map();
     const brush = canvas.getContext('2d');
     if (!brush) return;
     const ratio = Number(canvas.dataset['ratio']);
     brush.setTransform(ratio, 0, 0, ratio, 0, 0);
-    for (const lane of dirty ?? rows.keys()) paintBand(brush, lane, bar);
+    if (dirty) for (const [lane, what] of dirty) paintBand(brush, lane, bar, what);
+    else for (const lane of rows.keys()) paintBand(brush, lane, bar, 'whole');
+  };
+
+  /** Some steps of a lane look otherwise now, in the bars in which they are seen. */
+  const touch = (
+    lane: number,
+    row: Row,
+    steps: (number | null)[],
+    seenAs: (picture: Picture) => { step: number }[],
+  ) => {
+    for (const [bar, { dirty }] of leaves) {
+      const seen = steps.filter(
+        (step) => step !== null && seenAs(row.pictures[bar] ?? NOTHING).some((one) => one.step === step),
+      );
+      const before = dirty?.get(lane);
+      if (!dirty || !seen.length || before === 'whole') continue;
+      dirty.set(lane, new Set([...(before ?? []), ...(seen as number[])]));
+    }
   };
 
   let rest: ReturnType<typeof setTimeout> | null = null;
@@ -172,7 +207,7 @@ export const createBoard = (): Board => {
       for (const [bar, { dirty }] of leaves) {
         const picture = pictures[bar];
         const same = look === before?.look && !!picture && samePicture(picture, before.pictures[bar]);
-        if (!same) dirty?.add(lane);
+        if (!same) dirty?.set(lane, 'whole');
       }
       soon();
     },
@@ -208,16 +243,13 @@ export const createBoard = (): Board => {
       if (!row || row.lit.has(step) === on) return;
       if (on) row.lit.add(step);
       else row.lit.delete(step);
-      for (const [bar, { dirty }] of leaves)
-        if (row.pictures[bar]?.beads.some((bead) => bead.step === step)) dirty?.add(lane);
+      touch(lane, row, [step], ({ beads }) => beads);
     },
     stand: (lane, step) => {
       const row = rows.get(lane);
       if (!row || row.at === step) return;
-      const touched = [row.at, step];
+      touch(lane, row, [row.at, step], ({ cells }) => cells);
       row.at = step;
-      for (const [bar, { dirty }] of leaves)
-        if (row.pictures[bar]?.cells.some((cell) => touched.includes(cell.step))) dirty?.add(lane);
     },
     paint,
   };

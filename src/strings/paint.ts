@@ -53,27 +53,80 @@ type Brush = CanvasRenderingContext2D;
 export const across = (picture: Picture, look: Look, tick: Ticks): number =>
   (tick + INSET - picture.from) * look.points;
 
+/** A part of a band from left to right, in points. */
+export interface Span {
+  from: number;
+  to: number;
+}
+
+/** Half of the widest bead with its ring, and of a letter under it. */
+const AROUND_BEAD = 18;
+/** Half of a pip, a marker at the foot, or a knot. */
+const AROUND_PIP = 8;
+
+const meets = ({ from, to }: Span, left: number, right = left): boolean => right >= from && left <= to;
+
+/** From where to where a bead is painted, with its parting; its length too where that is shown. */
+const reachOf = (bead: Bead, picture: Picture, look: Look): Span => {
+  const x = across(picture, look, bead.x);
+  const rule = across(picture, look, bead.rule);
+  const end = look.open && bead.length !== null ? x + bead.length * look.points : x;
+  return { from: Math.min(x, rule) - AROUND_BEAD, to: Math.max(x, rule, end) + AROUND_BEAD };
+};
+
+/**
+ * The parts of a band that are painted otherwise when beads of some steps are lit or put out, or a lane with a loop of its own
+ * stands at them: from left to right, none touching another.
+ *
+ * @param steps from 0
+ */
+export const spansOf = (picture: Picture, look: Look, steps: ReadonlySet<number>): Span[] => {
+  const beads = picture.beads.filter(({ step }) => steps.has(step));
+  const cells = picture.cells.filter(({ step }) => steps.has(step));
+  const pips = cells.map(({ pip }) => {
+    const x = across(picture, look, pip);
+    return { from: x - AROUND_PIP, to: x + AROUND_PIP };
+  });
+  // At whole points no half-covered pixel is left at an edge.
+  const spans = [...beads.map((bead) => reachOf(bead, picture, look)), ...pips]
+    .map(({ from, to }) => ({ from: Math.floor(from), to: Math.ceil(to) }))
+    .sort((a, b) => a.from - b.from);
+  const apart: Span[] = [];
+  for (const span of spans) {
+    const last = apart.at(-1);
+    if (last && span.from <= last.to) last.to = Math.max(last.to, span.to);
+    else apart.push(span);
+  }
+  return apart;
+};
+
 const vertical = (brush: Brush, x: number, height: number, colour: string): void => {
   brush.fillStyle = colour;
   brush.fillRect(Math.round(x), 0, 1, height);
 };
 
-const paintRules = (brush: Brush, picture: Picture, look: Look, height: number): void => {
+const paintRules = (brush: Brush, picture: Picture, look: Look, height: number, span: Span): void => {
   const { from, length, beat } = picture;
   for (let tick = from; tick < from + length; tick += 240) {
+    if (!meets(span, across(picture, look, tick) - 1, across(picture, look, tick) + 1)) continue;
     const inBar = tick - from;
     const colour = inBar === 0 ? look.ink.pip : inBar % beat === 0 ? look.ink.line : look.ink.rule;
     vertical(brush, across(picture, look, tick), height, colour);
   }
 };
 
-const paintString = (brush: Brush, width: number, look: Look): void => {
+/** Dots of a guide in the open string are so far apart. */
+const DOTS = 4;
+
+const paintString = (brush: Brush, width: number, look: Look, span: Span): void => {
   if (look.open) {
     brush.fillStyle = look.ink.pip;
     brush.globalAlpha = 0.5;
     const heights = look.heights?.guides.map((note) => noteHeight(note, look.heights!)) ?? GUIDES;
+    const first = Math.max(0, DOTS * Math.floor(span.from / DOTS));
     for (const velocity of heights)
-      for (let x = 0; x < width; x += 4) brush.fillRect(x, Math.round(beadTop(velocity, true)), 1, 1);
+      for (let x = first; x < Math.min(width, span.to); x += DOTS)
+        brush.fillRect(x, Math.round(beadTop(velocity, true)), 1, 1);
   } else {
     brush.globalAlpha = 0.6;
     brush.fillStyle = look.dye;
@@ -175,7 +228,7 @@ const LETTER_UNDER = 4;
 const LETTER_FOOT = 3;
 
 /** Which hand plays, under each step that is struck. */
-const paintLetters = (brush: Brush, picture: Picture, look: Look): void => {
+const paintLetters = (brush: Brush, picture: Picture, look: Look, span: Span): void => {
   if (!look.letters?.size) return;
   brush.font = '600 10px sans-serif';
   brush.textAlign = 'center';
@@ -186,6 +239,8 @@ const paintLetters = (brush: Brush, picture: Picture, look: Look): void => {
     const text = look.letters.get(bead.step);
     if (!text || bead.stroke !== 0 || written.has(bead.step)) continue;
     written.add(bead.step);
+    const { from, to } = reachOf(bead, picture, look);
+    if (!meets(span, from, to)) continue;
     const under = topOf(bead, look) + sizeOf(bead) * (look.material === 'metal' ? 0.62 : 0.5) + LETTER_UNDER;
     brush.fillText(
       text,
@@ -230,11 +285,14 @@ const paintKnot = (brush: Brush, x: number, look: Look): void => {
   brush.stroke();
 };
 
+const WHOLE: Span = { from: -Infinity, to: Infinity };
+
 /**
  * Paints one bar of a string, in points.
  *
  * @param lit the steps whose beads are sounding, from 0
  * @param at the step that a lane with a loop of its own stands at
+ * @param span only what meets this part is painted; the caller holds the brush to it
  */
 export const paintPicture = (
   brush: Brush,
@@ -242,27 +300,38 @@ export const paintPicture = (
   look: Look,
   lit: ReadonlySet<number>,
   at: number | null = null,
+  span: Span = WHOLE,
 ): void => {
   const height = heightOf(look);
   const width = picture.length * look.points;
   const strength = look.silent ? 0.45 : 1;
+  const inSpan = (bead: Bead) => {
+    if (span === WHOLE) return true;
+    const { from, to } = reachOf(bead, picture, look);
+    return meets(span, from, to);
+  };
   brush.clearRect(0, 0, width, height);
-  paintRules(brush, picture, look, height);
-  paintString(brush, width, look);
+  paintRules(brush, picture, look, height, span);
+  paintString(brush, width, look, span);
   brush.globalAlpha = strength;
-  for (const cell of picture.cells)
-    if (!cell.velocity) paintPip(brush, across(picture, look, cell.pip), height / 2, look.ink);
+  for (const cell of picture.cells) {
+    const x = across(picture, look, cell.pip);
+    if (!cell.velocity && meets(span, x - AROUND_PIP, x + AROUND_PIP))
+      paintPip(brush, x, height / 2, look.ink);
+  }
   for (const bead of picture.repeats) {
+    if (!inSpan(bead)) continue;
     brush.globalAlpha = bead.routed ? strength : strength * 0.45;
     paintBead(brush, picture, bead, look, false);
   }
   brush.globalAlpha = strength;
   for (const bead of picture.beads) {
+    if (!inSpan(bead)) continue;
     paintLength(brush, picture, bead, look);
     paintBead(brush, picture, bead, look, lit.has(bead.step));
   }
   paintMarks(brush, picture, look);
-  paintLetters(brush, picture, look);
+  paintLetters(brush, picture, look, span);
   if (at !== null) paintPlace(brush, picture, look, at, height);
   brush.globalAlpha = 1;
   if (picture.knot !== null) paintKnot(brush, across(picture, look, picture.knot), look);
