@@ -1,7 +1,7 @@
 import { allShown } from '../web/shown';
 import { hintDone } from '../state/hints';
 import { lanePatternOf, patternTicks } from '../../core/document/defaults';
-import { planLane } from '../../core/play/plan';
+import { rateOf } from '../../core/play/reading';
 import { isOn } from '../../core/edit/hits';
 import { gridTicks } from '../../core/document/grid';
 import { hitsOn, sameSpot, type Spot } from '../../core/edit/spots';
@@ -80,7 +80,8 @@ export const createTouch = (store: Store): Touch => {
     const box = lane.querySelector('.string')!.getBoundingClientRect();
     const points = box.width / (patternTicks(shown()) + AROUND);
     const beat = store.getState().doc.beat!;
-    return { box, points, step: planLane(beat, shown(), laneById(laneId)).step, beat };
+    const { grid, rate } = part(laneId);
+    return { box, points, step: gridTicks(grid) / rateOf(rate), beat };
   };
 
   /** The bead nearest to a point among those of a step, and how far away it is. */

@@ -17,13 +17,26 @@ export interface SparkPlan {
   index: number;
 }
 
+/** Whether any lane of a pattern sets another off: looked at once, since it is asked for each of its lanes. */
+const sparking = new WeakMap<Pattern, boolean>();
+
+const hasSparks = (pattern: Pattern): boolean => {
+  const known = sparking.get(pattern);
+  if (known !== undefined) return known;
+  const has = Object.values(pattern.parts).some(({ sparks }) => sparks?.length);
+  sparking.set(pattern, has);
+  return has;
+};
+
 /** What sets off a lane in a pattern. @example sparksTo(beat, pattern, 'kick') // [] */
 export const sparksTo = (beat: Beat, pattern: Pattern, laneId: string): { from: string; spark: Spark }[] =>
-  beat.lanes.flatMap(({ id }) =>
-    (lanePatternOf(pattern, id).sparks ?? []).flatMap((spark) =>
-      spark.to === laneId && id !== laneId ? [{ from: id, spark }] : [],
-    ),
-  );
+  hasSparks(pattern)
+    ? beat.lanes.flatMap(({ id }) =>
+        (lanePatternOf(pattern, id).sparks ?? []).flatMap((spark) =>
+          spark.to === laneId && id !== laneId ? [{ from: id, spark }] : [],
+        ),
+      )
+    : [];
 
 /** How far after its stroke a spark may stand. */
 export const sparkDelay = ({ delay }: Spark, perMs: number): Ticks => {

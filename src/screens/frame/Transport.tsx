@@ -29,6 +29,11 @@ export const placeText = (pattern: Pattern, tick: number): string => {
   return [inside / bar, inBar / beat, (inBar % beat) / 240].map((part) => Math.floor(part) + 1).join('.');
 };
 
+/** Without React, many times a second; the same text once more would have the page laid out anew. */
+const write = (where: HTMLElement | null, text: string): void => {
+  if (where && where.textContent !== text) where.textContent = text;
+};
+
 const Place = () => {
   const pattern = useApp(selectPattern);
   const playing = useApp((state) => state.view.playing);
@@ -41,10 +46,8 @@ const Place = () => {
     const show = () => {
       const played = playing ? playedTick() : 0;
       const text = placeText(pattern, played ?? 0);
-      if (figure.current && figure.current.textContent !== text) {
-        figure.current.textContent = text;
-        under.current!.textContent = words.barSplitOfBars(text.split('.')[0], pattern.bars);
-      }
+      write(figure.current, text);
+      write(under.current, words.barSplitOfBars(text.split('.')[0], pattern.bars));
       // The figure changes once a sixteenth: there is nothing to do in between.
       const toNext = played === null ? 16 : (240 - (played % 240)) / ticksPerMs(tempo);
       if (playing) timer = setTimeout(show, toNext + 1);
@@ -162,9 +165,9 @@ const SongPlaceFigure = () => {
   useEffect(() => {
     const show = () => {
       const place = songClock()?.placeAt((playing ? playedSongTick() : null) ?? from);
-      if (!place || !figure.current || figure.current.textContent === place.counted) return;
-      figure.current.textContent = place.counted;
-      under.current!.textContent = place.under;
+      if (!place) return;
+      write(figure.current, place.counted);
+      write(under.current, place.under);
     };
     show();
     const timer = setInterval(show, playing ? SONG_MS : SONG_MS * 4);
