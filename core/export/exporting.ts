@@ -169,6 +169,16 @@ const named = (beat: Beat, how: ExportHow, pieces: Piece[], made: Made[]): OutFi
 };
 
 /**
+ * The lanes that nobody hears, by name: they are muted, or another one is soloed. They are left out unless they are asked for.
+ *
+ * @example leftOutOf(beat) // ['Kick']
+ */
+export const leftOutOf = (beat: Beat): string[] => {
+  const heard = new Set(soundingLanes(beat));
+  return beat.lanes.filter((lane) => !heard.has(lane)).map(({ name }) => name);
+};
+
+/**
  * Everything that a choice writes of a beat. Audio is only prepared: its bytes come of a bounce.
  *
  * @param leads of the beat's sounds, for MIDI that is to come earlier by them
@@ -198,7 +208,6 @@ export const exported = (
   const made = pieces.flatMap((piece, at) =>
     filesOf(piece, at, beat, how, several, told, how.lead ? leads : null),
   );
-  const heard = new Set(soundingLanes(beat));
   return {
     ok: true,
     value: {
@@ -207,7 +216,7 @@ export const exported = (
       files: named(beat, how, pieces, made),
       map: (how.map ?? original.map ?? GENERAL_MIDI).name,
       ...told,
-      leftOut: how.includeMuted ? [] : beat.lanes.filter((lane) => !heard.has(lane)).map(({ name }) => name),
+      leftOut: how.includeMuted ? [] : leftOutOf(beat),
       zipName: `${fileName(beat.name, how.scope === 'pattern' ? pieces[0]!.name : how.scope, how.kind)}.zip`,
     },
   };

@@ -123,6 +123,7 @@ export const words = {
   dragTheZipOut: 'Drag the ZIP out',
   dragItOut: 'Drag it out',
   whatWillBeWritten: 'What will be written',
+  writingIt: 'Working out what will be written…',
   thereIsNothingToWrite: 'There is nothing to write.',
   export: 'Export',
 };

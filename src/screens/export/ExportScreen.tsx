@@ -6,6 +6,7 @@ import { DragOut } from '../../web/DragOut';
 import { Disclosure } from '../../ui/Disclosure';
 import { Para, Words } from '../../ui/Words';
 import { ScreenHead } from '../../ui/Layout';
+import { Skeleton } from '../../ui/Skeleton';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useDeferredValue, useEffect, useMemo, useState, type DragEvent } from 'react';
@@ -18,11 +19,19 @@ import {
   type ExportHow,
   type ExportWhat,
 } from '../../../core/export/choice';
-import { exported, MIME, pathOf, type Exported, type OutFile } from '../../../core/export/exporting';
+import {
+  exported,
+  leftOutOf,
+  MIME,
+  pathOf,
+  type Exported,
+  type OutFile,
+} from '../../../core/export/exporting';
 import { offer } from '../../state/offers';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { useRouter } from 'expo-router';
+import type { Read } from '../../../core/document/reading';
 import { Action } from '../../ui/Action';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
@@ -227,6 +236,23 @@ const Out = ({ beat, how, what, out }: OutProps) => {
   );
 };
 
+interface OutcomeProps extends ChoicesProps {
+  out: Read<Exported>;
+}
+
+/** What comes of a choice: its files, or why there are none. */
+const Outcome = ({ out, ...props }: OutcomeProps) => {
+  if (!out.ok) return <Para alert>{out.error}</Para>;
+  if (!out.value.files.length) return <Para alert>{words.thereIsNothingToWrite}</Para>;
+  const { how, what } = props;
+  return (
+    <>
+      <Out key={JSON.stringify([how, what])} {...props} out={out.value} />
+      {how.kind === 'paper' ? <PartPreview files={out.value.files} /> : null}
+    </>
+  );
+};
+
 const Chooser = ({ beat, shown }: { beat: Beat; shown: string | null }) => {
   const kept = useApp(({ view }) => view.exportHow);
   const how = useMemo(() => (kept ? heldHow(kept) : HOW_DEFAULTS), [kept]);
@@ -236,20 +262,15 @@ const Chooser = ({ beat, shown }: { beat: Beat; shown: string | null }) => {
   // The pattern that is worked on, until another one is chosen.
   const what = useMemo(() => ({ ...chosen, patternId: chosen.patternId ?? shown }), [chosen, shown]);
   const asked = useMemo(() => ({ beat, how, what }), [beat, how, what]);
-  // What takes long to write must not hold up what is typed.
-  const { beat: nowBeat, how: nowHow, what: nowWhat } = useDeferredValue(asked);
-  const leads = useLeads(nowBeat, nowHow);
-  const out = useMemo(
-    () =>
-      leads === 'coming'
-        ? { ok: false as const, error: words.lookingForAttacks }
-        : exported(nowBeat, nowHow, nowWhat, leads),
-    [nowBeat, nowHow, nowWhat, leads],
-  );
-  const silent = useMemo(() => {
-    const heard = exported(beat, { ...HOW_DEFAULTS }, WHAT_DEFAULTS);
-    return heard.ok ? heard.value.leftOut : [];
-  }, [beat]);
+  // What takes long to write must not hold up what is typed, nor the screen when it is first shown.
+  const writing = useDeferredValue(asked, null);
+  const leads = useLeads(writing?.beat ?? beat, writing?.how ?? how);
+  const out = useMemo(() => {
+    if (!writing) return null;
+    if (leads === 'coming') return { ok: false as const, error: words.lookingForAttacks };
+    return exported(writing.beat, writing.how, writing.what, leads);
+  }, [writing, leads]);
+  const silent = useMemo(() => leftOutOf(beat), [beat]);
   const props: ChoicesProps = {
     beat,
     how,
@@ -258,22 +279,10 @@ const Chooser = ({ beat, shown }: { beat: Beat; shown: string | null }) => {
     onWhat: (change) => setChosen((now) => ({ ...now, ...change })),
   };
   const wide = useWide();
-  const file = out.ok ? out.value.files[0] : undefined;
+  const file = out?.ok ? out.value.files[0] : undefined;
   const written = (
     <Card style={wide && styles.summaryWide} label={words.whatWillBeWritten}>
-      {out.ok && file ? (
-        <Out
-          key={JSON.stringify([nowHow, nowWhat])}
-          {...props}
-          beat={nowBeat}
-          how={nowHow}
-          what={nowWhat}
-          out={out.value}
-        />
-      ) : (
-        <Para alert>{out.ok ? words.thereIsNothingToWrite : out.error}</Para>
-      )}
-      {out.ok && file && nowHow.kind === 'paper' ? <PartPreview files={out.value.files} /> : null}
+      {out && writing ? <Outcome {...props} {...writing} out={out} /> : <Skeleton label={words.writingIt} />}
     </Card>
   );
   const choices = (
@@ -282,7 +291,7 @@ const Chooser = ({ beat, shown }: { beat: Beat; shown: string | null }) => {
       {how.kind === 'paper' ? <PaperChoices {...props} /> : null}
       {how.kind === 'audio' ? <AudioChoices {...props} /> : null}
       <PlayChoices {...props} silent={silent} />
-      <Names {...props} preview={file ? pathOf(file) : NO_NAME} />
+      <Names {...props} preview={file ? pathOf(file) : out ? NO_NAME : '…'} />
       <Kept how={how} onTake={(taken) => setHow(() => taken)} />
     </>
   );
