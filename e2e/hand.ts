@@ -132,9 +132,12 @@ export const keys = (page: Page): Hand => {
         '[role=tablist], [role=listbox], [role=radiogroup], [role=toolbar], [role=group]',
       );
       const walked = row !== null && on !== null && row.contains(on) && (node as HTMLElement).tabIndex < 0;
+      const bar = node.closest('[data-row]');
+      const pressed = 'button, [role="button"], a[href]';
+      const beside = bar !== null && on?.closest('[data-row]') === bar && on.matches(pressed);
       const before =
         on !== null && (node.compareDocumentPosition(on) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0;
-      if (walked) return before ? 'ArrowLeft' : 'ArrowRight';
+      if (walked || (beside && node.matches(pressed))) return before ? 'ArrowLeft' : 'ArrowRight';
       return before ? 'Shift+Tab' : 'Tab';
     });
     for (let press = 0; press < 260; press++) {

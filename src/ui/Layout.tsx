@@ -1,6 +1,7 @@
 import { Children, useId, type ReactNode } from 'react';
 import { StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
 import { colour } from './tokens';
+import { buttonRow, rowList } from './row';
 import { Heading, Words } from './Words';
 
 const styles = StyleSheet.create({
@@ -37,7 +38,7 @@ const group = (label: string | undefined): object => (label ? { role: 'group', '
 
 /** Small buttons side by side; what does not fit stands below. */
 export const Chips = ({ children, style, label }: LayoutProps) => (
-  <View style={[styles.chips, style]} {...group(label)}>
+  <View style={[styles.chips, style]} {...group(label)} {...buttonRow}>
     {children}
   </View>
 );
@@ -51,7 +52,7 @@ export const Figures = ({ children, style, label }: LayoutProps) => (
 
 /** Parts in one line. */
 export const Line = ({ children, style, label }: LayoutProps) => (
-  <View style={[styles.line, style]} {...group(label)}>
+  <View style={[styles.line, style]} {...group(label)} {...buttonRow}>
     {children}
   </View>
 );
@@ -84,7 +85,7 @@ export const Group = ({
 /** A list, as a screen reader counts it. Where nothing is in it, there is none. */
 export const Items = ({ children, style, label }: LayoutProps) =>
   Children.count(children) ? (
-    <View style={[styles.items, style]} {...({ role: 'list', 'aria-label': label } as object)}>
+    <View style={[styles.items, style]} {...({ role: 'list', 'aria-label': label } as object)} {...rowList}>
       {children}
     </View>
   ) : null;
@@ -118,7 +119,7 @@ export const ScreenHead = ({
   children?: ReactNode;
   style?: StyleProp<ViewStyle>;
 }) => (
-  <View style={[styles.head, style]}>
+  <View style={[styles.head, style]} {...buttonRow}>
     {before}
     <View style={styles.titles}>
       <Heading level={1} style={styles.one} lines={2}>

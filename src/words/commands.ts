@@ -177,6 +177,8 @@ export const words = {
   shift1To9: 'Shift + 1 to 9',
   showOneOfTheFirst: 'Show one of the first nine patterns',
   upDown: 'Up, Down',
+  leftRightHomeEnd: 'Left, Right, Home, End',
+  alongARowOf: 'Along a row of buttons; in a list Up and Down lead to the same button of another row',
   throughTheListOfGrooves: 'Through the list of grooves; K keeps one',
   leftRight: 'Left, Right',
   alt1To9: 'Alt + 1 to 9',

@@ -1,6 +1,7 @@
 import { Chips, Group, ScreenHead } from '../../ui/Layout';
 import { Page } from '../../ui/Page';
 import { Radios } from '../../ui/Radios';
+import { buttonRow, rowList } from '../../ui/row';
 import { DropFiles } from '../../web/DropFiles';
 import { useFileField } from '../../web/fileField';
 import { Para, Words } from '../../ui/Words';
@@ -105,7 +106,7 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
     if (isOpen) persistence.taken(whole);
   };
   return (
-    <ListItem containerStyle={[styles.item, styles.line]}>
+    <ListItem containerStyle={[styles.item, styles.line]} {...buttonRow}>
       <View style={styles.picture}>
         {content ? (
           <BeadPicture pattern={content.patterns[0]!} lanes={content.lanes} width={112} height={48} />
@@ -160,7 +161,7 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
 };
 
 const AsideItem = ({ aside }: { aside: SetAside }) => (
-  <ListItem containerStyle={[styles.item, styles.line]}>
+  <ListItem containerStyle={[styles.item, styles.line]} {...buttonRow}>
     <ListItem.Content>
       <Words bold>{aside.name}</Words>
       <Words small quiet>
@@ -322,7 +323,7 @@ export const BeatsScreen = () => {
       </ScreenHead>
       <DropFiles onFiles={(dropped) => void files.take(dropped)}>
         <Page inner={roomy ? styles.beatsRoomy : styles.beats}>
-          <View style={roomy && styles.list}>
+          <View style={roomy && styles.list} {...rowList}>
             <Chips style={styles.actions}>
               <Action
                 label={words.newBeat}

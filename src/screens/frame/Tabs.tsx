@@ -1,4 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
+import { buttonColumn, buttonRow } from '../../ui/row';
 import { useWide } from '../../ui/useWide';
 import { Words } from '../../ui/Words';
 import { SetDown } from '../../web/SetDown';
@@ -42,6 +43,7 @@ export const Tabs = () => {
       role="navigation"
       style={[styles.tabs, wide && styles.rail]}
       aria-label={words.screens}
+      {...(wide ? buttonColumn : buttonRow)}
     >
       {TABS.map((tab) =>
         tab.href === '/song' ? (

@@ -24,6 +24,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: words.alt1To9, does: words.playByAKeptRoute },
   { keys: words.ctrlOrCmdZ, does: words.undo },
   { keys: words.shiftCtrlOrCmdZ, does: words.redo },
+  { keys: words.leftRightHomeEnd, does: words.alongARowOf },
   { keys: words.upDown, does: words.throughTheListOfGrooves },
   { keys: words.leftRight, does: words.fromBarToBarOf },
   { keys: words.ctrlOrCmdK, does: words.findACommandByIts },

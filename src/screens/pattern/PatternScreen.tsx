@@ -7,6 +7,7 @@ import { showBar } from '../../strings/showBar';
 import { ScreenHead, Chips } from '../../ui/Layout';
 import { Para, Words } from '../../ui/Words';
 import { Press } from '../../ui/Press';
+import { buttonRow } from '../../ui/row';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useRouter } from 'expo-router';
@@ -80,7 +81,7 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
   const steps = Math.round(inBar / zoom / 240);
   const turn = (by: number) => showBar(Math.max(0, (bar + by) * Math.max(1, zoom)));
   return (
-    <View style={styles.tools}>
+    <View style={styles.tools} {...buttonRow}>
       <IconButton label={words.previousBar} icon="left" disabled={bar <= 0} onPress={() => turn(-1)} />
       <Words small live lines={1}>
         {narrow ? words.barOfBars(bar + 1, bars) : words.barBarOfBars(bar + 1, bars)}
