@@ -224,3 +224,25 @@ test('what stands in somebody’s way is found', async ({ page }) => {
   });
   expect(await audit(page, 'parts')).toEqual([expect.stringContaining('parts: button-name')]);
 });
+
+test('in the colours of somebody’s system all is still told apart', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  await openApp(page);
+  await link(page, 'Feel').click();
+  const colourOf = (name: string) =>
+    button(page, name)
+      .locator('div')
+      .first()
+      .evaluate((inner) => getComputedStyle(inner).backgroundColor);
+  await expect(button(page, 'Swing').last()).toHaveAttribute('aria-pressed', 'true');
+  expect(await colourOf('Swing')).not.toBe(await colourOf('Straight'));
+  // What is drawn without words is drawn in them too, and not in the ground's own.
+  const drawn = await page.evaluate(() => {
+    const style = (one: Element) => getComputedStyle(one).backgroundColor;
+    const ground = style(document.body);
+    return ['.hairline', '.material', '[data-testid=RNE__Slider_Track_maximum]'].map(
+      (which) => style([...document.querySelectorAll(which)].at(-1)!) !== ground,
+    );
+  });
+  expect(drawn).toEqual([true, true, true]);
+});
