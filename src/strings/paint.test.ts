@@ -1,146 +1,152 @@
-import fc from 'fast-check';
-import type { Bead, Cell } from './drawing';
+/** @jest-environment jsdom */
+import { newBeat, newHit } from '../../core/document/defaults';
+import type { Beat, Hit, LanePattern } from '../../core/document/schema';
+import { sloped } from '../../core/document/rolls';
+import { createBoard } from './board';
+import { drawLane } from './drawing';
+import { beadSize, beadTop, INSET } from './geometry';
 import type { Ink } from './ink';
-import { paintPicture, spansOf, type Look, type Picture, type Span } from './paint';
+import { paintPicture, type Look } from './paint';
+import { picturesOf } from './pictures';
 
-/** A stroke of the brush: what it does, how, and from where to where. */
-interface Stroke {
-  what: string;
-  left: number;
-  right: number;
-}
+const ink = new Proxy({}, { get: (_, name) => String(name) }) as Ink;
+const look: Look = {
+  ink,
+  dye: 'dye',
+  material: 'skin',
+  open: false,
+  tall: 48,
+  silent: false,
+  points: 0.1,
+  chosen: new Map(),
+  marked: new Set(),
+};
+const bars = { bar: 3840, beat: 960, total: 3840 };
 
-/** A brush that notes what it paints. */
-const noting = () => {
-  const strokes: Stroke[] = [];
-  let path: { left: number; right: number }[] = [];
-  let points: string[] = [];
-  let [first, last] = [-Infinity, Infinity];
-  const look = { fillStyle: '', strokeStyle: '', globalAlpha: 1, lineWidth: 1, font: '' };
-  const note = (kind: string, left: number, right: number, where: unknown[]) => {
-    const { fillStyle, strokeStyle, globalAlpha } = look;
-    const colour = kind.startsWith('stroke') ? strokeStyle : fillStyle;
-    const what = [kind, colour, globalAlpha.toFixed(4), ...where].join(' ');
-    strokes.push({ what, left: Math.max(first, left), right: Math.min(last, right) });
-  };
-  const reach = (x: number, half: number, where: string) => {
-    path.push({ left: x - half, right: x + half });
-    points.push(where);
-  };
-  const ends = () => [Math.min(...path.map(({ left }) => left)), Math.max(...path.map(({ right }) => right))];
-  const brush = Object.assign(look, {
-    beginPath: () => void ((path = []), (points = [])),
-    arc: (x: number, y: number, radius: number) => reach(x, radius, `arc ${x} ${y} ${radius}`),
-    ellipse: (x: number, y: number, wide: number, tall: number) =>
-      reach(x, wide, `lens ${x} ${y} ${wide} ${tall}`),
-    moveTo: (x: number, y: number) => reach(x, 0, `${x} ${y}`),
-    lineTo: (x: number, y: number) => reach(x, 0, `${x} ${y}`),
-    closePath: () => undefined,
-    // Only beads filled in part hold the brush, and let go of it at once.
-    clip: () => void ([first, last] = ends() as [number, number]),
-    save: () => undefined,
-    restore: () => void ([first, last] = [-Infinity, Infinity]),
-    fill: () => note('fill', ends()[0]!, ends()[1]!, points),
-    stroke: () => note('stroke', ends()[0]!, ends()[1]!, points),
-    fillRect: (x: number, y: number, wide: number, tall: number) =>
-      note('rect', x, x + wide, [x, y, wide, tall]),
-    strokeRect: (x: number, y: number, wide: number, tall: number) =>
-      note('strokeRect', x, x + wide, [x, y, wide, tall]),
-    fillText: (text: string, x: number, y: number) => note('text', x - 5, x + 5, [text, x, y]),
-    clearRect: () => undefined,
+/** A brush that writes down what it is told, with its colour and strength at that moment. */
+const createBrush = () => {
+  const done: { what: string; args: number[]; colour: string; alpha: number }[] = [];
+  const state: Record<string, unknown> = { fillStyle: '', strokeStyle: '', globalAlpha: 1, lineWidth: 1 };
+  const brush = new Proxy(state, {
+    get: (target, name: string) =>
+      name in target
+        ? target[name]
+        : (...args: number[]) =>
+            done.push({
+              what: name,
+              args,
+              colour: String(name === 'stroke' ? target['strokeStyle'] : target['fillStyle']),
+              alpha: Number(target['globalAlpha']),
+            }),
   });
-  return { brush: brush as unknown as CanvasRenderingContext2D, strokes };
+  return { brush: brush as unknown as CanvasRenderingContext2D, done };
 };
 
-const ink = { text: 'text', quiet: 'quiet', pip: 'pip', line: 'line', rule: 'rule' } as Ink;
-const STEPS = 16;
-const STEP = 240;
-
-const pictures = fc
-  .array(
-    fc.record({
-      step: fc.nat(STEPS - 1),
-      away: fc.integer({ min: -120, max: 120 }),
-      velocity: fc.integer({ min: 1, max: 127 }),
-      chance: fc.constantFrom(1, 1, 0.4),
-      stroke: fc.constantFrom(0, 0, 1),
-      length: fc.constantFrom(null, null, 700),
-    }),
-    { maxLength: 24 },
-  )
-  .map((given): Picture => {
-    const beads = given.map(({ step, away, stroke, ...more }): Bead => ({
-      ...more,
-      step,
-      stroke,
-      x: step * STEP + away + stroke * 40,
-      rule: step * STEP,
-      place: 0,
-      pitch: 0,
-      small: stroke > 0,
-    }));
-    const cells = Array.from({ length: STEPS }, (_, step): Cell => {
-      const own = beads.filter((bead) => bead.step === step);
-      const pip = step * STEP;
-      const velocity = own[0]?.velocity ?? 0;
-      return { step, pip, left: pip - STEP / 2, right: pip + STEP / 2, velocity, beads: own };
-    });
-    return { from: 0, length: STEPS * STEP, cells, beads, repeats: [], knot: null, beat: 960 };
-  });
-
-const looks = fc.record({
-  material: fc.constantFrom('skin', 'metal', 'wood'),
-  open: fc.boolean(),
-  silent: fc.boolean(),
-  points: fc.double({ min: 0.05, max: 0.4, noNaN: true }),
-  marked: fc.uniqueArray(fc.nat(STEPS - 1), { maxLength: 3 }).map((steps) => new Set(steps)),
-}) as fc.Arbitrary<Pick<Look, 'material' | 'open' | 'silent' | 'points' | 'marked'>>;
-
-const lights = fc.uniqueArray(fc.nat(STEPS - 1), { maxLength: 5 }).map((steps) => new Set(steps));
-const places = fc.option(fc.nat(STEPS - 1));
-
-const painted = (picture: Picture, look: Look, lit: ReadonlySet<number>, at: number | null, span?: Span) => {
-  const { brush, strokes } = noting();
-  paintPicture(brush, picture, look, lit, at, span);
-  return strokes;
+const withKick = (hits: Hit[], part: Partial<LanePattern> = {}): Beat => {
+  const beat = newBeat('b', 'B', 1);
+  const kick: LanePattern = { grid: '1/16', steps: null, rate: '1', direction: 'forward', hits, ...part };
+  return { ...beat, patterns: [{ ...beat.patterns[0]!, parts: { kick } }] };
 };
-
-const inside = ({ left, right }: Stroke, { from, to }: Span) => right > from && left < to;
-
-/** What differs between two paintings, stroke by stroke. */
-const differing = (before: Stroke[], after: Stroke[]): Stroke[] => {
-  const [was, is] = [before, after].map((all) => new Set(all.map(({ what }) => what)));
-  return [...before.filter(({ what }) => !is!.has(what)), ...after.filter(({ what }) => !was!.has(what))];
+const painted = (beat: Beat, how: Partial<Look> = {}, lit: number[] = [], at: number | null = null) => {
+  const drawing = drawLane(beat, beat.patterns[0]!, beat.lanes[0]!, 1);
+  const { brush, done } = createBrush();
+  paintPicture(brush, picturesOf(drawing, bars)[0]!, { ...look, ...how }, new Set(lit), at);
+  return done;
 };
+const circles = (done: ReturnType<typeof painted>) =>
+  done.filter(({ what, args }) => what === 'arc' && args[2]! > 2.5).map(({ args }) => args.slice(0, 3));
 
-test('painted around what has changed, a band looks as if all of it were painted anew', () => {
-  let changed = 0;
-  fc.assert(
-    fc.property(
-      pictures,
-      looks,
-      fc.tuple(lights, lights),
-      fc.tuple(places, places),
-      (picture, kind, [was, is], [stood, stands]) => {
-        const look: Look = { ink, dye: 'dye', tall: 48, chosen: new Map(), ...kind };
-        const steps = new Set([...was, ...is].filter((step) => was.has(step) !== is.has(step)));
-        for (const place of stood === stands ? [] : [stood, stands]) if (place !== null) steps.add(place);
-        const spans = spansOf(picture, look, steps);
-        const whole = painted(picture, look, is, stands);
-        // All that is otherwise lies in what is painted anew.
-        const different = differing(painted(picture, look, was, stood), whole);
-        changed += different.length;
-        for (const { left, right } of different)
-          expect(spans.some(({ from, to }) => left >= from && right <= to)).toBe(true);
-        // And there nothing is missing, nor in another order.
-        for (const span of spans) {
-          const some = painted(picture, look, is, stands, span).filter((one) => inside(one, span));
-          expect(some).toEqual(whole.filter((one) => inside(one, span)));
-        }
-        for (const [at, { from }] of spans.slice(1).entries()) expect(from).toBeGreaterThan(spans[at]!.to);
-      },
-    ),
-    { seed: 19, numRuns: 300 },
-  );
-  expect(changed).toBeGreaterThan(300);
+test('a bead is painted where it sounds, as large as it is loud, and lights in the colour of text', () => {
+  const beat = withKick([newHit(0, 127), { ...newHit(4, 30), nudge: 0.25 }]);
+  expect(circles(painted(beat))).toEqual([
+    [INSET * 0.1, 24, beadSize(127) / 2],
+    [(960 + 60 + INSET) * 0.1, 24, beadSize(30) / 2],
+  ]);
+  const lit = painted(beat, {}, [4]).filter(({ what }) => what === 'fill');
+  expect(lit.filter(({ colour }) => colour === 'text')).toHaveLength(1);
+});
+
+test('in the open string height is velocity, and a length is drawn at its foot', () => {
+  const beat = withKick([{ ...newHit(2, 64), length: 3 }]);
+  const done = painted(beat, { open: true });
+  expect(circles(done)[0]![1]).toBeCloseTo(beadTop(64, true));
+  expect(done.some(({ what, args }) => what === 'fillRect' && args[2] === 72 && args[3] === 3)).toBe(true);
+});
+
+test('a roll is a string of smaller beads, a grace stroke one more before it', () => {
+  const hit = { ...newHit(4, 100), roll: sloped(4, 1), length: 2, grace: [{ before: 30, level: 0.5 }] };
+  const beads = circles(painted(withKick([hit])));
+  expect(beads).toHaveLength(5);
+  const sizes = beads.slice(0, 4).map(([, , size]) => size!);
+  expect(sizes).toEqual([...sizes].sort((a, b) => a - b));
+  expect(sizes[3]).toBeLessThan(beadSize(100) / 2);
+  expect(beads[4]![0]).toBeLessThan(beads[0]![0]!);
+});
+
+test('chance fills a bead from below; its outline stays whole', () => {
+  const done = painted(withKick([{ ...newHit(0, 100), chance: 0.25 }]));
+  expect(done.some(({ what }) => what === 'clip')).toBe(true);
+  expect(done.some(({ what, colour }) => what === 'stroke' && colour === 'dye')).toBe(true);
+});
+
+test('what is chosen, differs, or is played now is marked, and a short loop repeats paler beyond its knot', () => {
+  const beat = withKick([newHit(0)], { steps: 8 });
+  const done = painted(beat, { chosen: new Map([[0, null]]), marked: new Set([3]) }, [], 5);
+  expect(done.filter(({ what, colour }) => what === 'stroke' && colour === 'woad')).toHaveLength(1);
+  expect(done.filter(({ what, colour }) => what === 'fillRect' && colour === 'woad')).toHaveLength(1);
+  expect(done.some(({ what, colour }) => what === 'fill' && colour === 'text')).toBe(true);
+  expect(done.filter(({ what, alpha }) => what === 'fill' && alpha === 0.45)).toHaveLength(1);
+  expect(done.some(({ what, args }) => what === 'arc' && args[0] === (1920 + INSET) * 0.1)).toBe(true);
+});
+
+test('the board paints a lane anew only when what it shows has changed', async () => {
+  const { brush, done } = createBrush();
+  const canvas = document.createElement('canvas');
+  canvas.getContext = (() => brush) as never;
+  const board = createBoard();
+  const beat = withKick([newHit(0)]);
+  const pictures = (one: Beat, lane: number) =>
+    picturesOf(drawLane(one, one.patterns[0]!, one.lanes[lane]!, 1), bars);
+  const [kick, snare] = [pictures(beat, 0), pictures(beat, 1)];
+  board.setLane(0, kick, look);
+  board.setLane(1, snare, look);
+  board.setTops([26, 74], 122);
+  board.attach(0, 3840, canvas);
+  const bands = async () => {
+    done.length = 0;
+    await Promise.resolve();
+    board.paint();
+    return done.filter(({ what }) => what === 'translate').map(({ args }) => args[1]);
+  };
+  expect(await bands()).toEqual([26, 74]);
+  board.setLane(1, snare, look);
+  expect(await bands()).toEqual([]);
+  board.light(0, 0, true);
+  expect(await bands()).toEqual([26]);
+  board.stand(1, 3);
+  expect(await bands()).toEqual([74]);
+  board.setTops([null, 26], 74);
+  expect(await bands()).toEqual([26]);
+});
+
+test('of several hits on a step only those that are chosen wear a ring', () => {
+  const beat = withKick([
+    newHit(0),
+    { ...newHit(0), pitch: 4, nudge: 0.1 },
+    { ...newHit(0), pitch: 7, nudge: 0.2 },
+  ]);
+  const rings = (places: Set<number> | null) =>
+    painted(beat, { chosen: new Map([[0, places]]) }).filter(
+      ({ what, colour }) => what === 'stroke' && colour === 'woad',
+    ).length;
+  expect([rings(null), rings(new Set([1])), rings(new Set([0, 2]))]).toEqual([3, 1, 2]);
+});
+
+test('where height is pitch beads stand by it, and what is the highest stands on top', () => {
+  const beat = withKick([newHit(0), { ...newHit(4), pitch: 12 }, { ...newHit(8), pitch: -12 }]);
+  const heights = { note: 60, low: 48, high: 72, guides: [48, 60, 72] };
+  const tops = painted(beat, { open: true, heights })
+    .filter(({ what, colour, args }) => what === 'arc' && colour !== 'pip' && args[2] !== 2)
+    .map(({ args }) => Math.round(args[1] as number));
+  expect([...new Set(tops)]).toEqual([Math.round(14 + 63.5 * 0.86), 14, Math.round(14 + 127 * 0.86)]);
 });
