@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Button } from './Button';
+import { Tipped } from './Tipped';
 
 interface ActionProps {
   /** What it does, in words: shown, or heard where only an icon is shown. */
@@ -14,9 +15,16 @@ interface ActionProps {
   pressed?: boolean;
 }
 
-/** A button with an icon, its words beside it or only heard. */
-export const Action = ({ label, icon, iconOnly, ...rest }: ActionProps) => (
-  <Button {...rest} {...(iconOnly && { label })} icon={icon}>
-    {iconOnly ? '' : label}
-  </Button>
-);
+/** A button with an icon, its words beside it, or heard and shown where a pointer rests on it. */
+export const Action = ({ label, icon, iconOnly, ...rest }: ActionProps) =>
+  iconOnly ? (
+    <Tipped tip={label}>
+      <Button {...rest} label={label} icon={icon}>
+        {''}
+      </Button>
+    </Tipped>
+  ) : (
+    <Button {...rest} icon={icon}>
+      {label}
+    </Button>
+  );

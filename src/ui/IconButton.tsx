@@ -1,9 +1,8 @@
-import { useRef, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { Button } from './Button';
 import { Icon, type IconName } from './Icon';
-import { colour, CORNER, TARGET } from './tokens';
-import { Words } from './Words';
+import { Tipped } from './Tipped';
+import { colour, TARGET } from './tokens';
 
 interface IconButtonProps {
   /** What it does, in words: heard, and shown by the pointer. */
@@ -17,26 +16,10 @@ interface IconButtonProps {
   filled?: boolean;
 }
 
-/** A pointer that rests so long wants to know. */
-const TIP_MS = 500;
-
 const styles = StyleSheet.create({
-  around: { position: 'relative', width: TARGET, height: TARGET },
+  around: { width: TARGET, height: TARGET },
   button: { width: TARGET, height: TARGET, paddingHorizontal: 0, paddingVertical: 0 },
   on: { backgroundColor: colour.raised },
-  tip: {
-    position: 'absolute',
-    top: TARGET + 4,
-    right: 0,
-    zIndex: 20,
-    paddingHorizontal: 8,
-    paddingVertical: 4,
-    borderRadius: CORNER,
-    borderWidth: 1,
-    borderColor: colour.line,
-    backgroundColor: colour.raised,
-  },
-  words: { whiteSpace: 'nowrap' } as object,
 });
 
 /** A button that shows an icon alone, as large as a thumb. */
@@ -48,38 +31,18 @@ export const IconButton = ({
   pressed,
   expanded,
   filled,
-}: IconButtonProps) => {
-  const [tip, setTip] = useState(false);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const hide = () => {
-    clearTimeout(timer.current);
-    setTip(false);
-  };
-  return (
-    <View style={styles.around}>
-      <Button
-        label={label}
-        icon={<Icon name={icon} {...(filled && { filled })} />}
-        onPress={onPress}
-        disabled={disabled}
-        expanded={expanded}
-        style={[styles.button, pressed && styles.on]}
-        more={{
-          ...(pressed !== undefined && { 'aria-pressed': pressed }),
-          onHoverIn: () => (timer.current = setTimeout(() => setTip(true), TIP_MS)),
-          onHoverOut: hide,
-          onPressIn: hide,
-        }}
-      >
-        {''}
-      </Button>
-      {tip ? (
-        <View style={[styles.tip, { pointerEvents: 'none' }]} aria-hidden>
-          <Words small style={styles.words}>
-            {label}
-          </Words>
-        </View>
-      ) : null}
-    </View>
-  );
-};
+}: IconButtonProps) => (
+  <Tipped tip={label} style={styles.around}>
+    <Button
+      label={label}
+      icon={<Icon name={icon} {...(filled && { filled })} />}
+      onPress={onPress}
+      disabled={disabled}
+      expanded={expanded}
+      style={[styles.button, pressed && styles.on]}
+      more={{ ...(pressed !== undefined && { 'aria-pressed': pressed }) }}
+    >
+      {''}
+    </Button>
+  </Tipped>
+);

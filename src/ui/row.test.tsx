@@ -1,11 +1,12 @@
 /** @jest-environment jsdom */
-import { fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import { View } from 'react-native';
 import { Button } from './Button';
 import { Chips, Item, Items } from './Layout';
 import { NumberField } from './NumberField';
 import { buttonColumn } from './row';
 import { Themed } from './Themed';
+import { Words } from './Words';
 
 const nothing = () => undefined;
 const button = (name: string) => screen.getByRole('button', { name });
@@ -46,7 +47,7 @@ describe('a row of buttons', () => {
   );
 
   test('is walked by arrows, round and round, past what is off; Home and End go to its ends', () => {
-    button('Copy').focus();
+    act(() => button('Copy').focus());
     const went = ['ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowLeft', 'Home', 'End'].map((one) => {
       key(here()!, one);
       return here();
@@ -55,7 +56,7 @@ describe('a row of buttons', () => {
   });
 
   test('is one stop of Tab, and as it was right after', () => {
-    button('Cut').focus();
+    act(() => button('Cut').focus());
     const stops = () => ['Copy', 'Cut', 'Later', 'Inside'].map((name) => button(name).tabIndex);
     expect(stops()).toEqual([0, 0, 0, 0]);
     key('Cut', 'Tab');
@@ -68,10 +69,10 @@ describe('a row of buttons', () => {
 
   test('leaves a field its arrows, and keys with others held to the app', () => {
     const field = screen.getByLabelText('Bars');
-    field.focus();
+    act(() => field.focus());
     fireEvent.keyDown(field, { key: 'ArrowRight' });
     expect(document.activeElement).toBe(field);
-    button('Copy').focus();
+    act(() => button('Copy').focus());
     for (const held of ['ctrlKey', 'altKey', 'metaKey', 'shiftKey'])
       key('Copy', 'ArrowRight', { [held]: true });
     key('Copy', 'ArrowDown');
@@ -85,7 +86,7 @@ test('buttons one below the other are walked up and down', () => {
       <Names names="Grooves Pattern Feel" />
     </View>,
   );
-  button('Grooves').focus();
+  act(() => button('Grooves').focus());
   key('Grooves', 'ArrowDown');
   expect(here()).toBe('Pattern');
   key('Pattern', 'ArrowUp');
@@ -99,23 +100,25 @@ test('in a list Up and Down go to the same button of the next row that has any',
       <Item>
         <Names names="Hear-1 Keep-1 Drop-1" />
       </Item>
-      <Item>Only words</Item>
+      <Item>
+        <Words>Only words</Words>
+      </Item>
       <Item>
         <Names names="Hear-2 Keep-2" />
       </Item>
     </Items>,
   );
-  button('Keep-1').focus();
+  act(() => button('Keep-1').focus());
   key('Keep-1', 'ArrowDown');
   expect(here()).toBe('Keep-2');
   key('Keep-2', 'ArrowDown');
   expect(here()).toBe('Keep-2');
   key('Keep-2', 'ArrowUp');
   expect(here()).toBe('Keep-1');
-  button('Drop-1').focus();
+  act(() => button('Drop-1').focus());
   key('Drop-1', 'ArrowDown');
   expect(here()).toBe('Keep-2');
-  button('Hear-1').focus();
+  act(() => button('Hear-1').focus());
   key('Hear-1', 'ArrowUp');
   expect(here()).toBe('Hear-1');
 });
