@@ -171,7 +171,7 @@ const named = (beat: Beat, how: ExportHow, pieces: Piece[], made: Made[]): OutFi
 /**
  * The lanes that nobody hears, by name: they are muted, or another one is soloed. They are left out unless they are asked for.
  *
- * @example leftOutOf(beat) // ['Kick']
+ * @example leftOutOf({ ...beat, lanes: beat.lanes.map((lane, at) => ({ ...lane, mute: at === 0 })) }) // ['Kick']
  */
 export const leftOutOf = (beat: Beat): string[] => {
   const heard = new Set(soundingLanes(beat));

@@ -36,9 +36,13 @@ interface LayoutProps {
 
 const group = (label: string | undefined): object => (label ? { role: 'group', 'aria-label': label } : {});
 
+/** Who hears that it is a bar of tools walks it by arrows. */
+const toolbar = (label: string | undefined): object =>
+  label ? { role: 'toolbar', 'aria-label': label, ...buttonRow } : buttonRow;
+
 /** Small buttons side by side; what does not fit stands below. */
 export const Chips = ({ children, style, label }: LayoutProps) => (
-  <View style={[styles.chips, style]} {...group(label)} {...buttonRow}>
+  <View style={[styles.chips, style]} {...toolbar(label)}>
     {children}
   </View>
 );
@@ -52,7 +56,7 @@ export const Figures = ({ children, style, label }: LayoutProps) => (
 
 /** Parts in one line. */
 export const Line = ({ children, style, label }: LayoutProps) => (
-  <View style={[styles.line, style]} {...group(label)} {...buttonRow}>
+  <View style={[styles.line, style]} {...toolbar(label)}>
     {children}
   </View>
 );
