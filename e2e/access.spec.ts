@@ -160,7 +160,8 @@ const auditBoth = async (page: Page, place: string, alike = false): Promise<stri
 
 for (const { screen, places } of PLACES)
   test(`${screen}: nothing stands in anyone’s way, by night or by day`, async ({ page }) => {
-    test.setTimeout(120000);
+    // A dozen places, each audited twice: on a slow machine that is minutes.
+    test.setTimeout(300000);
     await openApp(page);
     await link(page, screen).click();
     const found: string[] = [];
