@@ -220,12 +220,9 @@ const partOf = (fresh: LaneDrawing, before: LaneDrawing, { from, to }: Part): La
 };
 
 interface Kept {
-  /** What it was drawn of: as long as nothing at all has changed there is nothing to compare. */
-  beat: Beat;
-  pattern: Pattern;
+  /** All that it was drawn of: as long as none of it has changed there is nothing to look up. */
+  of: unknown[];
   key: unknown[];
-  glass: number;
-  tried: boolean;
   feel: Feel;
   drawing: LaneDrawing;
 }
@@ -243,14 +240,9 @@ export const createDrawings = (): ((
   const kept = new Map<string, Kept>();
   return (beat, pattern, lane, glass, tried = false, sight = null) => {
     const before = kept.get(lane.id);
-    if (
-      before?.beat === beat &&
-      before.pattern === pattern &&
-      before.glass === glass &&
-      before.tried === tried &&
-      (!before.drawing.partly || sight)
-    )
-      return before.drawing;
+    const serves = before && (!before.drawing.partly || sight);
+    const of = [beat, pattern, glass, tried];
+    if (serves && before.of.every((one, at) => one === of[at])) return before.drawing;
     const part = lanePatternOf(pattern, lane.id);
     const feel = feelOf(beat, pattern);
     // Others decide what it plays where they set it off, or where strokes of all are counted.
@@ -258,16 +250,16 @@ export const createDrawings = (): ((
     const { meter, bars, detour } = pattern;
     const key = [beat.id, part, meter, bars, detour, others, tried, beat.tempo, glass];
     const same = before?.key.every((one, at) => one === key[at]);
-    if (same && before!.feel === feel && (!before!.drawing.partly || sight)) {
-      kept.set(lane.id, { ...before!, beat, pattern });
-      return before!.drawing;
+    if (serves && same && before.feel === feel) {
+      before.of = of;
+      return before.drawing;
     }
     // What stands elsewhere than in its own cell is drawn with all.
     const inPart =
       same && sight && !detour && !before!.drawing.repeats.length && part.direction === 'forward';
     const fresh = drawLane(beat, pattern, lane, glass, tried, inPart ? withAround(sight) : WHOLE);
     const drawing = reusing(inPart ? partOf(fresh, before!.drawing, sight) : fresh, before?.drawing);
-    kept.set(lane.id, { beat, pattern, glass, tried, key, feel, drawing });
+    kept.set(lane.id, { of, key, feel, drawing });
     return drawing;
   };
 };

@@ -40,4 +40,9 @@ test.each([
   fireEvent.pointerLeave(button, { pointerType: 'mouse' });
   wait(1000);
   expect(tip()).toBeNull();
+  rest();
+  wait(600);
+  expect(tip()).not.toBeNull();
+  fireEvent.keyDown(window, { key: 'Escape' });
+  expect(tip()).toBeNull();
 });

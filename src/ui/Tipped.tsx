@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { StyleSheet, View, type PointerEvent, type StyleProp, type ViewStyle } from 'react-native';
+import { listen } from '../web/listen';
 import { OnTop, pageHeight } from '../web/OnTop';
 import { colour, CORNER } from './tokens';
 import { Words } from './Words';
@@ -40,11 +41,14 @@ export const Tipped = ({ tip, children, style }: TippedProps) => {
   const [place, setPlace] = useState<object | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const around = useRef<View>(null);
-  useEffect(() => () => clearTimeout(timer.current), []);
   const hide = () => {
     clearTimeout(timer.current);
     setPlace(null);
   };
+  // A screen that is put away takes its words with it.
+  useEffect(() => hide, []);
+  // Whoever goes on by keys wants to see what lies under them.
+  useEffect(() => (place ? listen('keydown', hide) : undefined), [place]);
   const show = () =>
     around.current?.measureInWindow((x, y, width, height) => {
       const below = y + height + BESIDE;

@@ -1,6 +1,23 @@
 import type { KeyboardEvent } from 'react';
 
-const WAYS: Record<string, number> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
+const ACROSS: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1 };
+const DOWN: Record<string, number> = { ArrowDown: 1, ArrowUp: -1 };
+
+/** Whether the app's own keys, with others held, are left aside. */
+export const isPlain = (event: KeyboardEvent): boolean =>
+  !event.defaultPrevented && !event.ctrlKey && !event.metaKey && !event.altKey;
+
+/**
+ * To which member of a row a key leads, round and round; undefined where it leads nowhere.
+ *
+ * @param on the member that has the focus, from 0
+ * @param upDown whether Up and Down lead along it too
+ * @example memberAt('ArrowRight', 2, 3, false) // 0
+ */
+export const memberAt = (key: string, on: number, count: number, upDown: boolean): number | undefined => {
+  const by = ACROSS[key] ?? (upDown ? DOWN[key] : undefined);
+  return { Home: 0, End: count - 1 }[key] ?? (by === undefined ? undefined : (on + by + count) % count);
+};
 
 /**
  * Keys of a row whose members are walked along: arrows to the one beside, Home and End to the first and last.
@@ -10,13 +27,11 @@ const WAYS: Record<string, number> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -
  */
 export const onArrows = (which: string, onGo?: (index: number, member: HTMLElement) => void): object => ({
   onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
-    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!isPlain(event)) return;
     const all = [...event.currentTarget.querySelectorAll<HTMLElement>(which)];
     const on = all.findIndex((one) => one.contains(event.target as Node));
     if (on < 0) return;
-    const by = WAYS[event.key];
-    const ends = { Home: 0, End: all.length - 1 }[event.key];
-    const next = ends ?? (by === undefined ? undefined : (on + by + all.length) % all.length);
+    const next = memberAt(event.key, on, all.length, true);
     if (next === undefined) return;
     event.preventDefault();
     all[next]!.focus();

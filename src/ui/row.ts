@@ -1,4 +1,5 @@
 import type { KeyboardEvent } from 'react';
+import { isPlain, memberAt } from './arrows';
 
 /** What is walked along; fields and sliders in a row keep their own keys, and their own stop of Tab. */
 const MEMBER = 'button, [role="button"], a[href]';
@@ -8,9 +9,6 @@ const ROW = '[data-row]';
 const ITEM = `[role="listitem"], ${ROW}`;
 
 type Keys = KeyboardEvent<HTMLElement>;
-
-const isPlain = (event: Keys): boolean =>
-  !event.defaultPrevented && !event.ctrlKey && !event.metaKey && !event.altKey;
 
 const isThere = (one: HTMLElement): boolean =>
   !one.matches('[disabled], [aria-disabled="true"]') && one.getClientRects().length > 0;
@@ -35,20 +33,11 @@ const passOver = (others: HTMLElement[]): void => {
 const alongRow = (event: Keys): void => {
   const row = event.currentTarget;
   const members = membersOf(row);
-  const on = members.findIndex((one) => one === event.target);
+  const on = members.indexOf(event.target as HTMLElement);
   if (!isPlain(event) || on < 0) return;
   if (event.key === 'Tab') return passOver(members.filter((_, at) => at !== on));
   if (event.shiftKey) return;
-  const last = members.length - 1;
-  const [next, before] = [on === last ? 0 : on + 1, on ? on - 1 : last];
-  const isColumn = row.dataset['row'] === 'column';
-  const to = {
-    ArrowRight: next,
-    ArrowLeft: before,
-    Home: 0,
-    End: last,
-    ...(isColumn && { ArrowDown: next, ArrowUp: before }),
-  }[event.key];
+  const to = memberAt(event.key, on, members.length, row.dataset['row'] === 'column');
   if (to === undefined || members.length < 2) return;
   event.preventDefault();
   members[to]!.focus();
