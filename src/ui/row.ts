@@ -3,8 +3,6 @@ import { isPlain, memberAt } from './arrows';
 
 /** What is walked along; fields and sliders in a row keep their own keys, and their own stop of Tab. */
 const MEMBER = 'button, [role="button"], a[href]';
-const OWN_KEYS =
-  'input, textarea, select, [role="slider"], [role="spinbutton"], [role="tab"], [role="radio"]';
 const ROW = '[data-row]';
 const ITEM = `[role="listitem"], ${ROW}`;
 
@@ -47,7 +45,7 @@ const downList = (event: Keys): void => {
   const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
   const list = event.currentTarget;
   const target = event.target as HTMLElement;
-  if (by === undefined || !isPlain(event) || event.shiftKey || target.matches(OWN_KEYS)) return;
+  if (by === undefined || !isPlain(event) || event.shiftKey) return;
   const items = [...list.querySelectorAll<HTMLElement>(ITEM)].filter((one) => {
     const around = one.parentElement!.closest(ITEM);
     return !around || !list.contains(around);
