@@ -2,8 +2,11 @@ import { Command, CommanderError } from 'commander';
 import { version } from '../package.json';
 import { InputFault, UsageFault } from './fault';
 import { plainly } from './plainly';
+import { editCommand } from './edit';
 import { exportCommand } from './export';
 import { feelCommand } from './feel';
+import { grooveCommand, groovesCommand } from './groove';
+import { importCommand } from './import';
 import { kitCommand } from './kit';
 import { makeCommand } from './make';
 import { detourCommand, echoCommand } from './moves';
@@ -37,6 +40,10 @@ Exit codes:
   .addCommand(playCommand())
   .addCommand(inspectCommand())
   .addCommand(remapCommand())
+  .addCommand(importCommand())
+  .addCommand(editCommand())
+  .addCommand(groovesCommand())
+  .addCommand(grooveCommand())
   .addCommand(feelCommand())
   .addCommand(makeCommand())
   .addCommand(echoCommand())

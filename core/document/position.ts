@@ -14,6 +14,19 @@ export const placed = (position: Ticks, grid: Grid): Pick<Hit, 'step' | 'nudge'>
   return { step, nudge: clamp(at - step, -0.5, 0.5) };
 };
 
+/**
+ * Step and nudge of a position within a loop: never a step past its last one, which would not be played.
+ *
+ * @param position in ticks, 0 to half a step past the last one
+ * @param steps how many steps the loop has
+ * @example placedWithin(3780, '1/16', 16) // { step: 15, nudge: 0.5 }
+ */
+export const placedWithin = (position: Ticks, grid: Grid, steps: number): Pick<Hit, 'step' | 'nudge'> => {
+  const at = position / gridTicks(grid);
+  const step = clamp(Math.round(at), 0, steps - 1);
+  return { step, nudge: clamp(at - step, -0.5, 0.5) };
+};
+
 /** In ticks from the groove's start. @example positionOf({ step: 1, nudge: 0.2 }, '1/16') // 288 */
 export const positionOf = ({ step, nudge }: Pick<Hit, 'step' | 'nudge'>, grid: Grid): Ticks =>
   (step + nudge) * gridTicks(grid);

@@ -1,6 +1,5 @@
 import { freeId } from '../document/numbered';
-import { inOrder } from '../document/position';
-import { hitOfNote } from '../midi/convert/hits';
+import { gridTicks } from '../document/grid';
 import type { Read } from '../document/file';
 import { MOST, SONG } from '../document/choices';
 import { count } from '../document/text';
@@ -8,12 +7,17 @@ import { EMPTY_LANE_PATTERN, newBeat } from '../document/defaults';
 import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
 import { barTicks, type Meter } from '../document/meter';
 import type { Beat, Entry, Hit, Lane, LanePattern, Pattern, Place, Section } from '../document/schema';
+import { earlyAtLines } from '../groove/early';
 import { UNKNOWN } from '../groove/fromMidi';
+import { layOut, type TimedHit } from '../groove/layOut';
+import { beatMeter } from '../midi/convert/beatMeter';
+import { inSequence } from '../midi/convert/sequences';
 import { GENERAL_MIDI, instrumentIn, type DrumMap } from '../midi/drumMap/drumMap';
 import { readMidi } from '../midi/read/readMidi';
 import { midiPartsOf, textOf, trackNames, withParts, type MidiPart } from '../midi/read/parts';
 import { wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
-import { clamp, QUARTER, type Ticks } from '../units';
+import { clamp, QUARTER, TEMPO, type Ms, type Ticks } from '../units';
+import { tempoPieces, type TempoPiece } from './midiTempos';
 import { colourOf, freeSectionName } from './song';
 import { barsOfFile, runsOf, type BarOfFile, type Run } from '../midi/convert/midiBars';
 
@@ -26,8 +30,9 @@ import { barsOfFile, runsOf, type BarOfFile, type Run } from '../midi/convert/mi
 /** A hit in the bar that its step belongs to. */
 interface Placed {
   bar: number;
-  /** From the bar's start. */
-  step: number;
+  /** From the bar's start; below 0 it is early for it. */
+  at: Ticks;
+  /** Without a place of its own. */
   hit: Hit;
   lane: string;
 }
@@ -37,21 +42,22 @@ const STEP: Ticks = 240;
 const eventsOf = (file: MidiFile) => {
   const markers: { at: Ticks; name: string }[] = [];
   const meters: { at: Ticks; meter: Meter }[] = [];
+  const said = new Set<string>();
   const scale = QUARTER / file.ppq;
   file.tracks.forEach((events) => {
     let tick = 0;
     for (const event of events) {
       tick += event.deltaTime;
       if (event.type === 'marker') markers.push({ at: tick * scale, name: textOf(event.text) });
-      if (event.type === 'timeSignature')
-        meters.push({
-          at: tick * scale,
-          meter: { beats: event.numerator, unit: event.denominator as Meter['unit'] },
-        });
+      if (event.type === 'timeSignature' && event.numerator > 0) {
+        const { meter, told } = beatMeter({ beats: event.numerator, unit: event.denominator });
+        meters.push({ at: tick * scale, meter });
+        if (told) said.add(told);
+      }
     }
   });
   const byTime = (a: { at: Ticks }, b: { at: Ticks }) => a.at - b.at;
-  return { markers: markers.sort(byTime), meters: meters.sort(byTime), names: trackNames(file) };
+  return { markers: markers.sort(byTime), meters: meters.sort(byTime), names: trackNames(file), said };
 };
 
 const COUNT_IN = 'Count-in';
@@ -102,25 +108,43 @@ const lanesOf = (
   return { lanes, laneOf: (note) => byKey.get(keyOf(note)) ?? null, folded: level !== 0 };
 };
 
-/** Every note with the bar of its step: a hair before a bar line it is an early first beat. */
+/** The last of a bar that even the finest steps do not reach: it is an early first beat of the next bar, if there is one. */
+const UNREACHED: Ticks = gridTicks('1/64T') / 2;
+
+/** Every note with the bar that it belongs to: its own, or the next one if it is an early first beat of that. */
 const placedNotes = (
   file: MidiFile,
   bars: BarOfFile[],
   laneOf: (note: ReadNote) => string | null,
 ): Placed[] => {
   const scale = QUARTER / file.ppq;
-  const out: Placed[] = [];
-  const sorted = [...file.notes].sort((a, b) => a.start - b.start);
-  let bar = 0;
-  for (const one of sorted) {
+  const byLane = new Map<string, ReadNote[]>();
+  for (const one of file.notes) {
     const lane = laneOf(one);
     if (!lane) continue;
-    const at = one.start * scale;
-    while (bar + 1 < bars.length && bars[bar + 1]!.from <= at + STEP / 2 - 1e-6) bar += 1;
-    const from = at - bars[bar]!.from;
-    const to = from + (one.end - one.start) * scale;
-    const hit = hitOfNote({ from, to, velocity: one.velocity }, '1/16', 1e-3);
-    out.push({ bar, step: hit.step, lane, hit: { ...hit, step: 0 } });
+    const there = byLane.get(lane);
+    if (there) there.push(one);
+    else byLane.set(lane, [one]);
+  }
+  const out: Placed[] = [];
+  for (const [lane, notes] of byLane) {
+    notes.sort((a, b) => a.start - b.start);
+    const positions = notes.map(({ start }) => start * scale);
+    const early = earlyAtLines(
+      positions,
+      bars.slice(1).map(({ from }) => from),
+      file.ticksPerMs,
+    );
+    let bar = 0;
+    notes.forEach((one, index) => {
+      const at = positions[index]!;
+      while (bar + 1 < bars.length && bars[bar + 1]!.from <= at + 1e-6) bar += 1;
+      const next = bars[bar + 1];
+      const own = next && (early.has(index) || at > next.from - UNREACHED + 1e-6) ? bar + 1 : bar;
+      const length = clamp(((one.end - one.start) * scale) / STEP, 1e-3, 64);
+      const hit: Hit = { step: 0, nudge: 0, velocity: clamp(one.velocity, 1, 127), length, chance: 1 };
+      out.push({ bar: own, at: at - bars[own]!.from, lane, hit });
+    });
   }
   return out;
 };
@@ -128,10 +152,7 @@ const placedNotes = (
 /** What a bar plays, in a text that is the same for bars that are the same. */
 const written = (hits: Placed[], { meter }: BarOfFile): string =>
   `${meter.beats}/${meter.unit} ${hits
-    .map(
-      ({ lane, step, hit }) =>
-        `${lane} ${step} ${hit.nudge.toFixed(4)} ${hit.velocity} ${hit.length!.toFixed(2)}`,
-    )
+    .map(({ lane, at, hit }) => `${lane} ${at.toFixed(2)} ${hit.velocity} ${hit.length!.toFixed(2)}`)
     .sort()
     .join(';')}`;
 
@@ -142,70 +163,29 @@ const partsOf = (
   loops: boolean,
   moved: Moved,
 ): Record<string, LanePattern> => {
-  const parts: Record<string, LanePattern> = {};
-  for (const { bar, step, lane, hit } of hits) {
+  const timed: Record<string, TimedHit[]> = {};
+  const total = bars[first + count - 1]!.from - bars[first]!.from + barTicks(bars[first]!.meter);
+  const last = total - UNREACHED;
+  for (const { bar, at, lane, hit } of hits) {
     if (bar < first || bar >= first + count) continue;
-    const before = (bars[bar]!.from - bars[first]!.from) / STEP;
-    // A bar that is no whole number of sixteenths leaves a rest for the nudge.
-    const whole = Math.round(before);
-    const nudge = clamp(hit.nudge + before - whole, -0.5, 0.5);
-    const part = (parts[lane] ??= { ...EMPTY_LANE_PATTERN, hits: [] });
-    part.hits.push({ ...hit, step: step + whole, nudge });
+    const place = bars[bar]!.from - bars[first]!.from + at;
+    // A loop goes on with its first beat; at a song's end there is none.
+    const held = loops ? place : Math.min(place, last);
+    if (held !== place) moved.notes += 1;
+    (timed[lane] ??= []).push({ at: held, hit });
   }
-  const total = (bars[first + count - 1]!.from - bars[first]!.from + barTicks(bars[first]!.meter)) / STEP;
-  for (const [lane, part] of Object.entries(parts)) {
-    const now = part.hits.some(({ step }) => step >= total - 1e-6) ? finer(part, total, loops, moved) : part;
-    parts[lane] = { ...now, hits: inOrder(now.hits) };
-  }
-  return parts;
+  return Object.fromEntries(
+    Object.entries(timed).map(([lane, own]) => [
+      lane,
+      { ...EMPTY_LANE_PATTERN, ...layOut(own, '1/16', total) },
+    ]),
+  );
 };
 
 /** Notes that could not stay where they were. */
 interface Moved {
   notes: number;
 }
-
-/** The finest grid, of which every bar is a whole number of steps. */
-const FINE = 6;
-
-/**
- * A hit a hair before the last bar line. In a loop it is an early first beat; at a song's end it is put as near to its
- * place as the finest grid allows, at most a sixth of a sixteenth's half away.
- */
-const finer = (part: LanePattern, total: number, loops: boolean, moved: Moved): LanePattern => {
-  if (loops)
-    return { ...part, hits: part.hits.map((hit) => (hit.step >= total - 1e-6 ? { ...hit, step: 0 } : hit)) };
-  const hits = part.hits.map((hit) => {
-    const at = (hit.step + hit.nudge) * FINE;
-    const step = clamp(Math.round(at), 0, total * FINE - 1);
-    // Early first beats have no room before the finest grid's first step.
-    if (at - step < -0.5) moved.notes += 1;
-    return { ...hit, step, nudge: clamp(at - step, -0.5, 0.5), length: clamp(hit.length! * FINE, 1e-3, 64) };
-  });
-  return { ...part, grid: '1/64T', hits };
-};
-
-const bpmAt = (file: MidiFile, at: Ticks): number =>
-  Math.round(((file.ticksPerMs(at) * 60000) / QUARTER) * 100) / 100;
-
-/** Tempos of a section where they are not the beat's: at its start, and what is reached little by little. */
-const temposOf = (
-  file: MidiFile,
-  from: Ticks,
-  to: Ticks,
-  beat: number,
-): Pick<Section, 'tempo' | 'change'> => {
-  const begin = clamp(bpmAt(file, from), 20, 300);
-  const steps = Math.ceil((to - from) / STEP);
-  const last = bpmAt(file, to - STEP / 2);
-  const end = steps > 1 ? begin + ((last - begin) * steps) / (steps - 1) : begin;
-  return {
-    ...(begin !== beat && { tempo: begin }),
-    ...(Math.abs(last - begin) > 0.05 && {
-      change: { tempo: clamp(Math.round(end * 100) / 100, 20, 300) },
-    }),
-  };
-};
 
 /** The parts that the notes of a file's bytes are on, the drums first. @example midiParts(bytes).ok // true */
 export const midiParts = (bytes: Uint8Array): Read<MidiPart[]> => {
@@ -220,9 +200,12 @@ const toldOf = (
   lanes: Lane[],
   lost: number,
   folded: boolean,
-  moved: Moved,
+  { moved, off }: { moved: Moved; off: Ms },
 ): string[] => {
   const own = Math.round(file.tempo * 100) / 100;
+  const beyond = file.tempos.micros.filter(
+    (one) => one > 60e6 / TEMPO.least || one < 60e6 / TEMPO.most,
+  ).length;
   return [
     ...(folded
       ? [
@@ -230,9 +213,15 @@ const toldOf = (
         ]
       : []),
     ...(moved.notes
-      ? [`${count(moved.notes, 'note')} just before a pattern’s start moved by up to half a sixteenth.`]
+      ? [`${count(moved.notes, 'note')} within 20 ticks of the end came earlier by as much at the most.`]
       : []),
-    ...(own === tempo ? [] : [`Its ${own} BPM became ${tempo}: a beat goes from 20 to 300.`]),
+    ...(Math.abs(own - tempo) < 0.01 ? [] : [`Its ${own} BPM became ${tempo}: a beat goes from 20 to 300.`]),
+    ...(beyond > 1 ? [`${count(beyond, 'tempo')} lie outside 20 to 300 BPM and were brought within.`] : []),
+    ...(off > 1.5
+      ? [
+          `Its tempos change more often than a song can follow bar by bar: notes stand up to ${Math.round(off)} ms from where they were.`,
+        ]
+      : []),
     ...(lost && lanes.length
       ? [
           `A beat holds ${MOST.lanes} lanes; ${count(lost, 'note')} of other drums found no room and ${lost === 1 ? 'was' : 'were'} left out.`,
@@ -264,9 +253,11 @@ export const beatFromMidi = (
   const opened = readMidi(bytes, 'lenient');
   if (!opened.ok) return opened;
   const { warnings } = opened.value;
-  const file = withParts(opened.value.file, only);
+  const { file, sequences } = inSequence(withParts(opened.value.file, only));
   if (!file.notes.length) return { ok: false, error: 'It has no notes.' };
-  const { markers, meters, names } = eventsOf(file);
+  const { markers: marked, meters, names, said } = eventsOf(file);
+  const scale = QUARTER / file.ppq;
+  const markers = sequences.length ? sequences.map(({ at, name }) => ({ at: at * scale, name })) : marked;
   const bars = barsOfFile(meters, wholeBars(file));
   const { lanes, laneOf, folded } = lanesOf(file, names, map);
   if (!lanes.length || !bars.length) return { ok: false, error: 'It has no notes.' };
@@ -275,9 +266,16 @@ export const beatFromMidi = (
   for (const hit of hits) byBar[hit.bar]!.push(hit);
   const texts = bars.map((bar, at) => written(byBar[at]!, bar));
   const blank = newBeat(id, (names[0]?.trim() || name).slice(0, MOST.name), seed);
-  const tempo = clamp(Math.round(file.tempo * 100) / 100, 20, 300);
   const moved: Moved = { notes: 0 };
-  const built = sectionsOf(file, bars, texts, hits, markers, tempo, moved);
+  const starts = startsOf(bars, markers);
+  const { pieces, off } = tempoPieces(
+    file,
+    bars,
+    starts.map(({ bar }) => bar),
+    SONG.sections,
+  );
+  const tempo = pieces[0]!.tempo;
+  const built = sectionsOf(bars, texts, hits, { starts, pieces, whole: sequences.length > 0 }, tempo, moved);
   if (built.song.sections.length > SONG.sections || built.song.order.length > SONG.places)
     return {
       ok: false,
@@ -296,7 +294,10 @@ export const beatFromMidi = (
   const lost = file.notes.filter((one) => laneOf(one) === null && names[one.track] !== COUNT_IN).length;
   return {
     ok: true,
-    value: { beat, warnings: [...warnings, ...toldOf(file, tempo, lanes, lost, folded, moved)] },
+    value: {
+      beat,
+      warnings: [...warnings, ...said, ...toldOf(file, tempo, lanes, lost, folded, { moved, off })],
+    },
   };
 };
 
@@ -306,26 +307,55 @@ interface Built {
 }
 
 /** Where sections begin, by bar. */
-const startsOf = (bars: BarOfFile[], markers: { at: Ticks; name: string }[]) => {
-  const starts: { bar: number; name: string }[] = [];
+const startsOf = (bars: BarOfFile[], markers: { at: Ticks; name: string }[]): Start[] => {
+  const starts: Start[] = [];
   for (const { at, name } of markers) {
     const bar = bars.findIndex(({ from }) => Math.abs(from - at) < STEP / 2);
     if (bar >= 0 && starts[starts.length - 1]?.bar !== bar)
       starts.push({ bar, name: name.trim() || 'Section' });
   }
-  return starts.length ? starts : [{ bar: 0, name: 'A' }];
+  if (!starts.length) return [{ bar: 0, name: 'A' }];
+  // What stands before the first marker is a section too.
+  return starts[0]!.bar > 0 ? [{ bar: 0, name: 'A' }, ...starts] : starts;
+};
+
+interface Start {
+  bar: number;
+  name: string;
+}
+
+/** Where sections begin, and with what tempo. */
+interface Layout {
+  starts: Start[];
+  pieces: TempoPiece[];
+  /** Each start is one pattern, as far as a pattern goes: what repeats within it stays written out. */
+  whole: boolean;
+}
+
+/** The tempo of some runs of a piece, which may be only a part of what changes evenly over it. */
+const partOfChange = (
+  { from, to, tempo, reached }: TempoPiece,
+  bars: BarOfFile[],
+  runs: Run[],
+): Pick<TempoPiece, 'tempo' | 'reached'> => {
+  if (reached === undefined) return { tempo };
+  const lineOf = (bar: number) => bars[bar]?.from ?? bars.at(-1)!.from + barTicks(bars.at(-1)!.meter);
+  const last = runs[runs.length - 1]!;
+  const at = (bar: number) => {
+    const share = (lineOf(bar) - lineOf(from)) / (lineOf(to) - lineOf(from));
+    return Math.round((tempo + (reached - tempo) * share) * 10_000) / 10_000;
+  };
+  return { tempo: at(runs[0]!.first), reached: at(last.first + last.length) };
 };
 
 const sectionsOf = (
-  file: MidiFile,
   bars: BarOfFile[],
   texts: string[],
   hits: Placed[],
-  markers: { at: Ticks; name: string }[],
+  { starts, pieces: tempos, whole }: Layout,
   tempo: number,
   moved: Moved,
 ): Built => {
-  const starts = startsOf(bars, markers);
   const patterns: Pattern[] = [];
   const known = new Map<string, string>();
   const patternFor = (run: Run, name: string): string => {
@@ -347,30 +377,26 @@ const sectionsOf = (
   const sections: Section[] = [];
   const order: Place[] = [];
   const linked = new Map<string, string>();
-  const endOf = (bar: number) =>
-    bar < bars.length
-      ? bars[bar]!.from
-      : bars[bars.length - 1]!.from + barTicks(bars[bars.length - 1]!.meter);
   /** A section's runs; where there are more of them than a section holds, they go on in another of the same name. */
-  const pieces = starts.flatMap(({ bar, name }, at) => {
-    const runs = runsOf(texts, bars, bar, starts[at + 1]?.bar ?? bars.length);
-    return Array.from({ length: Math.ceil(runs.length / SONG.entries) }, (_, piece) => ({
+  const pieces = tempos.flatMap((piece) => {
+    const { name } = starts.findLast(({ bar }) => bar <= piece.from)!;
+    const own = whole ? texts.map((text, at) => `${at} ${text}`) : texts;
+    const runs = runsOf(own, bars, piece.from, piece.to);
+    return Array.from({ length: Math.ceil(runs.length / SONG.entries) }, (_, part) => ({
       name,
-      runs: runs.slice(piece * SONG.entries, (piece + 1) * SONG.entries),
+      runs: runs.slice(part * SONG.entries, (part + 1) * SONG.entries),
+      piece,
     }));
   });
-  pieces.forEach(({ name, runs }, at) => {
-    const bar = runs[0]!.first;
-    const last = runs[runs.length - 1]!;
+  pieces.forEach(({ name, runs, piece }, at) => {
     const entries = runs.map((run, index): Entry => ({
       id: `e${index + 1}`,
       patternId: patternFor(run, name),
       times: 1,
       ...(run.length !== run.bars && { bars: run.length }),
     }));
-    const to = endOf(last.first + last.length);
-    const tempos = temposOf(file, bars[bar]!.from, to, tempo);
-    const key = JSON.stringify([name, entries, tempos]);
+    const reached = partOfChange(piece, bars, runs);
+    const key = JSON.stringify([name, entries, reached]);
     const before = linked.get(key);
     const sectionId = before ?? `s${sections.length + 1}`;
     linked.set(key, sectionId);
@@ -381,12 +407,14 @@ const sectionsOf = (
         pigment: colourOf(name),
         entries,
         silent: [],
-        ...tempos,
+        ...(reached.tempo !== tempo && { tempo: reached.tempo }),
+        ...(reached.reached !== undefined && { change: { tempo: reached.reached } }),
       });
     order.push({ id: `o${at + 1}`, sectionId, times: 1 });
   });
   // One pattern that plays once is a pattern, and no song yet.
+  const [only] = sections;
   const plain =
-    order.length === 1 && sections[0]!.entries.length === 1 && sections[0]!.entries[0]!.bars === undefined;
+    order.length === 1 && only!.entries.length === 1 && only!.entries[0]!.bars === undefined && !only!.change;
   return { patterns, song: plain ? { sections: [], order: [] } : { sections, order } };
 };

@@ -7,7 +7,7 @@ import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
 import { freeId, numbered } from '../document/numbered';
 import type { Beat, Hit, Lane, LanePattern, Pattern } from '../document/schema';
 import { count, listed } from '../document/text';
-import { gridTicks } from '../document/grid';
+import { gridTicks, type Grid } from '../document/grid';
 import { barTicks, meterText } from '../document/meter';
 import { entryOf } from '../midi/drumMap/drumMap';
 import { DRUM_CHANNEL } from '../midi/read/parts';
@@ -15,6 +15,7 @@ import { commitFeel } from './commitFeel';
 import { setPattern } from './beatEdits';
 import { clamp, type Ticks } from '../units';
 import { fitGroove, piecesOf } from '../groove/fit';
+import { layOut, type TimedHit } from '../groove/layOut';
 import { type Groove, type GrooveLane } from '../groove/groove';
 
 /** Where a groove goes. */
@@ -195,26 +196,31 @@ const isPlain = ({ steps, direction, rate }: LanePattern): boolean =>
 /** Two hits nearer than this are one, the louder. */
 const SAME: Ticks = 0.5;
 
-const onGrid = (hit: Hit, from: LanePattern, to: LanePattern): Hit => {
-  if (from.grid === to.grid) return hit;
-  const scale = gridTicks(from.grid) / gridTicks(to.grid);
-  return {
-    ...hit,
-    ...placed(positionOf(hit, from.grid), to.grid),
-    length: hit.length === null ? null : clamp(hit.length * scale, 1e-3, 64),
-  };
+/** The hits of a lane with their times, their lengths in steps of another grid. */
+const timedFor = ({ grid, hits }: LanePattern, to: Grid): TimedHit[] => {
+  const scale = gridTicks(grid) / gridTicks(to);
+  return hits.map((hit) => {
+    // A roll without a length of its own is one step long, whatever grid it comes to.
+    const length = hit.length ?? (hit.roll && scale !== 1 ? 1 : null);
+    const own = length === null ? null : scale === 1 ? length : clamp(length * scale, 1e-3, 64);
+    return { at: positionOf(hit, grid), hit: { ...hit, length: own } };
+  });
 };
 
-/** What both play; of two hits on one place the louder stays. */
-const added = (there: LanePattern, more: LanePattern): LanePattern => {
-  const at = (hit: Hit) => positionOf(hit, there.grid);
-  const moved = more.hits.map((hit) => onGrid(hit, more, there));
-  const near = (one: Hit) => (other: Hit) => Math.abs(at(one) - at(other)) < SAME;
-  const kept = there.hits.filter(
-    (hit) => !moved.some((one) => near(hit)(one) && one.velocity > hit.velocity),
+/** What both play; of two hits on one place the louder stays. Where the grid that is there is too coarse, it becomes finer. */
+const added = (there: LanePattern, more: LanePattern, length: Ticks): LanePattern => {
+  const [own, moved] = [timedFor(there, there.grid), timedFor(more, there.grid)];
+  const near = (one: TimedHit) => (other: TimedHit) => Math.abs(one.at - other.at) < SAME;
+  const kept = own.filter(
+    (hit) => !moved.some((one) => near(hit)(one) && one.hit.velocity > hit.hit.velocity),
   );
   const joined = moved.filter((hit) => !kept.some(near(hit)));
-  return { ...there, hits: inOrder([...kept, ...joined]) };
+  const laid = layOut([...kept, ...joined], there.grid, length);
+  // What stands beyond the end is kept and not played.
+  const beyond = kept
+    .filter(({ at }) => at >= length - 1e-6)
+    .map(({ at, hit }) => ({ ...hit, ...placed(at, laid.grid) }));
+  return { ...there, ...laid, hits: inOrder([...laid.hits, ...beyond]) };
 };
 
 const layOver = (beat: Beat, groove: Groove, pattern: Pattern, instruments: InstrumentId[]): Brought => {
@@ -241,7 +247,7 @@ const layOver = (beat: Beat, groove: Groove, pattern: Pattern, instruments: Inst
     else if (isPlain(there)) {
       // What is there keeps its feel by having it in its hits: the lane is straight from now on.
       now = commitFeel(now, pattern.id, id, false);
-      own[id] = added(lanePatternOf(patternOf(now, pattern.id), id), part);
+      own[id] = added(lanePatternOf(patternOf(now, pattern.id), id), part, length);
     } else if (now.lanes.length < MOST.lanes) {
       const like = now.lanes.find((lane) => lane.id === id)!;
       const beside = {
@@ -296,9 +302,9 @@ export const bringIn = (beat: Beat, groove: Groove, bring: Bring): Brought => {
 
 /** A lane as long as another pattern, whatever its bars are: repeated, and cut at the end. */
 const within = (groove: Groove, lane: GrooveLane, length: number): GrooveLane => {
-  const g = gridTicks(lane.part.grid);
   const bars = Math.ceil(length / barTicks(groove.meter) - 1e-9);
   const [fitted] = fitGroove({ ...groove, lanes: [lane] }, { times: '1', bars }).lanes;
-  const hits = fitted!.part.hits.filter(({ step, nudge }) => (step + nudge) * g < length - 1e-6);
-  return { ...lane, part: { ...lane.part, hits } };
+  const { part } = fitted!;
+  const timed = part.hits.map((hit) => ({ at: positionOf(hit, part.grid), hit }));
+  return { ...lane, part: { ...part, ...layOut(timed, part.grid, length) } };
 };

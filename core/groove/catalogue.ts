@@ -175,6 +175,8 @@ export interface Wanted {
   filters: Filters;
   sort: Sort;
   down: boolean;
+  /** How well each row fits what was asked for: the best first, equal ones in the order of the sort. */
+  scores?: Float32Array;
 }
 
 /** What of a catalogue is shown. */
@@ -216,12 +218,13 @@ const failuresOf = ({ rows, fields }: Catalogue, among: Uint8Array | null, filte
  *
  * @example browse(catalogueOf([groove]), { among: null, filters: {}, sort: 'bpm', down: true }).order // [0]
  */
-export const browse = (catalogue: Catalogue, { among, filters, sort, down }: Wanted): Shown => {
+export const browse = (catalogue: Catalogue, { among, filters, sort, down, scores }: Wanted): Shown => {
   const failures = failuresOf(catalogue, among, filters);
   const { failed } = failures;
   const order: number[] = [];
   for (const at of catalogue.orders[sort]) if (failed[at] === 0) order.push(at);
-  return { order: down ? order.reverse() : order, failures };
+  if (down) order.reverse();
+  return { order: scores ? order.sort((a, b) => scores[b]! - scores[a]!) : order, failures };
 };
 
 /**

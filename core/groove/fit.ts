@@ -1,9 +1,12 @@
-import { inOrder, placed, positionOf } from '../document/position';
+import { positionOf } from '../document/position';
 import { barTicks, type Meter } from '../document/meter';
-import { gridTicks } from '../document/grid';
-import type { Hit } from '../document/schema';
-import { clamp, type Bpm, type Ticks } from '../units';
+import { gridTicks, type Grid } from '../document/grid';
+import type { Hit, LanePattern } from '../document/schema';
+import { rollStrokes } from '../play/strokes';
+import { clamp, ticksPerMs, type Bpm, type Ticks } from '../units';
 import { grooveTicks, type Groove, type GrooveLane } from './groove';
+import { earlyAtLines } from './early';
+import { layOut, type TimedHit } from './layOut';
 
 /** How much as fast as it was played a groove is taken. */
 export const TIMES = ['1/2', '2/3', '3/4', '1', '4/3', '3/2', '2'] as const;
@@ -46,48 +49,84 @@ export const fittedBars = (groove: Pick<Groove, 'meter' | 'bars'>, fit: Fit): nu
 export const wholeFitBars = ({ bars: own }: Pick<Groove, 'bars'>, { times, bars }: Fit): number =>
   Math.max(1, bars ?? Math.ceil(own / timesOf(times) - 1e-9));
 
-/** A roll without a length of its own is one step long, and becomes shorter or longer with all else. */
-const lengthAt = ({ length, roll }: Hit, speed: number): number | null =>
-  length === null && !roll ? null : clamp((length ?? 1) / speed, 1e-3, 64);
+/** How long the roll of a hit lasts where it was written: it ends at the lane's next hit and with the groove. */
+const rollSpan = (hit: Hit, next: Hit | undefined, grid: Grid, period: Ticks): Ticks => {
+  const at = positionOf(hit, grid);
+  const until = next ? positionOf(next, grid) : period;
+  return Math.max(1, Math.min((hit.length ?? 1) * gridTicks(grid), until - at));
+};
+
+/** A roll that is cut: its strokes that still begin before the end, each a hit of its own. */
+const cutRoll = (hit: Hit, at: Ticks, span: Ticks, length: Ticks): TimedHit[] => {
+  const { roll, ...plain } = hit;
+  return rollStrokes(roll!, span).flatMap(({ from }, index): TimedHit[] => {
+    if (at + from >= length - 1e-6) return [];
+    const { grace, ...rest } = plain;
+    const velocity = clamp(Math.round(hit.velocity * roll!.levels[index]!), 1, 127);
+    return [{ at: at + from, hit: { ...rest, ...(grace && !index && { grace }), velocity, length: null } }];
+  });
+};
 
 /** The hits of a lane at another speed, repeated until `length` is full; what begins beyond it is cut off. */
-const fittedHits = (lane: GrooveLane, speed: number, period: number, length: number): Hit[] => {
-  const { grid, hits } = lane.part;
-  const out: Hit[] = [];
-  for (let round = 0; round * period < length - 1e-6; round++)
-    for (const hit of hits) {
-      const at = positionOf(hit, grid) / speed + round * period;
-      if (at >= length - 1e-6) continue;
-      out.push({
-        ...hit,
-        ...placed(Math.max(at, -gridTicks(grid) / 2), grid),
-        length: lengthAt(hit, speed),
-      });
+const fittedPart = (part: LanePattern, speed: number, period: Ticks, length: Ticks): LanePattern => {
+  const { grid, hits } = part;
+  const g = gridTicks(grid);
+  const timed = hits.flatMap((hit, index) => {
+    const at = positionOf(hit, grid) / speed;
+    const span = hit.roll && rollSpan(hit, hits[index + 1], grid, period * speed) / speed;
+    const long = span ?? (hit.length === null ? null : (hit.length * g) / speed);
+    const shaped: Hit = { ...hit, length: long === null ? null : clamp(long / g, 1e-3, 64) };
+    const out: TimedHit[] = [];
+    for (let round = 0; round * period < length - 1e-6; round++) {
+      const begins = at + round * period;
+      if (begins >= length - 1e-6) break;
+      if (span !== undefined && begins + span > length + 1e-6)
+        out.push(...cutRoll(shaped, begins, span, length));
+      else out.push({ at: begins, hit: shaped });
     }
-  return inOrder(out);
+    return out;
+  });
+  return { ...part, ...layOut(timed, grid, length) };
 };
 
 /**
  * A groove at another speed and length, always whole bars: cut where it is longer, from its beginning again where it is
- * shorter.
+ * shorter. Every hit stands at its time divided by the speed; a lane takes a finer grid where its own cannot hold that.
  *
  * @example fitGroove({ ...groove, bars: 4 }, { times: '2', bars: null }).bars // 2
  */
-export const fitGroove = (groove: Groove, fit: Fit): Groove => fitTo(groove, fit, fittedBars(groove, fit));
+export const fitGroove = (groove: Groove, fit: Fit): Groove =>
+  atSpeed(groove, timesOf(fit.times), fittedBars(groove, fit));
 
-const fitTo = (groove: Groove, fit: Fit, bars: number): Groove => {
-  const speed = timesOf(fit.times);
+/**
+ * A groove at any speed, so many bars long.
+ *
+ * @param speed how much as fast as it was played, above 0
+ * @param bars 1 or more
+ * @example atSpeed({ ...groove, bars: 4 }, 1.25, 4).bars // 4
+ */
+export const atSpeed = (groove: Groove, speed: number, bars: number): Groove => {
   if (speed === 1 && bars === groove.bars) return groove;
   const length = bars * barTicks(groove.meter);
   const period = grooveTicks(groove) / speed;
   return {
     ...groove,
     bars,
-    lanes: groove.lanes.map((lane) => ({
-      ...lane,
-      part: { ...lane.part, hits: fittedHits(lane, speed, period, length) },
-    })),
+    lanes: groove.lanes.map((lane) => ({ ...lane, part: fittedPart(lane.part, speed, period, length) })),
   };
+};
+
+/**
+ * The grid that hits had to be put on since their own was too coarse for them; null where none had to.
+ *
+ * @param before the groove as it is written
+ * @param after the same at another speed or length
+ * @example finerGrid(groove, groove) // null
+ */
+export const finerGrid = (before: Pick<Groove, 'lanes'>, after: Pick<Groove, 'lanes'>): Grid | null => {
+  const coarse = new Set(before.lanes.map(({ part }) => part.grid));
+  const finer = after.lanes.map(({ part }) => part.grid).filter((grid) => !coarse.has(grid));
+  return finer.sort((a, b) => gridTicks(a) - gridTicks(b))[0] ?? null;
 };
 
 /** The bars of a groove, by the meters that it says. */
@@ -109,8 +148,7 @@ const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit
 
 /** All of a groove at a speed, however long it is; its meters are kept only as it is. */
 export const allAt = (groove: Groove, times: Times): Groove => {
-  const fit: Fit = { times, bars: null };
-  const whole = fitTo(groove, fit, wholeFitBars(groove, fit));
+  const whole = atSpeed(groove, timesOf(times), wholeFitBars(groove, { times, bars: null }));
   return times === '1' ? whole : steady(whole);
 };
 
@@ -134,16 +172,19 @@ export const piecesOf = (groove: Groove, times: Times = '1'): Groove[] => {
   }
   if (runs.length < 2) return [{ ...whole, meter: runs[0]?.meter ?? whole.meter }];
   return runs.map(({ from, to, meter, bars: count }, at) => {
-    const lanes = whole.lanes.map((lane) => {
-      const early = gridTicks(lane.part.grid) / 2;
+    const lanes = whole.lanes.map((lane): GrooveLane => {
+      const { grid, hits } = lane.part;
+      const positions = hits.map((hit) => positionOf(hit, grid));
       const isLast = at === runs.length - 1;
-      const hits = lane.part.hits.flatMap((hit): Hit[] => {
-        const position = positionOf(hit, lane.part.grid);
-        const begins = at === 0 ? -Infinity : from - early;
-        if (position < begins || position >= (isLast ? to : to - early)) return [];
-        return [{ ...hit, ...placed(position - from, lane.part.grid) }];
+      const leads = (line: Ticks) => earlyAtLines(positions, [line], () => ticksPerMs(groove.bpm));
+      const [own, next] = [at === 0 ? null : leads(from), isLast ? null : leads(to)];
+      const timed = hits.flatMap((hit, index): TimedHit[] => {
+        const position = positions[index]!;
+        const belongs =
+          own?.has(index) || ((at === 0 || position >= from) && position < to && !next?.has(index));
+        return belongs ? [{ at: position - from, hit }] : [];
       });
-      return { ...lane, part: { ...lane.part, hits: inOrder(hits) } };
+      return { ...lane, part: { ...lane.part, ...layOut(timed, grid, to - from) } };
     });
     return { ...steady(whole), meter, bars: count, lanes: lanes.filter(({ part }) => part.hits.length) };
   });

@@ -1,17 +1,19 @@
 import { playability } from './playability';
-import { inOrder } from '../document/position';
-import { hitOfNote } from '../midi/convert/hits';
+import { RANGES } from '../document/ranges';
 import { EMPTY_LANE_PATTERN } from '../document/defaults';
 import { gridTicks, type Grid } from '../document/grid';
 import { barTicks, type Meter } from '../document/meter';
 import type { InstrumentId } from '../document/instruments';
-import type { Hit } from '../document/schema';
+import type { LanePattern } from '../document/schema';
 import { findGrid } from '../analysis/extractTemplate';
 import { measureSwing } from '../analysis/measure';
 import type { DrumMap } from '../midi/drumMap/drumMap';
 import { DRUM_CHANNEL } from '../midi/read/parts';
 import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
-import { QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
+import { beatMeter } from '../midi/convert/beatMeter';
+import { clamp, QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
+import { earlyAtLines } from './early';
+import { layOut, type TimedHit } from './layOut';
 import { withPedal } from './pedal';
 import { type Groove, type GrooveFeel, type GrooveLane, type Source } from './groove';
 
@@ -33,6 +35,8 @@ export interface ReadGroove {
   doubles: number;
   /** Notes that sounded on into the next of their number and were ended there. */
   cut: number;
+  /** What else there is to tell, a sentence each. */
+  told: string[];
   /** By number: what the map has no instrument for. */
   unknown: MidiNote[];
 }
@@ -40,8 +44,7 @@ export interface ReadGroove {
 /** What a note is drawn as where the map knows nothing of it: it is kept, and says its number. */
 export const UNKNOWN: InstrumentId = 'woodblock.low';
 
-const fits = ({ beats }: Meter): boolean => beats <= 21;
-const meterIn = ({ meter }: MidiFile): Meter => (fits(meter) ? meter : { beats: 4, unit: 4 });
+const fits = ({ beats }: Meter): boolean => beats <= RANGES.beats.most;
 
 /** Where other meters begin, one after the other until the end. */
 const metersIn = (file: MidiFile, total: Ticks): { at: Ticks; meter: Meter }[] => {
@@ -112,12 +115,11 @@ const toldApart = (notes: ReadNote[]): { notes: ReadNote[]; doubles: number; cut
   return { notes: ended, doubles: sorted.length - kept.length, cut };
 };
 
-const hitOf = (note: ReadNote, grid: Grid, scale: number, at: (tick: Ticks) => Ticks, total: Ticks): Hit => {
+const timedHit = (note: ReadNote, grid: Grid, scale: number, at: (tick: Ticks) => Ticks): TimedHit => {
   const g = gridTicks(grid);
   const [from, to] = [at(note.start * scale), at(note.end * scale)];
-  const hit = hitOfNote({ from, to, velocity: note.velocity }, grid, scale / g);
-  // A hair before the bar line at the end: an early first beat of the next round.
-  return hit.step * g >= total - 1e-6 ? { ...hit, step: 0 } : hit;
+  const length = clamp((to - from) / g, scale / g, 64);
+  return { at: from, hit: { step: 0, nudge: 0, velocity: clamp(note.velocity, 1, 127), length, chance: 1 } };
 };
 
 const feelIn = (file: MidiFile, grid: Grid): GrooveFeel => {
@@ -163,7 +165,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
   const grid = file.notes.length ? findGrid(performance) : '1/16';
   const partGrid: Grid = grid.endsWith('T') ? grid : '1/16';
   const scale = QUARTER / file.ppq;
-  const meter = meterIn(file);
+  const { meter, told } = beatMeter(file.meter);
   const at = timeline(file, reading.followTempo);
   const bar = barTicks(meter);
   const bars = Math.max(1, Math.ceil(at(wholeBars(file)) / bar - 1e-6));
@@ -192,27 +194,42 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     else byNote.set(id, { key, notes: [one] });
   }
   let [doubles, cut] = [0, 0];
+  const total = bars * bar;
+  /** An early first beat just before the end belongs to the start of the next round. */
+  const laidOut = (timed: TimedHit[]): Pick<LanePattern, 'grid' | 'hits'> => {
+    const sorted = [...timed].sort((a, b) => a.at - b.at);
+    const early = earlyAtLines(
+      sorted.map((one) => one.at),
+      [total],
+      () => file.ticksPerMs(wholeBars(file) - 1e-3),
+    );
+    return layOut(
+      sorted.map((one, index) => (early.has(index) ? { ...one, at: one.at - total } : one)),
+      partGrid,
+      total,
+    );
+  };
   const lanes = [...byNote.values()].map(({ key, notes }): GrooveLane => {
     const apart = toldApart(notes);
     doubles += apart.doubles;
     cut += apart.cut;
-    const hits = apart.notes.map((note) => hitOf(note, partGrid, scale, at, bars * bar));
-    return { ...key, part: { ...EMPTY_LANE_PATTERN, grid: partGrid, hits: inOrder(hits) } };
+    const timed = apart.notes.map((note) => timedHit(note, partGrid, scale, at));
+    return { ...key, part: { ...EMPTY_LANE_PATTERN, ...laidOut(timed) } };
   });
   for (const [channel, notes] of tuned) {
     // One lane: its notes are pitches against the lowest.
     const base = Math.min(...notes.map(({ note }) => note));
-    const hits = [...new Set(notes.map(({ note }) => note))].flatMap((note) => {
+    const timed = [...new Set(notes.map(({ note }) => note))].flatMap((note) => {
       const apart = toldApart(notes.filter((one) => one.note === note));
       doubles += apart.doubles;
       cut += apart.cut;
-      return apart.notes.map((one): Hit => {
-        const hit = hitOf(one, partGrid, scale, at, bars * bar);
-        return note > base ? { ...hit, pitch: note - base } : hit;
+      return apart.notes.map((one): TimedHit => {
+        const { at: place, hit } = timedHit(one, partGrid, scale, at);
+        return { at: place, hit: note > base ? { ...hit, pitch: note - base } : hit };
       });
     });
     const key: Key = { channel, note: base, instrument: PITCHED, tuned: true };
-    lanes.push({ ...key, part: { ...EMPTY_LANE_PATTERN, grid: partGrid, hits: inOrder(hits) } });
+    lanes.push({ ...key, part: { ...EMPTY_LANE_PATTERN, ...laidOut(timed) } });
   }
   const sorted = lanes.sort((a, b) => a.note - b.note || a.channel - b.channel);
   const groove: Groove = {
@@ -235,5 +252,5 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
   };
   if (sorted.some(({ unknown: no, tuned: pitched }) => !no && !pitched))
     groove.playable = playability(groove).all === 0;
-  return { groove, doubles, cut, unknown: [...unknown].sort((a, b) => a - b) };
+  return { groove, doubles, cut, told: told ? [told] : [], unknown: [...unknown].sort((a, b) => a - b) };
 };

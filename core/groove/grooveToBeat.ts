@@ -1,5 +1,5 @@
 import { straightenLane } from '../feel/straight';
-import { placed, positionOf } from '../document/position';
+import { positionOf } from '../document/position';
 import { STEPS } from '../document/choices';
 import { gridTicks } from '../document/grid';
 import { barTicks } from '../document/meter';
@@ -7,8 +7,9 @@ import { feelOf, newPattern } from '../document/defaults';
 import { newFeel } from '../document/feelDefaults';
 import { INSTRUMENTS } from '../document/instruments';
 import type { Beat, KitId, Lane, LanePattern, Pattern } from '../document/schema';
-import type { Bpm } from '../units';
+import { clamp, type Bpm } from '../units';
 import { grooveTicks, type Groove, type GrooveLane } from './groove';
+import { layOut } from './layOut';
 
 /** How a groove is heard before it is brought in. */
 export interface Hearing {
@@ -34,9 +35,14 @@ const laneOf = ({ instrument, note, channel, unknown }: GrooveLane, at: number):
 const loopOf = ({ part }: GrooveLane, length: number): LanePattern => {
   const steps = length / gridTicks(part.grid);
   if (Number.isInteger(steps)) return { ...part, steps };
-  // A bar that is no whole number of its steps is one of sixteenths.
-  const hits = part.hits.map((hit) => ({ ...hit, ...placed(positionOf(hit, part.grid), '1/16') }));
-  return { ...part, grid: '1/16', steps: length / gridTicks('1/16'), hits };
+  // A bar that is no whole number of its steps is one of sixteenths, or of finer steps where those are too coarse.
+  const scale = gridTicks(part.grid) / gridTicks('1/16');
+  const timed = part.hits.map((hit) => ({
+    at: positionOf(hit, part.grid),
+    hit: hit.length === null ? hit : { ...hit, length: clamp(hit.length * scale, 1e-3, 64) },
+  }));
+  const laid = layOut(timed, '1/16', length);
+  return { ...part, ...laid, steps: length / gridTicks(laid.grid) };
 };
 
 const partsOf = (groove: Groove): Record<string, LanePattern> => {

@@ -82,11 +82,11 @@ export const grooveOfFile = (
     map,
     followTempo,
   });
-  const { groove, doubles, cut, unknown } = read;
+  const { groove, doubles, cut, unknown, told } = read;
   if (!groove.lanes.length) return { ok: false, error: 'It holds no notes.' };
   const { lanes: _lanes, ...row } = groove;
   const { tempoChanges } = opened.value.file;
-  const warnings = [...opened.value.warnings];
+  const warnings = [...opened.value.warnings, ...told];
   if (tempoChanges)
     warnings.push(
       `It has ${tempoChanges} more ${tempoChanges === 1 ? 'tempo' : 'tempos'}: ${followTempo ? 'followed' : 'ignored'}.`,

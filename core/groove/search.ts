@@ -1,28 +1,28 @@
 import type { InstrumentId } from '../document/instruments';
 import { INSTRUMENTS } from '../document/instruments';
 import { meterText } from '../document/meter';
-import type { GrooveRow } from './groove';
+import type { GrooveFeel, GrooveRow, Kind } from './groove';
 import type { Bpm } from '../units';
 
 /** What people call the styles besides the names that they have here. */
 const STYLE_WORDS: Record<string, string> = {
-  'Boom-bap': 'hip hop hiphop rap boombap',
-  'Half-time': 'halftime dubstep',
-  'Slow jam': 'rnb r&b neo soul neosoul hip hop hiphop',
+  'Boom-bap': 'hip hop hiphop rap boombap lofi lo-fi chill old school',
+  'Half-time': 'halftime dubstep trip hop triphop',
+  'Slow jam': 'rnb r&b neo soul neosoul hip hop hiphop lofi lo-fi chill',
   Funk: 'sixteenth pocket soul',
   'Four-on-the-floor': 'house four on the floor club dance edm',
   House: 'deep club dance edm',
   'Two-step': 'garage two step ukg',
   Breakbeat: 'jungle drum and bass dnb break beat amen',
-  Dembow: 'reggaeton',
-  'Rock backbeat': 'pop rock',
+  Dembow: 'reggaeton tresillo three three two',
+  'Rock backbeat': 'pop rock punk indie',
   Shuffle: 'blues swing',
   'Slow twelve': 'ballad gospel slow blues',
   Brushes: 'jazz swing',
   'Train beat': 'country bluegrass',
   Samba: 'brazil brasil latin',
   'Bossa nova': 'brazil brasil latin bossanova',
-  'One drop': 'reggae dub',
+  'One drop': 'reggae dub ska rocksteady',
   'Six-eight bell': 'afro african bembe latin',
   Highlife: 'afro african afrobeat',
   'Street parade': 'second line new orleans marching',
@@ -36,14 +36,14 @@ const STYLE_WORDS: Record<string, string> = {
   Metal: 'heavy rock double bass blast',
   Maracatu: 'brazil brasil latin',
   Cascara: 'salsa latin cuban',
-  'Son clave': 'salsa latin cuban son',
+  'Son clave': 'salsa latin cuban son tresillo three two',
   'Rumba clave': 'salsa latin cuban rumba guaguanco',
 };
 
 /** What people call the instruments besides their names. */
 const INSTRUMENT_WORDS: [RegExp, string][] = [
   [/^kick/, 'kick bass drum bassdrum bd'],
-  [/^snare\.sideStick/, 'side stick sidestick cross stick crossstick rim click'],
+  [/^snare\.sideStick/, 'side stick sidestick cross stick crossstick rim click rimclick rim shot rimshot'],
   [/^snare\.rimshot/, 'rim shot rimshot'],
   [/^snare/, 'snare sd'],
   [/^hat/, 'hat hats hihat hi-hat hh'],
@@ -64,59 +64,158 @@ const wordsOfInstrument = (id: InstrumentId): string =>
     ' ',
   );
 
-/** What a groove is found by: its words, and its numbers, which are found as wholes only. */
+/** What people call the kinds, and what a groove of each is good for. */
+const KIND_WORDS: Record<Kind, string> = {
+  main: 'main groove beat loop',
+  variation: 'variation',
+  fill: 'fill fills turnaround turn break',
+  ending: 'ending endings end outro',
+  percussion: 'percussion perc hand drums',
+  file: 'file',
+};
+
+const FEEL_WORDS = {
+  straight: 'straight even',
+  swung: 'swung swing swinging',
+  triplet: 'triplet triplets',
+} as const;
+
+/** What says nothing of a groove. */
+export const SMALL_WORDS: ReadonlySet<string> = new Set(['a', 'the', 'in', 'at', 'with', 'for', 'of', 'bpm']);
+
+/** What a groove is found by: its words, by where they stand, and its numbers, which are found as wholes only. */
 export interface Findable {
-  words: string;
+  fields: { style: string; name: string; kind: string; drums: string };
   numbers: string[];
 }
 
 const NUMBER = /\d+(?:[/.]\d+)?/g;
 
+/** What begins a song or a part: no kick yet, or little of everything. */
+const OPENS = ['without kick', 'sparser'];
+
 /**
- * What a groove is found by: name, style with its other names, tags, folders, instruments, tempo and meter.
+ * What a groove is found by: name, style with its other names, kind and feel, tags, folders, instruments, tempo and meter.
  *
  * @example findable({ ...groove, bpm: 120, meter: { beats: 7, unit: 8 } }).numbers // ["120", "7/8"]
  */
 export const findable = (row: GrooveRow): Findable => {
-  const { name, style, tags, path, meter, bpm, instruments = [], timekeeper } = row;
-  const named = [name, style, ...tags, ...path].join(' ');
+  const { name, style, kind, feel, tags, path, meter, bpm, instruments = [], timekeeper } = row;
   const drums = new Set(timekeeper ? [...instruments, timekeeper] : instruments);
   const rounded = String(Math.round(bpm));
+  const intro = tags.some((tag) => OPENS.includes(tag)) ? 'intro opening' : '';
   return {
-    words: [named, STYLE_WORDS[style] ?? '', ...[...drums].map(wordsOfInstrument)].join(' ').toLowerCase(),
-    numbers: [...new Set([...(named.match(NUMBER) ?? []), rounded, meterText(meter)])],
+    fields: {
+      style: `${style} ${STYLE_WORDS[style] ?? ''}`.replace(/-/g, ' '),
+      name: [name, ...path].join(' '),
+      kind: [KIND_WORDS[kind], FEEL_WORDS[feel.kind], intro, ...tags].join(' '),
+      drums: [...drums].map(wordsOfInstrument).join(' '),
+    },
+    numbers: [
+      ...new Set([
+        ...([name, style, ...tags, ...path].join(' ').match(NUMBER) ?? []),
+        rounded,
+        meterText(meter),
+      ]),
+    ],
   };
 };
 
-/** A question, its words apart from its numbers. */
+/** A range of tempos, both included. */
+export interface TempoRange {
+  from: Bpm;
+  to: Bpm;
+}
+
+/** A question, its words apart from its numbers and from what says which kind and feel are meant. */
 export interface Query {
   words: string;
   numbers: string[];
   /** The tempos that are asked for; mostly none or one. */
-  tempos: Bpm[];
+  ranges: TempoRange[];
+  feel: GrooveFeel['kind'] | null;
+  kind: Kind | null;
 }
 
+/** Words that mean a feel or a kind and nothing else. */
+const FEELS: Record<string, GrooveFeel['kind']> = {
+  straight: 'straight',
+  swung: 'swung',
+  triplet: 'triplet',
+};
+const KINDS_ASKED: Record<string, Kind> = {
+  fill: 'fill',
+  fills: 'fill',
+  main: 'main',
+  mains: 'main',
+  ending: 'ending',
+  endings: 'ending',
+  outro: 'ending',
+  variation: 'variation',
+  variations: 'variation',
+  percussion: 'percussion',
+};
+
+/** What is written in more ways than one. */
+const SPELLINGS: [RegExp, string][] = [
+  [/\blo[- ]fi\b/g, 'lofi'],
+  [/\bboom ?bap\b/g, 'boom bap'],
+  [/\bd(?:rum)? ?(?:and|&|n|'n') ?b(?:ass)?\b/g, 'drum and bass'],
+];
+
+const spelled = (text: string): string =>
+  SPELLINGS.reduce((now, [written, as]) => now.replace(written, as), text.toLowerCase());
+
 /**
- * A question as it is asked: "120 bpm" means what is made for that tempo, "7/8" the meter, any other number a number of the
- * name or the very tempo.
+ * A question as it is asked: "120 bpm" means what is made for that tempo, "120-130 bpm" what is between, "7/8" the meter, any other
+ * number a number of the name or the very tempo; "fill" the kind, "swung" the feel.
  *
- * @example readQuery('Side Stick 120 BPM') // { words: 'side stick', numbers: [], tempos: [120] }
+ * @example readQuery('Side Stick 120 BPM').ranges // [{ from: 120, to: 120 }]
+ * @example readQuery('swung fills').kind // "fill"
  */
 export const readQuery = (text: string): Query => {
-  const tempos: Bpm[] = [];
-  const untimed = text
-    .toLowerCase()
+  const ranges: TempoRange[] = [];
+  const untimed = spelled(text)
+    .replace(
+      /(?<![\p{L}\d./])(\d{2,3}(?:\.\d+)?)\s*(?:-|–|to)\s*(\d{2,3}(?:\.\d+)?)(?:\s*bpm)?(?![\p{L}\d/])/gu,
+      (_, from: string, to: string) => {
+        ranges.push({ from: Math.min(Number(from), Number(to)), to: Math.max(Number(from), Number(to)) });
+        return ' ';
+      },
+    )
     .replace(/(?<![\p{L}\d./])(\d+(?:\.\d+)?)\s*bpm(?![\p{L}\d])/gu, (_, tempo: string) => {
-      tempos.push(Number(tempo));
+      ranges.push({ from: Number(tempo), to: Number(tempo) });
       return ' ';
     });
   const numbers: string[] = [];
-  const words = untimed.replace(/(?<![\p{L}\d])\d+(?:[/.]\d+)?(?![\p{L}\d])/gu, (number) => {
+  const plain = untimed.replace(/(?<![\p{L}\d])\d+(?:[/.]\d+)?(?![\p{L}\d])/gu, (number) => {
     numbers.push(number);
     return ' ';
   });
-  return { words: words.replace(/[-_]/g, ' ').replace(/\s+/g, ' ').trim(), numbers, tempos };
+  let feel: Query['feel'] = null;
+  let kind: Query['kind'] = null;
+  const words = plain
+    .replace(/[-_]/g, ' ')
+    .split(/\s+/)
+    .filter((word) => {
+      const meant = Object.hasOwn(FEELS, word) ? FEELS[word]! : null;
+      const asked = Object.hasOwn(KINDS_ASKED, word) ? KINDS_ASKED[word]! : null;
+      feel = meant ?? feel;
+      kind = asked ?? kind;
+      return word && !meant && !asked;
+    });
+  return { words: words.join(' '), numbers, ranges, feel, kind };
 };
+
+/**
+ * Whether a groove is played within a range of tempos: its own lies in it, or it is made for all of it.
+ *
+ * @example tempoWithin({ bpm: 124, tempos: [116, 128] }, { from: 120, to: 130 }) // true
+ */
+export const tempoWithin = (
+  { bpm, tempos: [low, high] }: Pick<GrooveRow, 'bpm' | 'tempos'>,
+  { from, to }: TempoRange,
+): boolean => (Math.round(bpm) >= from && Math.round(bpm) <= to) || (low <= from && high >= to);
 
 /**
  * Whether a groove is made for a tempo: it lies in the groove's range, or is the groove's own to the nearest whole BPM.

@@ -7,7 +7,7 @@ import { beatSchema, type Beat } from '../document/schema';
 import { barTicks } from '../document/meter';
 import { gridTicks } from '../document/grid';
 import { bringIn } from '../edit/bring';
-import { fitGroove, tempoNote, TIMES, timesOf, type Times } from './fit';
+import { atSpeed, finerGrid, fitGroove, tempoNote, TIMES, timesOf, type Times } from './fit';
 import { feelWords, grooveTicks, hitCount, type Groove } from './groove';
 import { besideBeat, grooveBar, grooveToBeat } from './grooveToBeat';
 import { builtInGrooves } from './library';
@@ -55,6 +55,77 @@ describe('speed and length', () => {
     expect(laneOf(fast, 'kick')!.part.hits).toHaveLength(8);
     const slow = fitGroove(groove, { times: '1/2', bars: null });
     expect([slow.bars, hitCount(slow)]).toEqual([2, hitCount(groove)]);
+  });
+
+  const strokesOf = (groove: Groove, like: Beat = beatAt(100)) => {
+    const beat = grooveToBeat(groove, like, { tempo: groove.bpm, kit: 'quay', once: false });
+    return allNotes(planPasses(beat, beat.patterns[0]!, 1), 'wrap')
+      .filter(({ kind }) => kind !== 'grace')
+      .map(({ lane, tick, velocity }) => ({ lane, tick, velocity }));
+  };
+
+  test('every stroke of every groove at every speed stands at its time divided by it, and no other', () => {
+    const wrong: string[] = [];
+    for (const groove of library) {
+      const as = strokesOf(groove);
+      for (const times of TIMES) {
+        const speed = timesOf(times);
+        const fast = fitGroove(groove, { times, bars: null });
+        const [length, period] = [grooveTicks(fast), grooveTicks(groove) / speed];
+        // By hand: each stroke at its time over the speed, again after each round, until the last whole bar is full.
+        const wanted = Array.from({ length: Math.ceil(length / period - 1e-9) }, (_, round) =>
+          as.map((one) => ({ ...one, tick: one.tick / speed + round * period })),
+        )
+          .flat()
+          .filter(({ tick }) => tick < length - 1e-3);
+        const sort = (notes: typeof wanted) => [...notes].sort((a, b) => a.lane - b.lane || a.tick - b.tick);
+        const [a, b] = [sort(wanted), sort(strokesOf(fast))];
+        const same =
+          a.length === b.length &&
+          a.every(
+            ({ lane, tick, velocity }, at) =>
+              lane === b[at]!.lane && Math.abs(tick - b[at]!.tick) < 1 && velocity === b[at]!.velocity,
+          );
+        if (!same) wrong.push(`${groove.name} ${times}`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });
+
+  test('a last stroke half a step before the end keeps its time, on finer steps, and this is told', () => {
+    const [first] = library;
+    const kick = { ...laneOf(named('Ferry deck'), 'kick')! };
+    const late = { ...newHit(15), nudge: 0.45 };
+    const groove: Groove = { ...first!, bars: 1, lanes: [{ ...kick, part: { ...kick.part, hits: [late] } }] };
+    const double = fitGroove(groove, { times: '2', bars: 1 });
+    // 15.45 steps of 240 ticks: 3708, and at double time 1854 and 1920 more.
+    expect(double.lanes[0]!.part.hits.map((hit) => positionOf(hit, double.lanes[0]!.part.grid))).toEqual([
+      1854, 3774,
+    ]);
+    expect(double.lanes[0]!.part.grid).toBe('1/32');
+    expect([finerGrid(groove, double), finerGrid(groove, groove)]).toEqual(['1/32', null]);
+    expect(strokesOf(double).map(({ tick }) => Math.round(tick))).toEqual([1854, 3774]);
+  });
+
+  test('a roll ends where it ended, and one that is cut loses only what begins after the cut', () => {
+    const kick = laneOf(named('Ferry deck'), 'kick')!;
+    const roll = { curve: 0, levels: [1, 0.8, 0.6, 0.4] };
+    const hits = [newHit(2), { ...newHit(12, 100), length: 8, roll }];
+    const groove: Groove = { ...library[0]!, bars: 1, lanes: [{ ...kick, part: { ...kick.part, hits } }] };
+    // The roll ends with the bar: 4 strokes in 4 steps. At 4 : 3, 2160 and each 180 later; then again from 2880 on.
+    const played = strokesOf(fitGroove(groove, { times: '4/3', bars: null }));
+    expect(played.map(({ tick }) => Math.round(tick))).toEqual([360, 2160, 2340, 2520, 2700, 3240]);
+    // In 15/16 of the time the roll is cut in its last stroke: three of four are left of one that begins at 3600.
+    const cut = strokesOf(atSpeed(groove, 0.8, 1));
+    expect(cut.map(({ tick }) => Math.round(tick))).toEqual([600, 3600]);
+    const half = strokesOf(
+      atSpeed({ ...groove, lanes: [{ ...kick, part: { ...kick.part, hits: [hits[1]!] } }] }, 0.9, 1),
+    );
+    expect(half.map(({ tick, velocity }) => [Math.round(tick), velocity])).toEqual([
+      [3200, 100],
+      [3467, 80],
+      [3733, 60],
+    ]);
   });
 
   test('says when a tempo is far from what it was made for', () => {

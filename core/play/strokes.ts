@@ -1,4 +1,4 @@
-import type { Hit, Spacing } from '../document/schema';
+import type { Hit, Roll, Spacing } from '../document/schema';
 import type { StrokeKind, Struck } from '../feel/struck';
 import type { Ticks, Velocity } from '../units';
 import { draw, PURPOSE } from '../random/draw';
@@ -117,14 +117,29 @@ const spaced = (count: number, spacing: Spacing): number[] => {
   return edges.map((edge) => edge / edges[count]!);
 };
 
-const rollOf = (hit: Hit, main: Stroke, span: Ticks): Stroke[] => {
-  const { levels, curve, spacing = 'even' } = hit.roll!;
+/**
+ * Where the strokes of a roll begin and how long each is, before the feel.
+ *
+ * @param span how long the whole roll is, above 0
+ * @returns one entry a stroke, `from` counted from the roll's start
+ * @example rollStrokes({ curve: 0, levels: [1, 1] }, 240) // [{ from: 0, length: 120 }, { from: 120, length: 120 }]
+ */
+export const rollStrokes = (
+  { levels, curve, spacing = 'even' }: Roll,
+  span: Ticks,
+): { from: Ticks; length: Ticks }[] => {
   const edges = spaced(levels.length, spacing);
-  const strokes = levels.map((level, index): Stroke => {
+  return levels.map((_, index) => {
     const from = along(edges[index]!, curve);
-    const to = along(edges[index + 1]!, curve);
-    return strokeLike(main, main.at + span * from, main.velocity * level, span * (to - from), index);
+    return { from: span * from, length: span * (along(edges[index + 1]!, curve) - from) };
   });
+};
+
+const rollOf = (hit: Hit, main: Stroke, span: Ticks): Stroke[] => {
+  const { levels } = hit.roll!;
+  const strokes = rollStrokes(hit.roll!, span).map(({ from, length }, index): Stroke =>
+    strokeLike(main, main.at + from, main.velocity * levels[index]!, length, index),
+  );
   for (const stroke of strokes) stroke.lead = strokes[0]!;
   return strokes;
 };

@@ -143,7 +143,7 @@ describe('the shelf', () => {
     const { shelf } = await shelved(storage);
     const { rows } = shelf.now().catalogue;
     const found = (query: string) => {
-      const mask = shelf.matching(query);
+      const mask = shelf.found(query)?.scores;
       return rows.filter((_, at) => !mask || mask[at]).map(({ name }) => name);
     };
     expect(found('')).toHaveLength(rows.length);
@@ -246,7 +246,7 @@ describe('the shelf', () => {
   test('what is found by words is found wherever it lies in the list, and follows when the list changes', async () => {
     const { shelf } = await shelved();
     const found = (words: string) => {
-      const mask = shelf.matching(words)!;
+      const mask = shelf.found(words)!.scores;
       return shelf.now().catalogue.rows.filter((_, at) => mask[at]);
     };
     const samba = found('samba');
@@ -259,7 +259,7 @@ describe('the shelf', () => {
     expect(found('samba')).toEqual(samba);
     await shelf.forget([taken('lanternworks.mid').row.id]);
     expect(found('lanternworks')).toEqual([]);
-    expect(shelf.matching('  ')).toBeNull();
+    expect(shelf.found('  ')).toBeNull();
   });
 
   test('choices are kept from one visit to the next', async () => {

@@ -8,7 +8,7 @@ import type { Example } from '../../core/analysis/guessMap';
 import { builtIn as readBuiltIn } from './builtIn';
 import { folderBytes, readFolder, type FolderState } from './folder';
 import { forgetFiles, keepFiles, keepIndexed, readFile, readImported } from './importedFiles';
-import { createFinder } from './finder';
+import { createFinder, type Found } from '../../core/groove/finder';
 import { keepGrooveSettings } from './groovesKept';
 import type { KeyValue } from './storage';
 import type { Store } from './store';
@@ -27,7 +27,7 @@ export interface ShelfKeeper {
   /** Reads what is kept; begun once. */
   load(): Promise<void>;
   /** Rows that match words, as a mask; null where all do. */
-  matching(query: string): Uint8Array | null;
+  found(query: string): Found | null;
   groove(id: string): Promise<Groove | null>;
   bytes(id: string): Promise<Uint8Array | null>;
   likeness(id: string): Likeness | null;
@@ -168,7 +168,7 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       return () => listeners.delete(told);
     },
     load: () => (loading ??= load()),
-    matching: (query) => finder.matching(shelf.catalogue.rows, query),
+    found: (query) => finder.find(shelf.catalogue.rows, query),
     groove,
     bytes,
     likeness: (id) => {

@@ -247,6 +247,7 @@ export const words = {
   newNameOfTheMap: 'New name of the map',
   rename: 'Rename',
   generalMidiIsBuiltIn: 'General MIDI is built in. A change makes a copy of it, yours to keep.',
+  nothingButNear: (asked: string) => `Nothing matches “${asked}”. These come close.`,
   noGrooveMatches: 'No groove matches. Remove a filter, or try another word.',
   thisFolderIsEmpty: 'This folder is empty.',
   yourKeepersShowUpHere:

@@ -8,10 +8,8 @@ export interface BarOfFile {
   meter: Meter;
 }
 
-const known = ({ beats, unit }: Meter): boolean => beats >= 1 && beats <= 21 && [2, 4, 8, 16].includes(unit);
-
 /**
- * The bars of a file, by the meters that it says.
+ * The bars of a file, by the meters that it says, each one that a beat can have.
  *
  * @param total where its last bar ends
  * @example barsOfFile([], 7680).length // 2
@@ -22,8 +20,7 @@ export const barsOfFile = (meters: { at: Ticks; meter: Meter }[], total: Ticks):
   let next = 0;
   for (let at = 0; at < total - 1e-6; at += barTicks(meter)) {
     while (next < meters.length && meters[next]!.at <= at + 1e-6) {
-      if (known(meters[next]!.meter)) meter = meters[next]!.meter;
-      next += 1;
+      meter = meters[next++]!.meter;
     }
     bars.push({ from: at, meter });
   }

@@ -42,7 +42,7 @@ export interface MidiFile {
   ends: number[];
   bars: Bars;
   meter: Meter;
-  /** The first tempo, and how many come after it. */
+  /** The tempo of the first notes, and how many come after it: one that comes later than they do leaves them at 120. */
   tempo: Bpm;
   tempoChanges: number;
   /** At a position of 960 to the quarter. */
@@ -111,10 +111,12 @@ const changes = <T>(
   return found.sort((a, b) => a.at - b.at).slice(0, FILE_BOUNDS.changes);
 };
 
-const UNITS = [2, 4, 8, 16];
+/** The note values that a bar is counted in; finer ones are in no use. */
+const MOST_UNIT = 64;
 
+/** Any meter that bars can be counted in, also those that a beat cannot have. */
 const meterOf = (event: MidiEvent): Meter | null =>
-  event.type === 'timeSignature' && event.numerator > 0 && UNITS.includes(event.denominator)
+  event.type === 'timeSignature' && event.numerator > 0 && event.denominator <= MOST_UNIT
     ? { beats: event.numerator, unit: event.denominator as Meter['unit'] }
     : null;
 
@@ -150,16 +152,20 @@ export const fileOf = (data: MidiData, ppq: number): MidiFile => {
   const all = [...first, ...meters].filter(({ at }, index, list) => list[index + 1]?.at !== at);
   const read = data.tracks.map(trackNotes);
   const tempos = changes(data.tracks, scale, tempoOf);
+  const notes = read.flatMap((one) => one.notes);
+  const begins = notes.reduce((least, { start }) => Math.min(least, start), Infinity) * scale;
+  // What begins after the first notes is not what they are played at.
+  const late = !!tempos[0] && tempos[0].at > 0 && tempos[0].at > begins;
   return {
     format: data.header.format,
     ppq,
     tracks: data.tracks,
-    notes: read.flatMap(({ notes }) => notes),
+    notes,
     ends: read.map(({ end }) => end),
     bars: changingBars(all.map(({ at, value }) => ({ at, meter: value }))),
     meter: all[0]!.value,
-    tempo: tempos[0]?.value ?? TEMPO,
-    tempoChanges: Math.max(0, tempos.length - 1),
+    tempo: late ? TEMPO : (tempos[0]?.value ?? TEMPO),
+    tempoChanges: Math.max(0, tempos.length - (late ? 0 : 1)),
     ticksPerMs: tempoAt(tempos),
     tempos: tempoMap([
       ...(tempos[0]?.at === 0 ? [] : [{ at: 0, bpm: TEMPO }]),

@@ -1,14 +1,19 @@
-import { Index } from 'flexsearch';
+import MiniSearch from 'minisearch';
 import { COMMANDS, type Command } from './commands';
 
 const MOST = 12;
 
-let index: Index | null = null;
-const ready = (): Index => {
+interface Document {
+  id: number;
+  text: string;
+}
+
+let index: MiniSearch<Document> | null = null;
+const ready = (): MiniSearch<Document> => {
   if (index) return index;
-  index = new Index({ tokenize: 'forward' });
-  COMMANDS.forEach(({ name, of, also = '', keys = '' }, at) =>
-    index!.add(at, `${name} ${of} ${also} ${keys}`.toLowerCase()),
+  index = new MiniSearch({ fields: ['text'], searchOptions: { prefix: true, combineWith: 'AND' } });
+  index.addAll(
+    COMMANDS.map(({ name, of, also = '', keys = '' }, id) => ({ id, text: `${name} ${of} ${also} ${keys}` })),
   );
   return index;
 };
@@ -29,6 +34,8 @@ const rank = ({ name }: Command, text: string): number => {
 export const findCommands = (asked: string): readonly Command[] => {
   const text = asked.trim().toLowerCase();
   if (!text) return COMMANDS;
-  const found = (ready().search(text, { limit: 100 }) as number[]).map((at) => COMMANDS[at]!);
+  const found = ready()
+    .search(text)
+    .map(({ id }) => COMMANDS[id as number]!);
   return found.sort((a, b) => rank(a, text) - rank(b, text)).slice(0, MOST);
 };

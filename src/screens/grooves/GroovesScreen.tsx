@@ -59,18 +59,16 @@ const amongOf = (
   return mask;
 };
 
-const both = (a: Uint8Array | null, b: Uint8Array | null): Uint8Array | null => {
-  if (!a || !b) return a ?? b;
-  return a.map((one, at) => one & b[at]!);
-};
+const both = (a: Uint8Array | null, scores: Float32Array | undefined): Uint8Array | null =>
+  scores ? Uint8Array.from(scores, (score, at) => (score > 0 && (!a || a[at]) ? 1 : 0)) : a;
 
 /** What the list shows. */
 const useLines = (catalogue: Catalogue, status: string) => {
   const grooves = useApp((state) => state.grooves);
   const { view, path, keepers, filters, sort, down } = grooves;
   const { query } = grooves;
-  const matching = useMemo(
-    () => shelf.matching(query),
+  const found = useMemo(
+    () => shelf.found(query),
     // What is searched changes with the shelf.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [query, catalogue, status],
@@ -81,8 +79,16 @@ const useLines = (catalogue: Catalogue, status: string) => {
     [catalogue, view, path, keepers, query, filters],
   );
   const shown = useMemo(
-    () => browse(catalogue, { among: both(among, matching), filters, sort, down }),
-    [catalogue, among, matching, filters, sort, down],
+    // By name is how the list stands when nobody chose: what was asked for comes the likeliest first then.
+    () =>
+      browse(catalogue, {
+        among: both(among, found?.scores),
+        filters,
+        sort,
+        down,
+        ...(found && sort === 'name' && !down && { scores: found.scores }),
+      }),
+    [catalogue, among, found, filters, sort, down],
   );
   const lines = useMemo(() => {
     const only = (folders: Folder[]) => linesOf(folders, shown.order, catalogue);
@@ -92,7 +98,7 @@ const useLines = (catalogue: Catalogue, status: string) => {
       foldersIn(catalogue.rows, place.slice(0, -1)).filter(({ name }) => name === place[place.length - 1]);
     return only(keepers.folders.flatMap(kept));
   }, [shown, catalogue, query, filters, view, keepers, path]);
-  return { shown, lines };
+  return { shown, lines, near: found?.near ?? false };
 };
 
 const EMPTY: Record<GroovesState['view'], string> = {
@@ -139,7 +145,7 @@ export const GroovesScreen = () => {
   const [hearing, setHearing] = useState(false);
   const importing = useImport();
   useAudition();
-  const { shown, lines } = useLines(catalogue, status);
+  const { shown, lines, near } = useLines(catalogue, status);
 
   const listed = lines.count > 0 || catalogue.rows.length > 0;
 
@@ -193,6 +199,11 @@ export const GroovesScreen = () => {
             {status === 'loading' && !catalogue.rows.length ? words.lookingForGrooves : EMPTY[view]}
           </Para>
         )}
+        {near && lines.count ? (
+          <Para quiet live style={styles.empty}>
+            {words.nothingButNear(grooves.query.trim())}
+          </Para>
+        ) : null}
         {listed ? (
           // It stays where a search finds nothing: the next letter may find something again.
           <GrooveList
