@@ -61,6 +61,19 @@ export const hitSchema = z.strictObject({
   passes: z
     .strictObject({ of: z.int().min(2).max(8), on: z.array(z.int().min(0).max(7)).min(1).max(8) })
     .optional(),
+  /**
+   * The hit whose chance and passes it shares, since it was written from one of its repeats: both fall together. That hit's lane,
+   * its step and its place on the step; it is of round `every` times this round plus `from`, and before round 0 there is none.
+   */
+  follows: z
+    .strictObject({
+      lane: id.optional(),
+      step: z.int().min(0).max(4095),
+      place: z.int().min(0).max(63),
+      every: z.int().min(1).max(4096),
+      from: z.int().min(-4096).max(4096),
+    })
+    .optional(),
   roll: rollSchema.optional(),
   grace: z.array(graceSchema).min(1).max(3).optional(),
   /** In semitones against the lane's note; left out, that note. */

@@ -66,6 +66,7 @@ import {
   ungroup,
 } from './lanes';
 import * as moves from './moves';
+import { writeMoves } from './writeMoves';
 import * as parts from './parts';
 import {
   addPattern,
@@ -212,7 +213,8 @@ export const PATTERN_EDITS = {
   setDetour: (pattern: Pattern, a: { detour: Detour | null }) => moves.setDetour(pattern, a.detour),
   keepPasses: (pattern: Pattern, a: PassesPlayed & { how: string; id: string }, beat: Beat) =>
     keepPasses(pattern, playedPasses(beat, pattern, a.switched, a.from, a.to), a.how, a.id),
-  writeMoves: (pattern: Pattern, _a: object, beat: Beat) => moves.writeMoves(pattern, beat),
+  writeMoves: (pattern: Pattern, a: { passes?: number | undefined }, beat: Beat) =>
+    writeMoves(pattern, beat, a.passes),
   /** @param parts what each lane plays by it; @param how in words */
   make: (
     pattern: Pattern,

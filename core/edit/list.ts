@@ -212,7 +212,10 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
     does: 'Keeps passes that were played while routes were switched, as takes',
     args: { ...PASSES, how: TEXT, id: NEW_ID },
   },
-  writeMoves: { does: 'Writes echoes, sparks and detours into the hits', args: {} },
+  writeMoves: {
+    does: 'Writes echoes, sparks and detours into the hits, so that every pass sounds as it did; or so many passes into a longer pattern',
+    args: { passes: optional(figure({ least: 1, most: 16, whole: true })) },
+  },
   make: {
     does: 'Puts what a maker gives into lanes, as a take that keeps its settings',
     args: { parts: thing('lane patterns'), how: TEXT, made: thing('maker'), seed: SEED, id: NEW_ID },

@@ -49,12 +49,7 @@ interface Try {
 }
 
 /** How far a tempo, or a change of it, is from what the file does between two places; looked at no further than `enough`. */
-const offOf = (
-  { tempos }: MidiFile,
-  { from, to, enough }: Stretch,
-  tempo: Bpm,
-  reached?: Bpm,
-): Seconds => {
+const offOf = ({ tempos }: MidiFile, { from, to, enough }: Stretch, tempo: Bpm, reached?: Bpm): Seconds => {
   const start = secondsAt(tempos, from);
   let [time, most] = [0, 0];
   for (let at = from; at < to - 1e-6; at += STEP) {

@@ -5,7 +5,8 @@ import type { Beat, Detour, LanePattern, Pattern } from '../document/schema';
 import { withTakes } from '../make/chance';
 import { planDetour, sourceOf } from '../play/moves/detours';
 import type { Ticks } from '../units';
-import { setDetour, writeMoves } from './moves';
+import { setDetour } from './moves';
+import { writeMoves } from './writeMoves';
 import { addSection, colourOf, freeSectionName, newEntry } from './song';
 
 /** Routes that were switched while a pattern played, kept pass by pass. */

@@ -53,8 +53,6 @@ export interface Note {
  */
 export const bendOf = (lane: LanePlan): ((position: Ticks) => Ticks) => baseBend(lane.feel);
 
-const velocityOf = ({ force }: Stroke): Velocity => clamp(Math.round(force), 1, 127);
-
 const turnOf = ({ before }: LanePlan, { cycle, step, hitIndex, stroke, kind }: Stroke): number =>
   cycle * before.at(-1)! +
   (before[step] ?? 0) +
@@ -65,7 +63,7 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
   tick: stroke.tick,
   length: stroke.length ?? lane.step,
   cut: stroke.cut,
-  velocity: velocityOf(stroke),
+  velocity: forceOf(stroke),
   note: stroke.pitch === 0 ? lane.note : clamp(lane.note + stroke.pitch, 0, 127),
   pitch: stroke.pitch,
   channel: lane.channel,
@@ -134,6 +132,22 @@ export const feltCycles = (lane: LanePlan, cycles: number): Stroke[] =>
   felt(lane, 0, cycles * lane.cycleTicks + margin(lane, cycles * lane.cycleTicks), Infinity).filter(
     ({ cycle }) => cycle < cycles,
   );
+
+/**
+ * The strokes of a lane that belong to a stretch of time by their steps, with what moves and feel make of them.
+ *
+ * @param from included, to excluded, both from where play began
+ * @example feltWithin(planLane(beat, pattern, beat.lanes[0]!), 0, 3840).length // 4
+ */
+export const feltWithin = (lane: LanePlan, from: Ticks, to: Ticks): Stroke[] => {
+  const far = margin(lane, to);
+  return felt(lane, Math.max(0, from - far), to + far, Infinity).filter(
+    ({ gridTick }) => gridTick >= from - 1e-6 && gridTick < to - 1e-6,
+  );
+};
+
+/** The strength of a stroke as it is sent. @example forceOf({ force: 90.4 }) // 90 */
+export const forceOf = ({ force }: Pick<Stroke, 'force'>): Velocity => clamp(Math.round(force), 1, 127);
 
 /**
  * Every stroke of a lane whose step begins before `end`, with what the feel makes of it.
@@ -219,7 +233,7 @@ export const drawnStrokes = (
       stroke: stroke.stroke,
       gridTick: stroke.gridTick,
       tick: stroke.tick,
-      velocity: velocityOf(stroke),
+      velocity: forceOf(stroke),
       pitch: stroke.pitch,
     });
   }

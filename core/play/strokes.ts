@@ -1,7 +1,7 @@
 import type { Hit, Roll, Spacing } from '../document/schema';
 import type { StrokeKind, Struck } from '../feel/struck';
 import type { Ticks, Velocity } from '../units';
-import { draw, PURPOSE } from '../random/draw';
+import { draw, hashText, PURPOSE } from '../random/draw';
 import { readingOrder } from './reading';
 import type { LanePlan } from './plan';
 
@@ -188,6 +188,22 @@ const nudgeOf = (lane: LanePlan, step: number): number =>
 
 const inPass = ({ passes }: Hit, cycle: number): boolean => !passes || passes.on.includes(cycle % passes.of);
 
+/** Whether a hit sounds in a round, by its passes and its chance, or by those of the hit that it was written from. */
+const isStruck = (lane: LanePlan, hit: Hit, { cycle, step, hitIndex }: Where): boolean => {
+  const { follows, chance } = hit;
+  if (!follows)
+    return (
+      inPass(hit, cycle) &&
+      (chance >= 1 || draw(lane.seed, lane.key, cycle, step, hitIndex, 0, PURPOSE.chance) < chance)
+    );
+  const round = cycle * follows.every + follows.from;
+  if (round < 0 || !inPass(hit, round)) return false;
+  const key = follows.lane === undefined ? lane.key : hashText(follows.lane);
+  return (
+    chance >= 1 || draw(lane.seed, key, round, follows.step, follows.place, 0, PURPOSE.chance) < chance
+  );
+};
+
 /** Where the next hit of the lane in this round begins, or where the cycle ends. */
 const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
   const start = where.cycle * lane.cycleTicks;
@@ -204,9 +220,7 @@ const nextAt = (lane: LanePlan, hit: Hit, where: Where): Ticks => {
 
 const giveHit = (lane: LanePlan, hit: Hit, where: Where, take: (stroke: Stroke) => void): void => {
   const { base, cycle, step, hitIndex } = where;
-  const sounds =
-    inPass(hit, cycle) &&
-    (hit.chance >= 1 || draw(lane.seed, lane.key, cycle, step, hitIndex, 0, PURPOSE.chance) < hit.chance);
+  const sounds = isStruck(lane, hit, where);
   const main = newStroke(
     base + (hit.nudge + nudgeOf(lane, step)) * lane.step,
     hit.velocity,

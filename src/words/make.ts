@@ -268,7 +268,11 @@ export const words = {
   routeNumber: (n: number) => `Route ${n}`,
   forgetRoute: (name: string) => `Forget ${name}`,
   writeMoves: 'Write the moves in',
-  writeMovesAbout: 'They become hits, and sound as they did.',
+  writeMovesAbout: 'They become hits, and sound as they did on every pass.',
+  notTheSameTitle: 'Not the same on every pass',
+  writePasses: (passes: number, bars: number) => `Write ${passes} passes, ${bars} bars`,
+  writeFirstPass: 'Write the first pass',
+  keepMoves: 'Keep the moves',
   nothingToWrite: 'There are no moves to write in.',
   pitchOfHits: 'Pitch of the hits in semitones',
 };

@@ -1,10 +1,12 @@
+import { useState } from 'react';
 import { nanoid } from '@reduxjs/toolkit';
 import { DETOUR_SLOTS } from '../../../../core/document/choices';
 import { lanePatternOf } from '../../../../core/document/defaults';
 import { GRIDS, type Grid } from '../../../../core/document/grid';
 import { bounds, RANGES } from '../../../../core/document/ranges';
-import type { Detour, Echoes, Lane, Spark } from '../../../../core/document/schema';
+import type { Detour, Echoes, Lane, Pattern, Spark } from '../../../../core/document/schema';
 import { hasMoves } from '../../../../core/edit/moves';
+import { passesThatFit, writtenMoves } from '../../../../core/edit/writeMoves';
 import { isAsWritten, KNOWN_ROUTES, knownRoute, randomRoute } from '../../../../core/play/moves/detours';
 import { playedTick } from '../../../audio/player';
 import { beatEdited } from '../../../state/doc';
@@ -409,20 +411,51 @@ const Switching = () => {
   );
 };
 
+/** Writing in, at once where it sounds the same; else what cannot be the same is named first, with a choice. */
 const WriteIn = () => {
+  const store = useAppStore();
+  const act = useDo();
+  const pattern = useApp(selectPattern)!;
   const any = useApp((state) => {
     const beat = selectBeat(state)!;
-    const pattern = selectPattern(state)!;
-    return beat.lanes.some(({ id }) => hasMoves(beat, pattern, id));
+    return beat.lanes.some(({ id }) => hasMoves(beat, selectPattern(state)!, id));
   });
+  const [asked, setAsked] = useState<{ told: string; pattern: Pattern } | null>(null);
+  const write = (passes?: number) => {
+    setAsked(null);
+    edit('writeMoves', passes === undefined ? {} : { passes });
+  };
+  const begin = () => {
+    const beat = selectBeat(store.getState())!;
+    const { same, told } = writtenMoves(beat, pattern);
+    if (!same) return setAsked({ told: told.join(' '), pattern });
+    write();
+    if (told.length) act(noticed({ text: told.join(' '), subject: 'moves' }));
+  };
+  // What was asked of a pattern that has changed since is asked no more.
+  const open = asked?.pattern === pattern ? asked : null;
   return (
     <>
       <Chips>
-        <Chip disabled={!any} onPress={() => edit('writeMoves', {})}>
+        <Chip disabled={!any} onPress={begin}>
           {words.writeMoves}
         </Chip>
       </Chips>
       <Para quiet>{any ? words.writeMovesAbout : words.nothingToWrite}</Para>
+      {open ? (
+        <Group title={words.notTheSameTitle}>
+          <Para live>{open.told.replace(/ What the first pass has was written\.$/, '')}</Para>
+          <Chips>
+            {passesThatFit(pattern).map((passes) => (
+              <Chip key={passes} onPress={() => write(passes)}>
+                {words.writePasses(passes, passes * pattern.bars)}
+              </Chip>
+            ))}
+            <Chip onPress={() => write()}>{words.writeFirstPass}</Chip>
+            <Chip onPress={() => setAsked(null)}>{words.keepMoves}</Chip>
+          </Chips>
+        </Group>
+      ) : null}
     </>
   );
 };
