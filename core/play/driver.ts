@@ -200,20 +200,53 @@ export function* lanesIn(
   onMerged?: Merged,
 ): Generator<Note[], void, void> {
   const length = range.to - range.from;
-  for (let lane = 0; lane < plan.beat.lanes.length; lane++)
+  for (let lane = 0; lane < plan.beat.lanes.length; lane++) {
+    // In a loop the first piece waits for the last: what comes round the end may stand on a stroke of it.
+    let first: Note[] | null = null;
+    let last: Note[] | null = null;
+    let near = 0;
     for (const { region, index } of regionsNear(plan, range)) {
       const own = laneOf(plan, region, lane);
       if (!own) continue;
+      near = own.feel.a.ticksPerMs(0);
       for (const notes of piecesOf(own, region, index, range, onMerged)) {
         for (const note of notes) {
           note.tick -= range.from;
           note.gridTick -= range.from;
           atLoopEdges(note, length, edges);
         }
-        if (notes.length) yield notes;
+        if (!notes.length) continue;
+        if (edges !== 'wrap') yield notes;
+        else if (!first) first = notes;
+        else {
+          if (last) yield last;
+          last = notes;
+        }
       }
     }
+    if (!first) continue;
+    yield roundMerged(last ? [...first, ...last] : first, near, onMerged);
+  }
 }
+
+/**
+ * A stroke that came round the loop's end and now stands less than 1 ms from another of its lane and pitch becomes one with it,
+ * the louder: as in every later pass, where both are met in time.
+ */
+const roundMerged = (notes: Note[], near: Ticks, onMerged?: Merged): Note[] => {
+  const round = notes.filter(({ moved }) => moved);
+  if (!round.length) return notes;
+  const gone = new Set<Note>();
+  for (const one of round)
+    for (const other of notes) {
+      if (other === one || other.note !== one.note || gone.has(other) || gone.has(one)) continue;
+      if (Math.abs(other.tick - one.tick) >= near) continue;
+      const softer = other.velocity < one.velocity ? other : one;
+      gone.add(softer);
+      onMerged?.(softer.gridTick);
+    }
+  return gone.size ? notes.filter((note) => !gone.has(note)) : notes;
+};
 
 /**
  * The same in order of time, none sounding past the next of its lane or the end: for all that is no MIDI file.

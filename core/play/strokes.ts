@@ -199,9 +199,7 @@ const isStruck = (lane: LanePlan, hit: Hit, { cycle, step, hitIndex }: Where): b
   const round = cycle * follows.every + follows.from;
   if (round < 0 || !inPass(hit, round)) return false;
   const key = follows.lane === undefined ? lane.key : hashText(follows.lane);
-  return (
-    chance >= 1 || draw(lane.seed, key, round, follows.step, follows.place, 0, PURPOSE.chance) < chance
-  );
+  return chance >= 1 || draw(lane.seed, key, round, follows.step, follows.place, 0, PURPOSE.chance) < chance;
 };
 
 /** Where the next hit of the lane in this round begins, or where the cycle ends. */

@@ -86,6 +86,50 @@ describe('echoes', () => {
     expect(loop.map(({ tick }) => tick)).toEqual([0, 480, 2880, 3360]);
   });
 
+  test('one that comes round the loop onto a stroke gives way to the louder, so does a spark', () => {
+    const hits = [{ ...newHit(0, 115) }, { ...newHit(12, 60) }];
+    const kick = {
+      ...part([], { echoes: echoes({ count: 1, rate: { grid: '1/4' }, slope: 0.7 }) }),
+      hits,
+      sparks: [
+        {
+          to: 'clap',
+          of: 'all' as const,
+          gap: '1/8' as const,
+          chance: 1,
+          factor: 0.5,
+          delay: null,
+          pitch: 0,
+        },
+      ],
+    };
+    const beat = withParts({ kick, clap: part([4]) });
+    const loop = allNotes(planPasses(beat, beat.patterns[0]!, 1), 'wrap');
+    // 60 at 2880 comes again at 3840, which is 0: 42 there, softer than the 115.
+    expect(loop.map(({ tick, note, velocity }) => [tick, note, velocity])).toEqual([
+      [0, 36, 115],
+      [0, 39, 58],
+      [960, 36, 81],
+      [960, 39, 100],
+      [2880, 36, 60],
+      [2880, 39, 30],
+    ]);
+    // The second pass of a loop that is heard is the same.
+    const second = notesIn(planLive(beat, beat.patterns[0]!), 3840, 7680);
+    expect(second.map(({ tick, note, velocity }) => [tick - 3840, note, velocity])).toEqual(
+      loop.map(({ tick, note, velocity }) => [tick, note, velocity]),
+    );
+    const louder = withParts({
+      kick: { ...kick, hits: [newHit(0, 40), newHit(12, 120)], sparks: [] as never },
+    });
+    const { sparks: _, ...bare } = louder.patterns[0]!.parts['kick']!;
+    const only = withParts({ kick: bare });
+    expect(allNotes(planPasses(only, only.patterns[0]!, 1), 'wrap')[0]).toMatchObject({
+      tick: 0,
+      velocity: 84,
+    });
+  });
+
   test('a repeat that comes to stand on another stroke gives way to the louder; at another pitch both sound', () => {
     const near = withParts({ kick: part([0, 2], { echoes: echoes({ count: 1, slope: 0.5 }) }) });
     expect(short(heard(near))).toEqual([
