@@ -27,6 +27,8 @@ const LOOK_BACK_SECONDS = 0.25;
 const MEMORY_SECONDS = 1;
 /** Another clock that is farther off than this has leapt. */
 const LEAP_SECONDS = 0.1;
+/** After a leap, what was due so shortly before it is known sounds at once: it is right, if late. */
+const RIGHT_SECONDS = 0.03;
 
 /** A note with its frame of the audio clock. */
 export interface PlannedNote extends Note {
@@ -37,6 +39,8 @@ export interface PlannedNote extends Note {
 export interface Batch {
   from: Frames;
   notes: PlannedNote[];
+  /** Something else plays from here on, or the same from another place: what was heard before may come again. */
+  fresh?: true;
 }
 
 export interface Feeder {
@@ -69,7 +73,8 @@ export const tickAt = ({ plan, anchor, rate }: Feeder, frame: Frames): Ticks =>
 export const framesOf = ({ plan, rate }: Feeder, tick: Ticks, length: Ticks): Frames =>
   (plan.secondsAt(tick + length) - plan.secondsAt(tick)) * rate;
 
-const identity = (note: Note): string =>
+/** Which stroke of what plays a note is: the same in every plan of it. */
+export const identity = (note: Note): string =>
   `${note.regionIndex}/${note.lane}/${note.cycle}/${note.readIndex}/${note.hitIndex}/${note.stroke}`;
 
 /**
@@ -156,7 +161,7 @@ export const switchTo = (
   feeder.until = Math.max(feeder.until, frame + Math.round(PIECE_SECONDS * feeder.rate));
   const notes = planned(feeder, frame, feeder.until);
   remember(feeder, notes, now);
-  return { from: frame, notes };
+  return { from: frame, notes, fresh: true };
 };
 
 /** Hands over what falls into the lead. To be called often; a pause of two seconds does no harm. */
@@ -173,14 +178,16 @@ export const wake = (feeder: Feeder, now: Frames): Batch | null => {
   }
   feeder.until = to;
   remember(feeder, notes, now);
-  return { from, notes };
+  return { from, notes, ...(turn !== null && { fresh: true as const }) };
 };
 
 /**
  * Takes up a changed plan. What has been heard is not heard again where the change moves it later, and what was still
  * to come is not lost where the change moves it to before now: it sounds at once.
+ *
+ * @param leapt the place leapt: nothing was heard of what plays from here on
  */
-export const change = (feeder: Feeder, plan: Playable, now: Frames): Batch => {
+export const change = (feeder: Feeder, plan: Playable, now: Frames, leapt = false): Batch => {
   const cut = Math.max(feeder.begins, Math.round(now + CUT_SECONDS * feeder.rate));
   const tick = tickAt(feeder, cut);
   const same = plan.key === feeder.plan.key;
@@ -194,12 +201,14 @@ export const change = (feeder: Feeder, plan: Playable, now: Frames): Batch => {
   const recent = Math.max(feeder.begins, cut - LOOK_BACK_SECONDS * feeder.rate);
   const notes = planned(feeder, recent, feeder.until).flatMap((note) => {
     const before = feeder.sent.get(identity(note));
+    if (leapt && note.frame < cut)
+      return note.frame >= now - RIGHT_SECONDS * feeder.rate ? [{ ...note, frame: cut }] : [];
     if (note.frame < cut) return before !== undefined && before >= cut ? [{ ...note, frame: cut }] : [];
     return before !== undefined && before < cut ? [] : [note];
   });
   for (const [key, frame] of feeder.sent) if (frame >= cut) feeder.sent.delete(key);
   remember(feeder, notes, now);
-  return { from: cut, notes };
+  return { from: cut, notes, ...((leapt || !same) && { fresh: true as const }) };
 };
 
 /** Goes by another clock, which at a frame stands at a tick: all that is not on its way already is planned anew. */
@@ -209,7 +218,8 @@ export const realign = (
   now: Frames,
 ): Batch => {
   // After a leap, what was heard comes again.
-  if (Math.abs(frameAt(feeder, tick) - frame) > LEAP_SECONDS * feeder.rate) feeder.sent.clear();
+  const leapt = Math.abs(frameAt(feeder, tick) - frame) > LEAP_SECONDS * feeder.rate;
+  if (leapt) feeder.sent.clear();
   feeder.anchor = { frame, tick };
-  return change(feeder, feeder.plan, now);
+  return change(feeder, feeder.plan, now, leapt);
 };

@@ -24,7 +24,10 @@ export interface SongPlay {
 export type ToWorker =
   | { type: 'connect'; port: MessagePort }
   | { type: 'beat'; beat: Beat; patternId: string; song?: SongPlay }
-  | { type: 'play'; countIn: Ticks }
+  /** @param at where another clock leads: at which frame what begins stands at its start */
+  | { type: 'play'; countIn: Ticks; at?: Frames }
+  /** Another clock ticks and may say start at any time: all is made ready for it. */
+  | { type: 'arm' }
   | { type: 'metronome'; metronome: Metronome }
   | { type: 'switch'; beat: Beat; patternId: string; at: 'now' | 'beat' | 'end' }
   | { type: 'stop' }
@@ -42,6 +45,8 @@ export type ToWorker =
 
 /** A note that was handed to the audio clock, for the eye and for measuring. */
 export interface HandedNote {
+  /** Which stroke of what plays it is: the same in every plan of it. */
+  id: string;
   frame: Frames;
   lane: number;
   step: number;
@@ -73,7 +78,7 @@ export type FromWorker =
       patternId: string | null;
     }
   /** In the place of all that was handed over from `from` on; up to `until` all is told. */
-  | { type: 'handed'; from: Frames; until: Frames; notes: HandedNote[] }
+  | { type: 'handed'; from: Frames; until: Frames; notes: HandedNote[]; fresh?: true }
   /** A sound of one's own is wanted, under a number of its own. */
   | { type: 'want'; name: number; own: OwnSound; shape: Shape; rate: number }
   | { type: 'report'; report: MixerReport };

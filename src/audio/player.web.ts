@@ -46,7 +46,8 @@ let player: Player | null = null;
 
 /** Who is told of what is handed to the audio clock: notes, where time is counted from, and that it ends. */
 export interface Onlooker {
-  handed: (from: Frames, until: Frames, notes: readonly HandedNote[]) => void;
+  /** @param fresh what was heard before may come again: something else plays, or it leapt */
+  handed: (from: Frames, until: Frames, notes: readonly HandedNote[], fresh: boolean) => void;
   anchored: (anchor: Anchor) => void;
   stopped: () => void;
 }
@@ -86,7 +87,8 @@ const hear = (message: FromWorker) => {
     case 'handed':
       if (one.context) one.clock.read(one.context);
       one.handed = one.handed.filter((note) => note.frame < message.from).concat(message.notes);
-      for (const onlooker of onlookers) onlooker.handed(message.from, message.until, message.notes);
+      for (const onlooker of onlookers)
+        onlooker.handed(message.from, message.until, message.notes, message.fresh ?? false);
       if (one.log && one.context)
         one.changes.push({
           at: performance.now(),
@@ -154,14 +156,33 @@ const ready = async (): Promise<void> => {
 
 /** Hands over the beat as it is now; while it plays, the change is heard at once. */
 export const setPlayed = (beat: Beat, patternId: string | null): void => {
+  lastSong = null;
   const pattern = patternOf(beat, patternId);
   tell({ type: 'beat', beat: soundingPattern(beat, pattern), patternId: pattern.id });
 };
 
+/** What of the song a leader is expected to go round, since it did so before. */
+let foreseen: SongPlay['loop'] = null;
+let lastSong: (() => void) | null = null;
+
 /** Hands over the song as it is now: from where it is to play, and what of it is repeated. */
 export const setSongPlayed = (beat: Beat, patternId: string | null, song: SongPlay): void => {
   const pattern = patternOf(beat, patternId);
-  tell({ type: 'beat', beat: soundingSong(beat, pattern), patternId: pattern.id, song });
+  lastSong = () =>
+    tell({
+      type: 'beat',
+      beat: soundingSong(beat, pattern),
+      patternId: pattern.id,
+      song: { ...song, loop: song.loop ?? foreseen },
+    });
+  lastSong();
+};
+
+/** A leader that went from one place of the song to an earlier one is expected to do so again; null where it went on. */
+export const foreseeLeap = (loop: SongPlay['loop']): void => {
+  if (foreseen?.from === loop?.from && foreseen?.to === loop?.to) return;
+  foreseen = loop;
+  lastSong?.();
 };
 
 /** Lets another pattern begin while one plays: at once, at its next beat, or at its end. */
@@ -170,14 +191,31 @@ export const switchPattern = (beat: Beat, patternId: string | null, at: SwitchAt
   tell({ type: 'switch', beat: soundingPattern(beat, pattern), patternId: pattern.id, at });
 };
 
-/** @param countIn how long is counted before the pattern begins */
-export const startPlaying = async (countIn: Ticks = 0): Promise<void> => {
+/**
+ * @param countIn how long is counted before the pattern begins
+ * @param at where another clock leads: when what begins stands at its start, in ms of the page's clock
+ */
+export const startPlaying = async (countIn: Ticks = 0, at?: Ms): Promise<void> => {
   const one = current();
   one.anchors = [];
   one.handed = [];
   one.switches = [];
   await ready();
-  tell({ type: 'play', countIn });
+  const frame =
+    at !== undefined && one.context
+      ? Math.round(one.clock.heardAt(one.context, at) * SAMPLE_RATE)
+      : undefined;
+  tell({ type: 'play', countIn, ...(frame !== undefined && { at: frame }) });
+};
+
+/** Another clock ticks and may say start at any time: sound that has been allowed is kept awake for it. */
+export const armPlaying = (): void => {
+  if (player?.context?.state === 'running') tell({ type: 'arm' });
+  else if (navigator.userActivation?.hasBeenActive)
+    void ready().then(
+      () => tell({ type: 'arm' }),
+      () => undefined,
+    );
 };
 
 export const stopPlaying = (): void => {

@@ -1,5 +1,5 @@
 import { createMidiStream, type MidiBytes } from '../../core/outside/midiStream';
-import { createOutbox, type Out, type Outbox } from '../../core/outside/outbox';
+import { createOutbox, type Out, type Outbox, type OutCount } from '../../core/outside/outbox';
 import type { MidiNote, Ms } from '../../core/units';
 import type { Carrier, Device, Port } from './port';
 import { firstSetting, type PortSetting, type PortSettings } from './settings';
@@ -139,6 +139,8 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
         };
       })),
     lights: (name: string): { heardAt: Ms; sentAt: Ms } => lightOf(name),
+    /** How a port has kept its word, since it was plugged in. */
+    count: (name: string): OutCount => plugged.get(name)?.outbox?.count() ?? { late: 0, doubled: 0 },
     onChange: (told: () => void): (() => void) => {
       hearers.add(told);
       return () => void hearers.delete(told);

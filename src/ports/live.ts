@@ -1,7 +1,17 @@
 import type { MidiBytes } from '../../core/outside/midiStream';
-import type { Ms } from '../../core/units';
-import { alignTo, heardAt, lookOn, playedTick, strikeLane, timeOfFrame } from '../audio/player';
+import type { Ms, Ticks } from '../../core/units';
+import {
+  alignTo,
+  armPlaying,
+  foreseeLeap,
+  heardAt,
+  lookOn,
+  playedTick,
+  strikeLane,
+  timeOfFrame,
+} from '../audio/player';
 import { heldOf, holdOutside, isHeard, playOutside } from '../audio/noteInput';
+import { selectAudible } from '../state/audible';
 import { store } from '../state/session';
 import { noticed, viewChanged } from '../state/slices';
 import { browserStorage } from '../state/storage';
@@ -10,6 +20,7 @@ import { listen } from '../web/listen';
 import { words } from '../words/ports';
 import { createCable, openCable, pageClock } from './cable';
 import { createFollowing, LOOK_MS } from './following';
+import { firstBar, type BarNote } from './firstBar';
 import { createGrids } from './grids';
 import { createHub, type Hub } from './hub';
 import { openMachine } from './machine';
@@ -45,19 +56,46 @@ const once = () => {
   };
 };
 
-/** @param togglePlay begins and ends play */
-const create = async (togglePlay: () => void): Promise<Live> => {
+/** So often a player that is ready for a leader's start is kept awake. */
+const ARM_MS: Ms = 2000;
+
+/** @param togglePlay begins and ends play; at a time, where a leader says so */
+const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
   const warn = once();
+  /** What would play now, and its first bar: worked out while the leader's clock ticks. */
+  let ready: { of: unknown[]; notes: BarNote[] } | null = null;
+  const prepared = (place: Ticks): BarNote[] => {
+    const { view } = store.getState();
+    const beat = selectAudible(store.getState());
+    if (!beat) return [];
+    const from = view.song.shown && beat.song.order.length ? place : null;
+    const of = [beat, view.patternId, from];
+    if (!ready?.of.every((one, at) => one === of[at]))
+      ready = { of, notes: firstBar({ beat, patternId: view.patternId, from }) };
+    return ready!.notes;
+  };
+  let armed = 0;
   const following = createFollowing({
     now,
     onLeader: (leader) => store.dispatch(viewChanged({ leader })),
     onSecond: (name, leads) => warn(words.twoLeaders(name, leads), 'danger'),
-    start: (place) => {
+    arm: () => {
+      prepared(0);
+      if (now() - armed < ARM_MS) return;
+      armed = now();
+      armPlaying();
+    },
+    start: (place, at) => {
+      armed = 0;
+      // What is sent out does not wait for the sound of this page.
+      sending.letGo(prepared(place), at);
       const { view } = store.getState();
       if (view.song.shown) store.dispatch(viewChanged({ song: { ...view.song, from: place } }));
-      togglePlay();
+      togglePlay(at);
     },
     stop: () => togglePlay(),
+    leapt: (from, to) => foreseeLeap(to < from ? { from: to, to: from } : null),
+    wentOn: () => foreseeLeap(null),
     isPlaying: () => store.getState().view.playing,
     tickAt: (time) => {
       const heard = heardAt(time);
@@ -67,7 +105,7 @@ const create = async (togglePlay: () => void): Promise<Live> => {
   });
   const grids = createGrids({ store, now, playedTick });
 
-  const patternNotes = createPatternNotes(store, togglePlay);
+  const patternNotes = createPatternNotes(store, () => togglePlay());
   const takeNote = (setting: PortSetting, bytes: MidiBytes, time: Ms) => {
     const [status, note, velocity] = bytes;
     const kind = status! & 0xf0;
@@ -138,6 +176,7 @@ const create = async (togglePlay: () => void): Promise<Live> => {
   store.subscribe(grids.draw);
   setInterval(() => {
     following.look();
+    sending.feed();
     if (store.getState().view.playing) grids.draw();
   }, LOOK_MS / 4);
   // One window of the app speaks with what is outside: of two, both would do what is pressed.
@@ -181,4 +220,4 @@ const create = async (togglePlay: () => void): Promise<Live> => {
 let live: Promise<Live> | null = null;
 
 /** The one of the page. */
-export const openPorts = (togglePlay: () => void): Promise<Live> => (live ??= create(togglePlay));
+export const openPorts = (togglePlay: (at?: Ms) => void): Promise<Live> => (live ??= create(togglePlay));

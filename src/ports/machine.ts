@@ -12,6 +12,12 @@ const numbered = <Value extends { name: string }>(all: readonly Value[]): Map<st
   return out;
 };
 
+/** Whether ports of the machine can take back what has not left yet. */
+const takesBack = (): boolean => {
+  const { MIDIOutput: made } = globalThis as { MIDIOutput?: { prototype: object } };
+  return !made || 'clear' in made.prototype;
+};
+
 /**
  * The ports of the machine, where the browser has them and the person allows it.
  *
@@ -35,7 +41,8 @@ export const openMachine = async (): Promise<Carrier> => {
   });
   const outputOf = (output: Output): NonNullable<Port['output']> => ({
     send: (bytes, time) => void output.send([...bytes], { time }),
-    clear: () => void output.clear(),
+    // Few browsers let a port take back what it was given.
+    ...(takesBack() && { clear: () => void output.clear() }),
   });
   const kept = <Key extends object, Value>(map: WeakMap<Key, Value>, of: Key, make: (of: Key) => Value) => {
     const there = map.get(of) ?? make(of);

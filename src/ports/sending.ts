@@ -3,6 +3,7 @@ import type { NoteOut } from '../../core/outside/outbox';
 import { QUARTER, type Bpm, type Frames, type Ms, type Ticks } from '../../core/units';
 import type { HandedNote } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/timing';
+import type { BarNote } from './firstBar';
 import type { Hub } from './hub';
 
 /** What is played leaves by the ports ahead of time, each message with the time at which it is heard here. */
@@ -68,7 +69,7 @@ export const createSending = ({ hub, timeOfFrame, lanes, now, soon }: SendingPar
         const frame = frameOf(anchor, n * CLOCK_TICKS);
         if (frame >= end - 1e-6) break;
         // What is counted in is before the start, and has no clock.
-        if (n >= 0) outs.forEach(({ outbox }) => outbox.add([0xf8], timeOf(frame)));
+        if (n >= 0) outs.forEach(({ outbox }) => outbox.add([0xf8], timeOf(frame), `clock ${n}`));
       }
     });
   };
@@ -84,7 +85,7 @@ export const createSending = ({ hub, timeOfFrame, lanes, now, soon }: SendingPar
   };
 
   return {
-    handed: (from: Frames, until: Frames, notes: readonly HandedNote[]): void => {
+    handed: (from: Frames, until: Frames, notes: readonly HandedNote[], fresh = false): void => {
       const ids = lanes();
       const begin = timeOf(from);
       // What only goes on takes nothing back.
@@ -95,7 +96,8 @@ export const createSending = ({ hub, timeOfFrame, lanes, now, soon }: SendingPar
         const mine = setting.notes
           ? notes.filter(({ lane }) => !setting.lanes || setting.lanes.includes(ids[lane] ?? ''))
           : [];
-        const out = mine.map(({ frame, frames, note, velocity, channel }): NoteOut => ({
+        const out = mine.map(({ id, frame, frames, note, velocity, channel }): NoteOut => ({
+          id,
           time: timeOf(frame),
           length: (frames * 1000) / SAMPLE_RATE,
           note,
@@ -103,10 +105,33 @@ export const createSending = ({ hub, timeOfFrame, lanes, now, soon }: SendingPar
           channel: setting.channel || channel,
         }));
         if (goesOn) outbox.extend(out);
-        else outbox.plan(begin, out);
+        else outbox.plan(begin, out, fresh);
       }
       owed = { from: owed ? Math.min(owed.from, from) : from, until };
       soon(sendClock);
+    },
+    /** The first bar, let go of before the sound here is awake: what is handed over later finds it sent. */
+    letGo: (notes: readonly BarNote[], at: Ms): void => {
+      const ids = lanes();
+      for (const { setting, outbox } of hub.outs()) {
+        if (!setting.notes) continue;
+        outbox.extend(
+          notes
+            .filter(({ lane }) => !setting.lanes || setting.lanes.includes(ids[lane] ?? ''))
+            .map(({ id, ms, length, note, velocity, channel }) => ({
+              id,
+              time: at + ms,
+              length,
+              note,
+              velocity,
+              channel: setting.channel || channel,
+            })),
+        );
+      }
+    },
+    /** Ports that can take nothing back get what they are to have by now. */
+    feed: (): void => {
+      for (const { outbox } of hub.outs()) outbox.feed();
     },
     anchored: (anchor: SentAnchor): void => {
       anchors = anchors.filter(({ frame }) => frame < anchor.frame).slice(-64);

@@ -67,6 +67,7 @@ export const words = {
   silenced: 'All notes on all devices were let go.',
   heardNow: 'hears',
   sentNow: 'sends',
+  lateAndDoubled: (late: number, doubled: number) => `${late} notes late, ${doubled} doubled`,
   leads: (name: string) => `${name} leads`,
   ruddikLeads: 'Ruddik leads.',
   follows: (name: string, bpm: string) => `${name} leads: ${bpm} BPM.`,

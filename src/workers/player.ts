@@ -22,6 +22,7 @@ import type { Frames, Ticks } from '../../core/units';
 import {
   change,
   frameAt,
+  identity,
   framesOf,
   LEAD_SECONDS,
   realign,
@@ -35,6 +36,9 @@ import {
 } from '../audio/feeder';
 import type { FromMixer, FromWorker, Metronome, SongPlay, ToMixer, ToWorker } from '../audio/messages';
 import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
+
+/** What is due so shortly before a led start is worked out sounds at once. */
+const MADE_UP_SECONDS = 0.1;
 
 /** Beyond so many sounds those that no lane asks for any more are dropped. */
 const MOST_SOUNDS = 96;
@@ -74,6 +78,10 @@ interface State {
   feeder: Feeder | null;
   /** Play was asked for before all was there. */
   waiting: boolean;
+  /** Where another clock leads: the frame at which what begins stands at its start. */
+  led: Frames | null;
+  /** The audio clock is told though nothing plays: play may be asked for at any time. */
+  armed: boolean;
   now: { frame: number; at: number };
   making: boolean;
   /** Sounds to be made beforehand. */
@@ -95,6 +103,8 @@ const atFirst = (): State => ({
   before: new Map(),
   feeder: null,
   waiting: false,
+  led: null,
+  armed: false,
   now: { frame: 0, at: 0 },
   making: false,
   soon: new Map(),
@@ -262,16 +272,12 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
       type: 'handed',
       from: batch.from,
       until: state.feeder?.until ?? batch.from,
-      notes: batch.notes.map(({ frame, lane, step, stroke, note, velocity, channel, tick, length }) => ({
-        frame,
-        lane,
-        step,
-        stroke,
-        note,
-        velocity,
-        channel,
-        frames: state.feeder ? framesOf(state.feeder, tick, length) : 0,
-      })),
+      notes: batch.notes.map((one) => {
+        const { frame, lane, step, stroke, note, velocity, channel, tick, length } = one;
+        const frames = state.feeder ? framesOf(state.feeder, tick, length) : 0;
+        return { id: identity(one), frame, lane, step, stroke, note, velocity, channel, frames };
+      }),
+      ...(batch.fresh && { fresh: true }),
     });
   };
 
@@ -293,12 +299,16 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     const first = plan();
     // The first notes are worked out before the start is set, so that they cannot come too late for it.
     first.notes(first.start, first.tickAt(first.secondsAt(first.start) + LEAD_SECONDS));
+    const led = state.led;
+    state.led = null;
     state.feeder = startFeeder(
       first,
       SAMPLE_RATE,
-      Math.round(now() + START_SECONDS * SAMPLE_RATE),
+      led ?? Math.round(now() + START_SECONDS * SAMPLE_RATE),
       first.start - state.countIn,
     );
+    // What a leader's start came too late for is not made up for: it would only drag.
+    if (led !== null) state.feeder.until = Math.max(led, Math.round(now() - MADE_UP_SECONDS * SAMPLE_RATE));
     state.countedAt = frameAt(state.feeder, first.start);
     const { frame } = state.feeder.anchor;
     hand(wake(state.feeder, now()));
@@ -308,6 +318,8 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
   const stop = () => {
     state.feeder = null;
     state.waiting = false;
+    state.led = null;
+    state.armed = false;
     toMixer({ type: 'clock', on: false });
     toMixer({ type: 'silence' });
   };
@@ -399,9 +411,16 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
         return;
       case 'play':
         state.countIn = message.countIn;
+        state.led = message.at ?? null;
+        // The clock of a player that was made ready has been told lately.
+        if (state.armed && state.now.at !== 0) return begin();
         state.waiting = true;
         toMixer({ type: 'clock', on: true });
         return;
+      case 'arm':
+        state.armed = true;
+        toMixer({ type: 'clock', on: true });
+        return makeWhatIsMissing();
       case 'stop':
         return stop();
       case 'align':

@@ -25,7 +25,7 @@ import { drawPageBy, listen, onPage } from '../../web/listen';
 import { useKeys } from './keys';
 import { useStrayDrops } from '../../web/strayDrop';
 import { useWide } from '../../ui/useWide';
-import { togglePlay, useClick, useSongEnd, useSound } from './sound';
+import { togglePlay, togglePlayLed, useClick, useSongEnd, useSound } from './sound';
 import { words } from '../../words/frame';
 
 /** Only the edit that was spoken of is taken back, not one that came after it. */
@@ -94,7 +94,7 @@ const usePorts = () => {
   useEffect(() => {
     if (!wanted) return;
     void import('../later')
-      .then(({ openPorts }) => openPorts(togglePlay))
+      .then(({ openPorts }) => openPorts(togglePlayLed))
       .then((live) => (store.getState().view.machinePorts ? live.askMachine() : null))
       .catch(() => undefined);
   }, [wanted]);

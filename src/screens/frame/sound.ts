@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { barTicks } from '../../../core/document/meter';
 import type { Beat } from '../../../core/document/schema';
+import type { Ms } from '../../../core/units';
 import {
   playedSongTick,
   setMetronome,
@@ -106,7 +107,16 @@ export const useSongEnd = (): void => {
 const hasSong = ({ song }: Beat): boolean => song.order.length > 0;
 
 /** Plays, or stops at once: the song where its screen is open, else the pattern. */
-export const togglePlay = (): void => {
+export const togglePlay = (): void => toggle();
+
+/**
+ * The same where another clock leads.
+ *
+ * @param at when what begins is due, in ms of the page's clock: nothing is counted in
+ */
+export const togglePlayLed = (at?: Ms): void => toggle(at);
+
+const toggle = (at?: Ms): void => {
   const { view, doc } = store.getState();
   if (!doc.beat) return;
   const playing = !view.playing;
@@ -122,7 +132,7 @@ export const togglePlay = (): void => {
   // What begins is given at once; and it is known to be given, so that what plays after it is given too.
   if (song) handOver();
   const pattern = selectPattern(store.getState())!;
-  startPlaying(view.countIn ? barTicks(pattern.meter) : 0).catch(() => {
+  startPlaying(view.countIn && at === undefined ? barTicks(pattern.meter) : 0, at).catch(() => {
     store.dispatch(viewChanged({ playing: false, song: { ...view.song, playing: false } }));
     store.dispatch(
       noticed({

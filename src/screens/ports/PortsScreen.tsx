@@ -59,28 +59,38 @@ const STAND_INS: { href: string; name: string }[] = [
 /** A light goes out so long after something went by. */
 const LIGHT_MS = 160;
 
-/** Two lights that show what goes in and out. */
-const Traffic = ({ live, name }: { live: Live; name: string }) => {
+/** Two lights that show what goes in and out, and how many notes did not leave as they should. */
+const Traffic = ({ live, name, counts }: { live: Live; name: string; counts: boolean }) => {
   const [[hears, sends], setLit] = useState([false, false]);
+  const [told, setTold] = useState('');
   useEffect(() => {
     const timer = setInterval(() => {
       const { heardAt, sentAt } = live.hub.lights(name);
       const now = performance.now();
       const next = [now - heardAt < LIGHT_MS, now - sentAt < LIGHT_MS] as [boolean, boolean];
       setLit((before) => (before[0] === next[0] && before[1] === next[1] ? before : next));
+      const { late, doubled } = live.hub.count(name);
+      setTold(words.lateAndDoubled(late, doubled));
     }, LIGHT_MS / 2);
     return () => clearInterval(timer);
   }, [live, name]);
   return (
-    <View style={styles.line} aria-hidden>
-      <View style={[styles.light, hears && styles.lit]} />
-      <Words small quiet>
-        {words.heardNow}
-      </Words>
-      <View style={[styles.light, sends && styles.lit]} />
-      <Words small quiet>
-        {words.sentNow}
-      </Words>
+    <View style={styles.line}>
+      <View style={styles.line} aria-hidden>
+        <View style={[styles.light, hears && styles.lit]} />
+        <Words small quiet>
+          {words.heardNow}
+        </Words>
+        <View style={[styles.light, sends && styles.lit]} />
+        <Words small quiet>
+          {words.sentNow}
+        </Words>
+      </View>
+      {counts ? (
+        <Words small quiet>
+          {told}
+        </Words>
+      ) : null}
     </View>
   );
 };
@@ -246,7 +256,7 @@ const Port = ({ live, port }: PortProps) => {
           <Words small quiet>
             {there ? words.there : words.gone}
           </Words>
-          {there ? <Traffic live={live} name={name} /> : null}
+          {there ? <Traffic live={live} name={name} counts={port.sends && port.setting.notes} /> : null}
         </View>
         {hears || !there ? (
           <Choice
