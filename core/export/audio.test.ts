@@ -3,6 +3,7 @@ import { EMPTY_LANE_PATTERN, newBeat, newHit } from '../document/defaults';
 import type { Beat } from '../document/schema';
 import { bounce, bounceVoices, tooLarge, waveOf } from './bounce';
 import { createSounds, soundsOfBeat } from '../sound/sounds';
+import type { Sound } from '../sound/voiceSound';
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow } from './choice';
 import { exported, type Exported } from './exporting';
 import { hitsOf } from './list';
@@ -116,10 +117,68 @@ describe('audio', () => {
     const both = samplesOf((await render({ depth: '32f', tail: false, scope: 'song' }, rung)).bytes);
     expect([loop.length, both.length]).toEqual([2 * 96000, 4 * 96000]);
     const second = both.slice(both.length - loop.length);
-    expect(loop.every((sample, at) => Math.abs(sample - second[at]!) < 1e-4)).toBe(true);
+    // But for the last 3 ms, where the song is cut and fades.
+    const same = loop.slice(0, -2 * 144).every((sample, at) => Math.abs(sample - second[at]!) < 1e-4);
+    expect(same).toBe(true);
+    expect(Math.abs(both.at(-1)!)).toBeLessThan(1e-3);
     // The start of the first round has nothing to ring on.
     expect(Math.max(...both.slice(0, 400).map(Math.abs))).toBeLessThan(1e-6);
     expect(Math.max(...loop.slice(0, 400).map(Math.abs))).toBeGreaterThan(0.001);
+  });
+
+  /** A sound that swells for 100 ms before its attack, then falls off for as long, played on beat 1 and beat 3. */
+  const slow = (how: Partial<ExportHow>): number[] => {
+    const lead = 4800;
+    const buffer = Float32Array.from({ length: 2 * lead }, (_, at) => 1 - Math.abs(at - lead) / lead);
+    const layer = { low: 1, high: 127, level: 1, pan: 0, first: 0, forces: 1, strikes: 1, sides: 1, lead };
+    const sound: Sound = {
+      buffers: [buffer],
+      plan: { layers: [layer], choose: 'velocity', fade: 0, held: false, slices: false } as never,
+    };
+    const beat: Beat = {
+      ...short,
+      tempo: 120,
+      patterns: [
+        {
+          ...short.patterns[0]!,
+          parts: { kick: { ...EMPTY_LANE_PATTERN, hits: [newHit(0, 100), newHit(8, 100)] } },
+        },
+      ],
+    };
+    const all = { ...HOW_DEFAULTS, depth: '32f' as const, ...how };
+    const out = made(beat, all);
+    const [voice] = bounceVoices(out.pieces[0]!, out.beat, all);
+    const steps = bounce(
+      out.pieces[0]!,
+      out.beat,
+      all,
+      out.beat.lanes.map(() => sound),
+      voice!,
+    );
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return samplesOf(step.value).filter((_, at) => at % 2 === 0);
+    }
+  };
+  const largestStep = (samples: number[]) =>
+    samples.slice(1).reduce((most, x, at) => Math.max(most, Math.abs(x - samples[at]!)), 0);
+
+  test('what leads up to beat 1 of a loop is heard at its end, and the turn has no edge', () => {
+    const loop = slow({ tail: false });
+    // The attack falls on the first sample, and 100 ms before the end the next one begins to swell.
+    expect(loop).toHaveLength(96000);
+    const at = (ms: number) => loop[Math.round(ms * 48)]!;
+    expect(at(0)).toBeCloseTo(at(1000), 3);
+    expect(at(1950)).toBeCloseTo(at(950), 3);
+    expect(at(1850)).toBe(0);
+    expect(largestStep([...loop, ...loop])).toBeLessThan(2 * largestStep(loop.slice(40000, 60000)));
+  });
+
+  test('bounced plain it begins in the middle of its sound, and comes up within 3 ms', () => {
+    const plain = slow({ tail: true });
+    expect(Math.abs(plain[0]!)).toBeLessThan(0.01);
+    expect(plain[144]!).toBeCloseTo(plain[48144]!, 2);
+    expect(largestStep(plain)).toBeLessThan(0.02);
   });
 
   test('stems are a file a lane; what is too large is refused with smaller choices', () => {

@@ -14,6 +14,8 @@ export type BounceHow = Pick<ExportHow, 'depth' | 'rate' | 'stems' | 'tail' | 's
 /** What rings on after the end is kept for so long at the most. */
 const TAIL_SECONDS = 4;
 const FADE_SECONDS = 0.02;
+/** What is cut fades for so long: no click. */
+const CUT_SECONDS = 0.003;
 /** As much as is rendered between two words of progress: half a second. */
 const BLOCKS_A_SECOND = 2;
 
@@ -99,9 +101,8 @@ const fadeOut = (
   right: Float32Array,
   from: number,
   total: number,
-  rate: number,
+  fade: number,
 ): void => {
-  const fade = Math.round(FADE_SECONDS * rate);
   for (let i = 0; i < left.length; i++) {
     const rest = total - (from + i);
     if (rest >= fade) continue;
@@ -123,11 +124,15 @@ const comesRound = ({ tail, scope }: BounceHow): boolean => !tail && scope !== '
  */
 const withRoundsBefore = (notes: MixNote[], total: number, lead: number): MixNote[] => {
   const rounds = Math.ceil(lead / total);
-  return Array.from({ length: rounds + 1 }, (_, at) => lead - (rounds - at) * total)
-    .flatMap((begin) =>
-      notes.map((note) => ({ ...note, frame: note.frame + begin })).filter(({ frame }) => frame >= 0),
-    )
-    .sort((a, b) => a.frame - b.frame);
+  const before = Array.from({ length: rounds + 1 }, (_, at) => lead - (rounds - at) * total);
+  const all = before.flatMap((begin) =>
+    notes.map((note) => ({ ...note, frame: note.frame + begin })).filter(({ frame }) => frame >= 0),
+  );
+  // What leads up to the first strokes of the next round is heard at this one's end.
+  const next = notes
+    .filter(({ frame }) => frame < 0)
+    .map((note) => ({ ...note, frame: note.frame + lead + total }));
+  return [...all, ...next].sort((a, b) => a.frame - b.frame);
 };
 
 /**
@@ -160,12 +165,14 @@ export function* bounce(
   // What leads up to the first stroke is cut where the file begins, unless it comes round.
   const notes = mixNotes(piece, beat, how.rate, voice, sounds, lead ? -Infinity : 0);
   replan(mixer, 0, withRoundsBefore(notes, shape.frames, lead));
+  // A loop goes on into its start: nothing of it is cut.
+  const fade = Math.round((how.tail ? FADE_SECONDS : lead ? 0 : CUT_SECONDS) * how.rate);
   const left = new Float32Array(block);
   const right = new Float32Array(block);
   for (let at = -lead; at < 0; at += block) mix(mixer, left, right, at + lead);
   for (let at = 0; at < shape.frames; at += block) {
     mix(mixer, left, right, at + lead);
-    if (how.tail) fadeOut(left, right, at, shape.frames, how.rate);
+    if (fade) fadeOut(left, right, at, shape.frames, fade);
     putSamples(bytes, shape, at, left, right, Math.min(block, shape.frames - at));
     yield Math.min(1, (at + block) / shape.frames);
   }

@@ -39,6 +39,8 @@ interface Voice {
   left: number;
   right: number;
   group: number;
+  /** Frames left until it is as loud as it is: what is begun in the middle comes up. */
+  rising: number;
   /** Frames left until silence; -1 while it is not fading. */
   fading: number;
   /** Frames left until it is faded out. */
@@ -173,6 +175,8 @@ export const startNote = (mixer: Mixer, note: MixNote): void => {
     left: note.left,
     right: note.right,
     group: note.group,
+    // What is begun within its sound does not begin with an edge.
+    rising: note.from ? Math.round(mixer.rate * FADE_SECONDS) : 0,
     fading: -1,
     rest: note.frames ? Math.round(note.frames) : Infinity,
     lane: note.lane ?? -1,
@@ -206,6 +210,10 @@ const sounded = (
   let peak = 0;
   for (let i = 0; i < length; i++) {
     let x = read(i);
+    if (voice.rising > 0) {
+      x *= 1 - voice.rising / total;
+      voice.rising -= 1;
+    }
     if (voice.rest-- <= 0) fade(mixer, voice);
     if (voice.fading >= 0) {
       if (voice.fading === 0) return false;
