@@ -140,14 +140,15 @@ const put = (
  * on the steps pasted onto gives way. The pattern grows by bars where it has to; what would come after a lane's own end is
  * left out, which is told.
  *
+ * @param grows false leaves out what is beyond the pattern's end
  * @returns the pattern and where the hits are now, or why nothing fits
  * @example
  * pasteHits(pattern, copyHits(pattern, [spots[0]!], ['kick'])!, { laneId: 'kick', step: 2 }, ['kick']).pattern.parts['kick']!.hits.length
  * // 5
  */
-export const pasteHits = (pattern: Pattern, clip: Clip, at: Spot, lanes: string[]): Pasted => {
+export const pasteHits = (pattern: Pattern, clip: Clip, at: Spot, lanes: string[], grows = true): Pasted => {
   const landed = landings(pattern, clip, stepAt(pattern, at), lanes.indexOf(at.laneId), lanes);
-  const room = grown(pattern, landed);
+  const room = grows ? grown(pattern, landed) : pattern;
   const done = put(room, landed, (part, fit) => {
     const taken = new Set(fit.map(({ step }) => step));
     return [...part.hits.filter(({ step }) => !taken.has(step)), ...fit];

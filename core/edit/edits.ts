@@ -1,4 +1,4 @@
-import { lanePatternOf, stepsOf } from '../document/defaults';
+import { lanePatternOf, patternTicks, stepsOf } from '../document/defaults';
 import { heldAll, type Argument } from './arguments';
 import { BEAT_LIST, PATTERN_LIST } from './list';
 import { gridTicks, type Grid } from '../document/grid';
@@ -86,7 +86,7 @@ import { eraseBetween, recordHit, type Played } from './record';
 import * as sounds from './sounds';
 import * as spots from './spots';
 import { commitFeel } from './commitFeel';
-import { moveHits, pasteHits, type Clip } from './clip';
+import { moveHits, pasteHits, type Box, type Clip } from './clip';
 import type { Spot } from './spots';
 
 /**
@@ -137,12 +137,14 @@ export const PATTERN_EDITS = {
   setGraces: (pattern: Pattern, a: { spots: Spot[]; grace: Grace[] | null }) =>
     spots.setGraces(pattern, a.spots, a.grace),
   removeHits: (pattern: Pattern, a: { spots: Spot[] }) => spots.removeHits(pattern, a.spots),
-  pasteHits: (pattern: Pattern, a: { clip: Clip; at: Spot }, beat: Beat) => {
+  /** @param shown a pattern that is only edited along does not grow by what is pasted beyond its end */
+  pasteHits: (pattern: Pattern, a: { clip: Clip; at: Spot }, beat: Beat, shown = true) => {
     const pasted = pasteHits(
       pattern,
       a.clip,
       a.at,
       beat.lanes.map(({ id }) => id),
+      shown,
     );
     return pasted.ok ? pasted.pattern : pattern;
   },
@@ -408,20 +410,45 @@ const onlyLanes = (pattern: Pattern, beat: Beat): Pattern => {
   return known.length === entries.length ? pattern : { ...pattern, parts: Object.fromEntries(known) };
 };
 
+/** What was drawn around the hits that an edit is for. */
+export interface Around extends Box {
+  /** It reaches to the pattern's end, however long that is. */
+  toEnd: boolean;
+}
+
+/** The hits that an edit is for in a pattern that is edited along: those within the box, wherever they stand in it. */
+const inBox = (pattern: Pattern, args: object, around: Around | undefined): object => {
+  if (!around || !('spots' in args)) return args;
+  const to = around.toEnd ? Math.max(around.to, patternTicks(pattern)) : around.to;
+  return { ...args, spots: spots.spotsWithin(pattern, around.laneIds, around.from, to) };
+};
+
 /**
  * Makes one edit in each of several patterns.
  *
+ * @param patternIds the one that is shown first
+ * @param around the box that the hits were chosen by: in the other patterns it holds other hits
  * @example
  * editPatterns(beat, ['a'], { edit: 'clearLanes', args: { laneIds: ['kick'] } }).patterns[0]!.parts['kick']!.hits
  * // []
  */
-export const editPatterns = (beat: Beat, patternIds: string[], { edit, args }: PatternEdit): Beat => {
-  const make = PATTERN_EDITS[edit] as (pattern: Pattern, args: unknown, beat: Beat) => Pattern;
+export const editPatterns = (
+  beat: Beat,
+  patternIds: string[],
+  { edit, args }: PatternEdit,
+  around?: Around,
+): Beat => {
+  const make = PATTERN_EDITS[edit] as (
+    pattern: Pattern,
+    args: unknown,
+    beat: Beat,
+    shown: boolean,
+  ) => Pattern;
   const within = heldAll(PATTERN_LIST[edit].args as Record<string, Argument>, args);
-  return patternIds.reduce((now, id) => {
+  return patternIds.reduce((now, id, at) => {
     const pattern = now.patterns.find((one) => one.id === id);
     if (!pattern) return now;
-    const out = make(pattern, within, now);
+    const out = make(pattern, at ? inBox(pattern, within, around) : within, now, at === 0);
     return out === pattern ? now : setPattern(now, onlyLanes(out, now));
   }, beat);
 };

@@ -45,15 +45,21 @@ export const rotate = (pattern: Pattern, laneId: string, by: number): Pattern =>
     hits.map((hit) => ({ ...hit, step: modulo(hit.step + by, steps) })),
   );
 
+/** Steps that a lane can have hits on, in and out of sight. */
+const ALL_STEPS = 4096;
+
 /**
- * Moves a lane by steps; what leaves its loop is gone, and comes back with undo.
+ * Moves a lane by steps. What leaves its loop goes out of sight and is kept: moved back, it is there again.
  *
- * @example shift(pattern, 'kick', -1).parts['kick']!.hits.map(({ step }) => step) // [3, 7, 11]
+ * @param by in steps, later where it is above 0
+ * @example shift(pattern, 'kick', -1).parts['kick']!.hits.map(({ step }) => step) // [3, 7, 11, 4095]
  */
-export const shift = (pattern: Pattern, laneId: string, by: number): Pattern =>
-  within(pattern, laneId, (hits, steps) =>
-    hits.map((hit) => ({ ...hit, step: hit.step + by })).filter(({ step }) => step >= 0 && step < steps),
-  );
+export const shift = (pattern: Pattern, laneId: string, by: number): Pattern => {
+  const part = lanePatternOf(pattern, laneId);
+  if (!part.hits.length) return pattern;
+  const hits = part.hits.map((hit) => ({ ...hit, step: modulo(hit.step + by, ALL_STEPS) }));
+  return withLanePattern(pattern, laneId, { ...part, hits: inOrder(hits) });
+};
 
 /**
  * The last step comes first. Nudges stay as they are: they run forward in time.
@@ -76,7 +82,7 @@ export const mirror = (pattern: Pattern, laneId: string): Pattern =>
   });
 
 /**
- * The same twice: a loop twice as long.
+ * The same twice: a loop twice as long. What was out of sight beyond its end stays so.
  *
  * @returns null where it would have more than 64 steps
  * @example double(pattern, 'kick')!.parts['kick']!.steps // 32
@@ -86,51 +92,68 @@ export const double = (pattern: Pattern, laneId: string): Pattern | null => {
   const steps = stepsOf(part, pattern);
   if (2 * steps > STEPS.most) return null;
   const inside = part.hits.filter(({ step }) => step < steps);
-  const again = inside.map((hit) => ({ ...hit, step: hit.step + steps }));
+  const later = part.hits
+    .map((hit) => ({ ...hit, step: hit.step + steps }))
+    .filter(({ step }) => step < ALL_STEPS);
   return withLanePattern(pattern, laneId, {
     ...part,
     steps: 2 * steps,
-    hits: inOrder([...inside, ...again]),
+    hits: inOrder([...inside, ...later]),
   });
 };
 
+const isSame = (a: Hit[], b: Hit[]): boolean => JSON.stringify(a) === JSON.stringify(b);
+
 /**
- * Half as long; what lies beyond is kept and comes back when the loop is made longer.
+ * Half as long; what lies beyond is kept and comes back when the loop is made longer. A second half that only repeats the first is
+ * no more than that: doubled and halved, a lane is as it was.
  *
  * @example halve(pattern, 'kick').parts['kick']!.steps // 8
  */
 export const halve = (pattern: Pattern, laneId: string): Pattern => {
   const part = lanePatternOf(pattern, laneId);
+  const whole = stepsOf(part, pattern);
+  const steps = Math.round(clamp(whole / 2 - 0.5, STEPS.least, STEPS.most));
+  const from = (hits: Hit[]) => hits.map((hit) => ({ ...hit, step: hit.step - steps }));
+  const inside = (low: number, high: number) => part.hits.filter(({ step }) => step >= low && step < high);
+  const repeats =
+    part.steps !== null && whole === 2 * steps && isSame(inside(0, steps), from(inside(steps, whole)));
+  // As long as the pattern it goes with the pattern, as it did before it was doubled.
+  const follows = repeats && steps === stepsOf({ ...part, steps: null }, pattern);
   return withLanePattern(pattern, laneId, {
     ...part,
-    steps: Math.round(clamp(stepsOf(part, pattern) / 2 - 0.5, STEPS.least, STEPS.most)),
+    steps: follows ? null : steps,
+    hits: repeats ? [...inside(0, steps), ...from(inside(whole, Infinity))] : part.hits,
   });
 };
 
-const placed = (position: number): Pick<Hit, 'step' | 'nudge'> => {
-  const step = Math.max(0, Math.round(position));
+/** The nearest step, and the rest; half a step before the end of a loop is still its last step. */
+const placed = (position: number, steps: number): Pick<Hit, 'step' | 'nudge'> => {
+  const nearest = Math.max(0, Math.round(position));
+  const step = nearest >= steps && position <= steps - 0.5 + 1e-9 ? steps - 1 : nearest;
   return { step, nudge: clamp(position - step, -0.5, 0.5) + 0 };
 };
 
-const stretched = (hit: Hit, factor: number, from = 0): Hit => ({
+/** @param steps of the loop that it comes to stand in */
+const stretched = (hit: Hit, factor: number, steps: number, from = 0): Hit => ({
   ...hit,
-  ...placed(from + (hit.step + hit.nudge) * factor),
+  ...placed(from + (hit.step + hit.nudge) * factor, steps),
   length: hit.length === null ? null : clamp(hit.length * factor, 0.05, 64),
 });
 
 /**
  * Half time and double time as a drummer means them, within the same loop: half time takes twice as long for everything, and
- * what does not fit into the loop any more is left out; double time takes half as long, and plays it twice. Hits beyond the
- * loop's end are in no one's way and stay where they are.
+ * what does not fit into the loop any more is kept out of sight beyond its end; double time takes half as long, and plays it
+ * twice. Hits that are beyond the loop's end stay there.
  *
  * @param factor 2 for half time, 0.5 for double time
  * @example stretch(pattern, 'kick', 2).parts['kick']!.hits.map(({ step }) => step) // [0, 8]
  */
 export const stretch = (pattern: Pattern, laneId: string, factor: number): Pattern =>
   within(pattern, laneId, (hits, steps) => {
-    const once = hits.map((hit) => stretched(hit, factor));
-    if (factor >= 1) return once.filter(({ step }) => step < steps);
-    const again = hits.map((hit) => stretched(hit, factor, steps * factor));
+    const once = hits.map((hit) => stretched(hit, factor, steps)).filter(({ step }) => step < ALL_STEPS);
+    if (factor >= 1) return once;
+    const again = hits.map((hit) => stretched(hit, factor, steps, steps * factor));
     return [...once, ...again].filter(({ step }) => step < steps);
   });
 
@@ -155,7 +178,13 @@ export const regrid = (pattern: Pattern, laneId: string, grid: Grid): Pattern =>
   const part = lanePatternOf(pattern, laneId);
   const scale = gridTicks(part.grid) / gridTicks(grid);
   if (scale === 1) return pattern;
-  const hits = part.hits.map((hit) => stretched(hit, scale));
+  const loop = Math.max(1, Math.round(stepsOf(part, pattern) * scale));
+  const hits = part.hits.map((hit) => {
+    const inside = hit.step < stepsOf(part, pattern);
+    const moved = stretched(hit, scale, inside ? loop : Infinity);
+    // What the last step does not reach is early for the first one: it sounds at its time there.
+    return inside && moved.step >= loop ? { ...moved, step: moved.step - loop } : moved;
+  });
   const steps = part.steps === null ? null : Math.round(clamp(part.steps * scale, STEPS.least, STEPS.most));
   const { shift, offbeat, ...rest } = part;
   return withLanePattern(pattern, laneId, {
@@ -196,14 +225,17 @@ export const thicken = (pattern: Pattern, laneId: string): Pattern =>
   });
 
 /**
- * Takes all hits of a lane away within the pattern’s length.
+ * Takes all hits of a lane away, those out of sight beyond its end too.
  *
  * @example clearLane(pattern, 'kick').parts['kick']!.hits // []
  */
-export const clearLane = (pattern: Pattern, laneId: string): Pattern => within(pattern, laneId, () => []);
+export const clearLane = (pattern: Pattern, laneId: string): Pattern => {
+  const part = lanePatternOf(pattern, laneId);
+  return part.hits.length ? withLanePattern(pattern, laneId, { ...part, hits: [] }) : pattern;
+};
 
 /**
- * Takes all hits of all lanes away within the pattern’s length.
+ * Takes all hits of all lanes away.
  *
  * @example clearAll(pattern).parts['snare']!.hits // []
  */

@@ -110,11 +110,11 @@ export const repeatBars = (pattern: Pattern, stepsOf: (laneId: string) => number
     Object.entries(pattern.parts).map(([laneId, part]) => {
       if (part.steps !== null) return [laneId, part];
       const steps = stepsOf(laneId);
-      const inside = part.hits.filter(({ step }) => step < steps);
-      return [
-        laneId,
-        { ...part, hits: [...inside, ...inside.map((hit) => ({ ...hit, step: hit.step + steps }))] },
-      ];
+      // What was out of sight beyond the end stays so.
+      const later = part.hits
+        .map((hit) => ({ ...hit, step: hit.step + steps }))
+        .filter(({ step }) => step < 4096);
+      return [laneId, { ...part, hits: [...part.hits.filter(({ step }) => step < steps), ...later] }];
     }),
   );
   return { ...pattern, bars: pattern.bars * 2, parts };

@@ -5,7 +5,7 @@ import { editFeel, type FeelEdit } from '../../core/edit/feel';
 import { patternOf } from '../../core/document/defaults';
 import { changeFeel, setLane, setPattern, setSwing, setTempo } from '../../core/edit/beatEdits';
 import type * as Edits from '../../core/edit/edits';
-import type { BeatEdit, PatternEdit } from '../../core/edit/edits';
+import type { Around, BeatEdit, PatternEdit } from '../../core/edit/edits';
 import { setStep, setVelocity } from '../../core/edit/hits';
 import { patched, type Patch } from './patch';
 
@@ -71,9 +71,15 @@ export const feelEdited = createAction<Gesture & { patternId: string | null; edi
 );
 export const kitSet = createAction<{ kit: Beat['kit'] }>('doc/kitSet');
 /** Any edit of patterns by its name; sent to all patterns given. */
-export const patternsEdited = createAction<Gesture & { patternIds: string[]; edit: PatternEdit }>(
-  'doc/patternsEdited',
-);
+export const patternsEdited = createAction<
+  Gesture & {
+    /** The one that is shown first. */
+    patternIds: string[];
+    edit: PatternEdit;
+    /** The box that the hits were chosen by: in the other patterns it holds other hits. */
+    around?: Around;
+  }
+>('doc/patternsEdited');
 /** Any edit of the beat by its name. */
 export const beatEdited = createAction<Gesture & { edit: BeatEdit }>('doc/beatEdited');
 export const beatRenamed = createAction<{ name: string }>('doc/beatRenamed');
@@ -188,7 +194,7 @@ const edited = (beat: Beat, action: UnknownAction, off: DocState['off'] = {}): B
   }
   if (kitSet.match(action)) return { ...beat, kit: action.payload.kit };
   if (patternsEdited.match(action))
-    return edits!.editPatterns(beat, action.payload.patternIds, action.payload.edit);
+    return edits!.editPatterns(beat, action.payload.patternIds, action.payload.edit, action.payload.around);
   if (beatEdited.match(action)) return edits!.editBeat(beat, action.payload.edit);
   if (beatRenamed.match(action)) return { ...beat, name: action.payload.name };
   if (beatPatched.match(action)) return patched(beat, action.payload.patch);

@@ -1,5 +1,7 @@
-import type { PatternEdit } from '../../core/edit/edits';
-import { hitsOn, spotsOf, type Spot } from '../../core/edit/spots';
+import { patternTicks } from '../../core/document/defaults';
+import type { Pattern } from '../../core/document/schema';
+import type { Around, PatternEdit } from '../../core/edit/edits';
+import { hitsOn, sameSpot, spotsOf, type Spot } from '../../core/edit/spots';
 import { patternsEdited, stepSet, velocitySet } from './doc';
 import { viewChanged } from './slices';
 import { selectPattern, type RootState, type Store } from './store';
@@ -23,7 +25,24 @@ export const editShown = (store: Stored, edit: PatternEdit, gesture?: string, an
   // What is tried was no edit: with the first real one it goes.
   if (state.view.trial) store.dispatch(viewChanged({ trial: null }));
   const patternIds = [pattern.id, ...others(state, pattern.id)];
-  store.dispatch(patternsEdited({ patternIds, edit, ...(gesture && { gesture }), ...(anew && { anew }) }));
+  const around = patternIds.length > 1 ? aroundOf(state, pattern, edit) : undefined;
+  store.dispatch(
+    patternsEdited({
+      patternIds,
+      edit,
+      ...(around && { around }),
+      ...(gesture && { gesture }),
+      ...(anew && { anew }),
+    }),
+  );
+};
+
+/** The box that the hits of an edit were chosen by, where they were. */
+const aroundOf = ({ view }: RootState, pattern: Pattern, { args }: PatternEdit): Around | undefined => {
+  const { box, selection } = view;
+  if (!box || !('spots' in args) || args.spots.length !== selection.length) return undefined;
+  const all = args.spots.every((spot, at) => sameSpot(spot, selection[at]!));
+  return all ? { ...box, toEnd: box.to >= patternTicks(pattern) - 1e-6 } : undefined;
 };
 
 /** Puts hits onto a step or takes them off, in the pattern shown and those edited with it. */

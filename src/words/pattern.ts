@@ -90,6 +90,8 @@ export const words = {
   kit: 'Kit',
   loadingTheBeat: 'Loading the beat',
   everyEditGoesTo: (patterns: string) => `Every edit goes to ${patterns}.`,
+  onlyHere: (shown: string) =>
+    `Name, colour, key and preset go to ${shown} only; bars, beats and copied bars to all that are edited together.`,
   onlyShown: (shown: string) => `Only ${shown}`,
   drumOfTheNewLane: 'Drum of the new lane',
   whichDrum: 'Which drum?',

@@ -13,6 +13,7 @@ import { BARS, BEATS } from '../../../core/edit/patterns';
 import { PATTERN_PRESETS } from '../../../core/edit/presets';
 import { meterText } from '../../../core/document/meter';
 import { beatEdited, patternsEdited } from '../../state/doc';
+import { editShown } from '../../state/editing';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -66,7 +67,7 @@ const Presets = ({ patternId }: { patternId: string }) => {
 
 /** Copying one bar onto another, or after the last. */
 const CopyBar = ({ pattern }: { pattern: Pattern }) => {
-  const act = useDo();
+  const store = useAppStore();
   const [from, setFrom] = useState(1);
   const [to, setTo] = useState(2);
   const last = Math.min(pattern.bars + 1, BARS.most);
@@ -93,14 +94,7 @@ const CopyBar = ({ pattern }: { pattern: Pattern }) => {
       />
       <Chip
         disabled={a === b}
-        onPress={() =>
-          act(
-            patternsEdited({
-              patternIds: [pattern.id],
-              edit: { edit: 'copyBar', args: { from: a - 1, to: b - 1 } },
-            }),
-          )
-        }
+        onPress={() => editShown(store, { edit: 'copyBar', args: { from: a - 1, to: b - 1 } })}
       >
         {b > pattern.bars ? words.copyBarAToA(a, b) : words.copyBarAOntoBar(a, b)}
       </Chip>
@@ -111,8 +105,11 @@ const CopyBar = ({ pattern }: { pattern: Pattern }) => {
 /** Meter, length, name and colour of the pattern shown. */
 const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
   const act = useDo();
-  const edit = (one: PatternEdit, gesture?: string) =>
-    act(patternsEdited({ patternIds: [pattern.id], edit: one, ...(gesture && { gesture }) }));
+  const store = useAppStore();
+  const several = useApp(({ view }) => view.also.some((id) => id !== pattern.id));
+  /** As the bar above the strings says: to all that are edited together. */
+  const edit = (one: PatternEdit, gesture?: string) => editShown(store, one, gesture);
+  const here = (one: PatternEdit) => act(patternsEdited({ patternIds: [pattern.id], edit: one }));
   return (
     <Group title={pattern.name}>
       <Named name={words.name}>
@@ -120,7 +117,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
           key={pattern.id}
           label={words.nameOfThePattern}
           value={pattern.name}
-          onName={(name) => edit({ edit: 'rename', args: { name } })}
+          onName={(name) => here({ edit: 'rename', args: { name } })}
         />
       </Named>
       <Figures>
@@ -161,8 +158,9 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
         short={words.colour}
         value={pattern.pigment ?? 'walnut'}
         options={PIGMENTS.map((value) => ({ value, name: value }))}
-        onChange={(pigment) => edit({ edit: 'recolour', args: { pigment } })}
+        onChange={(pigment) => here({ edit: 'recolour', args: { pigment } })}
       />
+      {several ? <Para quiet>{words.onlyHere(pattern.name)}</Para> : null}
       <CopyBar pattern={pattern} />
       <PatternKey pattern={pattern} />
       <Presets patternId={pattern.id} />

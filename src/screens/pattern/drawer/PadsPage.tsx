@@ -97,8 +97,8 @@ export const PadsPage = () => {
         if (!event.repeat) nextStep(store);
         return;
       }
-      // Space meant to stop does not end the recording, wherever the focus is left.
-      if (event.code === 'Space' && how.recording && playing) {
+      // Space meant to start or to stop does not end the recording, wherever the focus is left.
+      if (event.code === 'Space' && how.recording) {
         event.preventDefault();
         event.stopPropagation();
         if (!event.repeat) togglePlay();

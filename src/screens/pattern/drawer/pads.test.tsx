@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, screen } from '@testing-library/react';
 import { lanePatternOf, patternOf } from '../../../../core/document/defaults';
-import { beatEdited, undone } from '../../../state/doc';
+import { beatEdited, patternsEdited, undone } from '../../../state/doc';
 import { store } from '../../../state/session';
 import { slideTo as slide } from '../../../ui/slide.mock';
 import { hit, look, openDrawer, page, part, pattern, press, toggled } from './drawer.mock';
@@ -47,6 +47,53 @@ describe('the pads', () => {
     press('Record');
   });
 
+  test('recorded in the place of what was there, only what is passed over goes', () => {
+    act(
+      () =>
+        void store.dispatch(
+          patternsEdited({
+            patternIds: [pattern().id],
+            edit: { edit: 'fillEvery', args: { laneIds: ['snare'], every: 2, from: 0, to: 50 } },
+          }),
+        ),
+    );
+    const steps = () => part('snare').hits.map(({ step, velocity }) => [step, velocity]);
+    press('Record');
+    press('Replace');
+    look({ playing: true });
+    mockPlayer.heard = 4 * 240;
+    key('KeyS');
+    // One stroke takes away no more than what stands on its own step.
+    expect(steps()).toEqual([0, 2, 4, 6, 8, 10, 12, 14].map((step) => [step, step === 4 ? 96 : 50]));
+    mockPlayer.heard = 9 * 240;
+    key('KeyS');
+    expect(steps()).toEqual([
+      [0, 50],
+      [2, 50],
+      [4, 96],
+      [9, 96],
+      [10, 50],
+      [12, 50],
+      [14, 50],
+    ]);
+    // Round the loop the recording's own strokes stay.
+    mockPlayer.heard = (16 + 5) * 240;
+    key('KeyS');
+    expect(steps()).toEqual([4, 5, 9].map((step) => [step, 96]));
+    press('Replace');
+    look({ playing: false });
+    press('Record');
+  });
+
+  test('Space plays what is armed to record, and it records', () => {
+    press('Record');
+    toggled.mockClear();
+    key('Space');
+    expect(toggled).toHaveBeenCalledTimes(1);
+    expect(store.getState().view.playIn.recording).toBe(true);
+    press('Record');
+  });
+
   test('a key that is held repeats on the grid: by hand, or taken down on the steps', () => {
     jest.useFakeTimers();
     const rests = () => act(() => void jest.advanceTimersByTime(350));
@@ -59,7 +106,8 @@ describe('the pads', () => {
     expect(mockPlayer.strikes.map(([lane]) => lane)).toEqual(['snare', 'snare', 'snare']);
     press('Record');
     look({ playing: true });
-    mockPlayer.heard = 4 * 240;
+    // A little early and off the step: it stands on it, as its repeats do.
+    mockPlayer.heard = 4 * 240 - 40;
     key('KeyS');
     mockPlayer.heard = 5 * 240 + 10;
     rests();

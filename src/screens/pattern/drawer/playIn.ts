@@ -11,6 +11,9 @@ import { drumGroupOf } from '../../../../core/document/drumGroups';
 import { selectPattern, type Store } from '../../../state/store';
 import { gridTicks } from '../../../../core/document/grid';
 import { lanePatternOf, stepsOf } from '../../../../core/document/defaults';
+import { placePlayed } from '../../../../core/edit/record';
+import { modulo } from '../../../../core/numbers';
+import { rateOf } from '../../../../core/play/reading';
 
 /** How what is played is taken down. */
 export type PlayIn = PlayInSettings & { latency: number };
@@ -18,10 +21,11 @@ export type PlayIn = PlayInSettings & { latency: number };
 export interface Session {
   /** All of one recording is one step of the history. */
   gesture: string;
-  cleared: Set<string>;
+  /** By pattern and lane: where the last stroke was taken down, and the steps that strokes were. */
+  lanes: Map<string, { tick: Ticks; step: number; own: Set<number> }>;
 }
 
-export const newSession = (): Session => ({ gesture: `play in ${Date.now()}`, cleared: new Set() });
+export const newSession = (): Session => ({ gesture: `play in ${Date.now()}`, lanes: new Map() });
 
 /** How long a held key erases ahead of each look, in ms. */
 export const ERASE_MS = 60;
@@ -54,15 +58,62 @@ const takeDown = (
   // A stroke a little before the first beat is meant for it.
   if (heard.tick < -120) return;
   const take = (edit: PatternEdit) => takeInto(store, heard.patternId, edit, session.gesture);
-  const key = `${heard.patternId ?? ''} ${laneId}`;
-  if (how.replace && !session.cleared.has(key)) take({ edit: 'clearLanes', args: { laneIds: [laneId] } });
-  session.cleared.add(key);
   learn(store, laneId, heard.tick, velocity, session);
-  const tick = Math.max(0, heard.tick);
+  // What repeats while it is held stands on the steps of its grid, its first stroke too.
+  const held = how.repeat !== null && gridTicks(how.repeat);
+  const tick = held ? Math.floor(Math.max(0, heard.tick) / held + 0.5) * held : Math.max(0, heard.tick);
+  const passed = passedOver(
+    store,
+    laneId,
+    { tick, velocity, quantize: how.quantize },
+    heard.patternId,
+    session,
+  );
+  if (how.replace && passed.length)
+    take({ edit: 'removeHits', args: { spots: passed.map((step) => ({ laneId, step })) } });
   take({
     edit: 'recordHit',
-    args: { laneId, tick, velocity, quantize: how.quantize, ...(pitch && { pitch }) },
+    args: {
+      laneId,
+      tick,
+      velocity,
+      quantize: held ? 0 : how.quantize,
+      ...(held && { straight: true }),
+      ...(pitch && { pitch }),
+    },
   });
+};
+
+/**
+ * The steps that a lane was read over since its last stroke of this recording, and that of the stroke itself: what is
+ * recorded in the place of what was there. What the recording has put there stays.
+ */
+const passedOver = (
+  store: Store,
+  laneId: string,
+  played: { tick: Ticks; velocity: Velocity; quantize: number },
+  patternId: string | null,
+  session: Session,
+): number[] => {
+  const state = store.getState();
+  const beat = state.doc.beat!;
+  const pattern = beat.patterns.find(({ id }) => id === patternId) ?? selectPattern(state)!;
+  const part = lanePatternOf(pattern, laneId);
+  const steps = stepsOf(part, pattern);
+  const { step } = placePlayed(beat, pattern, { laneId, ...played });
+  const key = `${pattern.id} ${laneId}`;
+  const before = session.lanes.get(key);
+  const own = before?.own ?? new Set<number>();
+  session.lanes.set(key, { tick: played.tick, step, own: new Set([...own, step]) });
+  const round = (steps * gridTicks(part.grid)) / rateOf(part.rate);
+  const back = part.direction === 'backward';
+  const steady = back || part.direction === 'forward';
+  const since = before && steady ? modulo(back ? before.step - step : step - before.step, steps) : 0;
+  const many = before && steady && played.tick - before.tick >= round - 1e-6 ? steps : since;
+  const passed = Array.from({ length: Math.max(1, many) }, (_, at) =>
+    modulo(back ? step + at : step - at, steps),
+  );
+  return passed.filter((one) => !own.has(one) && part.hits.some((hit) => hit.step === one));
 };
 
 /** Takes a repeat down on its very place, a moment before it is due: the pattern plays it. */
