@@ -18,7 +18,11 @@ const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : '
 
 const line = (found: Found): string => {
   if (!found.ok) return `${found.file}: ${found.error}`;
-  const swing = found.swing ? `, swing ${found.swing.percent} % on ${found.swing.grid}` : '';
+  const swing = !found.swing
+    ? ''
+    : found.swing.percent === 50
+      ? `, straight ${found.swing.grid}`
+      : `, swing ${found.swing.percent} % on ${found.swing.grid}`;
   const tempos = found.tempoChanges ? ` and ${count(found.tempoChanges, 'more tempo')}` : '';
   const told = `${count(found.bars, 'bar')} of ${found.timeSignature} at ${found.bpm} BPM${tempos}, ${count(found.notes, 'note')}${swing}`;
   return [`${found.file}: ${told}.`, ...found.warnings.map((warning) => `  ${warning}`)].join('\n');

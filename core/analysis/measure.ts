@@ -1,23 +1,15 @@
 import type { unplayable } from '../hands/sticking';
-import { correlation, deviation, mean, median } from './statistics';
+import { correlation, deviation, mean } from './statistics';
+import { fromSwung, measureSwing, type MeasuredSwing } from './measureSwing';
 import { gridTicks, type Grid } from '../document/grid';
 import { SWING } from '../document/choices';
-import type { Swing } from '../document/feelSchema';
 import { clamp, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
 import { barStart } from '../feel/bars';
 import { bpmAt, byLane, mainNotes, msAt, type Performance, type Performed } from './performance';
 import { swingBend } from '../feel/swing';
 import { findGrid } from './extractTemplate';
 
-/** How much a performance is swung, and how sure that is. */
-export interface MeasuredSwing extends Swing {
-  /** The true value lies within so many percent points, nineteen times of twenty. */
-  within: number;
-  /** How many notes on the second of a pair it was measured by. */
-  notes: number;
-  /** It cannot be told from 50: the notes are not swung. */
-  straight: boolean;
-}
+export { measureSwing, type MeasuredSwing, type SwingReading } from './measureSwing';
 
 /** How much of their timing lanes share: the correlation of their offsets, where they play together. */
 export interface SharedTiming {
@@ -66,6 +58,8 @@ export interface FeelReport {
   spread: Ms;
   /** How much of the timing the lanes share, null where none play together often enough. */
   together: SharedTiming | null;
+  /** No lane moves but by what its base feel does each bar: it is programmed, and there is nothing to share. */
+  programmed: boolean;
   velocity: Velocity;
   velocitySpread: number;
   /** The mean velocity on each step of the bar, null where nothing is played; and the strongest against the mean. */
@@ -73,101 +67,7 @@ export interface FeelReport {
   accent: number;
 }
 
-/** At the least so many notes on the second of a pair. */
-const LEAST = 4;
-/** How far from the start of a pair, in pairs, a note is looked for to tell where a lane stands. */
-const SHIFT_WINDOW = 0.15;
-const ON = 0.1;
-const OFF = { least: 0.38, most: 0.8 };
-const BETWEEN = { least: 0.12, most: 0.38 };
-/** No lane is trusted further than this, in pairs: machines and files round too. */
-const LEAST_ERROR = 0.002;
-/** Within so many percent points of 50 a swing is none. */
-const STRAIGHT = 1;
-
-/** The places of notes in their pairs, from -0.5 to 0.5 of a pair. */
-const phases = (notes: Performed[], performance: Performance, g: Ticks): number[] =>
-  notes.map(({ at }) => {
-    const inside = at - barStart(performance.bars.at(at), at);
-    const phase = (inside % (2 * g)) / (2 * g);
-    return phase >= 0.5 ? phase - 1 : phase;
-  });
-
-/** The variance of the mean of some values. */
-const errorOf = (values: number[]): number => {
-  const n = values.length;
-  return n > 1 ? (deviation(values) ** 2 * n) / (n - 1) / n : 0;
-};
-
-interface LaneSwing {
-  /** The distance from the first of a pair to the second, in pairs, and how uncertain that is. */
-  distance: number;
-  variance: number;
-}
-
-/** What one lane says of a swing: it is measured against where the lane itself stands, ahead or behind. */
-const laneSwing = (list: number[]): { off: number; between: number; swing: LaneSwing | null } => {
-  const near = list.filter((x) => Math.abs(x) <= SHIFT_WINDOW);
-  const shift = near.length ? median(near) : 0;
-  // Against the lane's own start of the pair, from -0.2 on: what stands at 0.8 of a pair is before the next one.
-  const against = list.map((x) => (x - shift < -0.2 ? x - shift + 1 : x - shift));
-  const on = against.filter((x) => Math.abs(x) <= ON);
-  const off = against.filter((x) => x >= OFF.least && x <= OFF.most);
-  const between = against.filter((x) => x > BETWEEN.least && x < BETWEEN.most).length;
-  const enough = on.length >= 2 && off.length >= 2;
-  return {
-    off: off.length,
-    between,
-    swing: enough
-      ? {
-          distance: mean(off) - mean(on),
-          variance: Math.max(LEAST_ERROR ** 2, errorOf(on) + errorOf(off)),
-        }
-      : null,
-  };
-};
-
-/** Lanes together, each by how certain it is; where they disagree more than that lets expect, all are less certain. */
-const combined = (lanes: LaneSwing[]): LaneSwing => {
-  const weight = lanes.reduce((sum, { variance }) => sum + 1 / variance, 0);
-  const distance = lanes.reduce((sum, one) => sum + one.distance / one.variance, 0) / weight;
-  const chi = lanes.reduce((sum, one) => sum + (one.distance - distance) ** 2 / one.variance, 0);
-  const grown = lanes.length > 1 ? Math.max(1, chi / (lanes.length - 1)) : 1;
-  return { distance, variance: grown / weight };
-};
-
-/**
- * The swing of a performance: for sixteenths, then eighths, lane by lane, the mean place of the second of a pair less that of
- * the first, in percent of the pair, with twice its standard error; null where there are too few of them or too much stands
- * between.
- *
- * @example measureSwing(patternPerformance(beat, pattern)) // null
- */
-export const measureSwing = (performance: Performance): MeasuredSwing | null => {
-  const notes = [...byLane(mainNotes(performance)).values()];
-  for (const grid of ['1/16', '1/8'] as const) {
-    const lanes = notes.map((lane) => laneSwing(phases(lane, performance, gridTicks(grid))));
-    const off = lanes.reduce((sum, lane) => sum + lane.off, 0);
-    const between = lanes.reduce((sum, lane) => sum + lane.between, 0);
-    const told = lanes.flatMap(({ swing }) => swing ?? []);
-    if (off < LEAST || between * 4 >= off || !told.length) continue;
-    const { distance, variance } = combined(told);
-    const percent = 100 * distance;
-    const within = 200 * Math.sqrt(variance);
-    const straight = Math.abs(percent - 50) <= Math.max(STRAIGHT, within);
-    return { grid, percent, within, notes: off, straight };
-  }
-  return null;
-};
-
 const nearest = (at: Ticks, g: Ticks): Ticks => Math.floor(at / g + 0.5) * g;
-
-/** The distance from where the swing puts the nearest grid point, whichever is nearest then. */
-const fromSwung = (bend: (position: Ticks) => Ticks, at: Ticks, g: Ticks): Ticks => {
-  const k = Math.floor(at / g);
-  const distances = [k - 1, k, k + 1].map((point) => at - bend(point * g));
-  return distances.reduce((best, one) => (Math.abs(one) < Math.abs(best) ? one : best));
-};
 
 interface Placed extends Performed {
   slot: number;
@@ -205,9 +105,26 @@ const LEAST_SHARED = 4;
 const MOST_CORRELATION = 0.999999;
 const fisher = (r: number): number => Math.atanh(Math.max(-MOST_CORRELATION, Math.min(MOST_CORRELATION, r)));
 
-const shared = (lanes: Placed[][]): SharedTiming | null => {
+/** A lane whose timing spreads less than this, in ms, is programmed: nobody played it. */
+const PROGRAMMED: Ms = 0.5;
+
+/** Offsets by slot without the mean of each slot of the bar: what a base feel, a template or an offset puts there. */
+const withoutBase = (notes: Placed[], perBar: number): Map<number, Ms> => {
+  const inBar = new Map<number, Ms[]>();
+  for (const { slot, swung } of notes) inBar.set(slot % perBar, [...(inBar.get(slot % perBar) ?? []), swung]);
+  const means = new Map([...inBar].map(([slot, all]) => [slot, mean(all)]));
+  return new Map(notes.map(({ slot, swung }) => [slot, swung - means.get(slot % perBar)!]));
+};
+
+/** Whether some slot of the bar is played more than once: else nothing can be told from its mean. */
+const comesAgain = (notes: Placed[], perBar: number): boolean =>
+  new Set(notes.map(({ slot }) => slot % perBar)).size < notes.length;
+
+const shared = (lanes: Placed[][], perBar: number): SharedTiming | null => {
   let [sum, weight, count] = [0, 0, 0];
-  const slots = lanes.map((notes) => new Map(notes.map(({ slot, swung }) => [slot, swung])));
+  const slots = lanes
+    .map((notes) => withoutBase(notes, perBar))
+    .map((own) => (deviation([...own.values()]) < PROGRAMMED ? new Map<number, Ms>() : own));
   const taking = new Set<number>();
   for (let i = 0; i < slots.length; i++)
     for (let j = i + 1; j < slots.length; j++) {
@@ -217,9 +134,14 @@ const shared = (lanes: Placed[][]): SharedTiming | null => {
       });
       // What stands dead on the grid says nothing of anyone else.
       const moves = (at: 0 | 1) => deviation(pairs.map((pair) => pair[at])) > 1e-6;
-      if (pairs.length < LEAST_SHARED || !moves(0) || !moves(1)) continue;
-      sum += fisher(correlation(pairs)) * (pairs.length - 3);
-      weight += pairs.length - 3;
+      // Each slot's mean was taken off, which leaves so many fewer that are free.
+      const places = new Set(
+        [...slots[i]!.keys()].filter((slot) => slots[j]!.has(slot)).map((slot) => slot % perBar),
+      );
+      const free = pairs.length - places.size - 2;
+      if (pairs.length < LEAST_SHARED || free < 1 || !moves(0) || !moves(1)) continue;
+      sum += fisher(correlation(pairs)) * free;
+      weight += free;
       count += 1;
       taking.add(i).add(j);
     }
@@ -263,6 +185,7 @@ export const reportFeel = (own: Performance, terms?: Terms): FeelReport => {
   for (const list of placedByLane.values()) list.sort((a, b) => a.at - b.at);
   const velocities = performance.notes.map(({ velocity }) => velocity);
   const accents = accentShape(performance, performance.notes, gridTicks(grid));
+  const perBar = Math.max(1, Math.round(performance.bars.at(0).bar / gridTicks(grid)));
   const strongest = Math.max(0, ...accents.flatMap((one) => one ?? []));
   return {
     notes: performance.notes.length,
@@ -273,7 +196,12 @@ export const reportFeel = (own: Performance, terms?: Terms): FeelReport => {
     lanes: [...lanes].map(([lane, notes]) => laneReport(lane, placedByLane.get(lane)!, notes)),
     mean: mean(all.map(({ swung }) => swung)),
     spread: deviation(all.map(({ swung }) => swung)),
-    together: shared([...placedByLane.values()]),
+    together: shared([...placedByLane.values()], perBar),
+    programmed:
+      [...placedByLane.values()].some((notes) => comesAgain(notes, perBar)) &&
+      [...placedByLane.values()].every(
+        (notes) => deviation([...withoutBase(notes, perBar).values()]) < PROGRAMMED,
+      ),
     velocity: mean(velocities),
     velocitySpread: deviation(velocities),
     accents,

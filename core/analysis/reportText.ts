@@ -1,6 +1,6 @@
 import { playableText } from '../hands/playableText';
 import { swingRatio } from '../feel/swing';
-import type { FeelReport, LaneReport, MeasuredSwing, SharedTiming } from './measure';
+import type { FeelReport, LaneReport, MeasuredSwing, SharedTiming, SwingReading } from './measure';
 
 /** A feel report in words: for the screen and for the command line. */
 
@@ -12,8 +12,19 @@ export const oneFigure = (value: number): string =>
 export const aheadText = (ms: number): string =>
   Math.abs(ms) < 0.05 ? 'on the grid' : `${oneFigure(Math.abs(ms))} ms ${ms < 0 ? 'ahead' : 'behind'}`;
 
+const notesOf = ({ grid }: SwingReading): string => (grid === '1/16' ? 'sixteenths' : 'eighths');
+
+const readingText = (reading: SwingReading): string => {
+  const good = oneFigure(Math.max(0.1, reading.within));
+  if (reading.straight) return `Straight ${notesOf(reading)}`;
+  const figure = `${oneFigure(reading.percent)} % on ${notesOf(reading)}`;
+  if (!reading.clear) return `The swing is not clear: ${figure}, give or take ${good}`;
+  const ratio = reading.percent < 100 ? ` (${swingRatio(reading.percent).toFixed(2)} to 1)` : '';
+  return `Swing ${figure}${ratio}, good to ${good}`;
+};
+
 /**
- * A measured swing in words, with its doubt; null reads as none that can be measured.
+ * A measured swing in words, with its doubt and the other way to read it; null reads as none that can be measured.
  *
  * @example
  * swingText(null)
@@ -21,11 +32,12 @@ export const aheadText = (ms: number): string =>
  */
 export const swingText = (swing: MeasuredSwing | null): string => {
   if (!swing) return 'No swing can be measured: too few notes on the second of a pair, or too much between.';
-  const notes = swing.grid === '1/16' ? 'sixteenths' : 'eighths';
-  const good = oneFigure(Math.max(0.1, swing.within));
-  if (swing.straight) return `Straight ${notes}: ${oneFigure(swing.percent)} %, good to ${good}.`;
-  const ratio = swing.percent < 100 ? ` (${swingRatio(swing.percent).toFixed(2)} to 1)` : '';
-  return `Swing ${oneFigure(swing.percent)} % on ${notes}${ratio}, good to ${good}.`;
+  if (!swing.other) return `${readingText(swing)}.`;
+  const share = Math.round(100 * swing.other.likelihood);
+  const other = swing.other.straight
+    ? `straight ${notesOf(swing.other)}`
+    : `${oneFigure(swing.other.percent)} % on ${notesOf(swing.other)}`;
+  return `${readingText(swing)}; ${share} % likely it is ${other}.`;
 };
 
 /** How tight a spread of timing is, in the words that people use. @example tightness(4) // "tight" */
@@ -74,7 +86,9 @@ export const summaryLines = (report: FeelReport): string[] => [
   `${report.notes} ${report.notes === 1 ? 'note' : 'notes'} in ${report.bars} ${report.bars === 1 ? 'bar' : 'bars'}, measured against ${report.grid} at ${oneFigure(report.bpm)} BPM.`,
   swingText(report.swing),
   tightText(report),
-  togetherText(report.together),
+  report.programmed
+    ? 'It is programmed: its lanes have no timing of their own to share.'
+    : togetherText(report.together),
   `Velocity ${oneFigure(report.velocity)} ± ${oneFigure(report.velocitySpread)}; the strongest step of the bar has ${report.accent.toFixed(2)} times the mean.`,
   ...(report.hands ? [playableText(report.hands, report.hands.strokes)] : []),
   ...(report.players ?? []),
