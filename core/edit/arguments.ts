@@ -46,6 +46,7 @@ export type Thing =
   | 'detour'
   | 'route'
   | 'lane patterns'
+  | 'lanes'
   | 'switched routes'
   | 'maker'
   | 'key'

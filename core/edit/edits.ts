@@ -44,6 +44,7 @@ import type { Hand, HandRule } from '../document/choices';
 import { rateOf } from '../play/reading';
 import { ticksPerMs, type MidiNote } from '../units';
 import { setPattern } from './beatEdits';
+import { MOST } from '../document/choices';
 import { changeTake, dropTake, randomized, recalled, rolled, varied, type Held } from '../make/chance';
 import {
   changeKeptFeel,
@@ -267,6 +268,26 @@ const presetLanes = (beat: Beat, presetId: string): Beat => {
 
 /** Edits of the beat as a whole. */
 export const BEAT_EDITS = {
+  /** @param lanes that are added for it @param meter that the pattern takes for it */
+  makeBeat: (
+    beat: Beat,
+    a: {
+      patternId: string;
+      lanes: Lane[];
+      meter?: Meter | undefined;
+      parts: Record<string, LanePattern>;
+      how: string;
+      made: NonNullable<Take['made']>;
+      seed: number;
+      id: string;
+    },
+  ) => {
+    const { patternId, lanes, meter, ...args } = a;
+    const fresh = lanes.filter(({ id }) => beat.lanes.every((lane) => lane.id !== id));
+    const roomy = { ...beat, lanes: [...beat.lanes, ...fresh].slice(0, MOST.lanes) };
+    const metered = meter ? editPatterns(roomy, [patternId], { edit: 'setMeter', args: { meter } }) : roomy;
+    return editPatterns(metered, [patternId], { edit: 'make', args });
+  },
   setLevels: (beat: Beat, a: { levels: Partial<Levels> }) => ({
     ...beat,
     levels: { ...beat.levels, ...a.levels },

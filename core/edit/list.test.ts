@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
+import { newLane } from '../document/defaults';
 import { RANGES, heldToRange } from '../document/ranges';
 import { beatSchema, type Beat, type Loop, type Voice } from '../document/schema';
 import { FIXTURES } from '../examples.mock';
@@ -153,6 +154,7 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
   ],
   detour: (roll) => ({ over: pick(roll, ['bar', 'all']), route: [1, 1, 0, 4], chance: 0.7, lanes: null }),
   route: () => [4, 3, 2, 1],
+  lanes: (roll) => (roll() > 0.5 ? [newLane(`new ${(count += 1)}`, 'clap')] : []),
   'lane patterns': () => ({ kick: pattern.parts['snare'] }),
   key: (roll) => ({ code: pick(roll, ['KeyZ', 'Digit1']), at: 'beat', held: false }),
   voice: (roll) => pick(roll, [voiceOf('quay'), { ...voiceOf('lantern'), choose: 'stacked', held: true }]),

@@ -233,6 +233,19 @@ export const PATTERN_LIST: { [K in keyof PatternEdits]: Described<Parameters<Pat
 
 /** Every edit of a beat as a whole, likewise. */
 export const BEAT_LIST: { [K in keyof BeatEdits]: Described<Parameters<BeatEdits[K]>[1]> } = {
+  makeBeat: {
+    does: 'Puts what a whole beat gives into a pattern, with the lanes and the time signature that it needs, as a take',
+    args: {
+      patternId: id('pattern'),
+      lanes: thing('lanes'),
+      meter: optional(thing('meter')),
+      parts: thing('lane patterns'),
+      how: TEXT,
+      made: thing('maker'),
+      seed: SEED,
+      id: NEW_ID,
+    },
+  },
   setLevels: {
     does: 'Sets what ghost, normal and accent are',
     args: {

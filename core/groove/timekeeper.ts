@@ -34,6 +34,9 @@ const postOf = (id: InstrumentId): Post =>
 /** Where nothing rings, an open stroke is an accent by so much; going back, what is so much louder is open again. */
 const RINGING = 1.2;
 
+/** From this velocity on a stroke of the snare is a backbeat, and no timekeeping. */
+const BACKBEAT = 75;
+
 const laneOf = (groove: Groove, id: InstrumentId | null): GrooveLane | undefined =>
   groove.lanes.find(({ instrument }) => instrument === id);
 
@@ -100,7 +103,11 @@ export const keepTimeOn = (groove: Groove, to: InstrumentId): Groove => {
   if (!from || from.plain === target.plain || !plain) return groove;
   const open = from.open ? laneOf(groove, from.open) : undefined;
   const parts = shared(plain.part.hits, open ? onGridOf(open, plain) : [], from, target);
-  const rest = groove.lanes.filter((lane) => lane !== plain && lane !== open);
+  // Of a snare that keeps time the backbeat stays where it is, whoever keeps time then.
+  const strong = from.plain === 'snare' ? plain.part.hits.filter(({ velocity }) => velocity >= BACKBEAT) : [];
+  const stays = strong.length < plain.part.hits.length ? strong : [];
+  const others = groove.lanes.filter((lane) => lane !== plain && lane !== open);
+  const rest = stays.length ? [...others, newLane(plain, 'snare', stays)] : others;
   const moved = withLane(rest, newLane(plain, target.plain, parts.plain));
   return {
     ...groove,

@@ -101,7 +101,12 @@ test('chords stand one after the other, each note a hit of its own pitch', () =>
 test('a whole beat goes to the lanes of its instruments; lanes that are held stay', () => {
   const model = beatModel(builtInGrooves().filter(({ style }) => style === 'Boom-bap'))!;
   const groove = wholeBeat(model, BEAT_DEFAULTS, 4);
-  const { parts } = beatParts(pattern, full.lanes, groove, ['hat.closed']);
+  const { parts } = beatParts(pattern, full.lanes, groove, {
+    kept: ['hat.closed'],
+    adds: false,
+    oneDrummer: false,
+    tempo: 100,
+  });
   expect(parts['hat.closed']).toBeUndefined();
   expect(parts['kick']!.hits.length).toBeGreaterThan(0);
   expect(parts['clap']!.hits).toEqual([]);

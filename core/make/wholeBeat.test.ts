@@ -6,6 +6,11 @@ import { positionOf } from '../document/position';
 import { ticksPerMs } from '../units';
 import { SAME_LIMB_MS } from '../hands/kitPlan';
 import { drummable, isDrummable, type Struck } from './oneDrummer';
+import { EMPTY_LANE_PATTERN, newHit, newLane, newPattern } from '../document/defaults';
+import { drumGroupOf } from '../document/drumGroups';
+import type { InstrumentId } from '../document/instruments';
+import { isOfKind } from './drumKind';
+import { beatParts } from './makers';
 import { BEAT_DEFAULTS, beatModel, wholeBeat, type BeatSettings } from './wholeBeat';
 
 const library = builtInGrooves();
@@ -129,4 +134,98 @@ test('of what two hands and two feet cannot strike the softer goes', () => {
   ).toEqual(['snare', 'kick', 'hat.closed', 'hat.pedal']);
   expect(drummable([at(0, 90, 'kick'), at(40, 90, 'kick'), at(SAME_LIMB_MS, 90, 'kick')])).toHaveLength(2);
   expect(beatModel([])).toBeNull();
+});
+
+describe('on the lanes of a beat', () => {
+  const KITS: InstrumentId[][] = [
+    [],
+    ['kick', 'snare', 'hat.closed'],
+    ['kick', 'clap', 'hat.closed'],
+    ['kick', 'snare', 'crash'],
+    ['kick.second', 'snare.second', 'hat.half', 'hat.pedal'],
+    ['kick', 'snare.sideStick', 'shaker', 'claves'],
+    ['kick', 'snare', 'hat.closed', 'hat.open', 'tom.low', 'tom.high', 'ride', 'crash'],
+    ['tom.floor', 'tom.mid', 'ride.bell'],
+    ['conga.open', 'bongo.high', 'maracas'],
+    ['kick', 'snare', 'clap', 'hat.closed', 'hat.open', 'hat.pedal', 'ride', 'crash', 'shaker', 'cowbell'],
+    ['kick', 'snare', 'ride.second', 'splash'],
+    ['cowbell', 'tambourine', 'woodblock.high', 'agogo.low'],
+  ];
+  const KEEPERS: (InstrumentId | null)[] = [
+    null,
+    null,
+    'hat.closed',
+    'ride',
+    'tom.floor',
+    'shaker',
+    'hat.pedal',
+  ];
+  const many = Number(process.env['EXPLORE'] ?? 150);
+
+  test('no line on a drum of another kind, every backbeat there, and one drummer plays what is really played', () => {
+    const wrong: string[] = [];
+    for (let n = 0; n < many; n++) {
+      const style = styles[n % styles.length]!;
+      const kit = KITS[n % KITS.length]!;
+      const timekeeper = KEEPERS[n % KEEPERS.length]!;
+      const own = model(style);
+      const settings = settingsFor(style, { timekeeper, bars: 2 });
+      const groove = wholeBeat(own, settings, n + 1);
+      const lanes = kit.length ? kit.map((id) => newLane(id, id)) : [newLane('marimba', 'marimba')];
+      const pattern = { ...newPattern('a', 'A'), meter: own.meter, bars: 2 };
+      const adds = n % 2 === 0;
+      const layout = { kept: [], adds, oneDrummer: true, tempo: own.bpm };
+      const { parts, added, left } = beatParts(pattern, lanes, groove, layout);
+      const say = (what: string) => wrong.push(`${style}, ${kit.join(' ')}, ${timekeeper}: ${what}`);
+      const all = [...lanes, ...added];
+      for (const lane of all) {
+        if (!parts[lane.id]?.hits.length) continue;
+        if (!groove.lanes.some(({ instrument }) => isOfKind(instrument, lane.instrument)))
+          say(`${lane.instrument} plays another drum's line`);
+      }
+      if (adds && left.length && all.length < 64) say(`left out ${left.join()}`);
+      for (const { instrument } of groove.lanes)
+        if (!left.includes(instrument) && !all.some((lane) => isOfKind(lane.instrument, instrument)))
+          say(`${instrument} is not named`);
+      // Where the style strikes its snare hard in at least half of its bars.
+      const backbeats = [...own.likely].flatMap(([instrument, row]) =>
+        row.flatMap(({ p, velocity }, cell) =>
+          drumGroupOf(instrument) === 'snare' && p >= 0.5 && velocity >= 75 ? [{ instrument, cell }] : [],
+        ),
+      );
+      for (const { instrument, cell } of backbeats)
+        for (const bar of [0, 1]) {
+          const lane =
+            all.find((one) => one.instrument === instrument) ??
+            all.find((one) => isOfKind(one.instrument, instrument));
+          if (!lane) {
+            if (!left.includes(instrument)) say(`${instrument} is nowhere`);
+            continue;
+          }
+          if (!parts[lane.id]!.hits.some(({ step }) => step === bar * own.cells + cell))
+            say(`no ${instrument} at ${bar}.${cell}`);
+        }
+      const strokes = all.flatMap((lane) =>
+        (parts[lane.id]?.hits ?? []).map((hit) => ({
+          instrument: lane.instrument,
+          velocity: hit.velocity,
+          ms: positionOf(hit, '1/16') / ticksPerMs(own.bpm),
+        })),
+      );
+      if (!isDrummable(strokes)) say('no one drummer plays it');
+    }
+    expect(wrong).toEqual([]);
+  });
+
+  test('beside a lane that stays only what hands are left for is played', () => {
+    const lanes = ['snare', 'ride', 'hat.closed', 'kick'].map((id) => newLane(id, id as InstrumentId));
+    const full = { ...EMPTY_LANE_PATTERN, hits: Array.from({ length: 16 }, (_, step) => newHit(step, 60)) };
+    const pattern = { ...newPattern('a', 'A'), parts: { ride: full, 'hat.closed': full } };
+    const groove = wholeBeat(model('Rock backbeat'), settingsFor('Rock backbeat', { bars: 1 }), 3);
+    const layout = { kept: ['ride', 'hat.closed'], adds: false, oneDrummer: true, tempo: 112 };
+    const { parts } = beatParts(pattern, lanes, groove, layout);
+    // Two hands are at the ride and the hat on every sixteenth.
+    expect(parts['snare']!.hits).toEqual([]);
+    expect(parts['kick']!.hits.length).toBeGreaterThan(0);
+  });
 });

@@ -171,8 +171,6 @@ interface MadeHit extends Struck {
   bar: number;
   cell: number;
   off: Ticks;
-  /** Softer hits of the backbeat never give way. */
-  rank: number;
 }
 
 const isBackbeat = (instrument: InstrumentId, { p, velocity }: { p: number; velocity: number }): boolean =>
@@ -215,7 +213,6 @@ const drawBar = (model: BeatModel, settings: BeatSettings, seed: number, bar: nu
         off,
         velocity,
         instrument,
-        rank: held ? 1 : 0,
         ms: (bar * barTicks(model.meter) + at * SIXTEENTH + off) / ticksPerMs(settings.tempo),
       });
     });
@@ -235,7 +232,6 @@ const fillBar = (model: BeatModel, settings: BeatSettings, seed: number, bar: nu
               off: hit.off,
               velocity: hit.velocity,
               instrument,
-              rank: 0,
               ms: (bar * barTicks(model.meter) + cell * SIXTEENTH + hit.off) / ticksPerMs(settings.tempo),
             },
           ]
@@ -316,11 +312,7 @@ function drawnBeat(model: BeatModel, settings: BeatSettings, seed: number): Groo
       ? fillBar(model, settings, seed, bar)
       : drawBar(model, settings, seed, bar),
   ).flat();
-  const single = oneHat(drawn);
-  // What may not give way is asked for first.
-  const ranked = single.map((hit) => ({ ...hit, velocity: hit.velocity + 200 * hit.rank }));
-  const kept = settings.oneDrummer ? new Set(drummable(ranked).map(placeOf)) : null;
-  const hits = kept ? single.filter((hit) => kept.has(placeOf(hit))) : single;
+  const hits = oneHat(drawn);
   const instruments = [...new Set(hits.map(({ instrument }) => instrument))];
   const groove: Groove = {
     id: `made ${seed}`,
@@ -345,9 +337,30 @@ function drawnBeat(model: BeatModel, settings: BeatSettings, seed: number): Groo
       ),
     ),
   };
-  return settings.timekeeper ? keepTimeOn(groove, settings.timekeeper) : groove;
+  const kept = settings.timekeeper ? keepTimeOn(groove, settings.timekeeper) : groove;
+  return settings.oneDrummer ? playableBy(model, settings, kept) : kept;
 }
 
-function placeOf({ bar, cell, instrument }: MadeHit): string {
-  return `${bar} ${cell} ${instrument}`;
+/** What one drummer can play of it, once it is known who keeps time. What may not give way is asked for first. */
+function playableBy(model: BeatModel, settings: BeatSettings, groove: Groove): Groove {
+  const strokes = groove.lanes.flatMap(({ instrument, part }) =>
+    part.hits.map((hit) => {
+      const cell = model.likely.get(instrument)?.[hit.step % model.cells];
+      const held = settings.backbeat && !!cell && isBackbeat(instrument, cell);
+      return {
+        ms: positionOf(hit, part.grid) / ticksPerMs(settings.tempo),
+        velocity: hit.velocity + (held ? 200 : 0),
+        instrument,
+        hit,
+      };
+    }),
+  );
+  const struck = new Set(drummable(strokes).map(({ hit }) => hit));
+  const lanes = groove.lanes
+    .map((lane) => ({
+      ...lane,
+      part: { ...lane.part, hits: lane.part.hits.filter((hit) => struck.has(hit)) },
+    }))
+    .filter(({ part }) => part.hits.length);
+  return { ...groove, lanes, instruments: lanes.map(({ instrument }) => instrument) };
 }

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { DRUM_GROUPS, type DrumGroup } from '../../../../../core/document/choices';
 import { GROUP_NAMES } from '../../../../../core/document/drumGroups';
 import { instrument, type InstrumentId } from '../../../../../core/document/instruments';
+import { meterText, type Meter } from '../../../../../core/document/meter';
 import { listed } from '../../../../../core/document/text';
 import type { Groove } from '../../../../../core/groove/groove';
 import { POSTS } from '../../../../../core/groove/timekeeper';
@@ -30,6 +31,8 @@ interface BeatMakerSettings {
   ghosts: boolean;
   fill: boolean;
   oneDrummer: boolean;
+  /** Whether lanes that the style needs are added. */
+  adds: boolean;
   /** Ids of the lanes that stay, with commas between. */
   held: string;
   /** By group of drums, with commas between: kick=60,hat=30. */
@@ -44,6 +47,7 @@ const FIRST: BeatMakerSettings = {
   ghosts: true,
   fill: false,
   oneDrummer: true,
+  adds: true,
   held: '',
   groups: '',
 };
@@ -103,6 +107,13 @@ export const BeatMaker = () => {
   const [from, setFrom] = useKept<GroovesFrom>('make beat from', 'library');
   const library = useGrooves(from);
   const [held, setHeld] = useKept<string[]>('make beat held', []);
+  const shown = useApp(selectPattern)!;
+  /** A style of another meter was asked for, and how. */
+  const [asked, setAsked] = useState<{
+    some: Partial<BeatMakerSettings>;
+    drawn: number;
+    meter: Meter;
+  } | null>(null);
   const { settings: s, setSettings, seed, drawAgain } = useMaker<BeatMakerSettings>('beat', FIRST, null);
   const choice = <From from={from} onFrom={setFrom} />;
   if (library === 'coming' || library === 'failed' || !library.length)
@@ -124,13 +135,19 @@ export const BeatMaker = () => {
   // Of a person's own grooves all of them together are a style too.
   const styles = from === 'library' ? named : ['', ...named];
   const style = styles.includes(s.style) ? s.style : styles[0]!;
-  const change = (some: Partial<BeatMakerSettings>, gesture?: string, drawn = seed) => {
+  const fits = (one: string) => meterText(meterOf(one)) === meterText(shown.meter);
+  const meterOf = (one: string) => library.find((groove) => !one || groove.style === one)!.meter;
+  const change = (some: Partial<BeatMakerSettings>, gesture?: string, drawn = seed, metered = false) => {
     const settings = { ...s, style, ...some, held: held.join(',') };
     setSettings(settings);
     const state = store.getState();
     const pattern = selectPattern(state)!;
     const model = beatModel(library.filter((one) => !settings.style || one.style === settings.style));
     if (!model) return void act(noticed({ text: words.noModel, subject: 'maker' }));
+    const other = meterText(model.meter) !== meterText(pattern.meter) ? model.meter : null;
+    // A waltz dropped into four beats is none: it brings its meter along, once that is wanted.
+    if (other && !metered) return setAsked({ some, drawn, meter: other });
+    setAsked(null);
     const groups = groupsOf(settings.groups);
     const groove = wholeBeat(
       model,
@@ -144,8 +161,19 @@ export const BeatMaker = () => {
       },
       drawn,
     );
-    const { parts, left } = beatParts(pattern, lanes, groove, held);
-    give(store, { maker: 'beat', parts, settings, seed: drawn }, live, gesture);
+    const roomy = other ? { ...pattern, meter: other } : pattern;
+    const { parts, added, left } = beatParts(roomy, lanes, groove, {
+      kept: held,
+      adds: settings.adds,
+      oneDrummer: settings.oneDrummer,
+      tempo: selectBeat(state)!.tempo,
+    });
+    // A turn of a control is told from where it began: lanes that its first move added are asked for again.
+    const needed = [...lanes.filter(({ id }) => parts[id]), ...added];
+    const needs = { lanes: needed, ...(other && { meter: other }) };
+    give(store, { maker: 'beat', parts, settings, seed: drawn, needs }, live, gesture);
+    if (added.length)
+      act(noticed({ text: words.lanesAdded(listed(added.map(({ name }) => name))), subject: 'maker' }));
     if (left.length)
       act(
         noticed({
@@ -155,7 +183,7 @@ export const BeatMaker = () => {
       );
   };
   const again = () => drawAgain((next) => change({}, undefined, next));
-  const rule = (key: 'backbeat' | 'ghosts' | 'fill' | 'oneDrummer', name: string) => (
+  const rule = (key: 'backbeat' | 'ghosts' | 'fill' | 'oneDrummer' | 'adds', name: string) => (
     <CheckBox checked={s[key]} onChange={(on) => change({ [key]: on } as Partial<BeatMakerSettings>)}>
       {name}
     </CheckBox>
@@ -167,9 +195,25 @@ export const BeatMaker = () => {
         label={words.style}
         short={words.styleShort}
         value={style}
-        options={styles.map((value) => ({ value, name: value || words.allOfThem }))}
+        options={[...styles.filter(fits), ...styles.filter((value) => !fits(value))].map((value) => ({
+          value,
+          name: fits(value) ? value || words.allOfThem : words.styleInMeter(value, meterText(meterOf(value))),
+        }))}
         onChange={(style) => change({ style })}
       />
+      {asked ? (
+        <Group title={words.otherMeter(meterText(asked.meter))}>
+          <Para live quiet>
+            {words.otherMeterAbout(meterText(asked.meter), meterText(shown.meter))}
+          </Para>
+          <Chips>
+            <Chip onPress={() => change(asked.some, undefined, asked.drawn, true)}>
+              {words.takeMeter(meterText(asked.meter))}
+            </Chip>
+            <Chip onPress={() => setAsked(null)}>{words.keepMeter}</Chip>
+          </Chips>
+        </Group>
+      ) : null}
       <Chips>
         <Chip onPress={again}>{words.makeABeat}</Chip>
       </Chips>
@@ -197,6 +241,7 @@ export const BeatMaker = () => {
       {rule('ghosts', words.ghosts)}
       {rule('fill', words.fill)}
       {rule('oneDrummer', words.oneDrummer)}
+      {rule('adds', words.addsLanes)}
       <Disclosure title={words.byGroup}>
         {DRUM_GROUPS.map((group) => (
           <Range

@@ -1,6 +1,8 @@
 import { nanoid } from '@reduxjs/toolkit';
 import type { Maker } from '../../../../../core/document/choices';
-import type { Take } from '../../../../../core/document/schema';
+import type { Meter } from '../../../../../core/document/meter';
+import type { Lane, Take } from '../../../../../core/document/schema';
+import { beatEdited } from '../../../../state/doc';
 import type { Made, MadeSettings } from '../../../../../core/make/makers';
 import { editShown } from '../../../../state/editing';
 import { selectPattern, useApp, type RootState, type Store } from '../../../../state/store';
@@ -35,6 +37,8 @@ interface Given {
   parts: Made;
   settings: object;
   seed: number;
+  /** What a whole beat needs of the beat: lanes that are not there yet, another time signature. */
+  needs?: { lanes: Lane[]; meter?: Meter };
 }
 
 /** The turn of a control that was made last, and the take that came of it. */
@@ -47,7 +51,7 @@ let turned = { gesture: '', id: '' };
  */
 export const give = (
   store: Store,
-  { maker, parts, settings, seed }: Given,
+  { maker, parts, settings, seed, needs }: Given,
   live: boolean,
   gesture?: string,
 ): void => {
@@ -61,7 +65,14 @@ export const give = (
   const id = gesture !== undefined && gesture === turned.gesture ? turned.id : nanoid();
   if (gesture !== undefined) turned = { gesture, id };
   const args = { parts, how, made: { maker, settings: settings as MadeSettings }, seed, id };
-  if (live) editShown(store, { edit: 'make', args }, gesture, gesture !== undefined);
+  const beat = needs && {
+    edit: 'makeBeat' as const,
+    args: { ...args, ...needs, patternId: selectPattern(store.getState())!.id },
+  };
+  if (beat && live)
+    store.dispatch(beatEdited({ edit: beat, ...(gesture !== undefined && { gesture, anew: true }) }));
+  else if (beat) attempt(store, how, { kind: 'beat', edit: beat });
+  else if (live) editShown(store, { edit: 'make', args }, gesture, gesture !== undefined);
   else attempt(store, how, { kind: 'pattern', edit: { edit: 'make', args } });
 };
 
