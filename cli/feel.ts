@@ -111,20 +111,15 @@ const checkUsage = (given: Given): void => {
 const checkStagger = (given: Given): void => {
   if (given.staggerCount && given.staggerList)
     wrongUsage('A file is staggered either by a count or by a list, not both.');
-  const none = !given.staggerCount && !given.staggerList;
-  if (none && (given.staggerRandom !== undefined || given.staggerNote || given.randomFirst))
+  const none = !given.staggerCount && !given.staggerList && given.staggerRandom === undefined;
+  if (none && (given.staggerNote || given.randomFirst))
     wrongUsage(
-      '--stagger-random, --random-first and --stagger-note need a --stagger-count or a --stagger-list.',
+      '--random-first and --stagger-note need a --stagger-count, a --stagger-list or a --stagger-random.',
     );
 };
 
-const staggerOf = ({
-  staggerCount,
-  staggerList,
-  staggerRandom = 0,
-  randomFirst,
-}: Given): Stagger | undefined => {
-  if (!staggerCount && !staggerList) return undefined;
+const staggerOf = ({ staggerCount, staggerList, staggerRandom, randomFirst }: Given): Stagger | undefined => {
+  if (!staggerCount && !staggerList && staggerRandom === undefined) return undefined;
   const ms = (value: number) => within('A delay', value, RANGES.staggerMs.least, RANGES.staggerMs.most);
   const { least, most } = RANGES.staggerCount;
   return {
@@ -134,9 +129,10 @@ const staggerOf = ({
           count: within('The count of a stagger', staggerCount.count, least, most),
           each: ms(staggerCount.each),
         }
-      : { list: staggerList!.map(ms) },
+      : // By chance alone is a way to stagger too.
+        { list: (staggerList ?? [0]).map(ms) },
     unit: 'ms',
-    random: ms(staggerRandom),
+    random: ms(staggerRandom ?? 0),
     randomFirst,
   };
 };
@@ -169,7 +165,7 @@ const quantizeOf = (given: Given): PlainFeel['quantize'] | null =>
         grid: given.grid ?? '1/16',
         strength: percent('--quantize', given.quantize ?? 100),
         window: percent('--window', given.window ?? 100),
-        flams: given.flams,
+        flams: true,
         lanes: null,
       };
 
@@ -223,7 +219,7 @@ const feelOf = async (given: Given): Promise<PlainFeel> => {
   const stagger = staggerOf(given);
   return {
     ...plain,
-    quantize: quantizeOf(given) ?? plain.quantize,
+    quantize: { ...(quantizeOf(given) ?? plain.quantize), flams: given.flams },
     base: template ? 'template' : 'swing',
     swing: {
       percent: within('--swing', given.swing ?? 50, SWING.least, SWING.most),
@@ -257,7 +253,8 @@ const humanized = async (given: Given): Promise<PlainFeel['humanize']> => {
 
 /** What is not asked for is not done: a file that nothing is asked of stays byte for byte. */
 const asksNothing = (given: Given): boolean =>
-  quantizeOf(given) === null &&
+  given.quantize === undefined &&
+  given.window === undefined &&
   given.swing === undefined &&
   given.template === undefined &&
   !given.offset.length &&
@@ -265,6 +262,7 @@ const asksNothing = (given: Given): boolean =>
   given.humanizeVelocity === undefined &&
   !given.staggerCount &&
   !given.staggerList &&
+  given.staggerRandom === undefined &&
   given.players === undefined &&
   given.contrast === undefined &&
   given.level === undefined &&
@@ -384,8 +382,10 @@ const feelFolder = async (
 const run = async (input: string, output: string, given: Given): Promise<void> => {
   checkUsage(given);
   checkStagger(given);
-  const options = await optionsOf(given);
   const nothing = asksNothing(given);
+  if (nothing && !given.flams)
+    wrongUsage('--no-flams says how notes within 35 ms are moved, and nothing is asked for that moves any.');
+  const options = await optionsOf(given);
   const done = (await isFolder(input))
     ? await feelFolder(input, output, options, nothing)
     : [await feelOne(input, output, options, nothing)];
@@ -419,7 +419,7 @@ export const feelCommand = (): Command =>
     .option('--seed <n>', 'what is drawn at random follows from it', aWhole)
     .option('--stagger-count <NxMS>', 'each next stroke later, N and again: 4x20', aStaggerCount)
     .option('--stagger-list <ms,ms>', 'each next stroke later by the next of a list', aStaggerList)
-    .option('--stagger-random <ms>', 'and at random up to so much', aNumber)
+    .option('--stagger-random <ms>', 'at random up to so much, by itself or besides', aNumber)
     .option('--random-first', 'the random part before the counting', false)
     .option('--stagger-note <n...>', 'only these note numbers or instruments', someNotes)
     .option('--swing-note <note=percent>', 'a swing of its own for a note or instrument', aNumberByNote, [])

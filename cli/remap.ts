@@ -44,8 +44,11 @@ export const remapCommand = (): Command =>
     .description('Gives the notes of a MIDI file the numbers of another drum map.')
     .argument('<in>', 'a MIDI file')
     .argument('<out>', 'the MIDI file to write')
-    .requiredOption('--from <map>', 'the map that it is in: gm, or a drum map file')
-    .requiredOption('--to <map>', 'the map that it is wanted in')
+    .requiredOption(
+      '--from <map>',
+      'the map that it is in: gm, a drum map, a .midnam, or a table of numbers and names',
+    )
+    .requiredOption('--to <map>', 'the map that it is wanted in, of the same kinds')
     .option('--drop', 'leave out notes without a counterpart', false)
     .option(
       '--keep-clashes',

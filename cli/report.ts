@@ -30,6 +30,7 @@ import { midiOf, textOf } from './files';
 
 const laneName = (lane: string): string => {
   const [channel, note] = lane.split('/');
+  if (note === undefined) return 'The template';
   const known = channel === '10' ? instrumentOf(Number(note)) : null;
   return known ? `${known} (${note})` : `note ${note} on channel ${channel}`;
 };
@@ -75,8 +76,19 @@ const fileLines = async (file: string): Promise<string[]> => {
   ];
 };
 
+/** A template is measured as one that plays it would be, at the tempo of what it is set against. */
+const ofTemplate = async (file: string, like?: FeelReport): Promise<FeelReport> => {
+  const template = readTemplate(await textOf(file));
+  if (!template.ok) throw new InputFault(`“${file}” could not be read as a template. ${template.error}`);
+  const performance = shapePerformance(template.value);
+  return like
+    ? reportFeel({ ...performance, ticksPerMs: () => ticksPerMs(like.bpm) })
+    : reportFeel(performance);
+};
+
 /** @param like the report that it is set against: both are measured on one grid where that can be */
 const read = async (file: string, like?: FeelReport): Promise<FeelReport> => {
+  if (file.endsWith('.json')) return ofTemplate(file, like);
   const midi = await midiOf(file);
   if (!midi.notes.length) throw new InputFault(`“${file}” has no notes, so there is no feel to measure.`);
   const performance = performanceOf(midi);
@@ -123,6 +135,6 @@ export const reportCommand = (): Command =>
       'Measures how a MIDI file is played: swing, ahead or behind, tightness, accents, hands, players; or tells what a template or players file says.',
     )
     .argument('<file>', 'the MIDI file, or a .json file of a template or of players')
-    .argument('[other]', 'another one to set it against')
+    .argument('[other]', 'another one, or a template, to set it against')
     .option('--json', 'print the figures as JSON', false)
     .action(run);

@@ -5,7 +5,7 @@ import { findGrid, extractTemplate } from '../core/analysis/extractTemplate';
 import { writeTemplate } from '../core/feel/templateText';
 import { laneOfNote, performanceOf, wholeBars } from '../core/midi/read/midiFile';
 
-import { InputFault } from './fault';
+import { InputFault, UsageFault } from './fault';
 import { midiOf, writeOut } from './files';
 import { aGrid, aNote, aWhole, numbersIn, within } from './numbers';
 
@@ -20,6 +20,8 @@ const someNotes = (text: string, before: number[] = []): number[] => [...before,
 const MOST_SLOTS = 1024;
 
 const run = async (input: string, output: string, given: Given): Promise<void> => {
+  if (!/\.json$/i.test(output))
+    throw new UsageFault(`A template is written as JSON: “${output}” is to end in .json.`);
   const file = await midiOf(input);
   if (!file.notes.length)
     throw new InputFault(`“${input}” has no notes, so no template can be taken from it.`);
