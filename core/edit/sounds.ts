@@ -3,7 +3,8 @@ import { MOST, STEPS } from '../document/choices';
 import { lanePatternOf, newHit, newLane, patternTicks, withLanePattern } from '../document/defaults';
 import type { InstrumentId } from '../document/instruments';
 import { barTicks } from '../document/meter';
-import { inOrder, placed } from '../document/position';
+import { inOrder, placed, placedWithin } from '../document/position';
+import { RANGES } from '../document/ranges';
 import type { Beat, Hit, Lane, LanePattern, Loop, OwnKit, Pattern, Voice } from '../document/schema';
 import { straightenLane } from '../feel/straight';
 import type { Ticks } from '../units';
@@ -147,23 +148,137 @@ export const addLoop = (
   };
 };
 
+/** Marks nearer than this, in seconds, are one. */
+const SAME_MARK = 1e-3;
+
+/** Which of the new slices a slice becomes: none where it belongs to the end of the one before it now. */
+interface Becomes {
+  slices: { slice: number; after: number }[];
+  /** The slice that it is the end of now, and how long after its start, in seconds. */
+  joins: { slice: number; after: number } | null;
+}
+
+/** Marks of two cuts that are the same one, moved: between two that stayed as many stand as before. */
+const pairedMarks = (before: number[], after: number[]): Map<number, number> => {
+  const pairs = new Map<number, number>();
+  before.forEach((mark, at) => {
+    const same = after.findIndex((one) => Math.abs(one - mark) < SAME_MARK);
+    if (same >= 0) pairs.set(at, same);
+  });
+  const fixed = [[-1, -1], ...[...pairs].sort((a, b) => a[0] - b[0]), [before.length, after.length]] as [
+    number,
+    number,
+  ][];
+  for (let at = 1; at < fixed.length; at++) {
+    const [[a, x], [b, y]] = [fixed[at - 1]!, fixed[at]!];
+    if (b - a === y - x) for (let step = 1; step < b - a; step++) pairs.set(a + step, x + step);
+  }
+  return pairs;
+};
+
+/** What each slice of a loop becomes once it is cut otherwise, so that hits keep the piece of sound that they played. */
+const becoming = (before: Loop, after: Loop): Becomes[] => {
+  const pairs = pairedMarks(before.marks, after.marks);
+  const kept = new Set(pairs.values());
+  return before.marks.map((mark, at): Becomes => {
+    const end = before.marks[at + 1] ?? before.end;
+    const own = pairs.get(at);
+    // Marks that are new within it divide it.
+    const within = after.marks.flatMap((one, slice) =>
+      !kept.has(slice) && one > mark + SAME_MARK && one < end - SAME_MARK
+        ? [{ slice, after: one - mark }]
+        : [],
+    );
+    if (own !== undefined) return { slices: [{ slice: own, after: 0 }, ...within], joins: null };
+    const slice = Math.max(
+      0,
+      after.marks.findLastIndex((one) => one <= mark + SAME_MARK),
+    );
+    return { slices: within, joins: { slice, after: mark - after.marks[slice]! } };
+  });
+};
+
+/** The hits of a lane that plays slices, on those of another cut. @param ticks how long a second of the loop is there */
+const onOtherCut = (part: LanePattern, cut: Becomes[], ticks: number): LanePattern => {
+  const g = gridTicks(part.grid);
+  const at = (hit: Hit) => (hit.step + hit.nudge) * g;
+  const sliceOf = (hit: Hit) => hit.pitch ?? 0;
+  const withSlice = ({ pitch: _, ...hit }: Hit, slice: number): Hit =>
+    slice ? { ...hit, pitch: slice } : hit;
+  const hits = part.hits.flatMap((hit): Hit[] => {
+    const to = cut[sliceOf(hit)];
+    if (!to) return [hit];
+    const [first] = to.slices;
+    // Right after the slice that it joins it is the end of that one, which sounds on; elsewhere that is heard in its place.
+    const { joins } = to;
+    const follows =
+      joins !== null &&
+      part.hits.some(
+        (one) =>
+          one !== hit &&
+          cut[sliceOf(one)]?.slices[0]?.slice === joins.slice &&
+          Math.abs(at(hit) - at(one) - joins.after * ticks) < g / 2,
+      );
+    const begins = !joins ? [withSlice(hit, first!.slice)] : follows ? [] : [withSlice(hit, joins.slice)];
+    const rest = to.slices.slice(joins ? 0 : 1).map(({ slice, after }) => {
+      const place = placed(at(hit) + after * ticks, part.grid);
+      return withSlice({ ...hit, ...place }, slice);
+    });
+    return [...begins, ...rest.filter(({ step }) => step < 4096)];
+  });
+  return { ...part, hits: inOrder(hits) };
+};
+
 /**
- * Changes the loop of a lane: its marks, which slices sound backwards. Its hits stay as they are.
+ * The slices that sound backwards once a loop is cut otherwise: those that begin within one that did.
  *
+ * @param marks of the new cut, in seconds
+ * @example reversedAt({ marks: [0, 1], reversed: [1] }, [0, 1, 1.5]) // [1, 2]
+ */
+export const reversedAt = (
+  { marks: before, reversed = [] }: Pick<Loop, 'marks' | 'reversed'>,
+  marks: number[],
+): number[] =>
+  marks.flatMap((mark, at) => {
+    const from = before.findLastIndex((one) => one <= mark + SAME_MARK);
+    return reversed.includes(from) ? [at] : [];
+  });
+
+/**
+ * Changes the loop of a lane: its marks, which slices sound backwards. Its hits keep the piece of sound that they play: one whose
+ * slice is divided becomes two, one whose slice is joined to the one before it ends in that.
+ *
+ * @param loop without `reversed`, what sounded backwards goes on doing so
  * @param rewrite the pattern in which its hits are written anew, as the loop was recorded; left out, they stay
  */
 export const setLoop = (beat: Beat, laneId: string, loop: Loop, rewrite?: string): Beat => {
-  if (!beat.lanes.some(({ id, loop: there }) => id === laneId && there)) return beat;
+  const before = beat.lanes.find(({ id }) => id === laneId)?.loop;
+  if (!before) return beat;
+  const same = before.sample.id === loop.sample.id;
+  const cut = same ? becoming(before, loop) : [];
+  // Who says which ones are backwards means it.
+  const turned = loop.reversed ?? (same ? reversedAt(before, loop.marks) : []);
+  const { reversed: _, ...plain } = loop;
+  const given: Loop = turned.length ? { ...plain, reversed: turned } : plain;
+  const moves = same && JSON.stringify(before.marks) !== JSON.stringify(loop.marks);
   const changed = {
     ...beat,
     lanes: beat.lanes.map((lane) =>
-      lane.id === laneId ? { ...lane, loop, tuning: slicesOf(loop, lane.note) } : lane,
+      lane.id === laneId ? { ...lane, loop: given, tuning: slicesOf(given, lane.note) } : lane,
     ),
+    patterns: moves
+      ? beat.patterns.map((pattern) => {
+          const part = pattern.parts[laneId];
+          if (!part) return pattern;
+          const ticks = loopTicks(before, pattern) / before.end;
+          return withLanePattern(pattern, laneId, onOtherCut(part, cut, ticks));
+        })
+      : beat.patterns,
   };
   const pattern = changed.patterns.find(({ id }) => id === rewrite);
-  const grid = pattern && gridFor(loopTicks(loop, pattern));
+  const grid = pattern && gridFor(loopTicks(given, pattern));
   if (!pattern || !grid) return changed;
-  const part = loopPart(loop, pattern, grid, lanePatternOf(pattern, laneId));
+  const part = loopPart(given, pattern, grid, lanePatternOf(pattern, laneId));
   return {
     ...changed,
     patterns: changed.patterns.map((one) =>
@@ -193,7 +308,9 @@ export const loopToDrums = (
   const length = loopTicks(a.loop, pattern);
   const ticks = sliceTicks(a.loop, length);
   let lanes = beat.lanes;
-  let changed = pattern;
+  // A pattern shorter than the loop becomes as long.
+  const bars = Math.min(RANGES.bars.most, Math.ceil(length / barTicks(pattern.meter) - 1e-9));
+  let changed: Pattern = bars > pattern.bars ? { ...pattern, bars } : pattern;
   for (const instrument of new Set(a.told.flatMap((one) => (one ? [one.instrument] : [])))) {
     let lane = lanes.find((one) => one.instrument === instrument && !one.loop);
     if (!lane) {
@@ -203,10 +320,11 @@ export const loopToDrums = (
       lanes = [...lanes, lane];
     }
     const part = lanePatternOf(changed, lane.id);
-    const round = patternTicks(pattern);
+    const round = patternTicks(changed);
     const hits = a.told.flatMap((one, slice): Hit[] => {
       if (one?.instrument !== instrument || ticks[slice]! >= round) return [];
-      const { step, nudge } = placed(ticks[slice]!, part.grid);
+      const steps = Math.max(1, Math.ceil(round / gridTicks(part.grid) - 1e-9));
+      const { step, nudge } = placedWithin(ticks[slice]!, part.grid, part.steps ?? steps);
       return [{ ...newHit(step, one.velocity), nudge }];
     });
     const taken = new Set(hits.map(({ step }) => step));

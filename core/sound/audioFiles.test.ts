@@ -1,3 +1,5 @@
+import fs from 'node:fs';
+import path from 'node:path';
 import fc from 'fast-check';
 import { decodeAudio } from './decode';
 import { readAt, toRate } from './sample';
@@ -149,3 +151,17 @@ describe('audio files', () => {
     expect(Math.max(...folded.map(Math.abs))).toBeLessThan(0.05);
   });
 });
+
+/** The same click at 4,410 frames of 44.1 kHz, written with a head that tells of the encoder and without. */
+test.each(['told', 'untold'])(
+  'an MP3 begins where its sound does, whether its head tells of the encoder: %s',
+  async (head) => {
+    const file = path.join(__dirname, 'fixtures', `click-${head}.mp3`);
+    const decoded = await decodeAudio(new Uint8Array(fs.readFileSync(file)), 'click.mp3');
+    if (!decoded.ok) throw new Error(decoded.error);
+    const [data] = decoded.audio.channels;
+    expect(decoded.audio.rate).toBe(44100);
+    // The click passes a fifth of full scale within its first frames.
+    expect(Math.abs(data!.findIndex((x) => Math.abs(x) > 0.2) - 4411)).toBeLessThanOrEqual(2);
+  },
+);

@@ -5,6 +5,7 @@ import readOgg from '@audio/decode-vorbis';
 import readWav from '@audio/decode-wav';
 import { RANGES } from '../document/ranges';
 import { audioKind, textAt, type AudioKind } from './audioKind';
+import { mp3Delay } from './mp3Delay';
 import { peakOf, secondsOf, type Audio } from './sample';
 
 /** From the bytes of a file to audio. */
@@ -19,7 +20,14 @@ const READ: Record<AudioKind, Read> = {
   AIFF: (bytes) => Promise.resolve(readAiff(bytes)),
   FLAC: async (bytes) => readFlac(bytes),
   OGG: async (bytes) => readOgg(bytes),
-  MP3: async (bytes) => readMp3(bytes),
+  MP3: async (bytes) => {
+    const { channelData, sampleRate } = await readMp3(bytes);
+    const delay = mp3Delay(bytes);
+    return {
+      channelData: channelData.map((data) => data.subarray(Math.min(delay, data.length))),
+      sampleRate,
+    };
+  },
 };
 
 /** Fewer frames than this are nothing that could be heard. */

@@ -137,14 +137,72 @@ test('a lane plays the slices where they were recorded, at any tempo, whatever t
   );
 });
 
-test('a loop too long for a lane adds nothing; changed cuts leave the hits, unless they are written anew', () => {
+test('a loop too long for a lane adds nothing, nor is one set where none is', () => {
   const beat = newBeat('b', 'B', 1);
   expect(addLoop(beat, { id: 'l', name: 'F', loop: loopOf([0], 40, 80), patternId: 'a' })).toBe(beat);
-  const made = addLoop(beat, { id: 'l', name: 'F', loop: loopOf([0, 1]), patternId: 'a' });
-  const cut = setLoop(made, 'l', loopOf([0, 0.5, 1]));
-  expect(cut.patterns).toEqual(made.patterns);
-  expect(setLoop(made, 'l', loopOf([0, 0.5, 1]), 'a').patterns[0]!.parts['l']!.hits).toHaveLength(3);
-  expect(setLoop(made, 'kick', loopOf([0]))).toBe(made);
+  expect(setLoop(beat, 'kick', loopOf([0]))).toBe(beat);
+});
+
+/** Where a lane plays which slices: ticks and slice. */
+const slicesAt = (beat: ReturnType<typeof newBeat>) =>
+  beat.patterns[0]!.parts['l']!.hits.map(({ step, nudge, pitch = 0 }) => [
+    Math.round((step + nudge) * 240),
+    pitch,
+  ]);
+
+test('hits keep the piece of sound that they play when a loop is cut otherwise', () => {
+  const made = addLoop(newBeat('b', 'B', 1), { id: 'l', name: 'F', loop: loopOf([0, 1]), patternId: 'a' });
+  expect(slicesAt(made)).toEqual([
+    [0, 0],
+    [1920, 1],
+  ]);
+  const divided = setLoop(made, 'l', loopOf([0, 0.5, 1]));
+  expect(slicesAt(divided)).toEqual([
+    [0, 0],
+    [960, 1],
+    [1920, 2],
+  ]);
+  // A mark taken out joins its slice to the one before; right after that it is heard in it.
+  expect(slicesAt(setLoop(divided, 'l', loopOf([0, 1])))).toEqual(slicesAt(made));
+  // A mark moved keeps the hit on its own slice.
+  expect(slicesAt(setLoop(divided, 'l', loopOf([0, 0.6, 1])))).toEqual(slicesAt(divided));
+  // Out of its order a slice that is joined is heard in what it is now a part of.
+  const turned = {
+    ...divided,
+    patterns: [
+      {
+        ...divided.patterns[0]!,
+        parts: {
+          ...divided.patterns[0]!.parts,
+          l: {
+            ...divided.patterns[0]!.parts['l']!,
+            hits: divided.patterns[0]!.parts['l']!.hits.filter(({ pitch }) => pitch === 1),
+          },
+        },
+      },
+    ],
+  };
+  expect(slicesAt(setLoop(turned, 'l', loopOf([0, 1])))).toEqual([[960, 0]]);
+});
+
+test('what sounds backwards goes on doing so, in each piece that it is cut into', () => {
+  const made = addLoop(newBeat('b', 'B', 1), {
+    id: 'l',
+    name: 'F',
+    loop: { ...loopOf([0, 1]), reversed: [1] },
+    patternId: 'a',
+  });
+  const lane = (beat: typeof made) => beat.lanes.find(({ id }) => id === 'l')!.loop!;
+  expect(lane(setLoop(made, 'l', loopOf([0, 0.5, 1, 1.5]))).reversed).toEqual([2, 3]);
+  expect(lane(setLoop(made, 'l', { ...loopOf([0, 0.5, 1]), reversed: [] })).reversed).toBeUndefined();
+});
+
+test('a loop spread over the drums of a shorter pattern makes it as long, and every slice has its hit', () => {
+  const told = [0, 1, 2, 3].map(() => ({ instrument: 'kick' as const, velocity: 100 }));
+  const beat = newBeat('b', 'B', 1);
+  const made = loopToDrums(beat, { loop: loopOf([0, 1, 2, 3], 2, 4), told, patternId: 'a', ids: {} });
+  expect(made.patterns[0]!.bars).toBe(2);
+  expect(made.patterns[0]!.parts['kick']!.hits.map(({ step }) => step)).toEqual([0, 8, 16, 24]);
 });
 
 test('slices are spread over the kit’s drums where they are, beside what is there; lanes that lack are added', () => {

@@ -39,6 +39,8 @@ export interface ShelfKeeper {
   forget(ids: string[]): Promise<() => Promise<void>>;
   /** Looks whether all files that are kept are listed. @returns how many were not, and are now */
   check(): Promise<number>;
+  /** Files that were read with a map go on being read with it under its new name. */
+  renameMap(from: string, to: string): Promise<void>;
   mapNamed(name: string): DrumMap;
   examples(): Example[];
   /** Looks at the server's folder again. */
@@ -221,6 +223,13 @@ export const createShelf = (store: Store, storage: KeyValue, folderUrl: string):
       return mended;
     },
     mapNamed,
+    renameMap: async (from, to) => {
+      const renamed = [...imported.values()]
+        .filter(({ map }) => map === from)
+        .map((one) => ({ ...one, map: to }));
+      for (const one of renamed) imported.set(one.row.id, one);
+      if (renamed.length) await keepIndexed(storage, renamed);
+    },
     examples: () => (examples ??= examplesFrom([...builtIn.values()])),
     lookAgain,
   };

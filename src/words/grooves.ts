@@ -174,7 +174,9 @@ export const words = {
   theNotesOfFileBy: (file: string) =>
     `The notes of “${file}”, by how they behave: listen, change what is wrong, and make it a map.`,
   guessed: 'Guessed',
-  noteNoteIs: (note: number) => `Note ${note} is`,
+  onChannel: (channel: number) => `channel ${channel}`,
+  noteNoteIs: (note: number, channel?: number) =>
+    channel === undefined ? `Note ${note} is` : `Note ${note} on channel ${channel} is`,
   nothing: 'Nothing',
   hearNoteNoteSo: (note: number) => `Hear note ${note} so`,
   makeItAMapAnd: 'Make it a map and read the file with it',
@@ -192,7 +194,8 @@ export const words = {
   noteNotePlays: (note: number) => `Note ${note} plays`,
   notesOfMap: (map: string) => `Notes of ${map}`,
   beyond0To127Kept: 'beyond 0 to 127: kept, plays nothing',
-  takeNoteNoteOut: (note: number) => `Take note ${note} out`,
+  takeNoteNoteOut: (note: number, channel?: number) =>
+    channel === undefined ? `Take note ${note} out` : `Take note ${note} on channel ${channel} out`,
   noNoteHasADrum: 'No note has a drum yet. Learn one, or set it by number.',
   manyNotes: (many: number, unknown: boolean, unknown2: number) =>
     `${many} notes. ${unknown ? `${unknown2} of them could not be told: give them a drum, or they are left out.` : 'Each was given the drum that its name says.'}`,

@@ -82,6 +82,20 @@ describe('drum maps', () => {
     ]);
   });
 
+  test('what a number means on one channel is changed and taken out by itself', () => {
+    const map = mapOfNotes([
+      { note: 60, instrument: 'kick' },
+      { note: 60, channel: 3, instrument: 'clap' },
+    ]);
+    expect(withNote(map, 60, null, 3).notes).toEqual([{ note: 60, instrument: 'kick' }]);
+    expect(withNote(map, 60, null).notes).toEqual([{ note: 60, channel: 3, instrument: 'clap' }]);
+    expect(withNote(map, 60, { instrument: 'snare' }, 3).notes).toEqual([
+      { note: 60, instrument: 'kick' },
+      { note: 60, instrument: 'snare', channel: 3 },
+    ]);
+    expect(withNote(map, 60, { instrument: 'ride' }).notes).toHaveLength(2);
+  });
+
   test('are changed, shifted, written and read back', () => {
     const map = withNote(mapOfNotes([]), 40, { instrument: 'ride' });
     expect(shifted(map, 12).notes).toEqual([{ note: 52, instrument: 'ride' }]);

@@ -139,14 +139,22 @@ export const shifted = (map: DrumMap, by: number): DrumMap =>
 /**
  * A map in which a number has an instrument, or none.
  *
+ * @param channel whose entry it is, 1 to 16; left out, the entry for all channels. What the number means on others stays
  * @example withNote(GENERAL_MIDI, 36, null).notes.some(({ note }) => note === 36) // false
  */
-export const withNote = (map: DrumMap, note: MidiNote, entry: Omit<MapNote, 'note'> | null): DrumMap => ({
-  ...map,
-  notes: [...map.notes.filter((one) => one.note !== note), ...(entry ? [{ note, ...entry }] : [])].sort(
-    (a, b) => a.note - b.note,
-  ),
-});
+export const withNote = (
+  map: DrumMap,
+  note: MidiNote,
+  entry: Omit<MapNote, 'note' | 'channel'> | null,
+  channel?: Channel,
+): DrumMap => {
+  const others = map.notes.filter((one) => one.note !== note || one.channel !== channel);
+  const own: MapNote[] = entry ? [{ note, ...entry, ...(channel !== undefined && { channel }) }] : [];
+  return {
+    ...map,
+    notes: [...others, ...own].sort((a, b) => a.note - b.note || (a.channel ?? 0) - (b.channel ?? 0)),
+  };
+};
 
 /** Words that say an instrument, the most telling first; all must stand in a name. */
 const WORDS: [RegExp, InstrumentId][] = [

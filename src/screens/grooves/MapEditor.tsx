@@ -93,7 +93,7 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
         />
         <InstrumentChoice
           label={words.noteNotePlays(note)}
-          value={map.notes.find((one) => one.note === note)?.instrument ?? null}
+          value={map.notes.find((one) => one.note === note && one.channel === undefined)?.instrument ?? null}
           none={words.nothing}
           onChange={(instrument) => onChange(withNote(map, note, instrument ? { instrument } : null))}
         />
@@ -107,23 +107,28 @@ export const MapEditor = ({ map, onChange }: MapEditorProps) => {
                 {noteName(one.note, names)}
               </Words>
             </Words>
+            {one.channel === undefined ? null : (
+              <Words small quiet>
+                {words.onChannel(one.channel)}
+              </Words>
+            )}
             {isPlayable(one) ? null : (
               <Words small quiet>
                 {words.beyond0To127Kept}
               </Words>
             )}
             <InstrumentChoice
-              label={words.noteNoteIs(one.note)}
+              label={words.noteNoteIs(one.note, one.channel)}
               value={one.instrument}
               none={words.nothing}
               onChange={(instrument) =>
-                onChange(withNote(map, one.note, instrument ? { ...one, instrument } : null))
+                onChange(withNote(map, one.note, instrument ? { instrument } : null, one.channel))
               }
             />
             <IconButton
-              label={words.takeNoteNoteOut(one.note)}
+              label={words.takeNoteNoteOut(one.note, one.channel)}
               icon="remove"
-              onPress={() => onChange(withNote(map, one.note, null))}
+              onPress={() => onChange(withNote(map, one.note, null, one.channel))}
             />
           </Item>
         ))}

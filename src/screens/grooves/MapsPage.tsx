@@ -32,6 +32,7 @@ import { GuessMap } from './GuessMap';
 import { MapEditor } from './MapEditor';
 import { MapPreviewTable } from './MapPreviewTable';
 import { WriteWith } from './WriteWith';
+import { shelf } from './shelf';
 import { words } from '../../words/grooves';
 
 const freeName = (maps: DrumMap[], wanted: string): string =>
@@ -186,7 +187,14 @@ export const MapsPage = ({ heard }: { heard: Groove | null }) => {
               maps.filter((one) => one !== map),
               given,
             );
-            change({ ...map, name: named });
+            act(
+              groovesChanged({
+                maps: maps.map((one) => (one === map ? { ...map, name: named } : one)),
+                // What is read with it follows its name.
+                ...(readWith === map.name && { readWith: named }),
+              }),
+            );
+            void shelf.renameMap(map.name, named);
             setName(named);
           }}
         />

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Lane, Loop } from '../../../../core/document/schema';
+import { reversedAt } from '../../../../core/edit/sounds';
 import { evenMarks, marksAt, movedMark, withMark, withoutMark } from '../../../../core/sound/loops';
 import { hearLane } from '../../../audio/player';
 import { WaveHand } from '../../../strings/WaveHand';
@@ -46,11 +47,13 @@ export const LoopCuts = ({
   const [chosen, setChosen] = useState<number | null>(null);
   const [zoom, setZoom] = useState(0);
   const { marks, end, reversed = [] } = loop;
-  const cut = (next: number[]) => onLoop({ ...loop, marks: next, reversed: [] });
+  const cut = (next: number[]) => onLoop({ ...loop, marks: next, reversed: reversedAt(loop, next) });
   const listen = async (to: number) => {
     setSensitivity(to);
     const next = await foundIn(sample, to, quarters);
-    if (next) onFound(next, { ...loop, marks: marksAt(next.onsets, next.seconds), reversed: [] });
+    if (!next) return;
+    const found = marksAt(next.onsets, next.seconds);
+    onFound(next, { ...loop, marks: found, reversed: reversedAt(loop, found) });
   };
   const place = chosen !== null && chosen < marks.length ? chosen : null;
   const turned = place !== null && reversed.includes(place);
