@@ -16,16 +16,17 @@ import {
   type RingHit,
 } from '../core/make/ring';
 import { RUDIMENT_DEFAULTS, rudimentParts } from '../core/make/rudimentMaker';
-import { newBeat } from '../core/document/defaults';
+import { newBeat, patternTicks } from '../core/document/defaults';
 import type { Pattern } from '../core/document/schema';
 import { RUDIMENTS } from '../core/hands/rudiments';
 import { allNotes } from '../core/play/driver';
 import { handStrokes } from '../core/play/plan';
+import type { HandStroke } from '../core/play/weakerHand';
 import { planPasses } from '../core/play/timelinePlan';
 import { notesInScale, scaleOf } from '../core/make/scales';
 import { BEAT_DEFAULTS, beatModel, wholeBeat } from '../core/make/wholeBeat';
 import { madeFile, type MadeNote } from '../core/midi/write/madeFile';
-import { TEMPO, type Ticks } from '../core/units';
+import { QUARTER, TEMPO, type Ticks } from '../core/units';
 import { InputFault, UsageFault } from './fault';
 import { warn, writeOut } from './files';
 import { aGrid, aNote, aNumber, aWhole, within } from './numbers';
@@ -340,8 +341,15 @@ const rudimentCommand = async (out: string | undefined, given: RudimentGiven): P
   });
   const pattern = { ...bare, parts };
   const beat = { ...empty, tempo: all.tempo, lanes, patterns: [pattern] };
-  const hands = handStrokes(beat, pattern).sort((a, b) => a.at - b.at);
-  const notes = allNotes(planPasses(beat, pattern, 1), 'hold').map(({ tick, length, velocity, note }) => ({
+  // The grace strokes of the first stroke come before the bar: round the loop they stand at its end.
+  const length = patternTicks(pattern);
+  const whole = (60000 * length) / (QUARTER * all.tempo);
+  const when = ({ ms }: HandStroke) => (ms < 0 ? ms + whole : ms);
+  // A press is one stroke, however often it bounces.
+  const pressed = rudiment.strokes.some(({ buzz }) => buzz);
+  const written = handStrokes(beat, pattern).filter(({ bounces }) => !(pressed && bounces));
+  const hands = written.sort((a, b) => when(a) - when(b));
+  const notes = allNotes(planPasses(beat, pattern, 1), 'wrap').map(({ tick, length, velocity, note }) => ({
     tick,
     length,
     velocity,

@@ -22,6 +22,10 @@ export const sloped = (strokes: number, slope: number, curve = 0, spacing: Spaci
 /** Many soft strokes that press into one: ten, swelling, closing up. */
 export const PRESS_ROLL: Roll = sloped(10, 0.55, 0.25);
 
+/** Whether a roll is such a press, by one hand. @example isPressed(PRESS_ROLL) // true */
+export const isPressed = ({ curve, levels }: Roll): boolean =>
+  curve === PRESS_ROLL.curve && levels.length === PRESS_ROLL.levels.length;
+
 /**
  * The same roll with another number of strokes; its levels keep their shape.
  *

@@ -7,6 +7,7 @@ import type { Beat } from '../document/schema';
 import { allNotes } from '../play/driver';
 import { handStrokes } from '../play/plan';
 import { planPasses } from '../play/timelinePlan';
+import { RUDIMENT_DEFAULTS, rudimentParts } from '../make/rudimentMaker';
 import { recognized } from './recognized';
 import { RUDIMENTS, type Rudiment } from './rudiments';
 import { sticking, unplayable, type StickStroke } from './sticking';
@@ -49,7 +50,89 @@ const SAME_NOTES = new Set([
   'Inverted flam tap',
 ]);
 
+/**
+ * The stickings of the forty as they are taught, written down by hand apart from the list: R and L strokes, small letters grace
+ * strokes, z a press. Those that lead from either hand are followed by the other way round.
+ */
+const TAUGHT: Record<string, string> = {
+  'Single stroke roll': 'RLRLRLRL',
+  'Single stroke four': 'RLRL LRLR',
+  'Single stroke seven': 'RLRLRLR LRLRLRL',
+  'Multiple bounce roll': 'zR zL zR zL',
+  'Triple stroke roll': 'RRRLLL',
+  'Double stroke roll': 'RRLL RRLL',
+  'Five stroke roll': 'RRLLR LLRRL',
+  'Six stroke roll': 'RLLRRL',
+  'Seven stroke roll': 'RRLLRRL',
+  'Nine stroke roll': 'RRLLRRLLR LLRRLLRRL',
+  'Ten stroke roll': 'RRLLRRLLRL',
+  'Eleven stroke roll': 'RRLLRRLLRRL',
+  'Thirteen stroke roll': 'RRLLRRLLRRLLR LLRRLLRRLLRRL',
+  'Fifteen stroke roll': 'RRLLRRLLRRLLRRL',
+  'Seventeen stroke roll': 'RRLLRRLLRRLLRRLLR LLRRLLRRLLRRLLRRL',
+  'Single paradiddle': 'RLRR LRLL',
+  'Double paradiddle': 'RLRLRR LRLRLL',
+  'Triple paradiddle': 'RLRLRLRR LRLRLRLL',
+  'Paradiddle-diddle': 'RLRRLL',
+  Flam: 'lR rL',
+  'Flam accent': 'lRLR rLRL',
+  'Flam tap': 'lRR rLL',
+  Flamacue: 'lRLRLlR rLRLRrL',
+  'Flam paradiddle': 'lRLRR rLRLL',
+  'Flammed mill': 'lRRLR rLLRL',
+  'Flam paradiddle-diddle': 'lRLRRLL rLRLLRR',
+  Pataflafla: 'lRLRrL lRLRrL',
+  'Swiss triplet': 'lRRL lRRL',
+  'Inverted flam tap': 'lRLrLR',
+  'Flam drag': 'lRLLR rLRRL',
+  Drag: 'llR rrL',
+  'Single drag tap': 'llRL rrLR',
+  'Double drag tap': 'llRllRL rrLrrLR',
+  'Lesson 25': 'llRLR',
+  'Single dragadiddle': 'RRLRR LLRLL',
+  'Drag paradiddle 1': 'RllRLRR LrrLRLL',
+  'Drag paradiddle 2': 'RllRllRLRR LrrLrrLRLL',
+  'Single ratamacue': 'llRLRL rrLRLR',
+  'Double ratamacue': 'llRllRLRL rrLrrLRLR',
+  'Triple ratamacue': 'llRllRllRLRL rrLrrLrrLRLR',
+};
+
 describe('the rudiments', () => {
+  test('have the stickings that are taught, and one drummer can play each, laid on a drum at 60 to 120', () => {
+    const small = { R: 'l', L: 'r' };
+    const sticks = ({ strokes }: Rudiment) =>
+      strokes.map(({ hand, graces, buzz }) => (buzz ? 'z' : '') + small[hand].repeat(graces) + hand).join('');
+    expect(Object.fromEntries(RUDIMENTS.map((one) => [one.name, sticks(one)]))).toEqual(
+      Object.fromEntries(Object.entries(TAUGHT).map(([name, text]) => [name, text.replaceAll(' ', '')])),
+    );
+    for (const tempo of [60, 90, 120])
+      for (const rudiment of RUDIMENTS) {
+        const beat = newBeat('b', 'B', 1);
+        const bare = { ...beat.patterns[0]!, bars: 8, parts: {} };
+        const parts = rudimentParts(bare, 'snare', {
+          ...RUDIMENT_DEFAULTS,
+          rudiment: rudiment.id,
+          grid: rudiment.grid,
+        });
+        const pattern = { ...bare, parts };
+        const strokes = handStrokes({ ...beat, tempo, patterns: [pattern] }, pattern);
+        expect([rudiment.name, tempo, unplayable(sticking(strokes)).all]).toEqual([rudiment.name, tempo, 0]);
+      }
+  });
+
+  test('two grace strokes in plain notes are one bounce of one hand; three single strokes as fast are not', () => {
+    const notes = (velocities: number[]) =>
+      velocities.map((velocity, at) => ({
+        ms: 500 + at * 25,
+        at: 0,
+        velocity,
+        instrument: 'snare' as const,
+      }));
+    expect(limbs(notes([40, 40, 90]))).toMatch(/^(LLR|RRL)$/);
+    expect(unplayable(sticking(notes([40, 40, 90]))).all).toBe(0);
+    expect(unplayable(sticking(notes([90, 90, 90]))).all).toBeGreaterThan(0);
+  });
+
   test('are forty, each of its own name, none of whose hands strikes at once with itself', () => {
     expect(RUDIMENTS).toHaveLength(40);
     expect(new Set(RUDIMENTS.map(({ id }) => id)).size).toBe(40);

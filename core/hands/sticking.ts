@@ -18,6 +18,8 @@ export interface StickStroke {
   instrument: InstrumentId;
   /** Set by hand. */
   hand?: Hand;
+  /** It bounces on from the stroke of its drum before it: the same hand, without a blow of its own. */
+  bounces?: boolean;
 }
 
 /** A hand, or a foot. */
@@ -90,6 +92,33 @@ const eventsOf = (strokes: readonly StickStroke[], order: number[], out: Stuck[]
   return events;
 };
 
+/** Two grace strokes are one bounce where both are so much softer than what they lead up to. */
+const GRACE_SHARE = 0.75;
+
+/**
+ * Strokes that bounce on from the one before on their drum: those that say so, and the second of two grace strokes.
+ *
+ * @returns for each the one that it comes from
+ */
+const bouncesOf = (strokes: readonly StickStroke[], byHand: readonly number[]): Map<number, number> => {
+  const out = new Map<number, number>();
+  const last = new Map<InstrumentId, number[]>();
+  for (const at of byHand) {
+    const { instrument, ms, velocity, bounces } = strokes[at]!;
+    const row = last.get(instrument) ?? last.set(instrument, []).get(instrument)!;
+    const [first, second] = row.slice(-2);
+    if (bounces && row.length) out.set(at, row.at(-1)!);
+    else if (second !== undefined) {
+      const soft = (one: number) => strokes[one]!.velocity < GRACE_SHARE * velocity;
+      const near =
+        ms - strokes[second]!.ms < SAME_LIMB_MS && strokes[second]!.ms - strokes[first!]!.ms < SAME_LIMB_MS;
+      if (near && soft(first!) && soft(second)) out.set(second, first!);
+    }
+    row.push(at);
+  }
+  return out;
+};
+
 const apart = (a: PlanPlace, b: PlanPlace): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** Why a hand cannot do it; null where it can. */
@@ -110,6 +139,8 @@ const effort = (last: Last | null, ms: Ms, place: PlanPlace): number => {
 
 interface Ways {
   strokes: readonly StickStroke[];
+  /** Strokes that bounce on, with the one that each comes from. */
+  bounces: ReadonlyMap<number, number>;
   lead: Hand;
   rule: HandRule;
   beat: Ticks;
@@ -163,8 +194,12 @@ const options = (count: number): Hand[][] =>
         ['L', 'R'],
       ];
 
+/** Whether a hand that struck last with a stroke lets another one bounce on from it. */
+const bouncesOn = ({ bounces }: Ways, at: number, last: Last | null): boolean =>
+  last !== null && bounces.get(at) === last.at;
+
 const step = (ways: Way[], event: Event, about: Ways): Way[] => {
-  const { strokes, places, lasts, rule } = about;
+  const { strokes, places, lasts, rule, bounces } = about;
   const best = new Map<number, Way>();
   for (const way of ways)
     for (const hands of options(event.strokes.length)) {
@@ -172,11 +207,15 @@ const step = (ways: Way[], event: Event, about: Ways): Way[] => {
       const next = { L: way.L, R: way.R };
       event.strokes.forEach((at, place) => {
         const hand = hands[place]!;
-        cost += effort(way[hand], strokes[at]!.ms, places[at]!) + manners(about, at, hand, way[hand]);
+        if (!bouncesOn(about, at, way[hand])) {
+          cost += effort(way[hand], strokes[at]!.ms, places[at]!) + manners(about, at, hand, way[hand]);
+          // No other hand can go on with a bounce.
+          if (bounces.has(at)) cost += CANNOT;
+        }
         next[hand] = lasts[at]!;
       });
-      if (rule === 'alternate' && hands.length === 1 && way.hands.length === 1 && hands[0] === way.hands[0])
-        cost += 2 * CANNOT;
+      const again = hands.length === 1 && way.hands.length === 1 && hands[0] === way.hands[0];
+      if (rule === 'alternate' && again && !bounces.has(event.strokes[0]!)) cost += 2 * CANNOT;
       cost += crossed(next.L, next.R, event.ms);
       const key =
         ((next.L?.at ?? -1) + 1) * strokes.length + (next.R?.at ?? -1) + 1 + ((next.L?.at ?? -1) + 1);
@@ -244,6 +283,7 @@ export const sticking = (
   const places = strokes.map(({ instrument }) => placeOf(instrument, leftHanded));
   const about: Ways = {
     strokes,
+    bounces: bouncesOf(strokes, byHand),
     lasts: strokes.map(({ ms }, at) => ({ ms, place: places[at]!, at })),
     lead: leftHanded ? 'L' : 'R',
     rule,
@@ -260,7 +300,10 @@ export const sticking = (
     const from: Way | null = way.before;
     own.forEach((stroke, place) => {
       const hand = way!.hands[place]!;
-      const fault = from && cannot(from[hand], strokes[stroke]?.ms ?? ms, about.places[stroke]!);
+      const fault =
+        from && !bouncesOn(about, stroke, from[hand])
+          ? cannot(from[hand], strokes[stroke]?.ms ?? ms, about.places[stroke]!)
+          : null;
       out[stroke] = { limb: hand, ...(fault && { fault }) };
     });
     way = from;

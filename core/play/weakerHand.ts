@@ -1,5 +1,6 @@
 import type { Hand } from '../document/choices';
 import type { Beat, Hit } from '../document/schema';
+import { isPressed } from '../document/rolls';
 import { sticking, type StickStroke } from '../hands/sticking';
 import type { StrokeKind, Struck } from '../feel/struck';
 import { MOST_LATE } from '../feel/stages/humanize';
@@ -29,18 +30,22 @@ export interface HandStroke extends StickStroke {
   kind: StrokeKind;
   /** How often its lane's loop went round before. */
   cycle: number;
+  /** When its hit is struck, in ms: a grace stroke comes before that. */
+  hitMs: Ms;
 }
 
 /** The most strokes that one hand lets bounce: a double or a triple. */
 const BOUNCES = 3;
+
+/** Whether the strokes of a hit's roll are bounces of one hand: a double, a triple, a press. */
+const isOneHanded = ({ roll }: Hit): boolean => !!roll && (roll.levels.length <= BOUNCES || isPressed(roll));
 
 /** Which hand a stroke of a hit has, where the hit says: its grace strokes come from the other, its bounces from the same. */
 const handOf = (hit: Hit | undefined, kind: StrokeKind, stroke: number): Hand | undefined => {
   if (!hit?.hand) return undefined;
   const other: Hand = hit.hand === 'R' ? 'L' : 'R';
   if (kind === 'grace') return other;
-  if (kind !== 'roll' || hit.roll!.levels.length <= BOUNCES) return hit.hand;
-  return stroke % 2 ? other : hit.hand;
+  return kind !== 'roll' || isOneHanded(hit) || stroke % 2 === 0 ? hit.hand : other;
 };
 
 /** The strokes of one pass of all lanes, as they are written. */
@@ -53,13 +58,17 @@ export const writtenForHands = (
   plans.flatMap((plan) => {
     const { instrument } = beat.lanes[plan.index]!;
     const out: HandStroke[] = [];
-    eachStroke(plan, 0, length, ({ at, velocity, sounds, step, kind, hitIndex, stroke, cycle }) => {
+    eachStroke(plan, 0, length, ({ at, velocity, sounds, step, kind, hitIndex, stroke, cycle, tie }) => {
       if (!sounds) return;
       const added = kind === 'echo' || kind === 'spark';
       const hit = added ? undefined : plan.byStep[step]?.[hitIndex % DETOUR_HITS];
       const hand = handOf(hit, kind, stroke);
+      const hitMs = at / perMs;
+      // A hand that the hit names lets go on bouncing what follows it within the hit.
+      const bounces = hand && kind === 'roll' && isOneHanded(hit!) && stroke > 0;
       out.push({
-        ms: at / perMs,
+        ms: kind === 'grace' ? hitMs + (tie?.apart ?? 0) : hitMs,
+        hitMs,
         at,
         velocity,
         instrument,
@@ -69,6 +78,7 @@ export const writtenForHands = (
         kind,
         cycle,
         ...(hand && { hand }),
+        ...(bounces && { bounces }),
       });
     });
     return out;
@@ -80,7 +90,7 @@ export const writtenForHands = (
  * @param strokes of one pass
  */
 export const weakerHand = (
-  strokes: readonly (StickStroke & { lane: number })[],
+  strokes: readonly (StickStroke & { lane: number; hitMs: Ms })[],
   length: Ticks,
   leftHanded: boolean,
 ): WeakerHand => {
@@ -88,11 +98,11 @@ export const weakerHand = (
   const found = new Map<string, { late: Ms; share: number }>();
   const stuck = sticking(strokes, { leftHanded });
   const order = strokes.map((_, at) => at).filter((at) => stuck[at]!.limb === 'L' || stuck[at]!.limb === 'R');
-  order.sort((a, b) => strokes[a]!.ms - strokes[b]!.ms);
+  order.sort((a, b) => strokes[a]!.hitMs - strokes[b]!.hitMs);
   order.forEach((at, place) => {
     if (stuck[at]!.limb !== weak) return;
     const before = strokes[order[place - 1] ?? at]!;
-    const gap = place ? Math.max(1, strokes[at]!.ms - before.ms) : Infinity;
+    const gap = place ? Math.max(1, strokes[at]!.hitMs - before.hitMs) : Infinity;
     const speed = clamp(FAST_MS / gap, 0, 1);
     found.set(placeOf(strokes[at]!.lane, strokes[at]!.at, length), {
       late: MOST_LATE * speed,
