@@ -35,6 +35,12 @@ test('six samples make a kit, claps are stacked, all is there after a reload and
       ),
     );
   await expect(page.getByText('6 files given to drums by their names.')).toBeVisible();
+  // What each is for is listed, and changed at once.
+  const ride = page.getByLabel('Drum of ride.wav', { exact: true });
+  await expect(ride).toHaveValue('ride');
+  await ride.selectOption('china');
+  await expect(page.getByText(/plays .*china cymbal/)).toBeVisible();
+  await ride.selectOption('ride');
   await button(page, 'Close').click();
   await button(page, 'Clap').click();
   await page.getByRole('tab', { name: 'Sound', exact: true }).click();

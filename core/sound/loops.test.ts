@@ -5,14 +5,13 @@ import { addLoop, loopToDrums, setLoop } from '../edit/sounds';
 import { allNotes } from '../play/driver';
 import { planPasses } from '../play/timelinePlan';
 import { fitting, kitFor } from './fitting';
-import { instrumentOfFile, spreadFiles } from './fileNames';
 import { KITS } from './kits';
 import { makeSound } from './layers';
 import { loopTempos } from './loopTempo';
 import { loopTemplate } from './loopTemplate';
 import { evenMarks, marksAt, movedMark, withMark, withoutMark } from './loops';
 import { onsetsOf } from './onsets';
-import { spreadOver, voiceOfSamples } from './newVoice';
+import { spreadOver, voiceOfSamples, voicesGiven } from './newVoice';
 import { renderShipped } from './shippedLoops';
 import { SHIPPED_LIST } from './shippedList';
 import { secondsOf, type Audio } from './sample';
@@ -237,26 +236,15 @@ test('its timing is a template: what swings in the audio swings in it, what was 
   expect(shape.slots[4]!.velocity).toBeGreaterThan(shape.slots[5]!.velocity);
 });
 
-test.each([
-  ['kick_01.wav', 'kick'],
-  ['BD-deep.aif', 'kick'],
-  ['Snare Top 3.wav', 'snare'],
-  ['hihat-open-02.flac', 'hat.open'],
-  ['ClosedHat.wav', 'hat.closed'],
-  ['RimShot.wav', 'snare.rimshot'],
-  ['floor_tom.wav', 'tom.floor'],
-  ['lighthouse.wav', null],
-])('the name of %s speaks of %s', (file, instrument) => {
-  expect(instrumentOfFile(file)).toBe(instrument);
-});
-
-test('files of one instrument stay together', () => {
-  const spread = spreadFiles(['clap a.wav', 'kick.wav', 'clap b.wav', 'hum.wav']);
-  expect([...spread]).toEqual([
-    ['clap', [0, 2]],
-    ['kick', [1]],
-    [null, [3]],
-  ]);
+test('files go to the drums that they name; beyond twelve of one they are told as left out, as those without a drum are', () => {
+  const files = Array.from({ length: 15 }, (_, at) => ({
+    sample: { id: String(at), file: `kick ${at}.wav`, seconds: 1 },
+    drum: at === 3 ? null : ('kick' as const),
+  }));
+  const { voices, left } = voicesGiven({ snare: voiceOfSamples([files[0]!.sample]) }, files);
+  expect(Object.keys(voices)).toEqual(['snare', 'kick']);
+  expect(voices.kick!.layers).toHaveLength(12);
+  expect(left).toEqual([3, 13, 14]);
 });
 
 test('a drum that is as short and bright as the others are, against their kind, fits first', () => {

@@ -1,5 +1,6 @@
 import type { InstrumentId } from '../document/instruments';
-import type { Sample, Voice } from '../document/schema';
+import { SOUND } from '../document/choices';
+import type { OwnKit, Sample, Voice } from '../document/schema';
 
 /** A layer as a sample alone makes it. */
 export const layerOfSample = (sample: Sample): Voice['layers'][number] => ({
@@ -39,3 +40,31 @@ export const spreadOver = (layers: Voice['layers']): Voice['layers'] =>
     low: Math.max(1, Math.round((127 * at) / layers.length) + (at ? 1 : 0)),
     high: Math.round((127 * (at + 1)) / layers.length),
   }));
+
+/** A file given to a kit, and the drum that it is for; none where nothing says which. */
+export interface GivenFile {
+  sample: Sample;
+  drum: InstrumentId | null;
+}
+
+/**
+ * The voices of a kit with files that were given to its drums: a drum that is given some plays those alone, the first twelve.
+ *
+ * @param before the voices without them
+ * @returns `left` holds the places of files that no drum plays
+ * @example voicesGiven({}, [{ sample, drum: null }]).left // [0]
+ */
+export const voicesGiven = (
+  before: OwnKit['voices'],
+  files: readonly GivenFile[],
+): { voices: OwnKit['voices']; left: number[] } => {
+  const byDrum = new Map<InstrumentId, Sample[]>();
+  const left = files.flatMap(({ sample, drum }, at): number[] => {
+    const own = drum && (byDrum.get(drum) ?? byDrum.set(drum, []).get(drum)!);
+    if (!own || own.length >= SOUND.layers) return [at];
+    own.push(sample);
+    return [];
+  });
+  const voices = Object.fromEntries([...byDrum].map(([drum, samples]) => [drum, voiceOfSamples(samples)]));
+  return { voices: { ...before, ...voices }, left };
+};

@@ -112,7 +112,16 @@ export const words = {
   forget: 'Forget',
   keptKit: (kit: string) => `“${kit}” is kept: it stands in this list in every beat.`,
   openedKit: (kit: string) => `“${kit}” is opened and plays.`,
-  notTold: (files: string) => `No drum is named in ${files}: choose a lane, and drop it there.`,
+  givenFiles: 'The files, and what each is for',
+  noDrumYet: 'No drum',
+  drumOf: (file: string) => `Drum of ${file}`,
+  notTold: (count: number) =>
+    count === 1
+      ? 'One file names no drum: choose it in the list.'
+      : `${count} files name no drum: choose it in the list.`,
+  beyond: (count: number, most: number) =>
+    `${count} ${count === 1 ? 'file is' : 'files are'} left out: a drum has ${most} files at most.`,
+  leftOut: 'left out',
   spread: (count: number) => `${count} ${count === 1 ? 'file' : 'files'} given to drums by their names.`,
   namesFollow: 'Lanes take the names of their files',
   ceiling: 'Ceiling',

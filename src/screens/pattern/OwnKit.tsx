@@ -4,10 +4,11 @@ import { instrument, type InstrumentId } from '../../../core/document/instrument
 import { RANGES } from '../../../core/document/ranges';
 import { fileName } from '../../../core/document/text';
 import type { Beat, OwnKit as Own } from '../../../core/document/schema';
-import { spreadFiles } from '../../../core/sound/fileNames';
+import { SOUND } from '../../../core/document/choices';
+import { instrumentOfFile } from '../../../core/sound/fileNames';
 import { kitFor } from '../../../core/sound/fitting';
 import { kitToldOf } from '../../../core/sound/kitList';
-import { voiceOfSamples } from '../../../core/sound/newVoice';
+import { voicesGiven, type GivenFile } from '../../../core/sound/newVoice';
 import { hearPeaks } from '../../audio/player';
 import { beatEdited, kitSet, laneChanged } from '../../state/doc';
 import { forgetKit, keepKit, keptKits, type KeptKit } from '../../state/keptKits';
@@ -24,6 +25,7 @@ import { FilePick } from '../../web/FilePick';
 import { useFileField } from '../../web/fileField';
 import { askDesk } from '../../workers/askOwn';
 import type { KitOpened } from '../../workers/soundDesk';
+import { InstrumentChoice } from '../grooves/InstrumentChoice';
 import { words } from '../../words/sounds';
 import { AUDIO_FILES, takeSounds, tell } from './takeSounds';
 
@@ -80,6 +82,42 @@ const useKept = () => {
   return { kept, look };
 };
 
+/** Files that were just given to the kit, the beat they were given to, and what its kit played before. */
+interface Given {
+  beat: string;
+  before: Own['voices'];
+  files: GivenFile[];
+}
+
+/** What each file that was given is for, to be changed at once. */
+const GivenFiles = ({
+  given: { before, files },
+  onGive,
+}: {
+  given: Given;
+  onGive: (at: number, drum: InstrumentId | null) => void;
+}) => {
+  const left = new Set(voicesGiven(before, files).left);
+  return (
+    <Items label={words.givenFiles}>
+      {files.map(({ sample, drum }, at) => (
+        <Item key={`${at} ${sample.id}`} ruled>
+          <Line>
+            <Words>{sample.file}</Words>
+            <InstrumentChoice
+              label={words.drumOf(sample.file)}
+              value={drum}
+              none={words.noDrumYet}
+              onChange={(to) => onGive(at, to)}
+            />
+            {drum && left.has(at) ? <Words quiet>{words.leftOut}</Words> : null}
+          </Line>
+        </Item>
+      ))}
+    </Items>
+  );
+};
+
 /** Sounds of one's own over the kit: from files, kept, opened, saved. */
 export const OwnKit = ({ beat }: { beat: Beat }) => {
   const act = useDo();
@@ -89,28 +127,38 @@ export const OwnKit = ({ beat }: { beat: Beat }) => {
   const setKit = (base: string, next: Own | null) =>
     act(beatEdited({ edit: { edit: 'setKit', args: { kit: base, own: next } } }));
   const [following, setFollowing] = useState(false);
-  const take = async (files: File[]) => {
-    const samples = await takeSounds(files);
+  const [given, setGiven] = useState<Given | null>(null);
+  const take = async (chosen: File[]) => {
+    const samples = await takeSounds(chosen);
     if (!samples.length) return;
     // Taking them in takes a while: they go to what the kit is by now, and to none of another beat.
     const now = selectBeat(store.getState());
     if (now?.id !== beat.id) return tell(words.beatIsGone(beat.name), true);
-    const voices: Own['voices'] = { ...now.own?.voices };
-    let given = 0;
-    for (const [id, places] of spreadFiles(samples.map(({ file }) => file))) {
-      if (!id) {
-        tell(words.notTold(places.map((at) => `“${samples[at]!.file}”`).join(', ')));
-        continue;
+    const files = samples.map((sample) => ({ sample, drum: instrumentOfFile(sample.file) }));
+    const before = now.own?.voices ?? {};
+    const { voices, left } = voicesGiven(before, files);
+    const unnamed = files.filter(({ drum }) => !drum).length;
+    setGiven({ beat: beat.id, before, files });
+    if (unnamed) tell(words.notTold(unnamed));
+    if (left.length > unnamed) tell(words.beyond(left.length - unnamed, SOUND.layers), true);
+    if (left.length === files.length) return;
+    if (following)
+      for (const lane of now.lanes) {
+        const first = files.find(({ drum }) => drum === lane.instrument);
+        const name = first?.sample.file.replace(/\.[^.]+$/, '').slice(0, 40);
+        if (name) act(laneChanged({ laneId: lane.id, change: { name } }));
       }
-      voices[id] = voiceOfSamples(places.map((at) => samples[at]!).slice(0, 12));
-      given += places.length;
-      const lane = now.lanes.find((one) => one.instrument === id);
-      const name = samples[places[0]!]!.file.replace(/\.[^.]+$/, '').slice(0, 40);
-      if (following && lane) act(laneChanged({ laneId: lane.id, change: { name } }));
-    }
-    if (!given) return;
     setKit(now.kit, { name: now.own?.name ?? words.ownKit, voices });
-    tell(words.spread(given));
+    tell(words.spread(files.length - left.length));
+  };
+  /** What a file is for, said by hand: the kit plays it at once. */
+  const giveTo = (at: number, drum: InstrumentId | null) => {
+    if (!given) return;
+    const files = given.files.map((one, place) => (place === at ? { ...one, drum } : one));
+    setGiven({ ...given, files });
+    const { voices } = voicesGiven(given.before, files);
+    const now = selectBeat(store.getState())!;
+    setKit(now.kit, Object.keys(voices).length ? { name: now.own?.name ?? words.ownKit, voices } : null);
   };
   const { field, choose } = useFileField({
     label: words.filesForKit,
@@ -181,6 +229,7 @@ export const OwnKit = ({ beat }: { beat: Beat }) => {
             </>
           ) : null}
         </Chips>
+        {given?.beat === beat.id ? <GivenFiles given={given} onGive={giveTo} /> : null}
         {kept.length ? (
           <Items label={words.keptKits}>
             {kept.map((one) => (
