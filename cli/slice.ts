@@ -37,7 +37,7 @@ interface Cut {
 const cutOf = (audio: Audio, { bars, sensitivity, even }: Given, file: string): Cut => {
   const seconds = secondsOf(audio);
   const found = onsetsOf(audio, sensitivity ?? SENSITIVITY);
-  const likely = bars ? { bars, bpm: bpmOf(seconds, bars) } : loopTempos(found, seconds)[0];
+  const likely = bars ? { bars, bpm: bpmOf(seconds, bars) } : loopTempos(found, seconds, 4, { file })[0];
   if (!likely)
     throw new InputFault(
       `“${file}” lasts ${seconds.toFixed(2)} s: no whole number of bars makes a tempo of that. Say how many bars it has, by --bars.`,

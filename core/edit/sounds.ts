@@ -291,7 +291,12 @@ export const setLoop = (beat: Beat, laneId: string, loop: Loop, rewrite?: string
 export interface Told {
   instrument: InstrumentId;
   velocity: number;
+  /** What is struck with it at once. */
+  also?: { instrument: InstrumentId; velocity: number }[];
 }
+
+/** All that is struck in a slice. */
+const struckIn = (one: Told | null) => (one ? [one, ...(one.also ?? [])] : []);
 
 /**
  * Spreads the slices of a loop over the lanes of the kit, each where it is in the loop. Lanes that are not there are added.
@@ -311,7 +316,7 @@ export const loopToDrums = (
   // A pattern shorter than the loop becomes as long.
   const bars = Math.min(RANGES.bars.most, Math.ceil(length / barTicks(pattern.meter) - 1e-9));
   let changed: Pattern = bars > pattern.bars ? { ...pattern, bars } : pattern;
-  for (const instrument of new Set(a.told.flatMap((one) => (one ? [one.instrument] : [])))) {
+  for (const instrument of new Set(a.told.flatMap((one) => struckIn(one).map((drum) => drum.instrument)))) {
     let lane = lanes.find((one) => one.instrument === instrument && !one.loop);
     if (!lane) {
       const id = a.ids[instrument];
@@ -322,10 +327,11 @@ export const loopToDrums = (
     const part = lanePatternOf(changed, lane.id);
     const round = patternTicks(changed);
     const hits = a.told.flatMap((one, slice): Hit[] => {
-      if (one?.instrument !== instrument || ticks[slice]! >= round) return [];
+      const drum = struckIn(one).find((each) => each.instrument === instrument);
+      if (!drum || ticks[slice]! >= round) return [];
       const steps = Math.max(1, Math.ceil(round / gridTicks(part.grid) - 1e-9));
       const { step, nudge } = placedWithin(ticks[slice]!, part.grid, part.steps ?? steps);
-      return [{ ...newHit(step, one.velocity), nudge }];
+      return [{ ...newHit(step, drum.velocity), nudge }];
     });
     const taken = new Set(hits.map(({ step }) => step));
     const kept = part.hits.filter(({ step }) => !taken.has(step));

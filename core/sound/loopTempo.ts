@@ -25,10 +25,10 @@ const BARS: [bars: number, share: number][] = [
 ];
 
 /** Slower or faster than this nobody calls it. */
-const SLOWEST = 55;
+const SLOWEST = 50;
 const FASTEST = 215;
 /** Around this tempo most are, and so many octaves from it two thirds. */
-const USUAL = 115;
+const USUAL = 105;
 const SPREAD = 0.45;
 
 /** The tempo of a loop from its length. @example bpmOf(2, 1) // 120 */
@@ -62,15 +62,44 @@ const repeats = (onsets: readonly Onset[], bar: Seconds, seconds: Seconds): numb
   return all ? sum / all : 0.5;
 };
 
+/** What else is known of a loop's tempo. */
+export interface TempoHints {
+  /** The name of its file, which may tell it: “quay_90bpm.wav”. */
+  file?: string;
+  /** The tempo of the beat that it is brought into. */
+  beat?: Bpm | undefined;
+}
+
+/** Three quarters of loops with the tempo of a beat are made for it; those with a tempo in their name nearly all have it. */
+const LIKE_BEAT = 3;
+const NAMED = 300;
+
+/** The tempo that the name of a file tells; null where it tells none. @example tempoInName('quay_90bpm_2.wav') // 90 */
+export const tempoInName = (file: string): Bpm | null => {
+  const [, before, after] = /(\d{2,3}(?:[.,]\d+)?)[ _-]?bpm|bpm[ _-]?(\d{2,3}(?:[.,]\d+)?)/i.exec(file) ?? [];
+  const bpm = Number((before ?? after ?? '').replace(',', '.'));
+  return bpm >= 20 && bpm <= 400 ? bpm : null;
+};
+
+const near = (a: Bpm, b: Bpm | null | undefined): boolean => !!b && abs(a / b - 1) < 0.025;
+
 /**
  * The tempos that a loop may have, from its length and a whole number of bars, the likeliest first: by how well its hits meet a grid
  * of sixteenths or of triplets, whether it repeats after a bar, and how usual the tempo and the number of bars are.
  *
  * @param seconds the length of the loop
  * @param quarters how many quarter notes a bar has
+ * @param hints what else tells it: the name of the file above all, and the beat's tempo
  * @example loopTempos([{ at: 0, strength: 1 }, { at: 1, strength: 1 }], 2)[0]!.bpm // 120
  */
-export const loopTempos = (onsets: readonly Onset[], seconds: Seconds, quarters = 4): LoopTempo[] => {
+export const loopTempos = (
+  onsets: readonly Onset[],
+  seconds: Seconds,
+  quarters = 4,
+  hints: TempoHints = {},
+): LoopTempo[] => {
+  const { file, beat } = hints;
+  const named = file ? tempoInName(file) : null;
   const all = BARS.flatMap(([bars, share]) => {
     const bpm = bpmOf(seconds, bars, quarters);
     if (bpm < SLOWEST || bpm > FASTEST) return [];
@@ -82,7 +111,9 @@ export const loopTempos = (onsets: readonly Onset[], seconds: Seconds, quarters 
       0.55 + 0.35 * meets(strongest(onsets), 2 * sixteenth),
     );
     const usual = exp(-0.5 * (log2(bpm / USUAL) / SPREAD) ** 2);
-    return [{ bars, bpm, weight: share * usual * exp(3 * grid + 1.2 * repeats(onsets, 240 / bpm, seconds)) }];
+    const hinted = (near(bpm, named) ? NAMED : 1) * (near(bpm, beat) ? LIKE_BEAT : 1);
+    const weight = share * usual * hinted * exp(3 * grid + 1.2 * repeats(onsets, 240 / bpm, seconds));
+    return [{ bars, bpm, weight }];
   });
   const sum = all.reduce((total, { weight }) => total + weight, 0);
   return all

@@ -7,7 +7,7 @@ import { planPasses } from '../play/timelinePlan';
 import { fitting, kitFor } from './fitting';
 import { KITS } from './kits';
 import { makeSound } from './layers';
-import { loopTempos } from './loopTempo';
+import { loopTempos, tempoInName } from './loopTempo';
 import { loopTemplate } from './loopTemplate';
 import { evenMarks, marksAt, movedMark, withMark, withoutMark } from './loops';
 import { onsetsOf } from './onsets';
@@ -66,6 +66,41 @@ test('from its length and its hits a loop tells its tempo; slices tell what they
     'snare',
     'hat.closed',
   ]);
+});
+
+test('the tempo in the name of a file tells it, and the tempo of the beat between two that are as likely', () => {
+  const loop = drummed(BAR, 2.667);
+  const found = onsetsOf(loop);
+  expect(loopTempos(found, 8 / 3, 4, { file: 'quay_90bpm.wav' })[0]!.bpm).toBeCloseTo(90, 0);
+  expect(loopTempos(found, 8 / 3, 4, { file: 'BPM 180 quay.wav' })[0]!.bpm).toBeCloseTo(180, 0);
+  const [first, second] = loopTempos(found, 8 / 3, 4);
+  expect(
+    loopTempos(found, 8 / 3, 4, { beat: second!.bpm }).find(({ bpm }) => bpm === second!.bpm)!.likely,
+  ).toBeGreaterThan(second!.likely);
+  expect(first!.likely).toBeGreaterThan(second!.likely);
+  expect(['ferry 3.wav', '12bpm', '999 bpm'].map(tempoInName)).toEqual([null, null, null]);
+});
+
+test('a slice is told without what rings from before, and two drums struck at once are two', () => {
+  // A kick that rings through the next three strokes, a hat with each of them.
+  const ringing = drummed([], 2);
+  const data = ringing.channels[0]!;
+  for (let i = 0; i < data.length; i++)
+    data[i] = 0.8 * Math.exp(-i / RATE / 0.5) * Math.sin((2 * Math.PI * 55 * i) / RATE);
+  const over = drummed(
+    [
+      [0, 'hat.closed'],
+      [0.5, 'hat.closed'],
+      [1, 'snare'],
+      [1.5, 'hat.closed'],
+    ],
+    2,
+  );
+  over.channels[0]!.forEach((value, i) => (data[i]! += 0.6 * value));
+  const told = sliceKinds(ringing, { marks: [0, 0.5, 1, 1.5], end: 2 });
+  expect(told.map(({ instrument, also = [] }) => [instrument, ...also.map((one) => one.instrument)])).toEqual(
+    [['kick', 'hat.closed'], ['hat.closed'], expect.arrayContaining(['snare']), ['hat.closed']],
+  );
 });
 
 test('loops that ship last exactly their bars, and have hits', async () => {

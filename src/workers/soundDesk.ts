@@ -12,7 +12,7 @@ import { SHIPPED_LIST } from '../../core/sound/shippedList';
 import { renderShipped } from '../../core/sound/shippedLoops';
 import { centroidOf, ringOf, spectrumOf } from '../../core/sound/spectrum';
 import { readKit, samplesOf, writeKit, type KitOnKit } from '../../core/sound/kitFile';
-import { loopTempos, type LoopTempo } from '../../core/sound/loopTempo';
+import { loopTempos, type LoopTempo, type TempoHints } from '../../core/sound/loopTempo';
 import { sliceFiles } from '../../core/sound/sliceFiles';
 import { onsetsOf, type Onset } from '../../core/sound/onsets';
 import type { OwnSound } from '../../core/sound/own';
@@ -202,12 +202,17 @@ export const createDesk = (store: BytesStore) => {
     },
 
     /** What is found in a loop; null where its sample is missing. */
-    found: async (id: string, sensitivity: number, quarters: number): Promise<LoopFound | null> => {
+    found: async (
+      id: string,
+      sensitivity: number,
+      quarters: number,
+      hints?: TempoHints,
+    ): Promise<LoopFound | null> => {
       const audio = await load(id);
       if (!audio) return null;
       const onsets = onsetsOf(audio, sensitivity);
       const seconds = secondsOf(audio);
-      return { onsets, tempos: loopTempos(onsets, seconds, quarters), seconds };
+      return { onsets, tempos: loopTempos(onsets, seconds, quarters, hints), seconds };
     },
 
     /** What the slices of a loop are like; null where its sample is missing. */

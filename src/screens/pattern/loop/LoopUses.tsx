@@ -20,7 +20,9 @@ import type { OpenLoop } from './openLoop';
 
 const textOfKinds = (kinds: (SliceKind | null)[]): string => {
   const counts = new Map<string, number>();
-  for (const kind of kinds) if (kind) counts.set(kind.instrument, (counts.get(kind.instrument) ?? 0) + 1);
+  for (const kind of kinds)
+    for (const { instrument: id } of kind ? [kind, ...(kind.also ?? [])] : [])
+      counts.set(id, (counts.get(id) ?? 0) + 1);
   return [...counts]
     .map(([id, count]) => `${count} × ${instrument(id as SliceKind['instrument']).name.toLowerCase()}`)
     .join(', ');
@@ -63,7 +65,9 @@ export const LoopUses = ({
     const kinds = await askDesk<SliceKind[] | null>((far) => far.kinds(loop) as Promise<SliceKind[] | null>);
     if (!kinds) return tell(words.noAnswer, true);
     const ids = Object.fromEntries(
-      [...new Set(kinds.map((kind) => kind.instrument))].map((id) => [id, nanoid()]),
+      [...new Set(kinds.flatMap((kind) => [kind, ...(kind.also ?? [])].map((one) => one.instrument)))].map(
+        (id) => [id, nanoid()],
+      ),
     );
     act(
       beatEdited({ edit: { edit: 'loopToDrums', args: { loop, told: kinds, patternId: pattern.id, ids } } }),

@@ -1,6 +1,8 @@
 import type { Loop, Sample } from '../../../../core/document/schema';
 import { bpmOf } from '../../../../core/sound/loopTempo';
 import { marksAt } from '../../../../core/sound/loops';
+import { store } from '../../../state/session';
+import { selectBeat } from '../../../state/store';
 import { askDesk } from '../../../workers/askOwn';
 import type { LoopFound, Wave } from '../../../workers/soundDesk';
 
@@ -18,10 +20,13 @@ export interface OpenLoop {
 export const heldTempo = (bpm: number): number => Math.min(400, Math.max(20, bpm));
 
 /** What is found in a sample by how readily a mark is set; null where it is missing. */
-export const foundIn = (sample: Sample, sensitivity: number, quarters: number): Promise<LoopFound | null> =>
-  askDesk<LoopFound | null>(
-    (far) => far.found(sample.id, sensitivity, quarters) as Promise<LoopFound | null>,
+export const foundIn = (sample: Sample, sensitivity: number, quarters: number): Promise<LoopFound | null> => {
+  // Its name may tell its tempo, and it is likely brought into a beat that it suits.
+  const hints = { file: sample.file, beat: selectBeat(store.getState())?.tempo };
+  return askDesk<LoopFound | null>(
+    (far) => far.found(sample.id, sensitivity, quarters, hints) as Promise<LoopFound | null>,
   );
+};
 
 /** A sample as a loop: its wave, its hits, cut at them, as long as it likely is. */
 export const openLoop = async (sample: Sample, quarters: number, loop?: Loop): Promise<OpenLoop | null> => {
