@@ -14,7 +14,7 @@ const editsIn = async (argument: string): Promise<unknown[]> => {
     throw new InputFault(
       `${argument.startsWith('@') ? `“${argument.slice(1)}”` : 'An edit'} could not be read. ${json.error}`,
     );
-  return Array.isArray(json.value) ? json.value : [json.value];
+  return Array.isArray(json.value) ? (json.value as unknown[]) : [json.value];
 };
 
 const run = async (

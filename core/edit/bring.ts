@@ -5,7 +5,7 @@ import { newFeel } from '../document/feelDefaults';
 import { MOST, SONG } from '../document/choices';
 import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
 import { freeId, numbered } from '../document/numbered';
-import type { Beat, Hit, Lane, LanePattern, Pattern } from '../document/schema';
+import type { Beat, Lane, LanePattern, Pattern } from '../document/schema';
 import { count, listed } from '../document/text';
 import { gridTicks, type Grid } from '../document/grid';
 import { barTicks, meterText } from '../document/meter';

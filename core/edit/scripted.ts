@@ -64,7 +64,9 @@ const faultOf = (beat: Beat, argument: Argument, value: unknown): string | null 
   const wanted = (): string => `is ${shown(value)} where ${argumentText(argument)} is wanted`;
   const eachThere = (of: Existing, list: unknown[]): string | null => {
     const gone = list.find((one) => typeof one !== 'string' || !existing(beat, of).includes(one));
-    return gone === undefined ? null : `says that ${notThere(beat, of, String(gone))}`;
+    return gone === undefined
+      ? null
+      : `says that ${notThere(beat, of, typeof gone === 'string' ? gone : shown(gone))}`;
   };
   switch (argument.is) {
     case 'figure': {

@@ -12,7 +12,7 @@ import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { readAside } from '../../workers/aside';
 import { rereadHeard } from './audition';
-import { InstrumentChoice } from './InstrumentChoice';
+import { InstrumentChoice } from '../../ui/InstrumentChoice';
 import { shelf } from './shelf';
 import { words } from '../../words/grooves';
 

@@ -13,7 +13,7 @@ import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
-import { InstrumentChoice } from './InstrumentChoice';
+import { InstrumentChoice } from '../../ui/InstrumentChoice';
 import { words } from '../../words/grooves';
 
 interface MapEditorProps {

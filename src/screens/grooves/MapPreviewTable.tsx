@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { mapOf, type MapPreview } from '../../../core/midi/drumMap/mapPreview';
 import type { DrumMap } from '../../../core/midi/drumMap/drumMap';
 import { Chip } from '../../ui/Chip';
-import { InstrumentChoice } from './InstrumentChoice';
+import { InstrumentChoice } from '../../ui/InstrumentChoice';
 import { words } from '../../words/grooves';
 
 interface MapPreviewTableProps {

@@ -25,7 +25,7 @@ import { FilePick } from '../../web/FilePick';
 import { useFileField } from '../../web/fileField';
 import { askDesk } from '../../workers/askOwn';
 import type { KitOpened } from '../../workers/soundDesk';
-import { InstrumentChoice } from '../grooves/InstrumentChoice';
+import { InstrumentChoice } from '../../ui/InstrumentChoice';
 import { words } from '../../words/sounds';
 import { AUDIO_FILES, takeSounds, tell } from './takeSounds';
 

@@ -1,7 +1,6 @@
-import { View } from 'react-native';
-import { Select } from '../../ui/Select';
-import { styles } from './styles';
-import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from '../../../core/document/instruments';
+import { StyleSheet, View } from 'react-native';
+import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from '../../core/document/instruments';
+import { Select } from './Select';
 
 interface InstrumentChoiceProps {
   label: string;
@@ -11,9 +10,13 @@ interface InstrumentChoiceProps {
   onChange: (id: InstrumentId | null) => void;
 }
 
+const styles = StyleSheet.create({
+  choice: { flexGrow: 1, flexShrink: 1, flexBasis: 160, maxWidth: 240 },
+});
+
 /** One of all instruments, or none. */
 export const InstrumentChoice = ({ label, value, none, onChange }: InstrumentChoiceProps) => (
-  <View style={styles.mapChoice}>
+  <View style={styles.choice}>
     <Select<InstrumentId | ''>
       label={label}
       value={value ?? ''}
