@@ -70,6 +70,7 @@ export const words = {
   thePatternBecomesBarsLong: (bars: string) => `The pattern becomes ${bars} long; undo brings it back.`,
   layOverPatternPatternThese: (pattern: string) =>
     `Lay over pattern ${pattern}: these drums are added to what is there`,
+  hitsOnGrid: (grid: string) => `Its hits stand on ${grid} at this speed.`,
   layOver: 'Lay over',
   chosenOfNameWereAdded: (chosen: string, name: string, pattern: string) =>
     `${chosen} of “${name}” were added to pattern ${pattern}.`,

@@ -7,6 +7,7 @@ import { useMemo } from 'react';
 import { INSTRUMENTS, type InstrumentId } from '../../../core/document/instruments';
 import { bringIn, type Bring } from '../../../core/edit/bring';
 import {
+  finerGrid,
   fittedBars,
   MOST_BARS,
   allAt,
@@ -36,8 +37,9 @@ import { words } from '../../words/grooves';
 const BARS = Array.from({ length: MOST_BARS }, (_, at) => at + 1);
 
 /** At which speed and length. */
-const FitChoice = ({ groove }: { groove: Groove }) => {
+const FitChoice = ({ groove, now }: { groove: Groove; now: Groove }) => {
   const { fit } = useHeard();
+  const finer = finerGrid(groove, now);
   const own = fittedBars(groove, { ...fit, bars: null });
   const all = wholeFitBars(groove, { ...fit, bars: null });
   return (
@@ -62,6 +64,11 @@ const FitChoice = ({ groove }: { groove: Groove }) => {
         ]}
         onChange={(value) => setFit({ bars: value === 'own' ? null : Number(value) })}
       />
+      {finer ? (
+        <Para quiet live>
+          {words.hitsOnGrid(finer)}
+        </Para>
+      ) : null}
     </View>
   );
 };
@@ -149,7 +156,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
     );
   return (
     <>
-      <FitChoice groove={groove} />
+      <FitChoice groove={groove} now={now} />
       <View style={styles.bringWay}>
         <Chip onPress={() => bring({ how: 'new', id: nanoid(), name }, words.nameIsANewPattern(name))}>
           {words.asANewPattern}
