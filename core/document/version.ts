@@ -1,2 +1,2 @@
 /** The version of the document that this code reads and writes. */
-export const VERSION = 12;
+export const VERSION = 13;
