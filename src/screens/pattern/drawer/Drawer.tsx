@@ -58,6 +58,8 @@ interface PanelProps {
 
 const Panel = ({ label, tabs, own, id, page, onPage, wide, onFold }: PanelProps) => {
   const lane = useLane(wide);
+  // What clears and removes works on the lane that is open, and on none that nobody pointed at.
+  const open = useLane(false);
   const back = (event: KeyboardEvent) => {
     if (event.key !== 'Escape' || event.defaultPrevented) return;
     event.preventDefault();
@@ -78,7 +80,7 @@ const Panel = ({ label, tabs, own, id, page, onPage, wide, onFold }: PanelProps)
       {page ? (
         <ScrolledPage style={styles.drawerPage} id={id} role="tabpanel" labelledBy={tabId(id, page)}>
           {page === 'hits' ? <HitPage beside={wide ? lane : undefined} /> : null}
-          {page === 'lane' ? lane ? <LanePage key={lane.id} lane={lane} /> : none : null}
+          {page === 'lane' ? open ? <LanePage key={open.id} lane={open} /> : none : null}
           {page === 'sound' ? lane ? <SoundPage lane={lane} /> : none : null}
           {page === 'make' ? <MakePage lane={lane} /> : null}
           {page === 'moves' ? <MovesPage lane={lane} /> : null}

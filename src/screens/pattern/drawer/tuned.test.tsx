@@ -51,6 +51,14 @@ beforeEach(() => {
   );
 });
 
+test('once the open lane is closed its page has nothing that would take another one', () => {
+  page('Lane');
+  expect(screen.getByLabelText('Instrument of Kick')).toBeTruthy();
+  look({ openLane: null });
+  expect(screen.queryByLabelText('Instrument of Kick')).toBeNull();
+  expect(screen.getByText(/Press a lane’s name/)).toBeTruthy();
+});
+
 describe('a lane that plays pitches', () => {
   const lane = () => store.getState().doc.beat!.lanes[0]!;
   const pitches = () => part().hits.map(({ pitch = 0 }) => pitch);
