@@ -1,4 +1,5 @@
 import type { Spot } from '../../core/edit/spots';
+import type { Passed, Point } from './line';
 
 export type Doing = 'nothing' | 'paint' | 'velocity' | 'nudge' | 'move' | 'length' | 'line' | 'box' | 'done';
 
@@ -26,6 +27,8 @@ export interface Grip {
   onBead: boolean;
   doing: Doing;
   last: number;
+  /** Where a line that is drawn has come to: the finger, and the bead that it was nearest to. */
+  line: { at: Point; last: Passed | null } | null;
   velocity: number;
   /** In semitones against its lane. */
   pitch: number;

@@ -12,11 +12,12 @@ import { viewChanged, type Heights } from '../state/slices';
 import { selectPattern, type Store } from '../state/store';
 import type { Bead } from './drawing';
 import { laneDrawing } from './drawings';
-import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS } from './geometry';
+import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS, velocityAt } from './geometry';
 import { between, cellOf, laneOf, spotOf, stepUnder, type Grip } from './grip';
 import { boxBetween } from './box';
 import { heightsOf, pitchAt, pitchScale, pitchTop } from './heights';
 import { hearHit } from './hearHit';
+import { passed } from './line';
 import { words } from '../words/strings';
 
 /**
@@ -190,6 +191,7 @@ export const createTouch = (store: Store): Touch => {
       onBead: !!under && (under.away < BEAD_POINTS || !open),
       doing: open && under?.foot && hit?.length != null ? 'length' : 'nothing',
       last: step,
+      line: null,
       velocity: hit?.velocity ?? 0,
       pitch: hit?.pitch ?? 0,
       nudge: hit?.nudge ?? 0,
@@ -300,24 +302,31 @@ export const createTouch = (store: Store): Touch => {
   const drawLine = (one: Grip, x: number, y: number) => {
     const step = stepUnder(one, x);
     if (step === null) return;
-    const { box } = scale(one.lane, one.laneId);
+    const { box, points, step: wide } = scale(one.lane, one.laneId);
+    const { at, last } = one.line ?? { at: { x: one.x, y: one.y }, last: null };
+    const steps = [one.last, ...between(one.last, step)].map((each) => ({
+      step: each,
+      x: box.left + (each * wide + INSET) * points,
+    }));
+    const drawn = passed(steps, at, { x, y }, last);
     const heights = pitches(one.laneId);
-    if (heights) {
-      const to = pitchAt(heights, y - box.top);
-      const spots = (step === one.last ? [step] : between(one.last, step)).map((each) => ({
-        laneId: one.laneId,
-        step: each,
-      }));
-      editShown(store, { edit: 'setPitches', args: { spots, to } }, one.gesture);
-      one.last = step;
-      return sayNote(one, heights.note + to);
+    for (const each of drawn) {
+      const spots = [{ laneId: one.laneId, step: each.step }];
+      const to = heights
+        ? pitchAt(heights, each.y - box.top)
+        : Math.round(clamp(velocityAt(each.y - box.top), 1, 127));
+      editShown(
+        store,
+        heights
+          ? { edit: 'setPitches', args: { spots, to } }
+          : { edit: 'setVelocities', args: { spots, to } },
+        one.gesture,
+      );
+      if (heights) sayNote(one, heights.note + to);
+      else say(one, words.velocityVelocity(to));
     }
-    const velocity = Math.round(clamp(127 - (y - box.top - 14) / VELOCITY_POINTS, 1, 127));
-    const steps = step === one.last ? [step] : between(one.last, step);
-    const spots = steps.map((each) => ({ laneId: one.laneId, step: each }));
-    editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } }, one.gesture);
+    one.line = { at: { x, y }, last: drawn.at(-1) ?? last };
     one.last = step;
-    say(one, words.velocityVelocity(velocity));
   };
 
   const drawBox = (one: Grip, x: number, y: number) => {
