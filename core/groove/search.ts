@@ -207,15 +207,9 @@ export const readQuery = (text: string): Query => {
   return { words: words.join(' '), numbers, ranges, feel, kind };
 };
 
-/**
- * Whether a groove is played within a range of tempos: its own lies in it, or it is made for all of it.
- *
- * @example tempoWithin({ bpm: 124, tempos: [116, 128] }, { from: 120, to: 130 }) // true
- */
-export const tempoWithin = (
-  { bpm, tempos: [low, high] }: Pick<GrooveRow, 'bpm' | 'tempos'>,
-  { from, to }: TempoRange,
-): boolean => (Math.round(bpm) >= from && Math.round(bpm) <= to) || (low <= from && high >= to);
+/** Whether a groove's tempo lies within a range. @example tempoWithin({ bpm: 124 }, { from: 120, to: 130 }) // true */
+export const tempoWithin = ({ bpm }: Pick<GrooveRow, 'bpm'>, { from, to }: TempoRange): boolean =>
+  Math.round(bpm) >= from && Math.round(bpm) <= to;
 
 /**
  * Whether a groove is made for a tempo: it lies in the groove's range, or is the groove's own to the nearest whole BPM.

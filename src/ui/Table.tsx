@@ -22,8 +22,9 @@ const styles = StyleSheet.create({
   table: { minWidth: '100%' },
   row: { flexDirection: 'row', borderTopWidth: 1, borderTopColor: colour.line, alignItems: 'center' },
   head: { borderTopWidth: 0 },
-  cell: { flexGrow: 1, flexShrink: 0, flexBasis: 76, paddingVertical: 6, paddingRight: 8 },
-  name: { flexBasis: 96, flexDirection: 'row', alignItems: 'center', gap: 6 },
+  // Columns give way before any of them is cut off.
+  cell: { flexGrow: 1, flexShrink: 1, flexBasis: 76, minWidth: 60, paddingVertical: 6, paddingRight: 8 },
+  name: { flexBasis: 96, minWidth: 80, flexDirection: 'row', alignItems: 'center', gap: 6 },
   choose: { flexDirection: 'row', alignItems: 'center', gap: 6 },
   figure: { fontSize: 12 },
 });

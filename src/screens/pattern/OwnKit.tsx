@@ -1,5 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useCallback, useEffect, useState } from 'react';
+import { StyleSheet } from 'react-native';
 import { instrument, type InstrumentId } from '../../../core/document/instruments';
 import { RANGES } from '../../../core/document/ranges';
 import { fileName } from '../../../core/document/text';
@@ -30,6 +31,10 @@ import { words } from '../../words/sounds';
 import { AUDIO_FILES, takeSounds, tell } from './takeSounds';
 
 const storage = browserStorage();
+
+const styles = StyleSheet.create({
+  file: { flexGrow: 0, flexShrink: 1, flexBasis: 120, minWidth: 0 },
+});
 
 const namesOf = ({ voices }: Own): string =>
   Object.keys(voices)
@@ -103,7 +108,7 @@ const GivenFiles = ({
       {files.map(({ sample, drum }, at) => (
         <Item key={`${at} ${sample.id}`} ruled>
           <Line>
-            <Words>{sample.file}</Words>
+            <Words style={styles.file}>{sample.file}</Words>
             <InstrumentChoice
               label={words.drumOf(sample.file)}
               value={drum}
