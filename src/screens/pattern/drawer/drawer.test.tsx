@@ -145,7 +145,8 @@ describe('the lane', () => {
     ['Step right', [1, 9]],
     ['Rotate left', [7, 15]],
     ['Reverse', [7, 15]],
-    ['Half time: twice as far apart', [0]],
+    // What comes to stand beyond the end is kept there: double time brings it back.
+    ['Half time: twice as far apart', [0, 16]],
     ['Double time: half as far apart, played twice', [0, 4, 8, 12]],
     ['Fill one step in 4', [0, 4, 8, 12]],
     ['Clear lane', []],
