@@ -115,10 +115,7 @@ export const words = {
   givenFiles: 'The files, and what each is for',
   noDrumYet: 'No drum',
   drumOf: (file: string) => `Drum of ${file}`,
-  notTold: (count: number) =>
-    count === 1
-      ? 'One file names no drum: choose it in the list.'
-      : `${count} files name no drum: choose it in the list.`,
+  notTold: (files: string) => `No drum is named in ${files}: choose one in the list.`,
   beyond: (count: number, most: number) =>
     `${count} ${count === 1 ? 'file is' : 'files are'} left out: a drum has ${most} files at most.`,
   leftOut: 'left out',

@@ -142,10 +142,11 @@ export const OwnKit = ({ beat }: { beat: Beat }) => {
     const files = samples.map((sample) => ({ sample, drum: instrumentOfFile(sample.file) }));
     const before = now.own?.voices ?? {};
     const { voices, left } = voicesGiven(before, files);
-    const unnamed = files.filter(({ drum }) => !drum).length;
+    const unnamed = files.filter(({ drum }) => !drum);
     setGiven({ beat: beat.id, before, files });
-    if (unnamed) tell(words.notTold(unnamed));
-    if (left.length > unnamed) tell(words.beyond(left.length - unnamed, SOUND.layers), true);
+    if (unnamed.length) tell(words.notTold(unnamed.map(({ sample }) => `“${sample.file}”`).join(', ')));
+    const beyond = left.length - unnamed.length;
+    if (beyond) tell(words.beyond(beyond, SOUND.layers), true);
     if (left.length === files.length) return;
     if (following)
       for (const lane of now.lanes) {
