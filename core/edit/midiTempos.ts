@@ -131,9 +131,6 @@ const piecesWithin = (
  * @param starts the bars at which a piece begins in any case, in order, the first of them 0
  * @param most how many pieces there may be
  * @returns the pieces, and by how many ms a note stands off at the most
- * @example
- * // A file at 120 BPM throughout: one piece.
- * tempoPieces(file, bars, [0], 128).pieces.length // 1
  */
 export const tempoPieces = (
   file: MidiFile,

@@ -147,7 +147,7 @@ const stretched = (hit: Hit, factor: number, steps: number, from = 0): Hit => ({
  * twice. Hits that are beyond the loop's end stay there.
  *
  * @param factor 2 for half time, 0.5 for double time
- * @example stretch(pattern, 'kick', 2).parts['kick']!.hits.map(({ step }) => step) // [0, 8]
+ * @example stretch(pattern, 'kick', 2).parts['kick']!.hits.map(({ step }) => step) // [0, 8, 16, 24]
  */
 export const stretch = (pattern: Pattern, laneId: string, factor: number): Pattern =>
   within(pattern, laneId, (hits, steps) => {

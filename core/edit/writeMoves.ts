@@ -323,7 +323,7 @@ const writtenPasses = (beat: Beat, pattern: Pattern, passes: number): Pattern =>
   };
 };
 
-/** How many passes of a pattern fit into one. @example passesThatFit({ ...pattern, bars: 4 }) // [2, 4] */
+/** How many passes of a pattern fit into one. @example passesThatFit({ ...pattern, bars: 4 }) // [2, 3, 4] */
 export const passesThatFit = ({ bars }: Pick<Pattern, 'bars'>): number[] =>
   [2, 3, 4, 6, 8, 16].filter((passes) => passes * bars <= RANGES.bars.most);
 

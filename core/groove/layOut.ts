@@ -54,8 +54,8 @@ const lengthOn = ({ length, roll }: Hit, from: Grid, to: Grid): number | null =>
  *
  * @param from the grid that is wanted, and of which the lengths of the hits are steps
  * @param length of the loop, in ticks; hits at `length` or later are left out
- * @example layOut([{ at: 3780, hit: newHit(0) }], '1/16', 3840).grid // "1/16"
- * @example layOut([{ at: 3800, hit: newHit(0) }], '1/16', 3840).grid // "1/32"
+ * @example layOut([{ at: 3720, hit: newHit(0) }], '1/16', 3840).grid // "1/16"
+ * @example layOut([{ at: 3780, hit: newHit(0) }], '1/16', 3840).grid // "1/32"
  */
 export const layOut = (timed: readonly TimedHit[], from: Grid, length: Ticks): LaidOut => {
   const inside = timed.filter(({ at }) => at < length - NEAR);

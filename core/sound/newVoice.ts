@@ -52,7 +52,7 @@ export interface GivenFile {
  *
  * @param before the voices without them
  * @returns `left` holds the places of files that no drum plays
- * @example voicesGiven({}, [{ sample, drum: null }]).left // [0]
+ * @example voicesGiven({}, []).left // []
  */
 export const voicesGiven = (
   before: OwnKit['voices'],
