@@ -41,7 +41,7 @@ test('exports a pattern as asked for', () => {
 test('bars that the song does not have are not written, which is said', () => {
   const done = ruddik('export', beat, out, '--bars', '70-90');
   expect(done).toMatchObject({ status: 0, stdout: expect.stringContaining('in 7 bars.') as string });
-  expect(done.stderr).toBe('The song has 76 bars: 70 to 90 was held to 70 to 76.\n');
+  expect(done.stderr).toBe('The song has 76 bars, so 70 to 90 became 70 to 76.\n');
 });
 
 test.each([

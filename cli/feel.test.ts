@@ -207,7 +207,7 @@ describe('ruddik feel', () => {
 
   test('holds what is out of range and says so', () => {
     const done = ruddik('feel', fileOf('far.mid', [[240]]), at('far-out.mid'), '--swing', '90');
-    expect(done).toMatchObject({ status: 0, stderr: '--swing goes from 40 to 75; 90 was held to 75.\n' });
+    expect(done).toMatchObject({ status: 0, stderr: '--swing runs from 40 to 75: 90 became 75.\n' });
     expect(notesIn(at('far-out.mid'))[0]!.tick).toBe(360);
   });
 

@@ -196,7 +196,7 @@ test.each([
 test('what is out of range is held and told', () => {
   const { status, stderr, stdout } = ruddik('make', 'ring', '--slots', '99', '--strikes', '3', '--json');
   expect([status, (JSON.parse(stdout) as { arrangements: number }).arrangements]).toEqual([0, 85]);
-  expect(stderr).toContain('99 was held to 24');
+  expect(stderr).toContain('99 became 24');
 });
 
 test('a rudiment: its hands, its file, shared out to other drums; one that is not known is named', () => {

@@ -31,7 +31,7 @@ export const aSwingGrid = (text: string): '1/8' | '1/16' => {
 /** Holds a number to its range, and says so. */
 export const within = (name: string, value: number, least: number, most: number): number => {
   const kept = clamp(value, least, most);
-  if (kept !== value) warn(`${name} goes from ${least} to ${most}; ${value} was held to ${kept}.`);
+  if (kept !== value) warn(`${name} runs from ${least} to ${most}: ${value} became ${kept}.`);
   return kept;
 };
 

@@ -161,6 +161,6 @@ test('a figure is typed on a slider that is only tried: nothing moves under the 
   const field = page.getByRole('textbox', { name: 'Strikes of the ring', exact: true });
   await field.fill('99');
   await field.press('Enter');
-  await expect(page.getByText('Strikes of the ring goes from 0 to 16; 99 was held to 16.')).toBeVisible();
+  await expect(page.getByText('Strikes of the ring runs from 0 to 16: 99 became 16.')).toBeVisible();
   await expect(page.getByText('16 of 16')).toBeVisible();
 });

@@ -147,11 +147,11 @@ test('what is out of range is held and said', async ({ page }) => {
   await openApp(page);
   await setField(page, 'Tempo', '500');
   await expect(page.getByLabel('Tempo', { exact: true })).toHaveValue('300');
-  await expect(page.getByText('500 was held to 300')).toBeVisible();
+  await expect(page.getByText('500 became 300')).toBeVisible();
   await setField(page, 'Swing', '20');
   await expect(page.getByLabel('Swing', { exact: true })).toHaveValue('40 %');
-  await expect(page.getByText('Swing goes from 40 to 75; 20 was held to 40.')).toBeVisible();
+  await expect(page.getByText('Swing runs from 40 to 75: 20 became 40.')).toBeVisible();
   await page.getByRole('link', { name: 'Export' }).click();
   await setField(page, 'Passes', '900');
-  await expect(page.getByText('900 was held to 64')).toBeVisible();
+  await expect(page.getByText('900 became 64')).toBeVisible();
 });

@@ -107,7 +107,7 @@ test('a lane of its own length and direction says when all meet again, and is ex
   expect(backward.notes.find((note) => note.note === 45)!.tick).toBe(960);
   await steps.fill('900');
   await steps.press('Enter');
-  await expect(page.getByText('900 was held to 64')).toBeVisible();
+  await expect(page.getByText('900 became 64')).toBeVisible();
 });
 
 test('nothing that was rolled is lost: takes are stepped through, kept, and survive a reload', async ({
@@ -121,8 +121,8 @@ test('nothing that was rolled is lost: takes are stepped through, kept, and surv
       Array.from({ length: 16 }, (_, at) => step(page, 'Closed hat', at + 1).getAttribute('aria-checked')),
     );
   const first = await on();
-  await button(page, 'Roll anew').click();
-  await button(page, 'Roll anew').click();
+  await button(page, 'Randomize').click();
+  await button(page, 'Randomize').click();
   const second = await on();
   await expect(page.getByRole('listbox', { name: 'Takes' }).getByRole('option')).toHaveCount(3);
   await page.getByRole('listbox', { name: 'Takes' }).getByRole('option').first().click();

@@ -75,7 +75,7 @@ const heldRange = ([piece]: Piece[], { scope }: ExportHow, { bars }: ExportWhat)
   const all = piece.plan.timeline.bars.length;
   const { from, to } = heldBars(bars, all);
   if (from === bars.from && to === bars.to) return [];
-  return [`The song has ${count(all, 'bar')}: ${bars.from} to ${bars.to} was held to ${from} to ${to}.`];
+  return [`The song has ${count(all, 'bar')}, so ${bars.from} to ${bars.to} became ${from} to ${to}.`];
 };
 
 interface Told {

@@ -51,7 +51,7 @@ test('takes what is typed, with a comma or a unit, and asks for no more than was
   type('500');
   expect(asked.at(-1)).toEqual([300, undefined]);
   expect(field().value).toBe('300');
-  expect(said).toEqual(['Tempo goes from 20 to 300; 500 was held to 300.']);
+  expect(said).toEqual(['Tempo runs from 20 to 300: 500 became 300.']);
 });
 
 test('what is no number changes nothing', () => {

@@ -44,7 +44,7 @@ test('a figure that is typed is held to the range, and that is said', () => {
   render(<Field />);
   type('70');
   expect(given).toEqual([50]);
-  expect(said).toEqual(['Snare ahead or behind goes from -50 to 50; 70 was held to 50.']);
+  expect(said).toEqual(['Snare ahead or behind runs from -50 to 50: 70 became 50.']);
   expect(document.activeElement).toBe(screen.getByRole('slider'));
 });
 
@@ -54,7 +54,7 @@ test('more may be typed than the track shows', () => {
   expect([given, said]).toEqual([[70.5], []]);
   type('-300');
   expect(given.at(-1)).toBe(-100);
-  expect(said).toEqual(['Snare ahead or behind goes from -100 to 100; -300 was held to -100.']);
+  expect(said).toEqual(['Snare ahead or behind runs from -100 to 100: -300 became -100.']);
 });
 
 test('what is no number changes nothing; keys go by steps and stop at the ends', () => {

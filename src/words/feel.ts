@@ -51,7 +51,7 @@ export const words = {
   nothingSoundsInThisPattern: 'Nothing sounds in this pattern yet.',
   theFeelMovesNothingEvery: 'The feel moves nothing: every hit sounds where you put it.',
   theFeelMovesHitsBy: (moved: string, ahead: string, ahead2: string, deviation: string) =>
-    `The feel moves hits by ${moved} ms on the mean: ${ahead} before, ${ahead2} after, and ${deviation} ms of spread beside the base feel.`,
+    `The feel moves hits ${moved} ms on average: ${ahead} without it, ${ahead2} with it, and ${deviation} ms of spread on top of the base feel.`,
   timing: 'Timing',
   theChartOfTiming: 'The chart of timing',
   drawing: 'Drawing…',
@@ -63,7 +63,7 @@ export const words = {
   after: 'After',
   spread: 'Spread',
   inAWord: 'In a word',
-  inMsIsBehindThe: 'In ms: + is behind the grid, − ahead. Spread is what is left beside the base feel.',
+  inMsIsBehindThe: 'In ms: + is behind the grid, − ahead. Spread is what the base feel does not explain.',
   velocity: 'Velocity',
   theChartsOfVelocity: 'The charts of velocity',
   fewerThan1: 'fewer than 1',
@@ -206,7 +206,7 @@ export const words = {
   offsetOfLane: (lane: string) => `Offset of ${lane}`,
   ms: 'ms',
   leftIsAheadRightBehind: (mark: string) =>
-    `Left is ahead, right behind. The dotted lines stand a sixty-fourth away: ${mark} ms at this tempo.`,
+    `Left is ahead, right behind. The dotted lines are a sixty-fourth away: ${mark} ms at this tempo.`,
   allOnTime: 'All on time',
   straight: 'Straight',
   swing: 'Swing',
@@ -308,7 +308,7 @@ export const words = {
   eachGroup: 'All, a curve for each group',
   allLanes: 'all lanes',
   manyOfMany2NotesPress: (many: number, many2: number) =>
-    `${many} of ${many2} notes. Press a dot to leave it out, or take it back.`,
+    `${many} of ${many2} notes. Tap a dot to leave it out or put it back.`,
   leaveOutManyFarOff: (many: number) => `Leave out ${many} far off`,
   noneFarOff: 'None far off',
   takeAllBack: 'Take all back',
@@ -327,7 +327,7 @@ export const words = {
   copyToEdit: 'Copy to edit',
   copyToEditItName: (name: string) => `Copy to edit it: ${name}`,
   copyNameStandsAmongThisBeats: (copyName: string) =>
-    `“${copyName}” stands among this beat’s templates now, to be edited.`,
+    `“${copyName}” is now one of this beat’s templates, ready to edit.`,
   theTemplateShapeWasOpened: (shape: string) => `The template “${shape}” was opened and kept with this beat.`,
   onlyOfPattern2: (only: string, pattern: string) => `${only} of ${pattern}`,
   nothingOfNameSoundsSo: (name: string) => `Nothing of ${name} sounds, so no template can be taken from it.`,

@@ -1,4 +1,4 @@
-/** What stands around every screen says: tabs, transport, commands, faults. */
+/** What every screen has around it says: tabs, transport, commands, faults. */
 export const words = {
   theBrowserGaveNoSound:
     'The browser gave no sound output. Check that a device is connected, then play again.',
@@ -28,9 +28,8 @@ export const words = {
   led: (name: string) => `by ${name.split(' ')[0]}`,
   newerReady: 'A newer Ruddik is ready. All you did is kept.',
   useIt: 'Use it now',
-  newerElsewhere:
-    'Another window went over to a newer Ruddik. This one goes on as it is until you open it anew.',
-  openAnew: 'Open it anew',
+  newerElsewhere: 'Another window has updated Ruddik. This one runs on as it is until you reload it.',
+  openAnew: 'Reload',
   bpm: 'BPM',
   swing: 'Swing',
   swing2: 'swing',

@@ -66,7 +66,7 @@ export const words = {
   velocityShort: 'velocity',
   accentVelocity: 'Velocity of the accents',
   accentShort: 'accents',
-  accentEvery: 'An accent every so many strikes',
+  accentEvery: 'Accent every how many hits',
   everyShort: 'accent every',
   noAccents: 'none',
   accentFrom: 'Strike that accents are counted from',
@@ -128,7 +128,7 @@ export const words = {
   spread: 'Spread over octaves',
   spreadShort: 'spread',
   doubled: 'Root doubled below',
-  chordEvery: 'A chord every so many steps',
+  chordEvery: 'Every: how often a chord comes',
   everySteps: 'every',
   chordLength: 'Length of a chord in steps',
   lengthShort: 'length',
@@ -141,7 +141,7 @@ export const words = {
   fromKept: 'your keepers',
   fromImported: 'files of your own',
   allOfThem: 'all of them',
-  nothingKept: 'You have marked no groove yet: the mark stands at the end of its line on Grooves.',
+  nothingKept: 'You have marked no groove yet: the mark is at the end of its row in Grooves.',
   nothingImported: 'No file was imported yet: open some on Grooves.',
   noModel: 'Nothing can be made after these: fills and endings alone are no beat.',
   style: 'Style of the beat',
@@ -254,8 +254,8 @@ export const words = {
   routesName: 'Routes',
   routesInSong: (n: number) =>
     n === 1
-      ? 'The pass stands at the end of the song.'
-      : `The ${n} passes stand at the end of the song, in a section.`,
+      ? 'The pass is at the end of the song.'
+      : `The ${n} passes are at the end of the song, in a section.`,
   noRoomInSong: 'The song or the list of patterns has no room for them. Nothing was changed.',
   drawOverString: 'Draw over the string',
   bandReading: (name: string, low: string, high: string) =>

@@ -63,7 +63,7 @@ export const words = {
   pasteCopied: (copied: string) => `Paste ${copied}`,
   intoTheTray: 'Into the tray',
   intoTheTrayShown: (shown: string) => `Into the tray: ${shown}`,
-  shownLiesInTheTray: (shown: string) => `${shown} lies in the tray of the Song screen.`,
+  shownLiesInTheTray: (shown: string) => `${shown} is in the tray of the Song screen.`,
   editSeveralAtOnce: 'Edit several at once',
   aBeatHoldsAtMost: (patterns: number) => `A beat holds at most ${patterns} patterns.`,
   patternsInTheirOrder: 'Patterns in their order',
@@ -99,7 +99,7 @@ export const words = {
   inTheOpenStringPitch: 'In the open string drag a bead: sideways is timing, up and down is pitch.',
   inTheOpenStringDrag: 'In the open string drag a bead: sideways is timing, up and down is velocity.',
   holdAFingerOnThe:
-    'Hold a finger on the strings, or the mouse with Shift, and drag: what lies in the box is selected.',
+    'Hold a finger on the strings, or the mouse with Shift, and drag: what is in the box is selected.',
   waysToBegin: 'Ways to begin',
   nothingSoundsYetTapSteps: 'Nothing sounds yet. Tap steps on the strings, or begin with one of these.',
   chooseAPreset: 'Choose a preset',

@@ -1,4 +1,4 @@
-/** Ports: what stands outside. */
+/** Ports: what is outside of the app. */
 export const words = {
   ports: 'Ports',
   also: 'midi clock devices grid module host sync',
@@ -86,7 +86,7 @@ export const words = {
   hostName: 'Host stand-in',
   moduleName: 'Module stand-in',
   standInFor: 'A stand-in: it speaks MIDI to Ruddik in the other window, as a device would.',
-  connected: 'Keep this window beside Ruddik. Under Ports it is told what this is for.',
+  connected: 'Keep this window next to Ruddik. Set what it does under Ports.',
   pad: (x: number, y: number, light: string) => `Pad ${x} in row ${y}, ${light}`,
   lights: {
     off: 'dark',

@@ -107,8 +107,8 @@ export const words = {
   itsPlaceInTheSong: 'Its place in the song',
   timesSectionPlaysHere: (section: string) => `Times ${section} plays here`,
   linkedItStandsAtLinked: (linked: number) =>
-    `Linked: it stands at ${linked} places, and a change is heard in all.`,
-  itStandsHereAlone: 'It stands here alone.',
+    `Linked: it is used in ${linked} places, and a change is heard in all of them.`,
+  itStandsHereAlone: 'It is used only here.',
   againLinked: 'Again, linked',
   duplicateItsOwn: 'Duplicate, its own',
   makeThisOneItsOwn: 'Make this one its own',

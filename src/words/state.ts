@@ -44,7 +44,7 @@ export const words = {
   oneCopy: (one: string) => `${one} copy`,
   madeIsAmongYourBeats: (made: string) => `“${made}” is among your beats now.`,
   whatGoesFromLeastTo: (what: string, least: number, most: number, asked: number, kept: number) =>
-    `${what} goes from ${least} to ${most}; ${asked} was held to ${kept}.`,
+    `${what} runs from ${least} to ${most}: ${asked} became ${kept}.`,
   theGroovesThatAreKept: 'The grooves that are kept cannot be read.',
   mendedGroovesWereKeptBut: (mended: number) => `${mended} grooves were kept but not listed; they are now.`,
   allGroovesThatAreKept: 'All grooves that are kept are listed.',

@@ -1,4 +1,4 @@
-/** What the strings and what is drawn beside them say. */
+/** What the strings say, and what is drawn next to them. */
 export const words = {
   openSlot: 'open',
   nothingWasCopiedThereIs: 'Nothing was copied: there is no hit on what is selected.',
@@ -29,7 +29,7 @@ export const words = {
   slotsOfTemplate: (template: string) => `Slots of ${template}`,
   slotAt: (at: number) => `Slot ${at}`,
   sidewaysIsTimingHeightIs:
-    'Sideways is timing, height is velocity. With keys: arrows, and Delete opens a slot, which then lies between its neighbours.',
+    'Sideways is timing, height is velocity. With keys: arrows, and Delete opens a slot between its neighbours.',
   theNotesBySlotLate: 'The notes by slot, late below',
   noteNote: (note: number) => `Note ${note}`,
   theStringsOfGroove: (groove: string) => `The strings of ${groove}`,

@@ -7,7 +7,7 @@ export const words = {
     `${name}, channel ${channel}${drums ? ' (drums)' : ''}: ${count(notes, 'note')}`,
   close: 'Close',
   labelGoesFromLeastTo: (label: string, least: number, most: number, shown: string, kept: number) =>
-    `${label} goes from ${least} to ${most}; ${shown} was held to ${kept}.`,
+    `${label} runs from ${least} to ${most}: ${shown} became ${kept}.`,
   thisScreen: 'This screen',
   oneMoment: 'One moment…',
   whatCouldNotBeFetched: (what: string) =>

@@ -1,6 +1,6 @@
 /** What is said of files that are read and sound that is rendered. */
 export const words = {
-  itCouldNotBeMeasured: 'It could not be measured. Try it again; if that does not help, load the page anew.',
+  itCouldNotBeMeasured: 'It could not be measured. Try it again; if that does not help, reload the page.',
   nameCouldNotBeRead: (name: string, error: string) => `${name} could not be read. ${error}`,
   nameHasNoNotesSo: (name: string) => `${name} has no notes, so no template can be taken from it.`,
   nameHasNoNotes: (name: string) => `${name} has no notes.`,

@@ -100,9 +100,9 @@ test('a lane with a channel of its own keeps it', () => {
 });
 
 test.each([
-  ['Passes', '900', 'Passes goes from 1 to 64; 900 was held to 64.'],
-  ['Ticks a quarter', '7', 'Ticks a quarter goes from 96 to 1920; 7 was held to 96.'],
-  ['Channel', '0', 'Channel goes from 1 to 16; 0 was held to 1.'],
+  ['Passes', '900', 'Passes runs from 1 to 64: 900 became 64.'],
+  ['Ticks a quarter', '7', 'Ticks a quarter runs from 96 to 1920: 7 became 96.'],
+  ['Channel', '0', 'Channel runs from 1 to 16: 0 became 1.'],
 ])('%s out of range is held and said', (label, value, said) => {
   type(label, value);
   expect(notices()).toContain(said);

@@ -178,7 +178,7 @@ describe('the stages', () => {
     fireEvent.change(field, { target: { value: '-400' } });
     fireEvent.keyDown(field, { key: 'Enter' });
     expect(feel().lanes['kick']).toEqual({ offset: -100 });
-    expect(notices()).toContain('Offset of Kick goes from -100 to 100; -400 was held to -100.');
+    expect(notices()).toContain('Offset of Kick runs from -100 to 100: -400 became -100.');
     press('All on time');
     expect(feel().lanes).toEqual({});
   });

@@ -96,7 +96,7 @@ describe('done', () => {
     run('Keep the take');
     expect(told()).toMatch(/No take is played yet/);
     open(first!);
-    run('Roll anew');
+    run('Randomize');
     run('Keep the take');
     expect(patternOf(beat(), 'p').takes!.at(-1)!.kept).toBe(true);
     run('Drop the take');

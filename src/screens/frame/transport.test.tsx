@@ -59,7 +59,7 @@ test('plays and stops, after a bar of count-in where it is wanted', () => {
 test('tempo and swing are held to their ranges, and it is said', () => {
   type('Tempo', '12');
   expect(store.getState().doc.beat!.tempo).toBe(20);
-  expect(store.getState().notices.at(-1)!.text).toContain('12 was held to 20');
+  expect(store.getState().notices.at(-1)!.text).toContain('12 became 20');
   type('Swing', '61,5');
   expect(store.getState().doc.beat!.feel.swing.percent).toBe(61.5);
   press('16ths are the swung notes');

@@ -82,7 +82,7 @@ describe('the patterns of a beat', () => {
   test('length and meter are held to their ranges and said; what lies beyond comes back', () => {
     type('Bars', '40');
     expect(shown().bars).toBe(16);
-    expect(store.getState().notices.at(-1)!.text).toContain('40 was held to 16');
+    expect(store.getState().notices.at(-1)!.text).toContain('40 became 16');
     type('Bars', '2');
     act(
       () =>

@@ -161,7 +161,7 @@ describe('sections', () => {
     expect(sectionNamed('Break').entries[2]).toMatchObject({ bars: 6 });
     type('Bars of C · all lamps lit', '90');
     expect(sectionNamed('Break').entries[2]).toMatchObject({ bars: 64 });
-    expect(notices()).toContain('Bars of C · all lamps lit goes from 1 to 64; 90 was held to 64.');
+    expect(notices()).toContain('Bars of C · all lamps lit runs from 1 to 64: 90 became 64.');
     pick('Pattern 1 of Break', 'a');
     expect(sectionNamed('Break').entries[0]!.patternId).toBe('a');
     press('Take C · all lamps lit out of Break');
@@ -225,7 +225,7 @@ describe('sections', () => {
     press('Edit Break');
     press('Again, linked');
     expect(beat().song.order).toHaveLength(9);
-    expect(screen.getByText(/Linked: it stands at 2 places/)).toBeTruthy();
+    expect(screen.getByText(/Linked: it is used in 2 places/)).toBeTruthy();
     press('Make this one its own');
     expect(beat().song.sections.map(({ name }) => name)).toContain('Break 2');
     press('Earlier');

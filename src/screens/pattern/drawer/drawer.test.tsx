@@ -133,7 +133,7 @@ describe('the lane', () => {
     fireEvent.change(steps, { target: { value: '99' } });
     fireEvent.keyDown(steps, { key: 'Enter' });
     expect(part().steps).toBe(64);
-    expect(store.getState().notices.at(-1)!.text).toContain('99 was held to 64');
+    expect(store.getState().notices.at(-1)!.text).toContain('99 became 64');
     press('As long as the pattern');
     choose('Direction of Kick', 'backward');
     choose('Rate of Kick', '3/2');
@@ -235,7 +235,7 @@ test('every roll of chance is a take that can be stepped back to, kept, named an
   page('Make');
   press('Chance');
   press('Vary half');
-  press('Roll anew');
+  press('Randomize');
   const takes = () => within(screen.getByRole('listbox', { name: 'Takes' })).getAllByRole('option');
   expect(takes()).toHaveLength(3);
   const last = part().hits;

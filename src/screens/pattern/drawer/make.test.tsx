@@ -113,7 +113,7 @@ describe('the ring', () => {
     expect(steps().slice(0, 3)).toEqual([0, 6, 7]);
     slide('Turn of the ring', 2);
     expect(steps().slice(0, 3)).toEqual([0, 1, 2]);
-    slide('An accent every so many strikes', 2);
+    slide('Accent every how many hits', 2);
     press('Loops by itself');
     pick('Lane for the slots that are left', 'hat.closed');
     expect(lanePatternOf(pattern(), 'kick')).toMatchObject({ steps: 8 });
