@@ -341,3 +341,22 @@ test('from a step into the drawer and back is a key each', async ({ page }) => {
   await page.keyboard.press('ArrowLeft');
   await expect(button(page, 'Clap')).toBeFocused();
 });
+
+test('names, mute and solo look the same whichever bar is in sight: nothing is painted over them', async ({
+  page,
+}) => {
+  await openApp(page);
+  await button(page, 'Snare').click();
+  await expect(button(page, 'Snare')).toHaveAttribute('aria-expanded', 'true');
+  const names = async () => {
+    // The pointer and the focus are elsewhere, and what slides into sight has come to rest.
+    await page.mouse.move(300, 20);
+    await page.waitForTimeout(800);
+    const box = (await page.locator('[data-lane] .name').nth(1).boundingBox())!;
+    return page.screenshot({ clip: { x: box.x, y: box.y, width: box.width - 4, height: box.height } });
+  };
+  const before = await names();
+  await button(page, 'Next bar').click();
+  await expect(page.getByText('Bar 2 of 2')).toBeVisible();
+  expect((await names()).equals(before)).toBe(true);
+});

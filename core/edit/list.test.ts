@@ -16,7 +16,7 @@ import { editFeel, type FeelEdit } from './feel';
 import { FEEL_LIST } from './feelList';
 import { BEAT_LIST, PATTERN_LIST } from './list';
 import { editsPage } from './listText';
-import { LANE_PRESETS, PATTERN_PRESETS } from './presets';
+import { existing } from './scripted';
 import { newEntry } from './song';
 import { GRACES, PRESS_ROLL, sloped } from '../document/rolls';
 
@@ -39,26 +39,8 @@ const pick = <T>(roll: Dice, from: readonly T[]): T => from[Math.floor(roll() * 
 /** No id is given twice. */
 let count = 0;
 
-const existing = (beat: Beat, of: Existing): string[] => {
-  const { sections, order } = beat.song;
-  const all: Record<Existing, { id: string }[]> = {
-    lane: beat.lanes,
-    pattern: beat.patterns,
-    take: beat.patterns.flatMap(({ takes = [] }) => takes),
-    group: beat.groups,
-    feel: beat.feels,
-    template: beat.templates,
-    'tray item': beat.tray,
-    section: sections,
-    place: order,
-    route: beat.routes ?? [],
-    entry: sections.flatMap(({ entries }) => entries),
-    'lane preset': LANE_PRESETS,
-    'pattern preset': PATTERN_PRESETS,
-  };
-  // Now and then of something that is not there.
-  return [...all[of].map(({ id }) => id), 'gone'];
-};
+/** Now and then of something that is not there. */
+const orGone = (beat: Beat, of: Existing): string[] => [...existing(beat, of), 'gone'];
 
 const { beat: ferry, pattern, groove, shape, songBeat } = FIXTURES;
 const template = { id: 't', ...shape };
@@ -143,7 +125,7 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
     ]),
   sparks: (roll, beat) => [
     {
-      to: pick(roll, existing(beat, 'lane')),
+      to: pick(roll, orGone(beat, 'lane')),
       of: 'all',
       gap: '1/8',
       chance: 0.5,
@@ -200,9 +182,9 @@ const given = (argument: Argument, roll: Dice, beat: Beat): unknown => {
       return least + span * (2 * roll() - 0.5);
     }
     case 'id':
-      return pick(roll, existing(beat, argument.of));
+      return pick(roll, orGone(beat, argument.of));
     case 'ids':
-      return existing(beat, argument.of).filter(() => roll() < 0.5);
+      return orGone(beat, argument.of).filter(() => roll() < 0.5);
     case 'hits':
       return beat.lanes.flatMap(({ id: laneId }) =>
         [0, 4, 7]
@@ -210,7 +192,7 @@ const given = (argument: Argument, roll: Dice, beat: Beat): unknown => {
           .map((step) => ({ laneId, step, ...(roll() < 0.2 && { place: 0 }) })),
       );
     case 'hit':
-      return { laneId: pick(roll, existing(beat, 'lane')), step: Math.floor(roll() * 20) };
+      return { laneId: pick(roll, orGone(beat, 'lane')), step: Math.floor(roll() * 20) };
     case 'new id':
       return `new ${(count += 1)}`;
     case 'seed':
@@ -252,7 +234,7 @@ const made = (beat: Beat, { kind, edit }: (typeof EVERY)[number], roll: Dice): B
   const one = { edit, args: argsOf(LISTS[kind][edit]!.args, roll, beat) };
   if (kind === 'beat') return editBeat(beat, one as BeatEdit);
   if (kind === 'pattern')
-    return editPatterns(beat, [pick(roll, existing(beat, 'pattern'))], one as PatternEdit);
+    return editPatterns(beat, [pick(roll, orGone(beat, 'pattern'))], one as PatternEdit);
   return changeFeel(beat, null, (feel) => editFeel(feel, one as FeelEdit));
 };
 

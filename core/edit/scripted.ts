@@ -27,7 +27,8 @@ const LISTS = [PATTERN_LIST, BEAT_LIST, FEEL_LIST] as Record<
 const describedAs = (name: string) =>
   LISTS.map((list) => (Object.hasOwn(list, name) ? list[name]! : null)).find((one) => one !== null) ?? null;
 
-const existing = (beat: Beat, of: Existing): string[] => {
+/** The ids that a beat has of something. @example existing(beat, 'pattern') // ["a"] */
+export const existing = (beat: Beat, of: Existing): string[] => {
   const { sections, order } = beat.song;
   const all: Record<Existing, { id: string }[]> = {
     lane: beat.lanes,

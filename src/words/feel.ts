@@ -143,7 +143,7 @@ export const words = {
   noteNoteChannelChannel: (note: string, channel: undefined | string) => `Note ${note}, channel ${channel}`,
   theLanesOfOf: (of: string) => `The lanes of ${of}`,
   notes: 'Notes',
-  stands: 'Stands',
+  stands: 'Timing',
   spreadSwungMs: (spreadSwung: string) => `${spreadSwung} ms`,
   measuring: 'Measuring…',
   differences: 'Differences',

@@ -1,32 +1,20 @@
-import { useState } from 'react';
-import { nanoid } from '@reduxjs/toolkit';
-import { DETOUR_SLOTS } from '../../../../core/document/choices';
 import { lanePatternOf } from '../../../../core/document/defaults';
 import { GRIDS, type Grid } from '../../../../core/document/grid';
 import { bounds, RANGES } from '../../../../core/document/ranges';
-import type { Detour, Echoes, Lane, Pattern, Spark } from '../../../../core/document/schema';
-import { hasMoves } from '../../../../core/edit/moves';
-import { passesThatFit, writtenMoves } from '../../../../core/edit/writeMoves';
-import { isAsWritten, KNOWN_ROUTES, knownRoute, randomRoute } from '../../../../core/play/moves/detours';
-import { playedTick } from '../../../audio/player';
-import { beatEdited } from '../../../state/doc';
-import { recallRoute } from '../../../state/recallRoute';
-import { recordRoutes } from '../../../state/routeRecorder';
-import { noticed, viewChanged } from '../../../state/slices';
-import { selectBeat, selectPattern, useApp, useAppStore, useDo } from '../../../state/store';
+import type { Echoes, Lane, Spark } from '../../../../core/document/schema';
+import { selectBeat, selectPattern, useApp } from '../../../state/store';
 import { EchoHand } from '../../../strings/EchoHand';
-import { RouteHand } from '../../../strings/RouteHand';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
-import { Disclosure } from '../../../ui/Disclosure';
 import { figure } from '../../../ui/figures';
 import { Chips, Group } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/make';
 import { edit } from './edit';
-import { newSeed } from './make/settings';
+import { DetourOf } from './moves/DetourOf';
+import { WriteIn } from './moves/WriteIn';
 
 const percent = (value: number): string => `${Math.round(value * 100)} %`;
 const MS = 'ms';
@@ -238,225 +226,6 @@ const SparksOf = ({ lane }: { lane: Lane }) => {
         </Chips>
       ) : null}
     </Group>
-  );
-};
-
-const DETOUR: Detour = { over: 'bar', route: knownRoute('as written', 8), chance: 1, lanes: null };
-
-const DetourOf = () => {
-  const act = useDo();
-  const detour = useApp((state) => selectPattern(state)!.detour);
-  const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const routes = useApp((state) => selectBeat(state)!.routes) ?? [];
-  const routesAt = useApp(({ view }) => view.routesAt);
-  const store = useAppStore();
-  const now = detour ?? DETOUR;
-  const slots = now.route.length;
-  const set = (change: Partial<Detour>, gesture?: string) => {
-    const next = { ...now, ...change };
-    edit('setDetour', { detour: isAsWritten(next.route) && !detour ? null : next }, gesture);
-  };
-  const chosen = now.lanes ?? lanes.map(({ id }) => id);
-  return (
-    <Group title={words.detour}>
-      <RouteHand route={now.route} onChange={(route, gesture) => set({ route }, gesture)} />
-      <Chips label={words.knownRoutes}>
-        {KNOWN_ROUTES.filter((name) => name !== 'as written').map((name) => (
-          <Chip key={name} onPress={() => set({ route: knownRoute(name, slots) })}>
-            {words.routeNames[name]}
-          </Chip>
-        ))}
-        <Chip onPress={() => set({ route: randomRoute(slots, newSeed()) })}>{words.byChance}</Chip>
-        {detour ? <Chip onPress={() => edit('setDetour', { detour: null })}>{words.noDetour}</Chip> : null}
-      </Chips>
-      <Choice
-        label={words.over}
-        short={words.overShort}
-        value={now.over}
-        options={[
-          { value: 'bar', name: words.theBar },
-          { value: 'all', name: words.thePattern },
-        ]}
-        onChange={(over) => set({ over })}
-      />
-      <Choice
-        label={words.slotsOfRoute}
-        short={words.intoShort}
-        value={String(slots)}
-        options={DETOUR_SLOTS.map((n) => ({ value: String(n), name: words.slotsMany(n) }))}
-        onChange={(n) => set({ route: knownRoute('as written', Number(n)) })}
-      />
-      {detour ? (
-        <>
-          <Range
-            label={words.howLikely}
-            short={words.likelyShort}
-            value={detour.chance}
-            {...bounds(RANGES.chance)}
-            step={0.01}
-            shown={percent(detour.chance)}
-            onChange={(chance, gesture) => set({ chance }, gesture)}
-          />
-          <Disclosure title={detour.lanes ? words.forSome(chosen.length, lanes.length) : words.forAllLanes}>
-            <Chips label={words.detourLanes}>
-              {lanes.map(({ id, name }) => (
-                <CheckBox
-                  key={id}
-                  label={words.goesBy(name)}
-                  checked={chosen.includes(id)}
-                  onChange={(on) => {
-                    const next = on ? [...chosen, id] : chosen.filter((one) => one !== id);
-                    set({ lanes: lanes.every((lane) => next.includes(lane.id)) ? null : next });
-                  }}
-                >
-                  {name}
-                </CheckBox>
-              ))}
-            </Chips>
-          </Disclosure>
-          <Chips>
-            <Chip
-              onPress={() =>
-                act(
-                  beatEdited({
-                    edit: {
-                      edit: 'keepRoute',
-                      args: { id: nanoid(), name: words.routeNumber(routes.length + 1), route: detour.route },
-                    },
-                  }),
-                )
-              }
-            >
-              {words.keepRoute}
-            </Chip>
-          </Chips>
-        </>
-      ) : null}
-      {routes.length ? (
-        <Chips label={words.keptRoutes}>
-          {routes.map(({ id, name }, at) => (
-            <Chip key={id} onPress={() => recallRoute(store, at + 1, playedTick())}>
-              {words.recallOf(name, at + 1)}
-            </Chip>
-          ))}
-        </Chips>
-      ) : null}
-      {routes.length ? (
-        <Choice
-          label={words.routesBegin}
-          short={words.routesBeginShort}
-          value={routesAt}
-          options={[
-            { value: 'slot', name: words.atTheNextSlot },
-            { value: 'bar', name: words.atTheNextBar },
-          ]}
-          onChange={(to) => act(viewChanged({ routesAt: to }))}
-        />
-      ) : null}
-      {detour || routes.length ? <Switching /> : null}
-    </Group>
-  );
-};
-
-let endRecording: () => void = () => undefined;
-
-/** The switching of routes while it plays, kept as takes and put into the song. */
-const Switching = () => {
-  const store = useAppStore();
-  const act = useDo();
-  const recording = useApp(({ view }) => view.recordingRoutes);
-  const last = useApp(({ view }) => view.routesPlayed);
-  const mine = useApp((state) => selectPattern(state)!.id === last?.patternId);
-  const playing = useApp(({ view }) => view.playing);
-  const passes = last ? last.to - last.from : 0;
-  return (
-    <>
-      <Chips>
-        <Chip
-          pressed={recording}
-          onPress={() => {
-            if (recording) endRecording();
-            else endRecording = recordRoutes(store, playedTick);
-          }}
-        >
-          {words.recordSwitching}
-        </Chip>
-        {last && mine ? (
-          <Chip
-            onPress={() => {
-              const before = store.getState().doc.beat;
-              act(
-                beatEdited({
-                  edit: { edit: 'passesToSong', args: { ...last, name: words.routesName, id: nanoid() } },
-                }),
-              );
-              const done = store.getState().doc.beat !== before;
-              act(noticed({ text: done ? words.routesInSong(passes) : words.noRoomInSong }));
-            }}
-          >
-            {words.putIntoSong(passes)}
-          </Chip>
-        ) : null}
-      </Chips>
-      <Para quiet live>
-        {recording
-          ? playing
-            ? words.recordingSwitching
-            : words.recordingWaits
-          : last && mine
-            ? words.passesKept(passes)
-            : words.recordSwitchingAbout}
-      </Para>
-    </>
-  );
-};
-
-/** Writing in, at once where it sounds the same; else what cannot be the same is named first, with a choice. */
-const WriteIn = () => {
-  const store = useAppStore();
-  const act = useDo();
-  const pattern = useApp(selectPattern)!;
-  const any = useApp((state) => {
-    const beat = selectBeat(state)!;
-    return beat.lanes.some(({ id }) => hasMoves(beat, selectPattern(state)!, id));
-  });
-  const [asked, setAsked] = useState<{ told: string; pattern: Pattern } | null>(null);
-  const write = (passes?: number) => {
-    setAsked(null);
-    edit('writeMoves', passes === undefined ? {} : { passes });
-  };
-  const begin = () => {
-    const beat = selectBeat(store.getState())!;
-    const { same, told } = writtenMoves(beat, pattern);
-    if (!same) return setAsked({ told: told.join(' '), pattern });
-    write();
-    if (told.length) act(noticed({ text: told.join(' '), subject: 'moves' }));
-  };
-  // What was asked of a pattern that has changed since is asked no more.
-  const open = asked?.pattern === pattern ? asked : null;
-  return (
-    <>
-      <Chips>
-        <Chip disabled={!any} onPress={begin}>
-          {words.writeMoves}
-        </Chip>
-      </Chips>
-      <Para quiet>{any ? words.writeMovesAbout : words.nothingToWrite}</Para>
-      {open ? (
-        <Group title={words.notTheSameTitle}>
-          <Para live>{open.told.replace(/ What the first pass has was written\.$/, '')}</Para>
-          <Chips>
-            {passesThatFit(pattern).map((passes) => (
-              <Chip key={passes} onPress={() => write(passes)}>
-                {words.writePasses(passes, passes * pattern.bars)}
-              </Chip>
-            ))}
-            <Chip onPress={() => write()}>{words.writeFirstPass}</Chip>
-            <Chip onPress={() => setAsked(null)}>{words.keepMoves}</Chip>
-          </Chips>
-        </Group>
-      ) : null}
-    </>
   );
 };
 
