@@ -68,6 +68,13 @@ interface Landed {
   round: number;
 }
 
+/**
+ * Where in a loop something stands that comes so long after its beginning.
+ *
+ * @param rel in ticks; before 0 it is early, beyond the period it belongs to a later round
+ * @param period of the loop, in ticks
+ * @example landed(3960, 3840, "1/16") // { place: { step: 1, nudge: -0.5 }, round: 1 }
+ */
 export const landed = (rel: Ticks, period: Ticks, grid: Grid): Landed => {
   const g = gridTicks(grid);
   const steps = Math.round(period / g);

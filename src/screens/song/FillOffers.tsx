@@ -3,7 +3,7 @@ import { Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { nanoid } from '@reduxjs/toolkit';
-import { use, useState } from 'react';
+import { use, useEffect, useRef, useState } from 'react';
 import type { Beat, Section } from '../../../core/document/schema';
 import { barTicks } from '../../../core/document/meter';
 import { fillsFor, type FillOffer } from '../../../core/edit/fills';
@@ -35,6 +35,7 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
   const store = useAppStore();
   const [offers, setOffers] = useState<FillOffer[] | null>(null);
   const [heard, setHeard] = useState<string | null>(null);
+  const before = useRef<{ from: number; loop: { from: number; to: number } | null } | null>(null);
   const [over, setOver] = useState<'bar' | 'beat'>('bar');
   const playing = useApp(({ view }) => view.playing && view.song.tried !== null);
   const toggle = use(PlayContext);
@@ -42,18 +43,35 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
   const stop = () => {
     if (store.getState().view.playing) toggle();
   };
+  /** The song plays from where it did, and repeats what it did, before a fill was heard in place. */
+  const end = () => {
+    stop();
+    if (before.current) act(songViewed({ tried: null, ...before.current }));
+    before.current = null;
+  };
+  const latest = useRef(end);
+  useEffect(() => {
+    latest.current = end;
+  });
+  useEffect(
+    () => () => {
+      if (before.current) latest.current();
+    },
+    [],
+  );
   const hear = (offer: FillOffer) => {
     const tried = takeFill(beat, section.id, offer, 'tried fill', over);
     const range = placeToHear(tried, section.id);
     if (!range) return;
     stop();
     setHeard(offer.id);
+    const { from, loop } = store.getState().view.song;
+    before.current ??= { from, loop };
     act(songViewed({ tried, from: range.from, loop: range }));
     toggle();
   };
   const take = (offer: FillOffer) => {
-    stop();
-    act(songViewed({ tried: null, loop: null }));
+    end();
     edit({ edit: 'takeFill', args: { sectionId: section.id, offer, patternId: nanoid(), over } });
     setOffers(null);
   };
@@ -96,7 +114,7 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
                   : words.hearOfferInPlace(offer.name)
               }
               pressed={playing && heard === offer.id}
-              onPress={() => (playing && heard === offer.id ? stop() : hear(offer))}
+              onPress={() => (playing && heard === offer.id ? end() : hear(offer))}
             >
               {playing && heard === offer.id ? words.stop : words.hear}
             </Chip>
@@ -110,7 +128,7 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
       <Chips>
         <Chip
           onPress={() => {
-            stop();
+            end();
             setOffers(null);
           }}
         >

@@ -44,6 +44,8 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
   const switchAt = useApp(({ view }) => view.switchAt);
   const [recording, setRecording] = useState(false);
   const was = useRef(false);
+  /** What was recorded is in the song already, since one went elsewhere. */
+  const kept = useRef(false);
   // Here the pattern plays, and not the song.
   useEffect(() => {
     act(songViewed({ shown: false }));
@@ -53,7 +55,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
   }, [act]);
   useEffect(() => {
     if (was.current && !playing && recording) {
-      keepRecording(store);
+      if (!kept.current) keepRecording(store);
       setRecording(false);
     }
     was.current = playing;
@@ -63,12 +65,17 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
   useEffect(() => {
     underWay.current = recording && playing;
   }, [recording, playing]);
-  useEffect(
-    () => () => {
-      if (underWay.current) keepRecording(store);
-    },
-    [store],
-  );
+  useEffect(() => {
+    // Who comes back finds it ended: the same take is not added once more.
+    if (kept.current) setRecording(false);
+    kept.current = false;
+    return () => {
+      if (!underWay.current) return;
+      underWay.current = false;
+      kept.current = true;
+      keepRecording(store);
+    };
+  }, [store]);
   return (
     <View>
       <Para quiet>{words.switchPatternsWhileTheyPlay}</Para>

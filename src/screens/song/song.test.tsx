@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { keep } from '../../ui/useKept';
 import { slideTo } from '../../ui/slide.mock';
-import { act, fireEvent, render, screen, within } from '@testing-library/react';
-import type { ReactNode } from 'react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { Activity, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { DEMO_BEATS } from '../../../demo/beats';
 import { songTimeline } from '../../../core/play/timeline';
@@ -66,15 +66,20 @@ const open = (what: Beat = LANTERN) => {
   store.dispatch(viewChanged({ patternId: 'a', playing: false }));
   store.dispatch(songViewed({ shown: false, playing: false, from: 0, loop: null, tried: null }));
   toggled.mockClear();
-  render(
+  const shown = (mode: 'visible' | 'hidden') => (
     <Provider store={store}>
       <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
         <PlayContext value={toggled}>
-          <SongScreen />
+          <Activity mode={mode}>
+            <SongScreen />
+          </Activity>
         </PlayContext>
       </SayContext>
-    </Provider>,
+    </Provider>
   );
+  const { rerender } = render(shown('visible'));
+  /** To another screen, and back: this one is kept. */
+  return { go: () => rerender(shown('hidden')), come: () => rerender(shown('visible')) };
 };
 
 beforeEach(() => keep('song page', 'sections'));
@@ -221,6 +226,20 @@ describe('sections', () => {
     expect(sectionNamed('Break').fill!.patternId).toBe('d');
   });
 
+  test('a fill that is refused leaves play as it was: from where it began, repeating what it did', async () => {
+    const before = { from: 3840, loop: { from: 0, to: 4 * 3840 } };
+    press('Edit Break');
+    act(() => void store.dispatch(songViewed(before)));
+    for (const leave of ['None of these', 'Stop Snare run']) {
+      press('Offer fills');
+      await screen.findByRole('button', { name: 'Hear Snare run in place' }, { timeout: 20_000 });
+      press('Hear Snare run in place');
+      expect(view().song.loop).toEqual({ from: 52 * 3840, to: 55 * 3840 });
+      press(leave);
+      expect(view().song).toMatchObject({ ...before, tried: null, playing: false });
+    }
+  });
+
   test('a linked one comes again, is parted, moved and taken out', () => {
     press('Edit Break');
     press('Again, linked');
@@ -320,5 +339,26 @@ describe('tray, forms and playing live', () => {
     expect(beat().song.order).toHaveLength(10);
     expect(notices().at(-1)).toContain('2 sections were added to the song');
     expect(view().playing).toBe(true);
+  });
+
+  test('what was kept on leaving the screen is not added once more when play stops, here or elsewhere', () => {
+    for (const where of ['elsewhere', 'here']) {
+      const { go, come } = open();
+      mockHeard.splice(0, 2, { patternId: 'a', at: 10, tempo: 120 }, { patternId: 'c', at: 14, tempo: 120 });
+      tab('Play live');
+      toggled.mockImplementation(() => {
+        store.dispatch(viewChanged({ playing: !view().playing }));
+      });
+      press('Record the switches');
+      go();
+      expect(beat().song.order).toHaveLength(10);
+      if (where === 'elsewhere') act(() => toggled());
+      come();
+      if (where === 'here') act(() => toggled());
+      expect(view().playing).toBe(false);
+      expect(beat().song.order).toHaveLength(10);
+      expect(screen.getByRole('button', { name: 'Record the switches' })).toBeTruthy();
+      cleanup();
+    }
   });
 });
