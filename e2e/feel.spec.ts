@@ -62,7 +62,7 @@ test('a straight beat takes the feel of a played file, its snare is laid back, i
   await button(page, 'Closed hat').click();
   await openStage(page, 'Humanize');
   await setSlider(page, 'Timing spread', '6');
-  await setSlider(page, 'Share of the timing spread of Closed hat', '1.5');
+  await setSlider(page, 'Share of the timing spread of Closed hat', '150');
   const felt = await exported(page);
   const snares = (notes: typeof felt) => notes.filter(({ note }) => note === 38).map(({ tick }) => tick);
   expect(snares(felt)).toHaveLength(snares(bent).length);
@@ -82,12 +82,12 @@ test('what is heard is what is written, every stage at work, and a change is hea
 }) => {
   await openFeel(page);
   await openStage(page, 'Quantize');
-  await setSlider(page, 'Quantize strength', '0.6');
+  await setSlider(page, 'Quantize strength', '60');
   await openStage(page, 'Humanize');
   await setSlider(page, 'Timing spread', '8');
   await setSlider(page, 'Velocity spread', '6');
   await openStage(page, 'Dynamics');
-  await setSlider(page, 'Kick contrast', '0.6');
+  await setSlider(page, 'Kick contrast', '60');
   await setField(page, 'Tempo', '240');
   const written = await exported(page);
 
@@ -97,7 +97,7 @@ test('what is heard is what is written, every stage at work, and a change is hea
   await expect
     .poll(async () => (await page.evaluate(() => window.ruddik!.readLog())).report.started.length)
     .toBeGreaterThan(30);
-  await setSlider(page, 'Level of the kit', '0.5');
+  await setSlider(page, 'Level of the kit', '50');
   await expect
     .poll(async () =>
       (await page.evaluate(() => window.ruddik!.readLog())).handed

@@ -83,7 +83,7 @@ test.describe('once it was open', () => {
       await page.waitForFunction((name) => document.documentElement.dataset['build'] === name, String(round));
       await expect(clap).toBeChecked({ checked: !clapWas });
       await expect(tom).toBeChecked({ checked: !tomWas });
-      await expect(other.getByText(/^Another window went over to a newer Ruddik/)).toBeVisible();
+      await expect(other.getByText(/^Another window has updated Ruddik/)).toBeVisible();
       // What it fetches only now is still of its own build, though the server no longer has it.
       await other.getByRole('link', { name: 'Export' }).click();
       await expect(other.getByRole('heading', { name: 'Export', level: 1 })).toBeVisible();

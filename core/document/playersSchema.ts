@@ -31,6 +31,8 @@ export const bandSchema = z
     players: z.array(playerSchema).min(1).max(MOST.players),
     /** Their common drift is the tempo's: position, click and files follow it. */
     tempo: z.boolean(),
+    /** Whether each pass is drawn anew while the timing comes from the other of the two: it comes back with it. */
+    otherAnew: z.boolean().optional(),
   })
   .superRefine(({ players }, ctx) => {
     const known = new Set(players.map((one) => one.id));

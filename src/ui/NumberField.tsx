@@ -20,6 +20,8 @@ interface NumberFieldProps {
   /** How much an arrow key or eight points of a drag change. */
   step?: number;
   width: number;
+  /** It shows its figure, and nothing changes it. */
+  locked?: boolean;
   /** Gets what was asked for, held to the range, which is said; `gesture` is the same all through one drag. */
   onChange: (value: number, gesture?: string) => void;
 }
@@ -58,7 +60,7 @@ const styles = StyleSheet.create({
 
 /** A figure to type, to drag up and down, or to change by the arrow keys. */
 export const NumberField = (props: NumberFieldProps) => {
-  const { label, value, least, most, under, unit = '', step = 1, width, onChange } = props;
+  const { label, value, least, most, under, unit = '', step = 1, width, locked = false, onChange } = props;
   const [draft, setDraft] = useState<string | null>(null);
   const drag = useRef<{ y: number; from: number; gesture: string; moved: boolean } | null>(null);
   const input = useRef<TextInput>(null);
@@ -74,11 +76,12 @@ export const NumberField = (props: NumberFieldProps) => {
   };
 
   const take = () => {
-    if (draft !== null && Number.isFinite(typed(draft))) give(typed(draft));
+    if (!locked && draft !== null && Number.isFinite(typed(draft))) give(typed(draft));
     setDraft(null);
   };
 
   const keys = (event: KeyboardEvent<HTMLElement>) => {
+    if (locked) return passOn(event);
     const by = { ArrowUp: step, ArrowDown: -step, PageUp: 10 * step, PageDown: -10 * step }[event.key];
     if (by !== undefined) {
       event.preventDefault();
@@ -100,7 +103,7 @@ export const NumberField = (props: NumberFieldProps) => {
   };
 
   const press = (event: PointerEvent<HTMLElement>) => {
-    if (input.current?.isFocused()) return;
+    if (locked || input.current?.isFocused()) return;
     drag.current = { y: event.clientY, from: value, gesture: `${label} ${event.timeStamp}`, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
     event.preventDefault();
@@ -142,6 +145,7 @@ export const NumberField = (props: NumberFieldProps) => {
         value={draft ?? `${shown(value)}${unit}`}
         onChangeText={setDraft}
         onBlur={take}
+        disabled={locked}
         renderErrorMessage={false}
         containerStyle={styles.container}
         inputContainerStyle={styles.input}
@@ -151,6 +155,7 @@ export const NumberField = (props: NumberFieldProps) => {
           inputMode: 'decimal',
           autoComplete: 'off',
           'aria-label': label,
+          ...(locked && { 'aria-disabled': true }),
           'aria-valuenow': value,
           'aria-valuemin': least,
           'aria-valuemax': most,

@@ -6,8 +6,13 @@ export const words = {
   nameChannelChannel: (name: string, channel: number, drums: boolean, notes: number) =>
     `${name}, channel ${channel}${drums ? ' (drums)' : ''}: ${count(notes, 'note')}`,
   close: 'Close',
-  labelGoesFromLeastTo: (label: string, least: number, most: number, shown: string, kept: number) =>
-    `${label} runs from ${least} to ${most}: ${shown} became ${kept}.`,
+  labelGoesFromLeastTo: (
+    label: string,
+    least: number | string,
+    most: number | string,
+    shown: string,
+    kept: number | string,
+  ) => `${label} runs from ${least} to ${most}: ${shown} became ${kept}.`,
   thisScreen: 'This screen',
   oneMoment: 'One moment…',
   whatCouldNotBeFetched: (what: string) =>

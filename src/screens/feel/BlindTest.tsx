@@ -2,10 +2,11 @@ import { Disclosure } from '../../ui/Disclosure';
 import { Items, Item, Chips, Group } from '../../ui/Layout';
 import { Words, Para } from '../../ui/Words';
 import { styles } from './styles';
-import { useEffect, useState } from 'react';
+import { use, useEffect, useRef, useState } from 'react';
+import { SayContext } from '../../ui/say';
 import { byChance, type Compared } from '../../../core/analysis/compare';
 import { viewChanged, type BlindTest as Test } from '../../state/slices';
-import { useApp, useDo, type Store, useAppStore } from '../../state/store';
+import { selectFeel, useApp, useDo, type Store, useAppStore } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { keepTally, readTallies, type Tally } from './tally';
 import { words } from '../../words/feel';
@@ -121,10 +122,14 @@ interface BlindTestProps {
 export const BlindTest = ({ which, against }: BlindTestProps) => {
   const store = useAppStore();
   const act = useDo();
+  const say = use(SayContext);
   const test = useApp((state) => state.view.blindTest);
   const blind = useApp((state) => state.view.blind);
   const [tallies, setTallies] = useState<Tally[]>([]);
   const [said, setSaid] = useState('');
+  const [anew, setAnew] = useState(0);
+  const feel = useApp(selectFeel);
+  const b = useApp((state) => state.view.b);
   useEffect(() => {
     void readTallies().then(setTallies);
     return () => void store.dispatch(viewChanged({ compare: null, blind: false }));
@@ -148,6 +153,17 @@ export const BlindTest = ({ which, against }: BlindTestProps) => {
     if (of < ROUNDS) go(nextRound(test.which, { ...test, right, of }));
     else setSaid(verdict(keep(right, of)));
   };
+  // Whoever changes the feel, by a controller or by undo, hears which of the two has it.
+  const under = blind ? test : null;
+  const heard = useRef({ feel, b, under });
+  useEffect(() => {
+    const was = heard.current;
+    heard.current = { feel, b, under };
+    if (!under || !was.under || (was.feel === feel && was.b === b)) return;
+    setAnew((times) => times + 1);
+    act(viewChanged({ blindTest: nextRound(under.which) }));
+    say(words.feelChangedAnew, words.blindTest);
+  }, [feel, b, under, act, say]);
   const end = () => {
     if (test?.of) {
       keep(test.right, test.of);
@@ -158,7 +174,7 @@ export const BlindTest = ({ which, against }: BlindTestProps) => {
   return (
     <Group title={words.blindTest}>
       {test && blind ? (
-        <Round key={test.of} test={test} onAnswer={answer} onEnd={end} />
+        <Round key={`${anew} ${test.of}`} test={test} onAnswer={answer} onEnd={end} />
       ) : (
         <>
           {said ? <Para live>{said}</Para> : null}

@@ -14,7 +14,7 @@ import { useApp, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Range } from '../../ui/Range';
 import { NameField } from '../../ui/NameField';
-import { percent } from '../../ui/figures';
+import { percent, PERCENT } from '../../ui/figures';
 import { words } from '../../words/feel';
 import { OwnFeel } from './OwnFeel';
 
@@ -148,6 +148,7 @@ const Blend = ({ pattern, feel }: Pick<FeelsPageProps, 'pattern' | 'feel'>) => {
             least={0}
             most={1}
             step={0.01}
+            written={PERCENT}
             shown={percent(blend?.amount ?? 0)}
             onChange={(amount, gesture) => set({ with: other.feel, name: other.name, amount }, gesture)}
           />

@@ -1,9 +1,10 @@
 /** @jest-environment jsdom */
 // First: what it stands in for is not loaded before.
-import { beat, choose, feel, fileOf, give, look, openFeel, page, press } from './feel.mock';
+import { beat, choose, feel, fileOf, give, look, notices, openFeel, page, press } from './feel.mock';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { store } from '../../state/session';
+import { stepSet, swingSet, tempoSet, undone } from '../../state/doc';
 import { selectAudible } from '../../state/audible';
 
 // The whole screen is rendered, which takes a busy machine its time.
@@ -92,6 +93,26 @@ describe('comparing', () => {
       fireEvent.click(given());
       expect(given()).toHaveProperty('disabled', true);
       expect(screen.getByText('Round 2 of 12')).toBeTruthy();
+    });
+
+    test('a feel that is changed meanwhile, by undo or a controller, starts it anew; what is heard alike does not', () => {
+      hearBoth();
+      right();
+      hearBoth();
+      right();
+      const round = () => screen.getByText(/^Round \d+ of 12$/).textContent;
+      act(() => void store.dispatch(tempoSet({ tempo: 97 })));
+      act(() => void store.dispatch(stepSet({ patternId: 'a', laneId: 'kick', step: 3, on: true })));
+      expect(round()).toBe('Round 3 of 12');
+      act(() => void store.dispatch(swingSet({ patternId: 'a', change: { percent: 60 } })));
+      expect(round()).toBe('Round 1 of 12');
+      expect(notices().at(-1)).toBe('The feel was changed, so the test starts anew.');
+      hearBoth();
+      right();
+      expect(round()).toBe('Round 2 of 12');
+      act(() => void store.dispatch(undone()));
+      expect(round()).toBe('Round 1 of 12');
+      expect(store.getState().view.blindTest).toMatchObject({ right: 0, of: 0 });
     });
 
     test('twelve rounds make a verdict; the tally of an ended one is kept, without a verdict', async () => {

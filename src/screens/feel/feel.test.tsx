@@ -21,6 +21,8 @@ import { writeTemplate } from '../../../core/feel/templateText';
 import { templateMidi } from '../../../core/midi/convert/templateMidi';
 import { beatEdited, redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
+import { words } from '../../words/players';
+import { typedOtherwise } from '../../ui/slide.mock';
 
 // The whole screen is rendered, which takes a busy machine its time.
 jest.setTimeout(240000);
@@ -56,6 +58,12 @@ describe('the stages', () => {
     expect(screen.getByText(/2\.00 to 1, every second one \d+ ms late/)).toBeTruthy();
   });
 
+  test('what is typed on any slider is in the unit that it shows', () => {
+    const before = feel();
+    expect(typedOtherwise()).toEqual([]);
+    expect(feel()).toBe(before);
+  });
+
   test('a key that is held is one step of the history, as a drag is', () => {
     const before = feel().swing.percent;
     const slider = screen.getByRole('slider', { name: 'Swing of all lanes' });
@@ -86,7 +94,7 @@ describe('the stages', () => {
     press('Swing of all lanes: with the tempo');
     expect(feel().swing.withTempo).toBe(1);
     expect(screen.getByText(/^At 100 BPM 75 %, dotted/)).toBeTruthy();
-    slide('Swing of all lanes: amount with the tempo', 0.5);
+    slide('Swing of all lanes: amount with the tempo', 50);
     expect(feel().swing.withTempo).toBe(0.5);
     slide('Swing of all lanes', 60);
     expect(feel().swing).not.toHaveProperty('withTempo');
@@ -155,8 +163,8 @@ describe('the stages', () => {
   test('quantize: grid, strength, window, flams, and lanes chosen one by one', () => {
     press(/^Quantize/);
     choose('Quantize grid', '1/8T');
-    slide('Quantize strength', 0.5);
-    slide('Quantize window', 0.5);
+    slide('Quantize strength', 50);
+    slide('Quantize window', 50);
     tick('Keep flams together');
     press('For all lanes');
     tick('Quantize Kick');
@@ -185,9 +193,9 @@ describe('the stages', () => {
 
   test('dynamics: contrast and level of a lane, the level of the kit', () => {
     press(/^Dynamics/);
-    slide('Kick contrast', 0.5);
-    slide('Kick level', 1.2);
-    slide('Level of the kit', 0.8);
+    slide('Kick contrast', 50);
+    slide('Kick level', 120);
+    slide('Level of the kit', 80);
     expect(feel().lanes['kick']).toEqual({ contrast: 0.5, level: 1.2 });
     expect(feel().level).toBe(0.8);
     expect(screen.getByRole('button', { name: /Dynamics/ }).textContent).toContain('The kit at 80 %');
@@ -214,9 +222,9 @@ describe('the stages', () => {
     expect(feel().humanize.anew).toBe(true);
     look({ openLane: 'kick' });
     slide('Share of the timing spread of Kick', 0);
-    slide('How much of the kit’s drift Kick shares', 0.25);
+    slide('How much of the kit’s drift Kick shares', 25);
     expect(feel().lanes['kick']).toEqual({ timing: 0, shares: 0.25 });
-    slide('Soft strokes looser', 0.5);
+    slide('Soft strokes looser', 50);
     expect(feel().humanize.soft).toBe(0.5);
     slide('Soft strokes looser', 0);
     expect(feel().humanize).not.toHaveProperty('soft');
@@ -227,6 +235,21 @@ describe('the stages', () => {
     fireEvent.click(screen.getByRole('radio', { name: 'Players who follow one another' }));
     const band = () => feel().humanize.band!;
     expect(band()).toMatchObject({ on: true, tempo: false });
+    // Each source of timing has its own: back is as before, and forth too.
+    const from = (name: string) => fireEvent.click(screen.getByRole('radio', { name }));
+    expect(feel().humanize.anew).toBe(true);
+    from('Each drum by itself');
+    expect(feel().humanize.anew).toBe(false);
+    act(() => void store.dispatch(undone()));
+    expect(feel().humanize).toMatchObject({ anew: true, band: { on: true } });
+    act(() => void store.dispatch(redone()));
+    tick('New on each pass');
+    from('Players who follow one another');
+    fireEvent.click(screen.getByRole('checkbox', { checked: true, name: words.runsOn }));
+    from('Each drum by itself');
+    expect(feel().humanize.anew).toBe(true);
+    from('Players who follow one another');
+    expect(feel().humanize.anew).toBe(false);
     expect(
       band()
         .players.flatMap(({ lanes }) => lanes)
@@ -243,8 +266,8 @@ describe('the stages', () => {
     expect(out()).toMatch(/sloppy/);
     slide('Touch of Kick', 3);
     expect(band().players[0]!.touch).toBe(3);
-    slide('How much Kick goes by the click', 0.9);
-    slide('How much Kick follows Snare', 0.6);
+    slide('How much Kick goes by the click', 90);
+    slide('How much Kick follows Snare', 60);
     const [kick] = band().players;
     expect(kick!.follows['snare']).toBeCloseTo(0.6);
     expect(Object.values(kick!.follows).reduce((sum, x) => sum + x, kick!.click)).toBeLessThanOrEqual(1.0001);
@@ -276,7 +299,7 @@ describe('templates', () => {
     fireEvent.keyDown(slot, { key: 'Delete' });
     expect(beat().templates[0]!.slots[2]).toBeNull();
     page('Stages');
-    slide('Template of all lanes: timing', 1.5);
+    slide('Template of all lanes: timing', 150);
     expect(feel().template.timing).toBe(1.5);
   });
 
@@ -337,7 +360,7 @@ describe('feels as a whole', () => {
     press('Straight');
     page('Feels');
     press('Late boat as B');
-    slide('Blend from this feel to Late boat', 0.5);
+    slide('Blend from this feel to Late boat', 50);
     expect(feel().blend).toMatchObject({ name: 'Late boat', amount: 0.5 });
     press('Only A');
     expect(feel().blend).toBeUndefined();

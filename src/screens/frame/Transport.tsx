@@ -94,6 +94,8 @@ const SwingField = () => {
   const patternId = useApp((state) => state.view.patternId);
   const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
   const swing = feel?.base === 'swing' && !feel.off.includes('base') ? feel.swing : null;
+  // It would give away which of the two has the feel.
+  const locked = useApp((state) => state.view.blind);
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
     act(swingSet({ patternId, change: { percent: heldSwing(asked).value }, ...(gesture && { gesture }) }));
@@ -108,10 +110,12 @@ const SwingField = () => {
         under={words.swing2}
         unit=" %"
         width={80}
+        locked={locked}
         onChange={change}
       />
       <Press
         style={styles.swingGrid}
+        disabled={locked}
         label={sixteenths ? words.n16thsAreTheSwungNotes : words.n8thsAreTheSwungNotes}
         onPress={() => act(swingSet({ patternId, change: { grid: sixteenths ? '1/8' : '1/16' } }))}
       >

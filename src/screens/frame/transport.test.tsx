@@ -37,7 +37,7 @@ const type = (label: string, value: string) => {
 beforeEach(() => {
   mockPlayed.length = 0;
   store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
-  store.dispatch(viewChanged({ playing: false, countIn: false, patternId: 'a' }));
+  store.dispatch(viewChanged({ playing: false, countIn: false, patternId: 'a', blind: false }));
   render(
     <Provider store={store}>
       <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
@@ -54,6 +54,21 @@ test('plays and stops, after a bar of count-in where it is wanted', () => {
   press('Play');
   expect(mockPlayed).toEqual(['play 0', 'stop', 'play 3840']);
   press('Stop');
+});
+
+test('while one listens blindly, the swing cannot be changed here; the tempo can', () => {
+  const swing = () => store.getState().doc.beat!.feel.swing;
+  const before = swing();
+  act(() => void store.dispatch(viewChanged({ blind: true })));
+  const field = screen.getByRole('spinbutton', { name: 'Swing' });
+  fireEvent.keyDown(field, { key: 'ArrowUp' });
+  fireEvent.change(field, { target: { value: '61' } });
+  fireEvent.blur(field);
+  fireEvent.click(screen.getByRole('button', { name: /are the swung notes/ }));
+  expect(swing()).toEqual(before);
+  expect(field).toHaveProperty('disabled', true);
+  fireEvent.keyDown(screen.getByRole('spinbutton', { name: 'Tempo' }), { key: 'ArrowUp' });
+  expect(store.getState().doc.beat!.tempo).not.toBe(100);
 });
 
 test('tempo and swing are held to their ranges, and it is said', () => {

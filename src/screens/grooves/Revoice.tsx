@@ -8,6 +8,7 @@ import { PLAIN_VOICING } from '../../../core/groove/voicing';
 import { keepTimeOn, POSTS } from '../../../core/groove/timekeeper';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
+import { PERCENT } from '../../ui/figures';
 import { Range } from '../../ui/Range';
 import { setVoicing, useHeard } from './audition';
 import { words } from '../../words/grooves';
@@ -56,6 +57,7 @@ const Voice = ({ id }: VoiceProps) => {
         value={level}
         {...LEVEL_RANGE}
         step={0.05}
+        written={PERCENT}
         shown={`${Math.round(level * 100)} %`}
         onChange={(value) => setVoicing({ levels: { ...voicing.levels, [id]: value } })}
       />

@@ -1,7 +1,7 @@
 import type { Lane } from '../../../core/document/schema';
 import { laneChanged } from '../../state/doc';
 import { useDo } from '../../state/store';
-import { panText } from '../../ui/figures';
+import { panText, PAN, PERCENT } from '../../ui/figures';
 import { Range } from '../../ui/Range';
 import { words } from '../../words/pattern';
 
@@ -17,6 +17,7 @@ export const LaneSound = ({ lane }: { lane: Lane }) => {
         least={0}
         most={2}
         step={0.01}
+        written={PERCENT}
         shown={`${Math.round(lane.level * 100)} %`}
         onChange={(level, gesture) => act(laneChanged({ laneId: lane.id, change: { level }, gesture }))}
       />
@@ -27,6 +28,7 @@ export const LaneSound = ({ lane }: { lane: Lane }) => {
         least={-1}
         most={1}
         step={0.01}
+        written={PAN}
         shown={panText(lane.pan)}
         onChange={(pan, gesture) => act(laneChanged({ laneId: lane.id, change: { pan }, gesture }))}
       />

@@ -13,6 +13,7 @@ import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { NameInput } from '../../ui/NameInput';
 import { NumberField } from '../../ui/NumberField';
+import { PERCENT } from '../../ui/figures';
 import { Range } from '../../ui/Range';
 import { edit } from './edit';
 import { Entries } from './Entries';
@@ -170,6 +171,7 @@ const Own = ({ beat, section }: OnSection) => {
         least={0}
         most={2}
         step={0.01}
+        written={PERCENT}
         shown={percent(section.level ?? 1)}
         onChange={(level, gesture) => change(section.id, { level: level === 1 ? null : level }, gesture)}
       />
@@ -254,6 +256,7 @@ const Across = ({ beat, section }: OnSection) => {
           least={0}
           most={2}
           step={0.01}
+          written={PERCENT}
           shown={percent(now.level)}
           onChange={(level, gesture) => set({ level }, gesture)}
         />

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { keep } from '../../ui/useKept';
-import { slideTo } from '../../ui/slide.mock';
+import { slideTo, typedOtherwise } from '../../ui/slide.mock';
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { Activity, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
@@ -179,7 +179,8 @@ describe('sections', () => {
     expect(sectionNamed('Break').tempo).toBe(300);
     press('As the beat');
     expect(sectionNamed('Break').tempo).toBeUndefined();
-    slideTo('Level of Break', 1.5);
+    expect(typedOtherwise()).toEqual([]);
+    slideTo('Level of Break', 150);
     expect(sectionNamed('Break').level).toBe(1.5);
     pick('Feel of Break', 'beat');
     expect(sectionNamed('Break').feel).toEqual(beat().feel);

@@ -17,7 +17,7 @@ import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';
 import { TemplatePicture } from '../../../strings/TemplatePicture';
 import { editShownFeel } from '../edit';
-import { figure, percent } from '../../../ui/figures';
+import { figure, percent, PERCENT } from '../../../ui/figures';
 import { gridText } from '../stageText';
 import { words } from '../../../words/feel';
 
@@ -98,6 +98,7 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
           value={swing.withTempo}
           {...bounds(RANGES.share)}
           step={0.01}
+          written={PERCENT}
           shown={percent(swing.withTempo)}
           onChange={(withTempo, gesture) => onChange({ withTempo }, gesture)}
         />
@@ -141,6 +142,7 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
         value={timing}
         {...bounds(RANGES.amount)}
         step={0.01}
+        written={PERCENT}
         shown={percent(timing)}
         onChange={(value, gesture) => onChange({ timing: value }, gesture)}
       />
@@ -150,6 +152,7 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
         value={velocity}
         {...bounds(RANGES.amount)}
         step={0.01}
+        written={PERCENT}
         shown={percent(velocity)}
         onChange={(value, gesture) => onChange({ velocity: value }, gesture)}
       />

@@ -9,7 +9,7 @@ import { Chip } from '../../../ui/Chip';
 import { Range } from '../../../ui/Range';
 import { Slider } from '../../../ui/Slider';
 import { editShownFeel } from '../edit';
-import { percent } from '../../../ui/figures';
+import { percent, PERCENT } from '../../../ui/figures';
 import { words } from '../../../words/feel';
 
 interface Setting {
@@ -37,6 +37,7 @@ const Row = ({ lane, feel }: { lane: Lane; feel: Feel }) => (
               value={value}
               {...bounds(RANGES.level)}
               step={0.02}
+              written={PERCENT}
               shown={percent(value)}
               onChange={(next, gesture) =>
                 editShownFeel(
@@ -67,6 +68,7 @@ export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) =>
       value={feel.level}
       {...bounds(RANGES.level)}
       step={0.01}
+      written={PERCENT}
       shown={percent(feel.level)}
       onChange={(level, gesture) => editShownFeel({ edit: 'setLevel', args: { level } }, gesture)}
     />
@@ -76,6 +78,7 @@ export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) =>
       value={feel.contrast ?? 1}
       {...bounds(RANGES.level)}
       step={0.01}
+      written={PERCENT}
       shown={percent(feel.contrast ?? 1)}
       onChange={(contrast, gesture) => editShownFeel({ edit: 'setContrast', args: { contrast } }, gesture)}
     />

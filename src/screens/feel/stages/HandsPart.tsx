@@ -8,7 +8,7 @@ import { handStrokes } from '../../../../core/play/plan';
 import { viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { CheckBox } from '../../../ui/CheckBox';
-import { figure, percent } from '../../../ui/figures';
+import { figure, percent, PERCENT } from '../../../ui/figures';
 import { Group } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
@@ -60,6 +60,7 @@ export const HandsPart = ({ feel }: { feel: Feel }) => {
         value={hands}
         {...bounds(RANGES.share)}
         step={0.05}
+        written={PERCENT}
         shown={percent(hands)}
         onChange={(to, gesture) => set({ hands: to }, gesture)}
       />

@@ -13,7 +13,7 @@ import { Chip } from '../../../ui/Chip';
 import { Radios } from '../../../ui/Radios';
 import { Range } from '../../../ui/Range';
 import { editShownFeel } from '../edit';
-import { figure, percent } from '../../../ui/figures';
+import { figure, percent, PERCENT } from '../../../ui/figures';
 import { spreadText } from '../stageText';
 import { words } from '../../../words/feel';
 import { words as players } from '../../../words/players';
@@ -62,6 +62,7 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
         value={own.timing ?? 1}
         {...bounds(RANGES.scale)}
         step={0.05}
+        written={PERCENT}
         shown={percent(own.timing ?? 1)}
         onChange={change('timing')}
       />
@@ -71,6 +72,7 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
         value={own.velocity ?? 1}
         {...bounds(RANGES.scale)}
         step={0.05}
+        written={PERCENT}
         shown={percent(own.velocity ?? 1)}
         onChange={change('velocity')}
       />
@@ -80,6 +82,7 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
         value={own.shares ?? (own.apart ? 0 : 1)}
         {...bounds(RANGES.share)}
         step={0.05}
+        written={PERCENT}
         shown={percent(own.shares ?? (own.apart ? 0 : 1))}
         onChange={(shares, gesture) =>
           editShownFeel(
@@ -125,6 +128,7 @@ const Spread = ({ humanize }: { humanize: Humanize }) => (
       value={humanize.drift}
       {...bounds(RANGES.share)}
       step={0.01}
+      written={PERCENT}
       shown={percent(humanize.drift)}
       onChange={(drift, gesture) => set({ drift }, gesture)}
     />
@@ -135,6 +139,7 @@ const Spread = ({ humanize }: { humanize: Humanize }) => (
       value={humanize.soft ?? 0}
       {...bounds(RANGES.share)}
       step={0.05}
+      written={PERCENT}
       shown={percent(humanize.soft ?? 0)}
       onChange={(soft, gesture) => set({ soft }, gesture)}
     />
@@ -149,16 +154,12 @@ export const HumanizeStage = ({ feel, lane }: { feel: Feel; lane: Lane | undefin
   const { band } = humanize;
   const come = (from: (typeof SOURCES)[number]['value']) => {
     const on = from === 'players';
+    const next = band ?? (on ? bandFor(lanes, BAND_PRESETS[3]!) : null);
+    if (!next || (band?.on ?? false) === on) return;
     const gesture = `timing from ${performance.now()}`;
-    editShownFeel(
-      {
-        edit: 'setBand',
-        args: { band: band ? { ...band, on } : on ? bandFor(lanes, BAND_PRESETS[3]!) : null },
-      },
-      gesture,
-    );
-    // A band that began anew with each pass would never get far: at first it runs on.
-    if (on && !band) set({ anew: true }, gesture);
+    editShownFeel({ edit: 'setBand', args: { band: { ...next, on, otherAnew: humanize.anew } } }, gesture);
+    // Each of the two has its own. A band that began anew with each pass would never get far: at first it runs on.
+    set({ anew: band ? (band.otherAnew ?? humanize.anew) : true }, gesture);
   };
   return (
     <>

@@ -15,7 +15,7 @@ import { BandMap } from '../../../strings/BandMap';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
-import { figure, percent } from '../../../ui/figures';
+import { figure, percent, PERCENT } from '../../../ui/figures';
 import { saveText } from '../../../ui/files';
 import { Chips, Group } from '../../../ui/Layout';
 import { Later } from '../../../ui/Later';
@@ -152,6 +152,7 @@ const PlayerPart = ({
         value={player.click}
         {...bounds(RANGES.share)}
         step={0.01}
+        written={PERCENT}
         shown={percent(player.click)}
         onChange={(click, gesture) => put(withShare(player, null, click), gesture)}
       />
@@ -165,6 +166,7 @@ const PlayerPart = ({
             value={player.follows[other.id] ?? 0}
             {...bounds(RANGES.share)}
             step={0.01}
+            written={PERCENT}
             shown={percent(player.follows[other.id] ?? 0)}
             onChange={(share, gesture) => put(withShare(player, other.id, share), gesture)}
           />

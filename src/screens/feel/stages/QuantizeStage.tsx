@@ -9,7 +9,7 @@ import type { Lane } from '../../../../core/document/schema';
 import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';
 import { editShownFeel } from '../edit';
-import { percent } from '../../../ui/figures';
+import { percent, PERCENT } from '../../../ui/figures';
 import { gridText } from '../stageText';
 import { words } from '../../../words/feel';
 
@@ -65,6 +65,7 @@ export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: 
       value={quantize.strength}
       {...bounds(RANGES.share)}
       step={0.01}
+      written={PERCENT}
       shown={percent(quantize.strength)}
       onChange={(strength, gesture) => set({ strength }, gesture)}
     />
@@ -74,6 +75,7 @@ export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: 
       value={quantize.window}
       {...bounds(RANGES.share)}
       step={0.01}
+      written={PERCENT}
       shown={percent(quantize.window)}
       onChange={(window, gesture) => set({ window }, gesture)}
     />

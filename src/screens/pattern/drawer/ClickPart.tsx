@@ -8,6 +8,7 @@ import { noticed, viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Chips } from '../../../ui/Layout';
+import { PERCENT } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { Struck } from '../../../web/Struck';
@@ -103,6 +104,7 @@ export const ClickPart = () => {
         least={0}
         most={1}
         step={0.05}
+        written={PERCENT}
         shown={`${Math.round(metronome.level * 100)} %`}
         onChange={(level) => act(viewChanged({ metronome: { ...metronome, level } }))}
       />

@@ -20,6 +20,7 @@ import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
+import { PERCENT, times } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { hearHit } from '../../../strings/hearHit';
 import { edit, onHits } from './edit';
@@ -129,6 +130,7 @@ const Timing = ({ spots, hit }: HitsProps) => {
         value={hit.nudge}
         {...bounds(RANGES.nudge)}
         step={0.005}
+        written={times(stepMs, 0.1)}
         shown={words.signedMs(ms >= 0 ? '+' : '−', Math.abs(ms).toFixed(1))}
         onChange={(to, gesture) =>
           edit('nudgeByMs', { spots, ms: (to - startOf(gesture, hit.nudge)) * stepMs }, gesture, true)
@@ -272,6 +274,7 @@ const Chance = ({ spots, hit }: HitsProps) => {
         value={hit.chance}
         {...bounds(RANGES.chance)}
         step={0.01}
+        written={PERCENT}
         shown={`${Math.round(hit.chance * 100)} %`}
         onChange={(chance, gesture) => edit('setChances', { spots, chance }, gesture)}
       />

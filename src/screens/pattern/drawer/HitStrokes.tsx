@@ -7,6 +7,7 @@ import type { Spot } from '../../../../core/edit/spots';
 import { GRACES, graceName, sloped, STROKES, withStrokes } from '../../../../core/document/rolls';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
+import { PERCENT } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { edit, onHits } from './edit';
 import { RollHand } from '../../../strings/RollHand';
@@ -120,6 +121,7 @@ export const Graces = ({ spots, hit }: HitsProps) => {
             least={0.05}
             most={1.5}
             step={0.05}
+            written={PERCENT}
             shown={`${Math.round(one.level * 100)} %`}
             onChange={(level, gesture) => set(at, { level }, gesture)}
           />

@@ -29,6 +29,7 @@ import { Choice } from '../../../ui/Choice';
 import { NameInput } from '../../../ui/NameInput';
 import { NumberField } from '../../../ui/NumberField';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
+import { PERCENT } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
 import { TrialBar } from '../TrialBar';
@@ -119,6 +120,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
         value={part.shift ?? 0}
         {...bounds(RANGES.nudge)}
         step={0.01}
+        written={PERCENT}
         shown={nudgeText(part.shift ?? 0, stepMs)}
         onChange={(shift, gesture) => set({ shift }, gesture)}
       />
@@ -128,6 +130,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
         value={part.offbeat ?? 0}
         {...bounds(RANGES.nudge)}
         step={0.01}
+        written={PERCENT}
         shown={nudgeText(part.offbeat ?? 0, stepMs)}
         onChange={(offbeat, gesture) =>
           set(

@@ -3,7 +3,7 @@ import type { Layer } from '../../../../core/document/schema';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Disclosure } from '../../../ui/Disclosure';
-import { hertzText, panText } from '../../../ui/figures';
+import { hertzText, HERTZ, PAN, panText, PERCENT, type Written } from '../../../ui/figures';
 import { Chips } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { useFileField } from '../../../web/fileField';
@@ -35,11 +35,12 @@ const FIGURES: {
   step: number;
   idle: number;
   told: (value: number) => string;
+  written?: Written;
   /** What is said in the place of the figure where it is not set. */
   unset?: string;
 }[] = [
-  { key: 'level', ...bounds(RANGES.level), step: 0.01, idle: 1, told: words.percent },
-  { key: 'pan', ...bounds(RANGES.pan), step: 0.01, idle: 0, told: panText },
+  { key: 'level', ...bounds(RANGES.level), step: 0.01, idle: 1, told: words.percent, written: PERCENT },
+  { key: 'pan', ...bounds(RANGES.pan), step: 0.01, idle: 0, told: panText, written: PAN },
   { key: 'tune', ...bounds(RANGES.tune), step: 1, idle: 0, told: words.semitones },
   { key: 'fine', ...bounds(RANGES.fine), step: 1, idle: 0, told: words.cents },
   { key: 'attack', least: 0, most: 500, step: 1, idle: 0, told: words.ms },
@@ -144,6 +145,7 @@ const Filter = ({ layer, name, onChange }: PartProps) => {
             least={Math.log2(RANGES.cutoff.least)}
             most={Math.log2(RANGES.cutoff.most)}
             step={0.02}
+            written={HERTZ}
             shown={hertzText(filter.hertz)}
             onChange={(value, gesture) =>
               onChange(

@@ -7,7 +7,7 @@ import { EchoHand } from '../../../strings/EchoHand';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
-import { figure } from '../../../ui/figures';
+import { percent, figure, PERCENT } from '../../../ui/figures';
 import { Chips, Group } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
@@ -16,7 +16,6 @@ import { edit } from './edit';
 import { DetourOf } from './moves/DetourOf';
 import { WriteIn } from './moves/WriteIn';
 
-const percent = (value: number): string => `${Math.round(value * 100)} %`;
 const MS = 'ms';
 const RATES = [
   ...GRIDS.map((value) => ({ value: value as string, name: value as string })),
@@ -90,6 +89,7 @@ const EchoesOf = ({ lane }: { lane: Lane }) => {
             value={echoes.slope}
             {...bounds(RANGES.echoSlope)}
             step={0.01}
+            written={PERCENT}
             shown={percent(echoes.slope)}
             onChange={(slope, gesture) => change({ slope }, gesture)}
           />
@@ -160,6 +160,7 @@ const OneSpark = ({ spark, others, onChange, onRemove }: OneSparkProps) => {
         value={spark.chance}
         {...bounds(RANGES.chance)}
         step={0.01}
+        written={PERCENT}
         shown={percent(spark.chance)}
         onChange={(chance, gesture) => change({ chance }, gesture)}
       />
@@ -169,6 +170,7 @@ const OneSpark = ({ spark, others, onChange, onRemove }: OneSparkProps) => {
         value={spark.factor}
         {...bounds(RANGES.sparkFactor)}
         step={0.01}
+        written={PERCENT}
         shown={percent(spark.factor)}
         onChange={(factor, gesture) => change({ factor }, gesture)}
       />

@@ -11,6 +11,7 @@ import { Choice } from '../../../ui/Choice';
 import { Chips } from '../../../ui/Layout';
 import { PlayContext } from '../../../ui/playing';
 import { Press } from '../../../ui/Press';
+import { PERCENT } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { Para, Words } from '../../../ui/Words';
 import { listen } from '../../../web/listen';
@@ -263,6 +264,7 @@ export const PadsPage = () => {
         least={0}
         most={1}
         step={0.05}
+        written={PERCENT}
         shown={`${Math.round(how.quantize * 100)} %`}
         onChange={(quantize) => set({ quantize })}
       />

@@ -3,7 +3,7 @@ import { Group } from '../../../ui/Layout';
 import type { Lane } from '../../../../core/document/schema';
 import { laneChanged } from '../../../state/doc';
 import { useDo } from '../../../state/store';
-import { hertzText } from '../../../ui/figures';
+import { hertzText, HERTZ, PERCENT } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { LaneSound } from '../LaneSound';
 import { LoopGroup } from './LoopGroup';
@@ -43,6 +43,7 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
           least={0.05}
           most={1}
           step={0.01}
+          written={PERCENT}
           shown={`${Math.round((lane.decay ?? 1) * 100)} %`}
           onChange={(decay, gesture) => set({ decay }, gesture)}
         />
@@ -53,6 +54,7 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
           least={toSlider(100)}
           most={toSlider(OPEN.low)}
           step={0.02}
+          written={HERTZ}
           shown={low >= OPEN.low ? words.open : hertzText(low)}
           onChange={(value, gesture) => set({ lowPass: Math.min(OPEN.low, toHertz(value)) }, gesture)}
         />
@@ -63,6 +65,7 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
           least={toSlider(OPEN.high)}
           most={toSlider(8000)}
           step={0.02}
+          written={HERTZ}
           shown={high <= OPEN.high ? words.open : hertzText(high)}
           onChange={(value, gesture) => set({ highPass: Math.max(OPEN.high, toHertz(value)) }, gesture)}
         />

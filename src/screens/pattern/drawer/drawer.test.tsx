@@ -3,7 +3,7 @@ import { act, fireEvent, screen, within } from '@testing-library/react';
 import { selectAudible } from '../../../state/audible';
 import { undone } from '../../../state/doc';
 import { store } from '../../../state/session';
-import { slideTo as slide } from '../../../ui/slide.mock';
+import { slideTo as slide, typedOtherwise } from '../../../ui/slide.mock';
 import { choose, hit, look, openDrawer, page, part, pattern, press } from './drawer.mock';
 
 jest.mock('../../../audio/player', () => jest.requireActual('./player.mock'));
@@ -80,7 +80,7 @@ describe('hits', () => {
     press('Open drag');
     expect(hit(1).grace).toHaveLength(2);
     slide('Grace stroke 2, ms before', 90);
-    slide('Grace stroke 1, level', 0.3);
+    slide('Grace stroke 1, level', 30);
     expect(hit(1).grace!.map(({ before }) => before)).toEqual([38, 90]);
     expect(hit(1).grace![0]!.level).toBe(0.3);
     press('No grace strokes');
@@ -97,7 +97,7 @@ describe('hits', () => {
     expect(hit().length).toBe(8);
     press('Rings out');
     expect(hit().length).toBeNull();
-    slide('Chance of the hits', 0.4);
+    slide('Chance of the hits', 40);
     choose('On which passes the hits sound', '4');
     expect(hit()).toMatchObject({ chance: 0.4, passes: { of: 4, on: [3] } });
     fireEvent.click(screen.getByRole('checkbox', { name: 'Pass 2' }));
@@ -226,9 +226,27 @@ describe('the lane', () => {
 test('the sound of a lane', () => {
   page('Sound');
   slide('Tune of Kick', -3);
-  slide('Decay of Kick', 0.5);
-  slide('Low-pass of Kick', Math.log2(800));
+  slide('Decay of Kick', 50);
+  slide('Low-pass of Kick', 800);
   expect(store.getState().doc.beat!.lanes[0]).toMatchObject({ tune: -3, decay: 0.5, lowPass: 800 });
+});
+
+test('what is typed on any slider of the drawer is in the unit that it shows', () => {
+  look({ cursor: { laneId: 'kick', step: 8 } });
+  press('Open drag');
+  press('3 strokes');
+  press('1 ms later');
+  slide('Chance of the hits', 40);
+  expect(typedOtherwise()).toEqual([]);
+  for (const name of ['Lane', 'Sound', 'Pads']) {
+    page(name);
+    expect(typedOtherwise()).toEqual([]);
+  }
+  page('Make');
+  for (const maker of ['Ring', 'Bands', 'Chords', 'Rudiment']) {
+    press(maker);
+    expect(typedOtherwise()).toEqual([]);
+  }
 });
 
 test('every roll of chance is a take that can be stepped back to, kept, named and dropped', () => {

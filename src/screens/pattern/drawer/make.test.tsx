@@ -7,7 +7,7 @@ import { beatOpened, undone } from '../../../state/doc';
 import { store } from '../../../state/session';
 import { viewChanged } from '../../../state/slices';
 import { keep } from '../../../ui/useKept';
-import { slideTo as slide } from '../../../ui/slide.mock';
+import { slideTo as slide, typedOtherwise } from '../../../ui/slide.mock';
 import { BANDS_DEFAULTS, RING_DEFAULTS } from '../../../../core/make/makers';
 import { MakePage } from './MakePage';
 import { MovesPage } from './MovesPage';
@@ -288,6 +288,7 @@ describe('moves', () => {
     press('Dying eighths');
     const echoes = () => lanePatternOf(pattern(), 'kick').echoes;
     expect(echoes()).toMatchObject({ count: 5, rate: { grid: '1/8' } });
+    expect(typedOtherwise()).toEqual([]);
     slide('How many echoes', 3);
     slide('Semitones from each echo to the next', 7);
     pick('How far apart the echoes are', 'ms');
@@ -302,7 +303,8 @@ describe('moves', () => {
     press('Add a spark');
     pick('Lane that is set off', 'clap');
     pick('Which strokes set it off', 'first');
-    slide('Chance of the spark to Clap', 0.5);
+    expect(typedOtherwise()).toEqual([]);
+    slide('Chance of the spark to Clap', 50);
     slide('Delay of the spark to Clap', 30);
     expect(lanePatternOf(pattern(), 'kick').sparks).toEqual([
       { to: 'clap', of: 'first', gap: '1/8', chance: 0.5, factor: 0.8, delay: { ms: 30 }, pitch: 0 },

@@ -37,7 +37,7 @@ describe('the pads', () => {
     mockPlayer.heard = 5 * 240 + 60;
     key('KeyS');
     expect(hit(0, 'snare')).toMatchObject({ step: 5, nudge: expect.closeTo(0.25) });
-    slide('Quantize what is played in', 1);
+    slide('Quantize what is played in', 100);
     mockPlayer.heard = 10 * 240 + 60;
     key('KeyS');
     expect(hit(1, 'snare')).toMatchObject({ step: 10, nudge: 0 });

@@ -25,7 +25,7 @@ import { BandOver } from '../../../../strings/BandOver';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
-import { figure } from '../../../../ui/figures';
+import { percent, figure, PERCENT } from '../../../../ui/figures';
 import { Chips, Group } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { useKept } from '../../../../ui/useKept';
@@ -40,7 +40,6 @@ const NAMES: Record<BandOf, string> = {
   chance: words.chanceOf,
   nudge: words.nudge,
 };
-const percent = (value: number): string => `${Math.round(value * 100)} %`;
 const OF: Record<BandOf, { least: number; most: number; told: (value: number) => string }> = {
   fullness: { least: 0, most: 1, told: percent },
   velocity: { least: 1, most: 127, told: (value) => String(Math.round(value)) },
@@ -157,6 +156,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
         value={width}
         {...bounds(RANGES.share)}
         step={0.01}
+        written={PERCENT}
         shown={percent(width)}
         onChange={widen}
       />
@@ -206,6 +206,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
         value={s.heldOver}
         {...bounds(RANGES.chance)}
         step={0.01}
+        written={PERCENT}
         shown={percent(s.heldOver)}
         onChange={(heldOver, gesture) => change({ heldOver }, gesture)}
       />
@@ -216,6 +217,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
         least={-1}
         most={1}
         step={0.05}
+        written={PERCENT}
         shown={percent(s.onBeat)}
         onChange={(onBeat, gesture) => change({ onBeat }, gesture)}
       />

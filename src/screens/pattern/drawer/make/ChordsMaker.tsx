@@ -5,7 +5,7 @@ import type { Lane } from '../../../../../core/document/schema';
 import { CHORDS_DEFAULTS, chordsPart, type ChordsSettings } from '../../../../../core/make/makers';
 import { selectPattern, useApp, useAppStore } from '../../../../state/store';
 import { CheckBox } from '../../../../ui/CheckBox';
-import { figure } from '../../../../ui/figures';
+import { figure, notes, type Written } from '../../../../ui/figures';
 import { Group } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { TextField } from '../../../../ui/TextField';
@@ -33,6 +33,7 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
     short: string,
     [least, most]: [number, number],
     told: (value: number) => string,
+    written?: Written,
   ) => (
     <Range
       label={label}
@@ -42,6 +43,7 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
       most={most}
       step={1}
       shown={told(s[key])}
+      {...(written && { written })}
       onChange={(value, gesture) => change({ [key]: value }, gesture)}
     />
   );
@@ -52,7 +54,14 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
       <Para quiet live>
         {wrong ?? words.chordsAbout}
       </Para>
-      {whole('low', words.lowestRoot, words.lowestRootShort, [24, 84], (note) => noteName(note, names))}
+      {whole(
+        'low',
+        words.lowestRoot,
+        words.lowestRootShort,
+        [24, 84],
+        (note) => noteName(note, names),
+        notes(names),
+      )}
       {whole('every', words.chordEvery, words.everySteps, [1, 32], steps)}
       {whole('length', words.chordLength, words.lengthShort, [1, 32], steps)}
       {whole('velocity', words.baseVelocity, words.velocityShort, [1, 127], String)}

@@ -17,6 +17,7 @@ import { CheckBox } from '../../../../ui/CheckBox';
 import { Choice } from '../../../../ui/Choice';
 import { Disclosure } from '../../../../ui/Disclosure';
 import { Chips, Group } from '../../../../ui/Layout';
+import { FROM_ONE, PERCENT } from '../../../../ui/figures';
 import { Range } from '../../../../ui/Range';
 import { words } from '../../../../words/make';
 import { useArrangements } from './arrangementList';
@@ -186,6 +187,7 @@ export const RingMaker = ({ lane }: { lane: Lane }) => {
             least={0}
             most={Math.max(0, s.strikes - 1)}
             step={1}
+            written={FROM_ONE}
             shown={words.nth(s.from + 1)}
             onChange={(from, gesture) => change({ from }, gesture)}
           />
@@ -197,6 +199,7 @@ export const RingMaker = ({ lane }: { lane: Lane }) => {
         value={s.doubling}
         {...bounds(RANGES.chance)}
         step={0.01}
+        written={PERCENT}
         shown={`${Math.round(s.doubling * 100)} %`}
         onChange={(doubling, gesture) => change({ doubling }, gesture)}
       />

@@ -11,7 +11,7 @@ import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../stat
 import { CheckBox } from '../../../../ui/CheckBox';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
-import { figure } from '../../../../ui/figures';
+import { figure, FROM_ONE } from '../../../../ui/figures';
 import { Chips, Group } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { Para } from '../../../../ui/Words';
@@ -111,6 +111,7 @@ export const RudimentMaker = ({ lane }: { lane: Lane }) => {
         least={0}
         most={Math.max(0, beats - 0.5)}
         step={0.5}
+        written={{ ...FROM_ONE, grain: 0.5 }}
         shown={figure(s.from + 1)}
         onChange={(from, gesture) => change({ from }, gesture)}
       />

@@ -15,13 +15,12 @@ import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
 import { Disclosure } from '../../../../ui/Disclosure';
 import { Chips, Group } from '../../../../ui/Layout';
+import { percent, PERCENT } from '../../../../ui/figures';
 import { Range } from '../../../../ui/Range';
 import { Para } from '../../../../ui/Words';
 import { words } from '../../../../words/make';
 import { edit } from '../edit';
 import { newSeed } from '../make/settings';
-
-const percent = (value: number): string => `${Math.round(value * 100)} %`;
 
 const DETOUR: Detour = { over: 'bar', route: knownRoute('as written', 8), chance: 1, lanes: null };
 
@@ -77,6 +76,7 @@ export const DetourOf = () => {
             value={detour.chance}
             {...bounds(RANGES.chance)}
             step={0.01}
+            written={PERCENT}
             shown={percent(detour.chance)}
             onChange={(chance, gesture) => set({ chance }, gesture)}
           />
