@@ -2,10 +2,18 @@ import fc from 'fast-check';
 import { chordNotes, chordRow, PLAIN_CHORD, scaleChord } from './chords';
 
 test('a chord by its name, from a note upwards, turned, spread and doubled', () => {
-  expect(chordNotes('Cm7', 60)).toEqual({ ok: true, value: [60, 63, 67, 70] });
-  expect(chordNotes('Cm7', 61)).toEqual({ ok: true, value: [72, 75, 79, 82] });
-  expect(chordNotes('F', 60, { ...PLAIN_CHORD, inversion: 1 })).toEqual({ ok: true, value: [69, 72, 77] });
-  expect(chordNotes('C', 60, { ...PLAIN_CHORD, spread: 1 })).toEqual({ ok: true, value: [60, 67, 76] });
+  expect(chordNotes('Cm7', 60)).toEqual({ ok: true, value: [60, 63, 67, 70], beyond: 0 });
+  expect(chordNotes('Cm7', 61)).toEqual({ ok: true, value: [72, 75, 79, 82], beyond: 0 });
+  expect(chordNotes('F', 60, { ...PLAIN_CHORD, inversion: 1 })).toEqual({
+    ok: true,
+    value: [69, 72, 77],
+    beyond: 0,
+  });
+  expect(chordNotes('C', 60, { ...PLAIN_CHORD, spread: 1 })).toEqual({
+    ok: true,
+    value: [60, 67, 76],
+    beyond: 0,
+  });
   expect(chordNotes('C', 60, { ...PLAIN_CHORD, doubled: true })).toEqual({
     ok: true,
     value: [48, 60, 64, 67],

@@ -14,7 +14,8 @@ export interface Voiced {
 
 export const PLAIN_CHORD: Voiced = { inversion: 0, spread: 0, doubled: false };
 
-export type Notes = { ok: true; value: MidiNote[] } | { ok: false; error: string };
+/** Notes, and how many lie beyond what MIDI has; or why there are none. */
+export type Notes = { ok: true; value: MidiNote[]; beyond: number } | { ok: false; error: string };
 
 /** Notes that each stand above the one before, the first at or above a note. */
 const stacked = (classes: readonly number[], low: MidiNote): MidiNote[] => {
@@ -43,7 +44,7 @@ const inRange = (notes: MidiNote[]): MidiNote[] => notes.filter((note) => note >
  * @param name "Cm7", "F#", "Bbmaj9": those that the `tonal` package knows
  * @param low the chord's root is the first note of its name at or above this note number
  * @returns in order, those from 0 to 127; a sentence where there is no such chord
- * @example chordNotes('Cm7', 60) // { ok: true, value: [60, 63, 67, 70] }
+ * @example chordNotes('Cm7', 60) // { ok: true, value: [60, 63, 67, 70], beyond: 0 }
  */
 export const chordNotes = (name: string, low: MidiNote, how: Voiced = PLAIN_CHORD): Notes => {
   const chord = Chord.get(name.trim());
@@ -53,7 +54,9 @@ export const chordNotes = (name: string, low: MidiNote, how: Voiced = PLAIN_CHOR
       ok: false,
       error: `There is no chord “${name}”. A chord is written as “Cm7”, “F#” or “Bbmaj9”.`,
     };
-  return { ok: true, value: inRange(voiced(stacked(classes, low), how)) };
+  const all = voiced(stacked(classes, low), how);
+  const value = inRange(all);
+  return { ok: true, value, beyond: all.length - value.length };
 };
 
 /**

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newBeat, patternTicks } from '../document/defaults';
+import { lanePatternOf, newBeat, newHit, patternTicks } from '../document/defaults';
 import { gridTicks } from '../document/grid';
 import { beatSchema, type Pattern } from '../document/schema';
 import { editPatterns } from '../edit/edits';
@@ -80,6 +80,62 @@ test('bands make hits of a lane and shape those that are there; each lane draws 
     expect(velocity).toBe(Math.round(30 + (60 * step) / 32));
   expect(pointsOf(bandOf([0, 1, 2, 1, 3, 4]))).toEqual([0, 1, 2, 1, 3, 4]);
   used(made, 'bands', BANDS_DEFAULTS);
+});
+
+test('shaping: each band drawn acts, and what has none stays: level, place, length, chance, step', () => {
+  const lane = full.lanes[0]!;
+  const row = bandsParts(pattern, [lane], { ...BANDS_DEFAULTS, fullness: [0, 1, 1] }, 5);
+  const there = { ...pattern, parts: row };
+  const flat: Record<string, number[]> = {
+    velocity: [0, 77, 77],
+    pitch: [0, 60, 60],
+    length: [0, 0.5, 0.5],
+    chance: [0, 0.25, 0.25],
+    nudge: [0, 0.1, 0.1],
+  };
+  const none = { ...BANDS_DEFAULTS, shape: true, velocity: [], scale: 'C major' };
+  const hitsBy = (some: object) => bandsParts(there, [lane], { ...none, ...some }, 9)['kick']!.hits;
+  const was = row['kick']!.hits;
+  expect(hitsBy({})).toEqual(was);
+  const wanted: Record<string, object> = {
+    velocity: { velocity: 77 },
+    pitch: { pitch: 60 - lane.note },
+    length: { length: 0.5 },
+    chance: { chance: 0.25 },
+    nudge: { nudge: 0.1 },
+  };
+  for (const one of Object.keys(flat)) {
+    expect(hitsBy({ [one]: flat[one] })).toEqual(was.map((hit) => ({ ...hit, ...wanted[one] })));
+    // A band of pitch stops none of the others.
+    expect(hitsBy({ [one]: flat[one], pitch: flat['pitch'] })).toEqual(
+      was.map((hit) => ({ ...hit, ...wanted[one], ...wanted['pitch'] })),
+    );
+  }
+});
+
+test('shaping a chord keeps its notes apart, and loses none', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 7 }), fc.nat(99), fc.constantFrom(1, 3, 24), (many, seed, wide) => {
+      const chord = Array.from({ length: many }, (_, pitch) => ({
+        ...newHit(4, 90),
+        ...(pitch && { pitch }),
+      }));
+      const there = { ...pattern, parts: { kick: { ...lanePatternOf(pattern, 'kick'), hits: chord } } };
+      const settings = { ...BANDS_DEFAULTS, shape: true, pitch: [0, 60, 60 + wide], scale: 'C chromatic' };
+      const made = bandsParts(there, full.lanes.slice(0, 1), settings, seed);
+      expect(new Set(made['kick']!.hits.map(({ pitch = 0 }) => pitch)).size).toBe(many);
+      used(made, 'bands', settings);
+    }),
+  );
+});
+
+test('chords for which the pattern has no place are told, and notes beyond what MIDI has', () => {
+  const lane = full.lanes[0]!;
+  const row = (some: object) => chordsPart(pattern, lane, { ...CHORDS_DEFAULTS, every: 8, ...some });
+  expect(row({ chords: 'C F G Am' })).toMatchObject({ ok: true, left: [], beyond: 0 });
+  expect(row({ chords: 'C F G Am Dm - E7' })).toMatchObject({ ok: true, left: ['Dm', 'Dm', 'E7'] });
+  const high = row({ chords: 'Bmaj13', low: 84, spread: 2 });
+  expect(high.ok && high.beyond).toBeGreaterThan(0);
 });
 
 test('chords stand one after the other, each note a hit of its own pitch', () => {

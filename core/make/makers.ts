@@ -9,8 +9,8 @@ import { modulo } from '../numbers';
 import type { Hit, Lane, LanePattern, Pattern, Take } from '../document/schema';
 import type { Groove } from '../groove/groove';
 import { hashText } from '../random/draw';
-import { clamp, ticksPerMs, type Bpm } from '../units';
-import { bandAt, bandHits, type Band, type Bands } from './bands';
+import { clamp, ticksPerMs, type Bpm, type MidiNote } from '../units';
+import { bandHits, flatBand, type Band, type Bands } from './bands';
 import { chordRow } from './chords';
 import { isOfKind } from './drumKind';
 import { drummable, type Struck } from './oneDrummer';
@@ -106,6 +106,7 @@ export interface BandsSettings {
   /** Only the hits that are there are shaped. */
   shape: boolean;
   fullness: number[];
+  /** Empty where hits that are there keep theirs. */
   velocity: number[];
   pitch: number[];
   length: number[];
@@ -143,35 +144,83 @@ export const pointsOf = (band: Band): number[] => band.flatMap(({ at, low, high 
 
 const bandsOf = (s: BandsSettings): Bands => ({
   fullness: bandOf(s.fullness),
-  velocity: bandOf(s.velocity),
+  velocity: bandOf(s.velocity.length ? s.velocity : BANDS_DEFAULTS.velocity),
   ...(s.pitch.length > 0 && { pitch: bandOf(s.pitch) }),
   ...(s.length.length > 0 && { length: bandOf(s.length) }),
   ...(s.chance.length > 0 && { chance: bandOf(s.chance) }),
   ...(s.nudge.length > 0 && { nudge: bandOf(s.nudge) }),
 });
 
-const shapedHits = (part: LanePattern, pattern: Pattern, bands: Bands, seed: number, key: number): Hit[] => {
-  const steps = stepsOf(part, pattern);
-  return part.hits.map((hit) => {
-    if (hit.step >= steps) return hit;
-    // The same draw that a new hit on the step would have.
-    const [made] = bandHits({
-      bands: { ...bands, fullness: [{ at: 0, low: 1, high: 1 }] },
-      slots: steps,
-      voices: 1,
+/** The notes of the scale that a pitch band can come to. */
+const notesOf = (bands: Bands, scale: string): MidiNote[] => {
+  const found = scaleOf(scale);
+  if (!bands.pitch || !found.ok) return [];
+  return notesInScale(
+    found.value,
+    Math.min(...bands.pitch.map(({ low }) => low)),
+    Math.max(...bands.pitch.map(({ high }) => high)),
+  );
+};
+
+/** The hits of one step are told apart by their order. */
+const voicesOf = (hits: Hit[]): number[] => {
+  const many = new Map<number, number>();
+  return hits.map(({ step }) => {
+    const voice = many.get(step) ?? 0;
+    many.set(step, voice + 1);
+    return voice;
+  });
+};
+
+const NOTES = 128;
+/** The pitch itself, or where another hit of the step has it the nearest that none has. */
+const freePitch = (pitch: number, taken: ReadonlySet<number>): number => {
+  for (let by = 0; by < NOTES; by++)
+    for (const one of [pitch + by, pitch - by]) if (!taken.has(one)) return one;
+  return pitch;
+};
+
+/** The hits that are there, each of their quantities by its band: what has none stays as it is. */
+const shapedHits = (
+  part: LanePattern,
+  pattern: Pattern,
+  lane: Lane,
+  s: BandsSettings,
+  seed: number,
+): Hit[] => {
+  const bands = bandsOf(s);
+  const slots = stepsOf(part, pattern);
+  const voice = voicesOf(part.hits);
+  const made = new Map(
+    // The same draws that new hits on the steps would have.
+    bandHits({
+      bands: { ...bands, fullness: flatBand(1, 1) },
+      slots,
+      voices: bands.pitch ? Math.max(1, ...voice.map((one) => one + 1)) : 1,
       heldOver: 0,
       onBeat: 0,
-      notes: [],
+      notes: notesOf(bands, s.scale),
       seed,
-      key,
-    }).filter(({ slot }) => slot === hit.step);
-    const { low, high } = bandAt(bands.velocity, hit.step / steps);
+      key: hashText(lane.id),
+    }).map((hit) => [`${hit.slot} ${hit.voice}`, hit]),
+  );
+  const taken = new Map<number, Set<number>>();
+  return part.hits.map((hit, at) => {
+    const by = made.get(`${hit.step} ${bands.pitch ? voice[at] : 0}`) ?? made.get(`${hit.step} 0`);
+    if (!by) return hit;
+    const pitches = taken.get(hit.step) ?? new Set();
+    taken.set(hit.step, pitches);
+    const { pitch: own = 0, ...rest } = hit;
+    const drawn = bands.pitch && by.voice === voice[at] && by.note !== null ? by.note - lane.note : own;
+    const pitch = freePitch(drawn, pitches);
+    pitches.add(pitch);
     return {
-      ...hit,
-      velocity: made?.velocity ?? Math.round(clamp((low + high) / 2, 1, 127)),
-      ...(bands.length && { length: made?.length ?? hit.length }),
-      ...(bands.chance && { chance: made?.chance ?? hit.chance }),
-      ...(bands.nudge && { nudge: made?.nudge ?? hit.nudge }),
+      ...rest,
+      ...(s.velocity.length > 0 && { velocity: by.velocity }),
+      ...(bands.length && { length: by.length }),
+      ...(bands.chance && { chance: by.chance }),
+      ...(bands.nudge && { nudge: by.nudge }),
+      ...(pitch !== 0 && { pitch }),
     };
   });
 };
@@ -183,7 +232,6 @@ const shapedHits = (part: LanePattern, pattern: Pattern, bands: Bands, seed: num
  */
 export const bandsParts = (pattern: Pattern, lanes: Lane[], s: BandsSettings, seed: number): Made => {
   const bands = bandsOf(s);
-  const scale = scaleOf(s.scale);
   const g = gridTicks(s.grid);
   const slots = Math.max(1, Math.ceil(patternTicks(pattern) / g - 1e-9));
   const bar = barTicks(pattern.meter);
@@ -198,10 +246,7 @@ export const bandsParts = (pattern: Pattern, lanes: Lane[], s: BandsSettings, se
     lanes.map((lane) => {
       const part = lanePatternOf(pattern, lane.id);
       const key = hashText(lane.id);
-      if (s.shape) return [lane.id, { ...part, hits: shapedHits(part, pattern, bands, seed, key) }];
-      const range = bands.pitch ?? [];
-      const low = Math.min(...range.map((point) => point.low));
-      const high = Math.max(...range.map((point) => point.high));
+      if (s.shape) return [lane.id, { ...part, hits: inOrder(shapedHits(part, pattern, lane, s, seed)) }];
       const made = bandHits({
         bands,
         slots,
@@ -209,7 +254,7 @@ export const bandsParts = (pattern: Pattern, lanes: Lane[], s: BandsSettings, se
         heldOver: s.heldOver,
         onBeat: s.onBeat,
         strength,
-        notes: bands.pitch && scale.ok ? notesInScale(scale.value, low, high) : [],
+        notes: notesOf(bands, s.scale),
         seed,
         key,
       });
@@ -256,25 +301,36 @@ export const CHORDS_DEFAULTS: ChordsSettings = {
   offset: 0,
 };
 
+/** What chords give, and what of them had no room. */
+export type ChordsMade =
+  | {
+      ok: true;
+      parts: Made;
+      /** The chords for which the pattern has no place any more. */
+      left: string[];
+      /** How many notes lie beyond what MIDI has. */
+      beyond: number;
+    }
+  | { ok: false; error: string };
+
 /**
  * What chords give to a lane, one after the other over the pattern; a sentence where one of them is none.
  *
  * @example chordsPart(pattern, beat.lanes[0]!, { ...CHORDS_DEFAULTS, chords: 'wet' }).ok // false
  */
-export const chordsPart = (
-  pattern: Pattern,
-  lane: Lane,
-  s: ChordsSettings,
-): { ok: true; parts: Made } | { ok: false; error: string } => {
+export const chordsPart = (pattern: Pattern, lane: Lane, s: ChordsSettings): ChordsMade => {
   const row = chordRow(s.chords, s.low, s);
   const wrong = row.find(({ notes }) => !notes.ok)?.notes;
   if (wrong && !wrong.ok) return wrong;
   if (!row.length) return { ok: false, error: 'There is no chord yet. Write some, such as “Am F C G”.' };
   const steps = Math.ceil(patternTicks(pattern) / gridTicks(s.grid) - 1e-9);
   const hits: Hit[] = [];
-  for (let at = 0; at * s.every < steps; at++) {
+  let beyond = 0;
+  const places = Math.ceil(steps / s.every);
+  for (let at = 0; at < places; at++) {
     const { notes } = row[at % row.length]!;
     if (!notes.ok) continue;
+    beyond += notes.beyond;
     for (const note of notes.value) {
       const pitch = clamp(note - lane.note, -127, 127);
       hits.push({
@@ -285,7 +341,12 @@ export const chordsPart = (
       });
     }
   }
-  return { ok: true, parts: { [lane.id]: partWith(lanePatternOf(pattern, lane.id), s.grid, null, hits) } };
+  return {
+    ok: true,
+    parts: { [lane.id]: partWith(lanePatternOf(pattern, lane.id), s.grid, null, hits) },
+    left: row.slice(places).map(({ name }) => name),
+    beyond,
+  };
 };
 
 /** Which lane plays a line: that of its instrument, or one of its kind that no other line has. */

@@ -1,6 +1,7 @@
 import { afterPaint } from '../web/afterPaint';
 import { inBrowser } from '../web/inBrowser';
 import { DEMO_BEATS } from '../../demo/beats';
+import { tellAlongside } from './alongside';
 import { browserJournal } from './journal';
 import { createKillSafe, notKillSafe } from './killSafe';
 import { createPersistence } from './persistence';
@@ -49,4 +50,7 @@ let booting: Promise<void> | null = null;
 /** Loads what the app comes back to; begun once, as early as the page can. */
 export const boot = (): Promise<void> => (booting ??= persistence.boot());
 
-if (inBrowser) void boot();
+if (inBrowser) {
+  tellAlongside(store);
+  void boot();
+}

@@ -193,9 +193,7 @@ export const words = {
   preset: 'Preset',
   chooseARhythm: 'Choose a rhythm',
   gridAndLengthOfThe: 'Grid and length of the preset too',
-  sameHasThatNoteToo: (same: string) => ` ${same} has that note too.`,
-  laneHasNoteNoteNow: (lane: string, note: number, too: string) =>
-    `${lane} has note ${note} now.${too} Undo takes it back.`,
+  laneHasNoteNoteNow: (lane: string, note: number) => `${lane} has note ${note} now. Undo takes it back.`,
   whatItIs: 'What it is',
   nameOfTheLane: 'Name of the lane',
   instrumentOfLane: (lane: string) => `Instrument of ${lane}`,

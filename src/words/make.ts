@@ -115,12 +115,19 @@ export const words = {
   onBeat: 'On the beat or off it',
   onBeatShort: 'on the beat',
   onlyShape: 'Only shape the hits that are there',
+  nothingShaped: 'No band is drawn yet: draw one, and only that changes.',
+  shapesOnly: (bands: string) =>
+    `Only ${bands} of the hits that are there ${bands.includes(' and ') ? 'change' : 'changes'}.`,
   allLanes: 'All lanes',
   scale: 'Scale of the pitches',
   scaleShort: 'scale',
   chordNames: 'Chords, one after the other',
   chordsPlaceholder: 'Am F C G',
   chordsAbout: 'Names such as Cm7 or F#, with spaces between; a dash keeps the one before.',
+  chordsLeft: (names: string) =>
+    `The pattern is too short for ${names}: make it longer, or place the chords closer together.`,
+  notesBeyond: (notes: number) =>
+    `${notes === 1 ? 'One note is' : `${notes} notes are`} above what MIDI has, and left out.`,
   lowestRoot: 'Lowest note that a root may be',
   lowestRootShort: 'from note',
   inversion: 'Inversion',

@@ -3,6 +3,12 @@ export const words = {
   aBeatWithoutAName: 'A beat without a name',
   damagedData: 'damaged data',
   aBeat: 'A beat',
+  wentBeyondTheEnd: (hits: number) =>
+    `${hits} ${hits === 1 ? 'hit lies' : 'hits lie'} beyond the end now. ${hits === 1 ? 'It is' : 'They are'} kept, and ${hits === 1 ? 'comes' : 'come'} back when there is room again.`,
+  areOneNote: (a: string, b: string, note: number, channel: number, more: number) =>
+    `${a} and ${b} are both note ${note} on channel ${channel} now${more ? `, and ${more} more ${more === 1 ? 'pair' : 'pairs'} alike` : ''}: in files and at your devices they are one drum.`,
+  keyWentOver: (key: string, has: string, lost: string) =>
+    `Key ${key} begins “${has}” now, and no longer “${lost}”.`,
   nameDamagedSetAside: (name: string) => `${name} (damaged, set aside)`,
   aPartOfRuddikCould:
     'A part of Ruddik could not be fetched. What you did since then waits, and is done when it comes; Ruddik keeps trying.',

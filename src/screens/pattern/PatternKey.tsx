@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { KEY_CODE } from '../../../core/document/choices';
 import type { Pattern, PatternKey as Key } from '../../../core/document/schema';
 import { beatEdited } from '../../state/doc';
+import { keyName } from '../../state/alongside';
 import { useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
 import { Chips } from '../../ui/Layout';
@@ -9,9 +10,6 @@ import { SwitchWhen } from '../../ui/SwitchWhen';
 import { Para } from '../../ui/Words';
 import { listen } from '../../web/listen';
 import { words } from '../../words/pattern';
-
-/** A key as it is called. @example keyName('KeyQ') // "Q" */
-const keyName = (code: string): string => code.replace(/^(Key|Digit)/, '').replace('Numpad', 'Numpad ');
 
 /** The key that begins a pattern: learned by pressing it. */
 export const PatternKey = ({ pattern }: { pattern: Pattern }) => {

@@ -274,11 +274,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
     setLearning(false);
     if (note === null) return;
     set({ note });
-    const same = lanes.filter(
-      (one) => one.id !== lane.id && one.note === note && one.channel === lane.channel,
-    );
-    const too = same.length ? words.sameHasThatNoteToo(same.map(({ name }) => name).join(' and ')) : '';
-    act(noticed({ text: words.laneHasNoteNoteNow(lane.name, note, too), subject: 'notes' }));
+    act(noticed({ text: words.laneHasNoteNoteNow(lane.name, note), subject: 'notes' }));
   };
   const above = lanes[at - 1];
   return (

@@ -197,6 +197,30 @@ describe('bands, chords and a whole beat', () => {
     expect(lanePatternOf(pattern(), 'kick').hits.some(({ pitch }) => pitch)).toBe(false);
   });
 
+  test('only shaping: chosen, it changes nothing; a band drawn then changes what it is over, and nothing else', () => {
+    press('Bands');
+    pick('Shape of the band', 'rising');
+    const before = lanePatternOf(pattern(), 'kick').hits;
+    fireEvent.click(screen.getByRole('checkbox', { name: 'Only shape the hits that are there' }));
+    expect(lanePatternOf(pattern(), 'kick').hits).toBe(before);
+    expect(screen.getByText('No band is drawn yet: draw one, and only that changes.')).toBeTruthy();
+    expect(screen.queryByRole('slider', { name: 'Chance that a hit is held over' })).toBeNull();
+    press('Nudge');
+    pick('Shape of the band', 'falling');
+    const after = lanePatternOf(pattern(), 'kick').hits;
+    expect(after.map(({ step, velocity }) => [step, velocity])).toEqual(
+      before.map(({ step, velocity }) => [step, velocity]),
+    );
+    expect(after.some(({ nudge }) => nudge)).toBe(true);
+    press('Pitch');
+    pick('Shape of the band', 'waves');
+    expect(screen.getByText('Only pitch and nudge of the hits that are there change.')).toBeTruthy();
+    expect(lanePatternOf(pattern(), 'kick').hits.map(({ nudge }) => nudge)).toEqual(
+      after.map(({ nudge }) => nudge),
+    );
+    fireEvent.click(screen.getByRole('checkbox', { name: 'Only shape the hits that are there' }));
+  });
+
   test('a finger draws a band over the open string itself, place by place, as one step of the history', () => {
     const row = document.createElement('div');
     row.dataset['lane'] = 'kick';

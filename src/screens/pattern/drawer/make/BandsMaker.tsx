@@ -1,4 +1,5 @@
 import { GRIDS, type Grid } from '../../../../../core/document/grid';
+import { listed } from '../../../../../core/document/text';
 import { noteName } from '../../../../../core/document/noteName';
 import { bounds, RANGES } from '../../../../../core/document/ranges';
 import type { Lane } from '../../../../../core/document/schema';
@@ -30,7 +31,8 @@ import { Chips, Group } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { useKept } from '../../../../ui/useKept';
 import { words } from '../../../../words/make';
-import { give, useLive, useMaker } from './settings';
+import { Para } from '../../../../ui/Words';
+import { give, ONLY_SHAPE, useLive, useMaker } from './settings';
 
 const NAMES: Record<BandOf, string> = {
   fullness: words.fullness,
@@ -68,6 +70,10 @@ const OFFERED = new Set([
 ]);
 const SCALES = scaleNames().filter((name) => OFFERED.has(name));
 
+/** Hits that are there keep what no band is drawn over since; it is chosen before anything changes. */
+const ONLY = { shape: true, velocity: [], pitch: [], length: [], chance: [], nudge: [] };
+const NEW_HITS = { shape: false, velocity: BANDS_DEFAULTS.velocity };
+
 /** In so many places a band is drawn by hand: eight in a bar, but not so many that none could be hit. */
 const placesIn = (bars: number): number => Math.max(16, Math.min(64, 8 * bars));
 
@@ -80,18 +86,19 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
   const [all, setAll] = useKept('make bands for all', false);
   const [over, setOver] = useKept('make band over', true);
   const [shape, setShape] = useKept<BandShape | 'hand'>('make band shape', 'hand');
-  const {
-    settings: s,
-    setSettings,
-    seed,
-    drawAgain,
-  } = useMaker<BandsSettings>('bands', BANDS_DEFAULTS, lane.id);
+  const [only, setOnly] = useKept(ONLY_SHAPE, BANDS_DEFAULTS.shape);
+  const { settings, setSettings, seed, drawAgain } = useMaker<BandsSettings>(
+    'bands',
+    BANDS_DEFAULTS,
+    lane.id,
+  );
+  const s = only === settings.shape ? settings : { ...settings, ...(only ? ONLY : NEW_HITS) };
   const change = (some: Partial<BandsSettings>, gesture?: string, from = seed) => {
-    const settings = { ...s, ...some };
-    setSettings(settings);
+    const next = { ...s, ...some };
+    setSettings(next);
     const pattern = selectPattern(store.getState())!;
-    const parts = bandsParts(pattern, all ? lanes : [lane], settings, from);
-    give(store, { maker: 'bands', parts, settings, seed: from }, live, gesture);
+    const parts = bandsParts(pattern, all ? lanes : [lane], next, from);
+    give(store, { maker: 'bands', parts, settings: next, seed: from }, live, gesture);
   };
   const names = useApp(({ view }) => view.noteNames);
   const { least, most } = OF[of];
@@ -122,13 +129,19 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
     );
   };
   const shown = { band, places, least, most, told, onDraw: draw };
-  const optional = of !== 'fullness' && of !== 'velocity';
+  const optional = of !== 'fullness' && (of !== 'velocity' || only);
+  const shaping = BAND_OF.filter((one) => one !== 'fullness' && s[one].length > 0);
   const [root = 'C', ...scale] = s.scale.split(' ');
   return (
     <Group title={all ? words.allLanes : words.makesFor(lane.name)}>
       <Chips label={words.quantity}>
         {BAND_OF.map((one) => (
-          <Chip key={one} pressed={of === one} onPress={() => setOf(one)}>
+          <Chip
+            key={one}
+            disabled={only && one === 'fullness'}
+            pressed={of === one}
+            onPress={() => setOf(one)}
+          >
             {NAMES[one]}
           </Chip>
         ))}
@@ -181,49 +194,68 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
             options={SCALES.map((value) => ({ value, name: value }))}
             onChange={(next) => change({ scale: `${root} ${next}` })}
           />
-          <Range
-            label={words.voices}
-            short={words.voicesShort}
-            value={s.voices}
-            least={1}
-            most={4}
-            step={1}
-            shown={String(s.voices)}
-            onChange={(voices, gesture) => change({ voices }, gesture)}
-          />
+          {only ? null : (
+            <Range
+              label={words.voices}
+              short={words.voicesShort}
+              value={s.voices}
+              least={1}
+              most={4}
+              step={1}
+              shown={String(s.voices)}
+              onChange={(voices, gesture) => change({ voices }, gesture)}
+            />
+          )}
         </>
       ) : null}
-      <Choice<Grid>
-        label={words.bandGrid}
-        short={words.grid}
-        value={s.grid}
-        options={GRIDS.map((value) => ({ value, name: value }))}
-        onChange={(grid) => change({ grid })}
-      />
-      <Range
-        label={words.heldOver}
-        short={words.heldOverShort}
-        value={s.heldOver}
-        {...bounds(RANGES.chance)}
-        step={0.01}
-        written={PERCENT}
-        shown={percent(s.heldOver)}
-        onChange={(heldOver, gesture) => change({ heldOver }, gesture)}
-      />
-      <Range
-        label={words.onBeat}
-        short={words.onBeatShort}
-        value={s.onBeat}
-        least={-1}
-        most={1}
-        step={0.05}
-        written={PERCENT}
-        shown={percent(s.onBeat)}
-        onChange={(onBeat, gesture) => change({ onBeat }, gesture)}
-      />
-      <CheckBox checked={s.shape} onChange={(only) => change({ shape: only })}>
+      {only ? null : (
+        <>
+          <Choice<Grid>
+            label={words.bandGrid}
+            short={words.grid}
+            value={s.grid}
+            options={GRIDS.map((value) => ({ value, name: value }))}
+            onChange={(grid) => change({ grid })}
+          />
+          <Range
+            label={words.heldOver}
+            short={words.heldOverShort}
+            value={s.heldOver}
+            {...bounds(RANGES.chance)}
+            step={0.01}
+            written={PERCENT}
+            shown={percent(s.heldOver)}
+            onChange={(heldOver, gesture) => change({ heldOver }, gesture)}
+          />
+          <Range
+            label={words.onBeat}
+            short={words.onBeatShort}
+            value={s.onBeat}
+            least={-1}
+            most={1}
+            step={0.05}
+            written={PERCENT}
+            shown={percent(s.onBeat)}
+            onChange={(onBeat, gesture) => change({ onBeat }, gesture)}
+          />
+        </>
+      )}
+      <CheckBox
+        checked={only}
+        onChange={(to) => {
+          setOnly(to);
+          if (to && of === 'fullness') setOf('velocity');
+        }}
+      >
         {words.onlyShape}
       </CheckBox>
+      {only ? (
+        <Para quiet live>
+          {shaping.length
+            ? words.shapesOnly(listed(shaping.map((one) => NAMES[one].toLowerCase())))
+            : words.nothingShaped}
+        </Para>
+      ) : null}
       <Chips>
         <Chip pressed={all} onPress={() => setAll(!all)}>
           {words.allLanes}

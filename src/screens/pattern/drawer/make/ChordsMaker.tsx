@@ -2,7 +2,12 @@ import { useState } from 'react';
 import { noteName } from '../../../../../core/document/noteName';
 import { bounds, RANGES } from '../../../../../core/document/ranges';
 import type { Lane } from '../../../../../core/document/schema';
-import { CHORDS_DEFAULTS, chordsPart, type ChordsSettings } from '../../../../../core/make/makers';
+import {
+  CHORDS_DEFAULTS,
+  chordsPart,
+  type ChordsMade,
+  type ChordsSettings,
+} from '../../../../../core/make/makers';
 import { selectPattern, useApp, useAppStore } from '../../../../state/store';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { figure, notes, type Written } from '../../../../ui/figures';
@@ -13,6 +18,12 @@ import { Para } from '../../../../ui/Words';
 import { words } from '../../../../words/make';
 import { give, useLive, useMaker } from './settings';
 
+/** What of the chords has no room, in a sentence. */
+const leftText = ({ left, beyond }: Extract<ChordsMade, { ok: true }>): string | null =>
+  [left.length && words.chordsLeft(left.join(' ')), beyond && words.notesBeyond(beyond)]
+    .filter(Boolean)
+    .join(' ') || null;
+
 /** Chords by their names, one after the other over the pattern. */
 export const ChordsMaker = ({ lane }: { lane: Lane }) => {
   const store = useAppStore();
@@ -20,11 +31,13 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
   const { settings: s, setSettings, seed } = useMaker<ChordsSettings>('chords', CHORDS_DEFAULTS, lane.id);
   const names = useApp(({ view }) => view.noteNames);
   const [wrong, setWrong] = useState<string | null>(null);
+  const [left, setLeft] = useState<string | null>(null);
   const change = (some: Partial<ChordsSettings>, gesture?: string) => {
     const settings = { ...s, ...some };
     setSettings(settings);
     const out = chordsPart(selectPattern(store.getState())!, lane, settings);
     setWrong(out.ok ? null : out.error);
+    setLeft(out.ok ? leftText(out) : null);
     if (out.ok) give(store, { maker: 'chords', parts: out.parts, settings, seed }, live, gesture);
   };
   const whole = (
@@ -54,6 +67,7 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
       <Para quiet live>
         {wrong ?? words.chordsAbout}
       </Para>
+      <Para live>{left}</Para>
       {whole(
         'low',
         words.lowestRoot,

@@ -29,6 +29,9 @@ export const MAKER_NAMES: Record<Exclude<MakerPage, 'chance'>, string> = {
 /** Whether a turn of a control is made at once, or only tried. */
 export const useLive = () => useKept('make live', true);
 
+/** Where it is kept whether bands only shape the hits that are there. */
+export const ONLY_SHAPE = 'make bands only shape';
+
 /** More hits than this are told and not made. */
 const MOST_HITS = 10_000;
 
@@ -117,6 +120,7 @@ export const reopen = (store: Store, { id, made, seed, lanes }: Take): void => {
   keep(`make ${made.maker}`, made.settings);
   keep(`make ${made.maker} seed`, seed);
   keep('maker', made.maker);
+  if (made.maker === 'bands') keep(ONLY_SHAPE, made.settings['shape'] === true);
   const [lane] = lanes ?? [];
   if (lane && made.maker !== 'beat') store.dispatch(viewChanged({ openLane: lane }));
 };
