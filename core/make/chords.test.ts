@@ -17,6 +17,7 @@ test('a chord by its name, from a note upwards, turned, spread and doubled', () 
   expect(chordNotes('C', 60, { ...PLAIN_CHORD, doubled: true })).toEqual({
     ok: true,
     value: [48, 60, 64, 67],
+    beyond: 0,
   });
 });
 

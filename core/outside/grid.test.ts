@@ -4,10 +4,13 @@ import {
   learntLayout,
   LIGHTS,
   noteBlock,
+  mostOf,
+  padAddress,
+  padNumber,
   placeOfNote,
   plainLayout,
   readLayout,
-  USUAL_BLOCKS,
+  usualBlocks,
   writeLayout,
 } from './gridLayout';
 import { GRID_AT_FIRST, GRID_MODES, gridLights, gridPress, type GridBeat, type GridView } from './gridModel';
@@ -43,7 +46,7 @@ test('every press leaves a surface that can be shown, and does only what there i
     fc.property(beats, sizes, presses, (beat, size, all) => {
       let view: GridView = GRID_AT_FIRST;
       for (const [x, y] of all) {
-        const { view: next, action } = gridPress(beat, view, size, x % size.columns, y % size.rows);
+        const { view: next, action } = gridPress(beat, view, size, x % size.columns, y % size.rows, 90);
         view = next;
         const lights = gridLights(beat, view, size);
         expect(lights.map((row) => row.length)).toEqual(Array(size.rows).fill(size.columns));
@@ -90,8 +93,8 @@ test('steps show how hard they are and where it plays; what is muted is told at 
   expect(lights({ mode: 'patterns' })[0]!.slice(0, 3)).toEqual(['chosen', 'step', 'off']);
   expect(lights({ mode: 'swing' })[0]!.filter((light) => light === 'on').length).toBe(3);
   const press = (x: number, y: number, view: Partial<GridView> = {}) =>
-    gridPress(market, { ...GRID_AT_FIRST, ...view }, size, x, y);
-  expect(press(2, 0).action).toEqual({ do: 'step', laneId: 'kick', step: 2, on: false });
+    gridPress(market, { ...GRID_AT_FIRST, ...view }, size, x, y, 83);
+  expect(press(2, 0).action).toEqual({ do: 'step', laneId: 'kick', step: 2, on: false, velocity: 83 });
   expect(press(7, 7).view.step).toBe(8);
   expect(press(GRID_MODES.indexOf('duplicate'), 7).view.mode).toBe('duplicate');
   expect(press(1, 0, { mode: 'duplicate' })).toEqual({
@@ -101,10 +104,12 @@ test('steps show how hard they are and where it plays; what is muted is told at 
 });
 
 test('blocks of notes: each place its own, in the scale where one is given', () => {
-  for (const { block } of USUAL_BLOCKS) {
-    const notes = noteBlock({ columns: 8, rows: 8, ...block });
-    expect(notes.flat().every((one) => one === null || (one >= 0 && one <= 127))).toBe(true);
-  }
+  for (const columns of [8, 16])
+    for (const { block } of usualBlocks(columns)) {
+      const most = mostOf({ columns, rows: columns });
+      const notes = noteBlock({ columns, rows: columns, ...block }, most);
+      expect(notes.flat().every((one) => one === null || (one >= 0 && one <= most))).toBe(true);
+    }
   expect(noteBlock({ columns: 3, rows: 2, first: 60, column: 1, row: 3, scale: 'C major' })).toEqual([
     [65, 67, 69],
     [60, 62, 64],
@@ -112,7 +117,11 @@ test('blocks of notes: each place its own, in the scale where one is given', () 
 });
 
 test('pads are learnt as they are pressed, each once', () => {
-  const learnt = learntLayout(plainLayout(4, 4), [5, 9, 5, 7, 3, 1]);
+  const learnt = learntLayout(
+    plainLayout(4, 4),
+    [5, 9, 5, 7, 3, 1].map((note) => ({ channel: 4, note })),
+  );
+  expect(learnt.channel).toBe(4);
   expect(learnt.notes).toEqual([
     [5, 9, 7, 3],
     [1, null, null, null],
@@ -145,4 +154,61 @@ test('layouts are written and read the same; what is wrong with one is said', ()
     'Its light “step” is to be a number from 0 to 127.',
   );
   expect(errorOf(JSON.stringify({ ...plainLayout(8, 8), tide: 1 }))).toContain('“tide”');
+});
+
+describe('more pads than a channel has notes', () => {
+  const large = plainLayout(16, 16);
+
+  test('each of 256 has a number of its own, an address on one of two channels, and is found by it', () => {
+    const addresses = new Set<string>();
+    large.notes.forEach((row, y) =>
+      row.forEach((pad, x) => {
+        expect(placeOfNote(large, pad!)).toEqual({ x, y });
+        const { channel, note } = padAddress(large, pad!);
+        expect(note).toBeLessThan(128);
+        expect(padNumber(large, channel, note)).toBe(pad);
+        addresses.add(`${channel} ${note}`);
+      }),
+    );
+    expect(addresses.size).toBe(256);
+    expect(padAddress(large, 255)).toEqual({ channel: 2, note: 127 });
+    expect(padNumber(large, 3, 0)).toBeNull();
+    // The channel after the last is the first.
+    expect(padAddress({ ...large, channel: 16 }, 128)).toEqual({ channel: 1, note: 0 });
+    expect(padNumber({ ...large, channel: 16 }, 1, 0)).toBe(128);
+  });
+
+  test('they are numbered, learnt, written and read whole', () => {
+    const heard = large.notes.flat().map((pad) => padAddress({ channel: 5 }, pad!));
+    const learnt = learntLayout(large, [{ channel: 9, note: 3 }, ...heard]);
+    expect(learnt).toEqual({ ...large, channel: 5 });
+    expect(readLayout(writeLayout(large))).toEqual({ ok: true, value: large });
+    const [byRow] = usualBlocks(16);
+    expect(noteBlock({ columns: 16, rows: 16, ...byRow!.block }, mostOf(large))).toEqual(large.notes);
+    expect(
+      new Set(noteBlock({ columns: 16, rows: 16, ...byRow!.block, scale: 'C chromatic' }, 255).flat()).size,
+    ).toBe(256);
+  });
+
+  test('a layout that was written before there was a light for the position is read', () => {
+    const { passing, ...lights } = large.lights;
+    const read = readLayout(JSON.stringify({ ...large, lights }));
+    expect(read.ok && read.value.lights.passing).toBe(passing);
+  });
+
+  test('the position has a light of its own; every pad of the swing is lit, those up to it by another light', () => {
+    const empty = { ...market.lanes[0]!, steps: Array<number>(16).fill(0) };
+    const row = (beat: GridBeat, mode: GridView['mode'] = 'steps') =>
+      gridLights(beat, { ...GRID_AT_FIRST, mode }, large)[0]!;
+    expect(row({ ...market, lanes: [empty], at: 3 * 240 })).toEqual(
+      Array.from({ length: 16 }, (_, x) => (x === 3 ? 'passing' : 'off')),
+    );
+    for (let x = 0; x < 16; x++) {
+      const { action } = gridPress(market, { ...GRID_AT_FIRST, mode: 'swing' }, large, x, 0, 100);
+      const swing = action?.do === 'swing' ? action.percent : NaN;
+      expect(row({ ...market, swing }, 'swing')).toEqual(
+        Array.from({ length: 16 }, (_, at) => (at <= x ? 'on' : 'button')),
+      );
+    }
+  });
 });

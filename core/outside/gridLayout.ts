@@ -1,5 +1,6 @@
 import type { Read } from '../document/reading';
 import { notesInScale, scaleOf } from '../make/scales';
+import { modulo } from '../numbers';
 import type { MidiNote } from '../units';
 
 /** How a surface of lit pads is spoken to: which note is which place, and which value is which light. */
@@ -11,6 +12,7 @@ export const LIGHTS = [
   'step',
   'accent',
   'here',
+  'passing',
   'muted',
   'solo',
   'chosen',
@@ -18,6 +20,13 @@ export const LIGHTS = [
   'on',
 ] as const;
 export type Light = (typeof LIGHTS)[number];
+
+/** 0 to 127 are notes on the channel of the layout; 128 to 255 are the notes from 0 on of the channel after it. */
+export type PadNumber = number;
+
+const NOTES = 128;
+const MOST_PADS = 2 * NOTES;
+const CHANNELS = 16;
 
 export interface GridLayout {
   kind: 'ruddik.grid';
@@ -28,8 +37,8 @@ export interface GridLayout {
   rows: number;
   /** From 1. */
   channel: number;
-  /** The note of each place, row by row from the top; null where there is none. */
-  notes: (MidiNote | null)[][];
+  /** The number of each place, row by row from the top; null where there is none. */
+  notes: (PadNumber | null)[][];
   /** The velocity by which each light is lit. */
   lights: Record<Light, number>;
 }
@@ -48,13 +57,19 @@ export interface NoteBlock {
 }
 
 /**
- * The notes of a block of places, row by row from the top; null where there is no such note.
+ * The numbers of a block of places, row by row from the top; null where there is no such number. A scale goes on with the
+ * second channel where it has come through the first.
  *
+ * @param most the greatest number: 127 of one channel, 255 of two
  * @example noteBlock({ columns: 4, rows: 2, first: 36, column: 1, row: 4 }) // [[40, 41, 42, 43], [36, 37, 38, 39]]
  */
-export const noteBlock = ({ columns, rows, first, column, row, scale }: NoteBlock): (MidiNote | null)[][] => {
+export const noteBlock = (
+  { columns, rows, first, column, row, scale }: NoteBlock,
+  most: PadNumber = NOTES - 1,
+): (PadNumber | null)[][] => {
   const read = scale ? scaleOf(scale) : null;
-  const steps = read?.ok ? notesInScale(read.value, 0, 127) : null;
+  const scaled = read?.ok ? notesInScale(read.value, 0, NOTES - 1) : null;
+  const steps = scaled && [...scaled, ...scaled.map((note) => note + NOTES)];
   const start = steps
     ? Math.max(
         0,
@@ -65,7 +80,7 @@ export const noteBlock = ({ columns, rows, first, column, row, scale }: NoteBloc
     Array.from({ length: columns }, (__, x) => {
       const at = start + x * column + (rows - 1 - y) * row;
       const found = steps ? steps[at] : at;
-      return found !== undefined && found >= 0 && found <= 127 ? found : null;
+      return found !== undefined && found >= 0 && found <= most ? found : null;
     }),
   );
 };
@@ -97,10 +112,19 @@ export const noteRow = ({ count, step, ...block }: NoteRow): MidiNote[] | null =
   return row!.every((note) => note !== null) ? row! : null;
 };
 
-/** Blocks that surfaces commonly have. */
-export const USUAL_BLOCKS: { name: string; block: Omit<NoteBlock, 'columns' | 'rows'> }[] = [
-  { name: 'Row by row', block: { first: 0, column: 1, row: 8 } },
-  { name: 'Row by row, tens apart', block: { first: 11, column: 1, row: 10 } },
+/** The greatest number of a surface of so many places. @example mostOf({ columns: 16, rows: 16 }) // 255 */
+export const mostOf = ({ columns, rows }: Pick<GridLayout, 'columns' | 'rows'>): PadNumber =>
+  columns * rows > NOTES ? MOST_PADS - 1 : NOTES - 1;
+
+/** Blocks that surfaces of so many columns commonly have. @example usualBlocks(16)[0]!.block.row // 16 */
+export const usualBlocks = (
+  columns: number,
+): { name: string; block: Omit<NoteBlock, 'columns' | 'rows'> }[] => [
+  { name: 'Row by row', block: { first: 0, column: 1, row: columns } },
+  {
+    name: columns === 8 ? 'Row by row, tens apart' : 'Row by row, two left out',
+    block: { first: 11, column: 1, row: columns + 2 },
+  },
   { name: 'Drum pads in fours', block: { first: 36, column: 1, row: 4 } },
   { name: 'Fourths', block: { first: 36, column: 1, row: 5 } },
   { name: 'In the scale, thirds apart', block: { first: 48, column: 1, row: 3, scale: 'C major' } },
@@ -112,6 +136,7 @@ const PLAIN_LIGHTS: Record<Light, number> = {
   step: 64,
   accent: 110,
   here: 127,
+  passing: 40,
   muted: 8,
   solo: 96,
   chosen: 120,
@@ -131,13 +156,13 @@ export const plainLayout = (columns: number, rows: number): GridLayout => ({
   columns,
   rows,
   channel: 1,
-  // More places than notes: the last rows go without.
-  notes: noteBlock({ columns, rows, first: 0, column: 1, row: columns }),
+  notes: noteBlock({ columns, rows, first: 0, column: 1, row: columns }, mostOf({ columns, rows })),
   lights: { ...PLAIN_LIGHTS },
 });
 
 /** Layouts to begin with. */
 export const LAYOUTS: GridLayout[] = [
+  { ...plainLayout(16, 16), name: 'Pads 16 x 16, row by row, on two channels' },
   { ...plainLayout(8, 8), name: 'Pads 8 x 8, row by row' },
   {
     ...plainLayout(8, 8),
@@ -165,11 +190,18 @@ const faultIn = (raw: Record<string, unknown>): string | null => {
   const all = Array.isArray(notes) ? (notes as unknown[]) : [];
   if (all.length !== rows || all.some((row) => !Array.isArray(row) || row.length !== columns))
     return `Its notes are to be ${String(rows)} rows of ${String(columns)}.`;
-  if (all.flat().some((one) => one !== null && !isWhole(one, 0, 127)))
-    return 'Each of its notes is to be a number from 0 to 127, or null.';
+  if (all.flat().some((one) => one !== null && !isWhole(one, 0, MOST_PADS - 1)))
+    return `Each of its notes is to be a number from 0 to ${MOST_PADS - 1}, or null.`;
   const lit = (typeof lights === 'object' && lights !== null ? lights : {}) as Record<string, unknown>;
   const missing = LIGHTS.find((light) => !isWhole(lit[light], 0, 127));
   return missing ? `Its light “${missing}” is to be a number from 0 to 127.` : null;
+};
+
+/** Layouts that were written before a light was known are lit by it as a plain one is. */
+const withNewLights = (raw: Record<string, unknown>): Record<string, unknown> => {
+  const { lights } = raw;
+  if (typeof lights !== 'object' || lights === null) return raw;
+  return { ...raw, lights: { passing: PLAIN_LIGHTS.passing, ...lights } };
 };
 
 /**
@@ -187,15 +219,40 @@ export const readLayout = (text: string): Read<GridLayout> => {
   }
   if ((raw as { kind?: unknown } | null)?.kind !== 'ruddik.grid')
     return { ok: false, error: 'It is JSON, but no layout of a grid.' };
-  const fault = faultIn(raw as Record<string, unknown>);
-  return fault ? { ok: false, error: fault } : { ok: true, value: raw as GridLayout };
+  const layout = withNewLights(raw as Record<string, unknown>);
+  const fault = faultIn(layout);
+  return fault ? { ok: false, error: fault } : { ok: true, value: layout as unknown as GridLayout };
 };
 
 /** Writes a layout as a file. @example writeLayout(plainLayout(8, 8)).startsWith('{') // true */
 export const writeLayout = (layout: GridLayout): string => `${JSON.stringify(layout, null, 1)}\n`;
 
-/** The place of a note, from the top left; null where none has it. @example placeOfNote(plainLayout(8, 8), 0) // { x: 0, y: 7 } */
-export const placeOfNote = (layout: GridLayout, wanted: MidiNote): { x: number; y: number } | null => {
+/**
+ * The number that a message is for; null where it is on neither channel of the layout.
+ *
+ * @param channel from 1
+ * @example padNumber(plainLayout(16, 16), 2, 127) // 255
+ */
+export const padNumber = (
+  layout: Pick<GridLayout, 'channel'>,
+  channel: number,
+  note: MidiNote,
+): PadNumber | null => {
+  const beyond = modulo(channel - layout.channel, CHANNELS);
+  return beyond < 2 ? beyond * NOTES + note : null;
+};
+
+/** How a number is spoken to. @example padAddress(plainLayout(16, 16), 255) // { channel: 2, note: 127 } */
+export const padAddress = (
+  layout: Pick<GridLayout, 'channel'>,
+  pad: PadNumber,
+): { channel: number; note: MidiNote } => ({
+  channel: modulo(layout.channel - 1 + Math.floor(pad / NOTES), CHANNELS) + 1,
+  note: pad % NOTES,
+});
+
+/** The place of a number, from the top left; null where none has it. @example placeOfNote(plainLayout(8, 8), 0) // { x: 0, y: 7 } */
+export const placeOfNote = (layout: GridLayout, wanted: PadNumber): { x: number; y: number } | null => {
   for (const [y, row] of layout.notes.entries()) {
     const x = row.indexOf(wanted);
     if (x >= 0) return { x, y };
@@ -203,17 +260,31 @@ export const placeOfNote = (layout: GridLayout, wanted: MidiNote): { x: number; 
   return null;
 };
 
+/** A pad that was pressed, as it was heard. */
+export interface PadHeard {
+  /** From 1. */
+  channel: number;
+  note: MidiNote;
+}
+
 /**
  * A layout whose pads are numbered as they are pressed one after the other, from the top left, row by row; what is pressed twice
- * counts once.
+ * counts once. Its channel is the one that, with the one after it, most of them came on; others are left out.
  *
- * @param pressed notes in the order of the presses; places that were not reached have none
- * @example learntLayout(plainLayout(4, 4), [60, 62, 60]).notes[0] // [60, 62, null, null]
+ * @param pressed in the order of the presses; places that were not reached have no number
+ * @example learntLayout(plainLayout(4, 4), [60, 62, 60].map((note) => ({ channel: 1, note }))).notes[0] // [60, 62, null, null]
  */
-export const learntLayout = (layout: GridLayout, pressed: readonly MidiNote[]): GridLayout => {
-  const each = [...new Set(pressed)];
+export const learntLayout = (layout: GridLayout, pressed: readonly PadHeard[]): GridLayout => {
+  const heardOn = (channel: number) =>
+    pressed.filter((one) => padNumber({ channel }, one.channel, one.note) !== null).length;
+  const channel = [...new Set(pressed.map((one) => one.channel))].reduce(
+    (best, one) => (heardOn(one) > heardOn(best) ? one : best),
+    pressed[0]?.channel ?? layout.channel,
+  );
+  const each = [...new Set(pressed.flatMap((one) => padNumber({ channel }, one.channel, one.note) ?? []))];
   return {
     ...layout,
+    channel,
     notes: Array.from({ length: layout.rows }, (_, y) =>
       Array.from({ length: layout.columns }, (__, x) => each[y * layout.columns + x] ?? null),
     ),

@@ -1,4 +1,4 @@
-import { clamp, type Ticks } from '../units';
+import { clamp, type Ticks, type Velocity } from '../units';
 import type { Light } from './gridLayout';
 
 /** What a surface of lit pads shows of a beat, and what its pads do. The lowest row has the buttons, all above it the beat. */
@@ -41,7 +41,7 @@ export const GRID_AT_FIRST: GridView = { mode: 'steps', lane: 0, step: 0 };
 
 /** What a press is to do to the beat. */
 export type GridAction =
-  | { do: 'step'; laneId: string; step: number; on: boolean }
+  | { do: 'step'; laneId: string; step: number; on: boolean; velocity: Velocity }
   | { do: 'mute' | 'solo'; laneId: string; on: boolean }
   | { do: 'pattern' | 'duplicate'; patternId: string }
   | { do: 'swing'; percent: number };
@@ -58,15 +58,16 @@ const LATER = EARLIER + 1;
 /** How many lanes a surface shows: the lowest row has the buttons. */
 const lanesIn = ({ rows }: Size): number => rows - 1;
 const longest = ({ lanes }: GridBeat): number => Math.max(1, ...lanes.map(({ steps }) => steps.length));
+/** What a place of the swing stands for, in quarters of a percent. */
 const swingAt = (place: number, places: number): number =>
-  SWING.least + ((SWING.most - SWING.least) * place) / (places - 1);
+  Math.round(4 * (SWING.least + ((SWING.most - SWING.least) * place) / (places - 1))) / 4;
 
 const stepLight = (beat: GridBeat, lane: number, step: number): Light => {
   const { steps, ticks } = beat.lanes[lane] ?? { steps: [], ticks: 240 };
   if (step >= steps.length) return 'off';
   const velocity = steps[step]!;
   const here = beat.at !== null && Math.floor(beat.at / ticks) % steps.length === step;
-  if (here) return velocity ? 'here' : 'soft';
+  if (here) return velocity ? 'here' : 'passing';
   if (!velocity) return 'off';
   return velocity >= beat.accent ? 'accent' : velocity <= beat.soft ? 'soft' : 'step';
 };
@@ -109,7 +110,8 @@ export const gridLights = (beat: GridBeat, view: GridView, size: Size): Light[][
           return one.id === beat.patternId ? 'chosen' : view.mode === 'duplicate' ? 'soft' : 'step';
         }
         case 'swing':
-          return y === 0 && beat.swing >= swingAt(x, size.columns) - 0.01 ? 'on' : 'off';
+          if (y > 0) return 'off';
+          return beat.swing >= swingAt(x, size.columns) - 0.01 ? 'on' : 'button';
       }
     }),
   );
@@ -131,10 +133,12 @@ const pressedButton = (beat: GridBeat, view: GridView, size: Size, x: number): G
 /**
  * What a press does: to what the surface shows, and to the beat.
  *
- * @param x from the left, @param y from the top
+ * @param x from the left
+ * @param y from the top
+ * @param velocity that the pad was struck with: a hit that it puts has it
  * @example
- * gridPress({ lanes: [{ id: 'kick', mute: false, solo: false, steps: [0, 0], ticks: 240 }], patterns: [], patternId: '', swing: 50, at: null, accent: 108, soft: 60 }, GRID_AT_FIRST, { columns: 8, rows: 8 }, 1, 0).action
- * // { do: 'step', laneId: 'kick', step: 1, on: true }
+ * gridPress({ lanes: [{ id: 'kick', mute: false, solo: false, steps: [0, 0], ticks: 240 }], patterns: [], patternId: '', swing: 50, at: null, accent: 108, soft: 60 }, GRID_AT_FIRST, { columns: 8, rows: 8 }, 1, 0, 83).action
+ * // { do: 'step', laneId: 'kick', step: 1, on: true, velocity: 83 }
  */
 export const gridPress = (
   beat: GridBeat,
@@ -142,6 +146,7 @@ export const gridPress = (
   size: Size,
   x: number,
   y: number,
+  velocity: Velocity,
 ): { view: GridView; action: GridAction | null } => {
   if (y === size.rows - 1) return { view: pressedButton(beat, view, size, x), action: null };
   const lane = beat.lanes[view.lane + y];
@@ -150,7 +155,7 @@ export const gridPress = (
     case 'steps': {
       const step = view.step + x;
       return lane && step < lane.steps.length
-        ? stay({ do: 'step', laneId: lane.id, step, on: !lane.steps[step] })
+        ? stay({ do: 'step', laneId: lane.id, step, on: !lane.steps[step], velocity })
         : stay(null);
     }
     case 'mute':
@@ -168,6 +173,6 @@ export const gridPress = (
       };
     }
     case 'swing':
-      return stay(y === 0 ? { do: 'swing', percent: Math.round(4 * swingAt(x, size.columns)) / 4 } : null);
+      return stay(y === 0 ? { do: 'swing', percent: swingAt(x, size.columns) } : null);
   }
 };

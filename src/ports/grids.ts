@@ -2,7 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { lanePatternOf, stepsOf } from '../../core/document/defaults';
 import { gridTicks } from '../../core/document/grid';
 import { swingPercentAt } from '../../core/feel/swing';
-import { placeOfNote, plainLayout, type GridLayout } from '../../core/outside/gridLayout';
+import { padAddress, padNumber, placeOfNote, type GridLayout } from '../../core/outside/gridLayout';
 import {
   GRID_AT_FIRST,
   gridLights,
@@ -14,7 +14,8 @@ import {
 import type { MidiBytes } from '../../core/outside/midiStream';
 import type { Out } from '../../core/outside/outbox';
 import type { Ms, Ticks } from '../../core/units';
-import { beatEdited, laneChanged, stepSet, swingSet } from '../state/doc';
+import { beatEdited, laneChanged, swingSet } from '../state/doc';
+import { setStepShown } from '../state/editing';
 import { viewChanged } from '../state/slices';
 import { selectBeat, selectFeel, selectPattern, type RootState, type Store } from '../state/store';
 
@@ -48,7 +49,12 @@ const act = (store: Store, action: GridAction): void => {
   const patternId = selectPattern(store.getState())!.id;
   switch (action.do) {
     case 'step':
-      store.dispatch(stepSet({ patternId, laneId: action.laneId, step: action.step, on: action.on }));
+      setStepShown(store, {
+        laneId: action.laneId,
+        step: action.step,
+        on: action.on,
+        ...(action.on && { velocity: action.velocity }),
+      });
       return;
     case 'mute':
     case 'solo':
@@ -100,7 +106,8 @@ export const createGrids = ({ store, now, playedTick }: GridsParts) => {
           const value = layout.lights[lights[y]![x]!] ?? 0;
           if (lit.get(note) === value) return;
           lit.set(note, value);
-          send([0x90 | (layout.channel - 1), note, value], now());
+          const to = padAddress(layout, note);
+          send([0x90 | (to.channel - 1), to.note, value], now());
         }),
       );
     }
@@ -108,15 +115,12 @@ export const createGrids = ({ store, now, playedTick }: GridsParts) => {
 
   return {
     /** The surfaces that there are now, with how each is spoken to. */
-    set: (
-      all: readonly { name: string; layout: GridLayout | null; size: number; send: Out['send'] }[],
-    ): void => {
+    set: (all: readonly { name: string; layout: GridLayout; send: Out['send'] }[]): void => {
       for (const name of surfaces.keys()) if (!all.some((one) => one.name === name)) surfaces.delete(name);
-      for (const { name, layout, size, send } of all) {
-        const own = layout ?? plainLayout(size, size);
+      for (const { name, layout, send } of all) {
         const there = surfaces.get(name);
-        if (there?.send === send && JSON.stringify(there.layout) === JSON.stringify(own)) continue;
-        surfaces.set(name, { layout: own, view: there?.view ?? GRID_AT_FIRST, send, lit: new Map() });
+        if (there?.send === send && JSON.stringify(there.layout) === JSON.stringify(layout)) continue;
+        surfaces.set(name, { layout, view: there?.view ?? GRID_AT_FIRST, send, lit: new Map() });
       }
       draw();
     },
@@ -124,13 +128,14 @@ export const createGrids = ({ store, now, playedTick }: GridsParts) => {
     take: (name: string, bytes: MidiBytes): boolean => {
       const surface = surfaces.get(name);
       if (!surface) return false;
-      const [status, note, velocity] = bytes;
+      const [status = 0, note = 0, velocity = 0] = bytes;
       const { layout } = surface;
-      if (status !== (0x90 | (layout.channel - 1)) || !velocity) return true;
-      const place = placeOfNote(layout, note!);
+      const pad = padNumber(layout, (status & 0x0f) + 1, note);
+      if ((status & 0xf0) !== 0x90 || !velocity || pad === null) return true;
+      const place = placeOfNote(layout, pad);
       const beat = gridBeatOf(store.getState(), null);
       if (!place || !beat) return true;
-      const { view, action } = gridPress(beat, surface.view, layout, place.x, place.y);
+      const { view, action } = gridPress(beat, surface.view, layout, place.x, place.y, velocity);
       surface.view = view;
       if (action) act(store, action);
       draw();

@@ -1,6 +1,7 @@
+import type { PadHeard } from '../../core/outside/gridLayout';
 import { createMidiStream, type MidiBytes } from '../../core/outside/midiStream';
 import { createOutbox, type Out, type Outbox, type OutCount } from '../../core/outside/outbox';
-import type { MidiNote, Ms } from '../../core/units';
+import type { Ms } from '../../core/units';
 import type { Carrier, Device, Port } from './port';
 import { firstSetting, type PortSetting, type PortSettings } from './settings';
 
@@ -51,7 +52,7 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
   const hearers = new Set<() => void>();
   let shown: ShownPort[] | null = null;
   /** Whose notes are learnt now, and not played. */
-  let learner: { name: string; give: (note: MidiNote) => void } | null = null;
+  let learner: { name: string; give: (heard: PadHeard) => void } | null = null;
 
   const tell = () => {
     shown = null;
@@ -80,7 +81,8 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
           return;
         }
         if (learner?.name === name) {
-          if ((message[0]! & 0xf0) === 0x90 && message[2]) learner.give(message[1]!);
+          if ((message[0]! & 0xf0) === 0x90 && message[2])
+            learner.give({ channel: (message[0]! & 0x0f) + 1, note: message[1]! });
           return;
         }
         take(name, settingOf(name), message, time);
@@ -156,7 +158,7 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
       tell();
     },
     /** The notes that a port plays are given to be learnt, and do nothing else meanwhile. @returns ends it */
-    learn: (name: string, give: (note: MidiNote) => void): (() => void) => {
+    learn: (name: string, give: (heard: PadHeard) => void): (() => void) => {
       const own = { name, give };
       learner = own;
       return () => {

@@ -26,7 +26,7 @@ import { createHub, type Hub } from './hub';
 import { openMachine } from './machine';
 import { createPatternNotes } from './patternNotes';
 import { createSending } from './sending';
-import { readPortSettings, type PortSetting } from './settings';
+import { layoutOf, readPortSettings, type PortSetting } from './settings';
 
 /** The ports of the app as it runs: made once, when the person first wants any. */
 
@@ -158,9 +158,8 @@ const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
     grids.set(
       hub.ports().flatMap(({ name, there, setting }) => {
         const send = outs.get(name);
-        const size = /16/.test(name) ? 16 : 8;
         return there && setting.input === 'grid' && send
-          ? [{ name, layout: setting.layout, size, send }]
+          ? [{ name, layout: layoutOf(name, setting), send }]
           : [];
       }),
     );

@@ -55,13 +55,13 @@ describe('ports', () => {
   test('what is learnt does nothing else, until it is learnt', () => {
     const { hub, device, taken } = setUp();
     const one = device('a', 'Pads');
-    const learnt: number[] = [];
-    const end = hub.learn('Pads', (note) => void learnt.push(note));
-    one.send([0x90, 61, 90], 2000);
+    const learnt: object[] = [];
+    const end = hub.learn('Pads', (heard) => void learnt.push(heard));
+    one.send([0x91, 61, 90], 2000);
     one.send([0x80, 61, 0], 2001);
     end();
     one.send([0x90, 62, 90], 2002);
-    expect(learnt).toEqual([61]);
+    expect(learnt).toEqual([{ channel: 2, note: 61 }]);
     expect(taken.map(({ bytes }) => bytes[1])).toEqual([62]);
   });
 

@@ -1,4 +1,4 @@
-import { readLayout, type GridLayout } from '../../core/outside/gridLayout';
+import { plainLayout, readLayout, type GridLayout } from '../../core/outside/gridLayout';
 import type { Device } from './port';
 
 /** What goes where, by the names of ports: it is remembered though a port is not there. */
@@ -56,6 +56,12 @@ const settingFrom = (raw: Record<string, unknown>): PortSetting => {
     lanes: Array.isArray(lanes) ? lanes.filter((one): one is string => typeof one === 'string') : null,
     layout: layout?.ok ? layout.value : null,
   };
+};
+
+/** How the pads of a port are spoken to: a name that says 16 is taken at its word. */
+export const layoutOf = (name: string, { layout }: PortSetting): GridLayout => {
+  const size = /16/.test(name) ? 16 : 8;
+  return layout ?? plainLayout(size, size);
 };
 
 /** What was kept, as far as it fits. */

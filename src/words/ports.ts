@@ -94,6 +94,7 @@ export const words = {
     step: 'hit',
     accent: 'accent',
     here: 'sounding',
+    passing: 'position',
     muted: 'muted',
     solo: 'solo',
     chosen: 'chosen',

@@ -5,17 +5,19 @@ import { fileName } from '../../../core/document/text';
 import {
   LAYOUTS,
   learntLayout,
+  mostOf,
   noteBlock,
   plainLayout,
   readLayout,
-  USUAL_BLOCKS,
+  usualBlocks,
   writeLayout,
   type GridLayout,
   type NoteBlock,
+  type PadHeard,
 } from '../../../core/outside/gridLayout';
 import { openPorts, type Live } from '../../ports/live';
 import type { ShownPort } from '../../ports/hub';
-import type { PortSetting } from '../../ports/settings';
+import { layoutOf, type PortSetting } from '../../ports/settings';
 import { noticed, viewChanged } from '../../state/slices';
 import { selectBeat, useApp, useDo } from '../../state/store';
 import { Action } from '../../ui/Action';
@@ -113,12 +115,15 @@ const SIZES = [4, 8, 16];
 
 /** Pads are learnt one after the other, from the top left. */
 const Learn = ({ live, name, layout }: { live: Live; name: string; layout: GridLayout }) => {
-  const [pressed, setPressed] = useState<number[] | null>(null);
+  const [pressed, setPressed] = useState<PadHeard[] | null>(null);
   const learning = pressed !== null;
   useEffect(() => {
     if (!learning) return;
-    return live.hub.learn(name, (note) =>
-      setPressed((before) => (before && !before.includes(note) ? [...before, note] : before)),
+    return live.hub.learn(name, (heard) =>
+      setPressed((before) => {
+        const again = before?.some(({ channel, note }) => channel === heard.channel && note === heard.note);
+        return before && !again ? [...before, heard] : before;
+      }),
     );
   }, [live, name, learning]);
   const places = layout.columns * layout.rows;
@@ -148,11 +153,14 @@ const BLOCK_FIGURES = [
 
 /** Numbers for all pads at once: a first note, and how far it is to the next column and row. */
 const Block = ({ live, name, layout }: { live: Live; name: string; layout: GridLayout }) => {
-  const [block, setBlock] = useState<Omit<NoteBlock, 'columns' | 'rows'>>(USUAL_BLOCKS[0]!.block);
+  const [block, setBlock] = useState<Omit<NoteBlock, 'columns' | 'rows'>>(
+    () => usualBlocks(layout.columns)[0]!.block,
+  );
   const change = (some: Partial<NoteBlock>) => {
     const next = { ...block, ...some };
     setBlock(next);
-    const notes = noteBlock({ ...next, columns: layout.columns, rows: layout.rows });
+    const { columns, rows } = layout;
+    const notes = noteBlock({ ...next, columns, rows }, mostOf(layout));
     live.hub.set(name, { layout: { ...layout, notes, name: words.blockName(name) } });
   };
   const resize = (size: number) =>
@@ -160,7 +168,7 @@ const Block = ({ live, name, layout }: { live: Live; name: string; layout: GridL
   return (
     <Disclosure title={words.numberPads}>
       <Chips label={words.usualBlocks}>
-        {USUAL_BLOCKS.map((one) => (
+        {usualBlocks(layout.columns).map((one) => (
           <Chip key={one.name} onPress={() => change({ scale: '', ...one.block })}>
             {one.name}
           </Chip>
@@ -226,14 +234,14 @@ const Pads = ({ live, port: { name, setting } }: PortProps) => {
         </FilePick>
         <Chip
           onPress={() => {
-            const layout = own ?? plainLayout(8, 8);
+            const layout = layoutOf(name, setting);
             saveText(writeLayout(layout), `${fileName(layout.name)}.ruddik-grid.json`);
           }}
         >
           {words.saveLayout}
         </Chip>
       </Chips>
-      <Block live={live} name={name} layout={own ?? plainLayout(8, 8)} />
+      <Block live={live} name={name} layout={layoutOf(name, setting)} />
     </>
   );
 };

@@ -1,7 +1,15 @@
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { LIGHTS, placeOfNote, plainLayout, type Light } from '../../../core/outside/gridLayout';
+import {
+  LIGHTS,
+  padAddress,
+  padNumber,
+  placeOfNote,
+  plainLayout,
+  type Light,
+} from '../../../core/outside/gridLayout';
 import { colour } from '../../ui/tokens';
+import { velocityAt } from '../../ui/velocityAt';
 import { Para, Words } from '../../ui/Words';
 import { Struck } from '../../web/Struck';
 import { addressPart } from '../../web/openWindow';
@@ -32,6 +40,7 @@ const COLOURS: Partial<Record<Light, string>> = {
   step: colour.weld,
   accent: colour.madder,
   here: colour.text,
+  passing: colour.quiet,
   muted: colour.pip,
   solo: colour.lichen,
   chosen: colour.woad,
@@ -53,11 +62,16 @@ export const GridStandIn = () => {
   const send = useStandIn({
     name: words.gridName(size),
     device: 'grid',
-    take: ([status, note, value]) => {
-      const place = status === 0x90 ? placeOfNote(layout, note!) : null;
+    take: ([status = 0, note = 0, value]) => {
+      const pad = (status & 0xf0) === 0x90 ? padNumber(layout, (status & 0x0f) + 1, note) : null;
+      const place = pad === null ? null : placeOfNote(layout, pad);
       if (place) setLights((before) => ({ ...before, [`${place.x} ${place.y}`]: lightOf(size, value ?? 0) }));
     },
   });
+  const sendPad = (kind: number, pad: number, value: number) => {
+    const to = padAddress(layout, pad);
+    send([kind | (to.channel - 1), to.note, value]);
+  };
   return (
     <StandInPage title={words.gridName(size)}>
       <View style={styles.board} role="group" aria-label={words.gridName(size)}>
@@ -70,8 +84,8 @@ export const GridStandIn = () => {
               return (
                 <Struck
                   key={x}
-                  onStrike={() => note !== null && send([0x90, note, 100])}
-                  onRelease={() => note !== null && send([0x80, note, 0])}
+                  onStrike={(height) => note !== null && sendPad(0x90, note, velocityAt(height))}
+                  onRelease={() => note !== null && sendPad(0x80, note, 0)}
                 >
                   <Pressable
                     role="button"

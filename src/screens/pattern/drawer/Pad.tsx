@@ -1,9 +1,9 @@
 import { View } from 'react-native';
 import { instrument } from '../../../../core/document/instruments';
 import type { Lane } from '../../../../core/document/schema';
-import { clamp } from '../../../../core/units';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
 import { Press } from '../../../ui/Press';
+import { velocityAt } from '../../../ui/velocityAt';
 import { Words } from '../../../ui/Words';
 import { Struck } from '../../../web/Struck';
 import { words } from '../../../words/drawer';
@@ -15,10 +15,6 @@ export const CODES = [
   ...['KeyQ', 'KeyW', 'KeyE', 'KeyR', 'KeyT', 'KeyY', 'KeyU', 'KeyI', 'KeyO', 'KeyP'],
 ];
 const keyName = (at: number): string => CODES[at]?.slice(3) ?? '';
-
-/** How hard a pad is struck at a height of it, from its foot to its top; by a key, always the same. */
-export const velocityAt = (height: number | null): number =>
-  height === null ? 100 : Math.round(clamp(27 + height * 100, 20, 127));
 
 interface PadProps {
   lane: Lane;
