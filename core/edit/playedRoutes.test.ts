@@ -6,7 +6,8 @@ import { recalled } from '../make/chance';
 import { notesIn } from '../play/driver';
 import { randomRoute } from '../play/moves/detours';
 import { planPasses, planSong } from '../play/timelinePlan';
-import { keepPasses, passesToSong, playedPasses, type Switched } from './playedRoutes';
+import { keepPasses, passesToSong, playedPasses } from './playedRoutes';
+import type { Switched } from '../play/moves/detours';
 import { setDetour } from './moves';
 
 const BAR = 3840;
@@ -73,7 +74,13 @@ test('every pass that was played is what was heard, whichever way and whenever t
     fc.property(all, ({ bars, switched }) => {
       const beat = beatOf(bars);
       const pattern = beat.patterns[0]!;
+      const live = planPasses(beat, pattern, 3, { switched });
       playedPasses(beat, pattern, switched, 0, 3).forEach((pass, at) => {
+        const from = at * bars * BAR;
+        const played = notesIn(live, from, from + bars * BAR);
+        expect(played.map((note) => told({ ...note, tick: note.tick - from })).sort()).toEqual(
+          heard(beat, pattern, switched, at),
+        );
         const own = setDetour({ ...pattern, parts: pass.parts }, pass.detour);
         const now = notesIn(planPasses({ ...beat, patterns: [own] }, own, 1), 0, bars * BAR);
         expect(now.map(told).sort()).toEqual(heard(beat, pattern, switched, at));

@@ -3,20 +3,13 @@ import { patternTicks } from '../document/defaults';
 import { numbered } from '../document/numbered';
 import type { Beat, Detour, LanePattern, Pattern } from '../document/schema';
 import { withTakes } from '../make/chance';
-import { planDetour, sourceOf } from '../play/moves/detours';
+import { planDetour, sourceOf, type Switched } from '../play/moves/detours';
 import type { Ticks } from '../units';
 import { setDetour } from './moves';
 import { writeMoves } from './writeMoves';
 import { addSection, colourOf, freeSectionName, newEntry } from './song';
 
 /** Routes that were switched while a pattern played, kept pass by pass. */
-
-/** From a time on the pattern goes by a detour, or as written. */
-export interface Switched {
-  /** From where play began. */
-  at: Ticks;
-  detour: Detour | null;
-}
 
 /** What was played of a pattern. */
 export interface PassesPlayed {
@@ -50,15 +43,15 @@ const sourceOver = (pattern: Pattern, detour: Detour, seed: number, pass: number
   return source < 0 ? -1 : bar * length + source;
 };
 
-/** What switches are held to, so that what is told is never finer than a hand. */
-const FINEST: Ticks = 30;
+/** Every slot of every bar is so many of these long: 32 slots of a bar of one thirty-second. */
+const FINEST: Ticks = 3.75;
 
 /** How many slots the pattern has where every slot of every route, and every switch, falls between two. */
 const finest = (pattern: Pattern, switched: readonly Switched[]): number => {
   const length = patternTicks(pattern);
   return switched.reduce((fine, { at, detour }) => {
-    const place = (Math.round(at / FINEST) * FINEST) % length;
-    const within = together(fine, place ? length / greatest(length, place) : 1);
+    const [whole, place] = [Math.round(length / FINEST), Math.round((at % length) / FINEST)];
+    const within = together(fine, place ? whole / greatest(whole, place) : 1);
     return detour ? together(within, slotsOver(detour, pattern)) : within;
   }, pattern.bars);
 };

@@ -1,5 +1,5 @@
 import type { Ticks } from '../units';
-import { detouredStrokes } from './moves/detours';
+import { detouredStrokes, switchedStrokes } from './moves/detours';
 import { withEchoes } from './moves/echoes';
 import type { LanePlan } from './plan';
 import { writtenStrokes, type Stroke } from './strokes';
@@ -12,7 +12,8 @@ export const strokesAsMoved = (
   take: (stroke: Stroke) => void,
 ): void => {
   const give = lane.echoes ? withEchoes(lane.echoes, take) : take;
-  if (lane.detour) detouredStrokes(lane, lane.detour, from, to, give);
+  if (lane.switched) switchedStrokes(lane, lane.switched, from, to, give);
+  else if (lane.detour) detouredStrokes(lane, lane.detour, from, to, give);
   else writtenStrokes(lane, from, to, give);
 };
 

@@ -15,7 +15,7 @@ import { ticksPerMs, type Ms } from '../units';
 import { modulo } from '../numbers';
 import { hashText } from '../random/draw';
 import { echoReach, planEchoes, type EchoPlan } from './moves/echoes';
-import { planDetour, type DetourPlan } from './moves/detours';
+import { detourSpans, planDetour, type DetourPlan, type DetourSpan, type Switched } from './moves/detours';
 import { sparkedStrokes, sparkReach, sparksTo, type SparkPlan } from './moves/sparks';
 import { stepsInCycle, rateOf } from './reading';
 import { newShared, staggered, type Shared } from './staggerCount';
@@ -54,6 +54,8 @@ export interface LanePlan {
   /** Which steps are off-beats. */
   isOffbeat: (step: number) => boolean;
   detour: DetourPlan | null;
+  /** Where detours were switched while it played: they hold, and not the one above. */
+  switched: readonly DetourSpan[] | null;
   echoes: EchoPlan | null;
   /** What other lanes set off on it: gives the strokes that come of steps within a stretch of time. */
   sparkedBy: readonly ((from: Ticks, to: Ticks, take: (stroke: Stroke) => void) => void)[];
@@ -144,6 +146,7 @@ export interface Setting {
   /** What strokes lean by at this place, and the farthest. */
   leanAt: NonNullable<FeltLane['leanAt']>;
   mostLean: Ms;
+  switched?: readonly Switched[];
 }
 
 /** How many sixteenths a pass has, for what is the same on each; null where it runs on. */
@@ -295,6 +298,7 @@ export const planLane = (
     offbeat: part.offbeat ?? 0,
     isOffbeat: offbeatsOf(part),
     detour: planDetour(pattern, lane.id, setting.seed),
+    switched: setting.switched ? detourSpans(pattern, lane.id, setting.seed, setting.switched) : null,
     echoes,
     sparkedBy: [],
     staggered: null,
@@ -321,4 +325,6 @@ export const planLane = (
 export interface PlanOptions {
   /** Play the muted lanes too, and those that a solo silences. */
   includeMuted?: boolean;
+  /** By which detours the pattern goes from when on, in order of time; left out, by its own. */
+  switched?: readonly Switched[];
 }

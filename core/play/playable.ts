@@ -105,14 +105,28 @@ export interface PlayOptions {
   start?: Ticks;
   /** What is repeated without end once play has come to it; null plays to the end. */
   loop?: Range | null;
+  /** When what plays was switched: strokes of before and after are told apart. */
+  switched?: readonly { at: Ticks }[];
 }
+
+/** Strokes of one number before and after a switch are not the same stroke. */
+const apart = (notes: Note[], switched: PlayOptions['switched']): Note[] =>
+  switched && switched.length > 1
+    ? notes.map((note) => ({
+        ...note,
+        regionIndex: Math.max(0, switched.filter(({ at }) => at <= note.gridTick + 1e-6).length - 1),
+      }))
+    : notes;
 
 /**
  * A timeline as the sound is fed from it: a pattern that repeats without end from its start, or a song from any place in it.
  *
  * @example playable(planSong(songBeat), { start: 3840 }).placeOf(5000) // 5000
  */
-export const playable = (plan: TimelinePlan, { start = 0, loop = null }: PlayOptions = {}): Playable => {
+export const playable = (
+  plan: TimelinePlan,
+  { start = 0, loop = null, switched }: PlayOptions = {},
+): Playable => {
   const { timeline } = plan;
   const { turn, length } = turns(loop);
   const first: Range = { from: start, to: loop ? loop.to : Infinity };
@@ -148,7 +162,7 @@ export const playable = (plan: TimelinePlan, { start = 0, loop = null }: PlayOpt
               regionIndex: note.regionIndex + k * timeline.regions.length,
             })),
           ).sort((a, b) => a.tick - b.tick)
-        : notesIn(plan, from, to, { ...(!endless && { steps: first }), start }),
+        : apart(notesIn(plan, from, to, { ...(!endless && { steps: first }), start }), switched),
     secondsAt: (tick) => {
       const k = turn(tick);
       const round = loop ? secondsAt(timeline.tempos, loop.to) - secondsAt(timeline.tempos, loop.from) : 0;

@@ -255,7 +255,7 @@ const mayPlay = (beat: Beat, pattern: Pattern, laneId: string): boolean =>
 const mayWander = ({ blend, ...feel }: Feel): boolean =>
   bandOf(feel) !== null || (!!blend && bandOf(blend.with) !== null);
 
-const planOf = (beat: Beat, given: Timeline, { includeMuted }: PlanOptions): TimelinePlan => {
+const planOf = (beat: Beat, given: Timeline, { includeMuted, switched }: PlanOptions): TimelinePlan => {
   const heard = includeMuted ? beat.lanes : soundingLanes(beat);
   const made = new Map<string, LanePlan[]>();
   const bands = bandsOf(beat, given);
@@ -265,7 +265,7 @@ const planOf = (beat: Beat, given: Timeline, { includeMuted }: PlanOptions): Tim
     const { pattern, span } = region;
     const silent = includeMuted ? [] : (span.section?.silent ?? []);
     const shared = newShared();
-    const setting = settingOf(beat, given, region, bands);
+    const setting = { ...settingOf(beat, given, region, bands), ...(switched && { switched }) };
     return heard
       .filter(({ id }) => !silent.includes(id) && mayPlay(beat, pattern!, id))
       .map((lane) => planLane(beat, pattern!, lane, shared, setting));

@@ -114,6 +114,10 @@ const remember = (feeder: Feeder, notes: PlannedNote[], now: Frames): void => {
   for (const note of notes) feeder.sent.set(identity(note), note.frame);
 };
 
+/** The frame before which all is on its way already. */
+export const cutOf = (feeder: Feeder, now: Frames): Frames =>
+  Math.max(feeder.begins, Math.round(now + CUT_SECONDS * feeder.rate));
+
 /** When another pattern begins while one is playing. */
 export type SwitchAt = 'now' | 'beat' | 'end';
 
@@ -182,13 +186,28 @@ export const wake = (feeder: Feeder, now: Frames): Batch | null => {
 };
 
 /**
+ * Whether two plans agree in all that an edit now could not change any more.
+ *
+ * @example alikeBefore(feeder, feeder.plan, feeder.plan, now) // true
+ */
+export const alikeBefore = (feeder: Feeder, a: Playable, b: Playable, now: Frames): boolean => {
+  const cut = cutOf(feeder, now);
+  const recent = Math.max(feeder.begins, cut - LOOK_BACK_SECONDS * feeder.rate);
+  const heard = (plan: Playable) =>
+    planned({ ...feeder, plan }, recent, cut)
+      .map((note) => `${identity(note)} ${note.frame} ${note.note} ${note.velocity}`)
+      .join();
+  return heard(a) === heard(b);
+};
+
+/**
  * Takes up a changed plan. What has been heard is not heard again where the change moves it later, and what was still
  * to come is not lost where the change moves it to before now: it sounds at once.
  *
  * @param leapt the place leapt: nothing was heard of what plays from here on
  */
 export const change = (feeder: Feeder, plan: Playable, now: Frames, leapt = false): Batch => {
-  const cut = Math.max(feeder.begins, Math.round(now + CUT_SECONDS * feeder.rate));
+  const cut = cutOf(feeder, now);
   const tick = tickAt(feeder, cut);
   const same = plan.key === feeder.plan.key;
   // Where something else is repeated from now on, it goes on from the same place of the song, and turns count anew.

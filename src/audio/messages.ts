@@ -1,5 +1,6 @@
 import type { InstrumentId } from '../../core/document/instruments';
-import type { Beat, Lane } from '../../core/document/schema';
+import type { Beat, Detour, Lane } from '../../core/document/schema';
+import type { Switched } from '../../core/play/moves/detours';
 import type { Kit, OwnSound } from '../../core/sound/own';
 import type { Shape } from '../../core/sound/shape';
 import type { Sound } from '../../core/sound/voiceSound';
@@ -31,6 +32,8 @@ export type ToWorker =
   | { type: 'metronome'; metronome: Metronome }
   | { type: 'switch'; beat: Beat; patternId: string; at: 'now' | 'beat' | 'end' }
   | { type: 'stop' }
+  /** The pattern that plays goes by another detour from the next multiple of so many ticks on. @param asked the number of the answer */
+  | { type: 'route'; asked: number; detour: Detour | null; every: Ticks }
   /** Another clock leads: at a frame it stands at a tick. */
   | { type: 'align'; frame: Frames; tick: Ticks }
   /** Sounds that will be wanted soon are made beforehand. */
@@ -77,6 +80,8 @@ export type FromWorker =
       tempo: number;
       patternId: string | null;
     }
+  /** By which detours the pattern goes from when on, since play began; and the frame of the last, where it was asked for. */
+  | { type: 'routed'; asked?: number; switched: readonly Switched[]; frame: Frames | null }
   /** In the place of all that was handed over from `from` on; up to `until` all is told. */
   | { type: 'handed'; from: Frames; until: Frames; notes: HandedNote[]; fresh?: true }
   /** A sound of one's own is wanted, under a number of its own. */

@@ -1,6 +1,7 @@
 import { soundingPattern, soundingSong } from '../../core/document/sounding';
 import type { InstrumentId } from '../../core/document/instruments';
-import type { Beat, Lane } from '../../core/document/schema';
+import type { Beat, Detour, Lane } from '../../core/document/schema';
+import type { Switched } from '../../core/play/moves/detours';
 import type { Kit, OwnSound } from '../../core/sound/own';
 import type { Shape } from '../../core/sound/shape';
 import type { Sound } from '../../core/sound/voiceSound';
@@ -40,6 +41,10 @@ interface Player {
   /** While a log is kept: when each batch came, in ms of the page's clock, and how far ahead of the ear it begins. */
   changes: { at: Ms; ahead: Ms }[];
   reports: ((report: MixerReport) => void)[];
+  /** By which detours the pattern went from when on, since play began. */
+  routes: readonly Switched[];
+  /** Who waits for a route to be taken up, by the number of the question. */
+  turning: Map<number, (ms: Ms | null) => void>;
 }
 
 let player: Player | null = null;
@@ -98,9 +103,20 @@ const hear = (message: FromWorker) => {
       return;
     case 'want':
       return void giveOwn(message);
+    case 'routed':
+      one.routes = message.switched;
+      return answerRoute(one, message);
     case 'report':
       one.reports.splice(0).forEach((give) => give(message.report));
   }
+};
+
+const answerRoute = (one: Player, { asked, frame }: Extract<FromWorker, { type: 'routed' }>): void => {
+  if (asked === undefined) return;
+  const give = one.turning.get(asked);
+  one.turning.delete(asked);
+  const known = frame !== null && one.context;
+  give?.(known ? Math.max(0, ((frame - heardFrame(one.context!)) * 1000) / SAMPLE_RATE) : null);
 };
 
 const create = (): Player => {
@@ -117,6 +133,8 @@ const create = (): Player => {
     log: null,
     changes: [],
     reports: [],
+    routes: [],
+    turning: new Map(),
   };
 };
 
@@ -190,6 +208,23 @@ export const switchPattern = (beat: Beat, patternId: string | null, at: SwitchAt
   const pattern = patternOf(beat, patternId);
   tell({ type: 'switch', beat: soundingPattern(beat, pattern), patternId: pattern.id, at });
 };
+
+let routesAsked = 0;
+
+/**
+ * Has the pattern that plays go by another detour, from the next multiple of so many ticks on.
+ *
+ * @returns in how many ms it will be heard; null where no pattern plays by itself
+ */
+export const turnRoute = (detour: Detour | null, every: Ticks): Promise<Ms | null> =>
+  new Promise((resolve) => {
+    routesAsked += 1;
+    current().turning.set(routesAsked, resolve);
+    tell({ type: 'route', asked: routesAsked, detour, every });
+  });
+
+/** By which detours the pattern that plays went from when on, as it was done; what is still to come too. */
+export const playedRoutes = (): readonly Switched[] => player?.routes ?? [];
 
 /**
  * @param countIn how long is counted before the pattern begins

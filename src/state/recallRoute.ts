@@ -1,13 +1,17 @@
 import { patternTicks } from '../../core/document/defaults';
 import { barTicks } from '../../core/document/meter';
 import type { Detour } from '../../core/document/movesSchema';
-import { ticksPerMs, type Ticks } from '../../core/units';
+import { ticksPerMs, type Ms, type Ticks } from '../../core/units';
 import { editShown } from './editing';
 import { selectPattern, type Store } from './store';
 
-/** A change is handed to the sound so much ahead of when it is to be heard. */
+/** In a song a change is handed to the sound so much ahead of when it is to be heard. */
 const AHEAD_MS = 40;
 
+/** Has the player turn to a detour at the next multiple of so many ticks; tells in how many ms it is heard, null where it does not. */
+export type TurnRoute = (detour: Detour | null, every: Ticks) => Promise<Ms | null>;
+
+let asked = 0;
 let waiting: ReturnType<typeof setTimeout> | undefined;
 
 /**
@@ -15,12 +19,14 @@ let waiting: ReturnType<typeof setTimeout> | undefined;
  *
  * @param number the first is 1; 0 is as written
  * @param played where play stands; null where it does not
+ * @param turn asks the player
  * @returns whether there is such a route
  */
 export const recallRoute = (
   store: Pick<Store, 'dispatch' | 'getState'>,
   number: number,
   played: Ticks | null,
+  turn: TurnRoute,
 ): boolean => {
   const { doc, view } = store.getState();
   const pattern = selectPattern(store.getState());
@@ -42,8 +48,14 @@ export const recallRoute = (
     const slots = detour ?? pattern.detour;
     const whole = slots?.over === 'all' ? patternTicks(pattern) : bar;
     const unit = view.routesAt === 'bar' ? bar : whole / (slots?.route.length ?? 8);
-    const ms = (unit - (played % unit)) / ticksPerMs(doc.beat.tempo);
-    waiting = setTimeout(go, Math.max(0, ms - AHEAD_MS));
+    const wait = (ms: Ms) => {
+      waiting = setTimeout(go, Math.max(0, ms));
+    };
+    const mine = ++asked;
+    const { beat } = doc;
+    if (view.song.playing) wait((unit - (played % unit)) / ticksPerMs(beat.tempo) - AHEAD_MS);
+    // The sound does it to the tick; the page shows it once it is heard.
+    else void turn(detour, unit).then((ms) => mine === asked && (ms === null ? go() : wait(ms)));
   }
   return true;
 };

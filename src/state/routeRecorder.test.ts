@@ -1,5 +1,6 @@
 import { newBeat } from '../../core/document/defaults';
-import { beatOpened, patternsEdited } from './doc';
+import type { Switched } from '../../core/play/moves/detours';
+import { beatOpened } from './doc';
 import { loadEdits } from './deferredEdits';
 import { recordRoutes } from './routeRecorder';
 import { viewChanged } from './slices';
@@ -20,34 +21,30 @@ const begin = async () => {
     clock.tick = tick;
     jest.advanceTimersByTime(100);
   };
-  const turn = (route: number[] | null) =>
-    store.dispatch(
-      patternsEdited({
-        patternIds: ['a'],
-        edit: {
-          edit: 'setDetour',
-          args: { detour: route && { over: 'bar', route, chance: 1, lanes: null } },
-        },
-      }),
-    );
+  const done: Switched[] = [{ at: 0, detour: null }];
+  /** The player did it at a tick. */
+  const turn = (at: number, route: number[] | null) =>
+    void done.push({ at, detour: route && { over: 'bar', route, chance: 1, lanes: null } });
+  const routes = () => [...done];
   const play = (playing: boolean) => store.dispatch(viewChanged({ playing }));
   const view = () => store.getState().view;
   const takes = () => store.getState().doc.beat!.patterns[0]!.takes ?? [];
-  return { store, to, turn, play, view, takes, clock, played: () => clock.tick };
+  return { store, to, turn, routes, play, view, takes, clock, played: () => clock.tick };
 };
 
 test('what is switched while it plays becomes takes when play stops, switches falling on slots', async () => {
-  const { store, to, turn, play, view, takes, played } = await begin();
-  recordRoutes(store, played);
+  const { store, to, turn, routes, play, view, takes, played } = await begin();
+  recordRoutes(store, played, routes);
   expect(view().recordingRoutes).toBe(true);
   play(true);
   to(0);
   to(BAR - 50);
-  // A little before the bar line, as a change is handed to the sound.
-  turn(SWAPPED);
-  to(2 * BAR + 2000);
-  turn(null);
+  turn(BAR, SWAPPED);
+  to(2 * BAR + 1800);
+  turn(2 * BAR + 1920, null);
   to(3 * BAR + 10);
+  // Asked for and never heard.
+  turn(4 * BAR, SWAPPED);
   play(false);
   expect(view().recordingRoutes).toBe(false);
   expect(view().routesPlayed).toMatchObject({ patternId: 'a', from: 0, to: 3 });
@@ -58,10 +55,10 @@ test('what is switched while it plays becomes takes when play stops, switches fa
 
 test('ended before it played it keeps nothing; ended while it plays it keeps what was heard', async () => {
   const one = await begin();
-  recordRoutes(one.store, one.played)();
+  recordRoutes(one.store, one.played, one.routes)();
   expect(one.takes()).toEqual([]);
   expect(one.view().recordingRoutes).toBe(false);
-  const end = recordRoutes(one.store, one.played);
+  const end = recordRoutes(one.store, one.played, one.routes);
   one.play(true);
   one.to(5 * BAR + 100);
   one.to(5 * BAR + 700);
@@ -72,8 +69,8 @@ test('ended before it played it keeps nothing; ended while it plays it keeps wha
 });
 
 test('another beat ends it and gets no takes', async () => {
-  const { store, to, play, view, takes, played } = await begin();
-  recordRoutes(store, played);
+  const { store, to, routes, play, view, takes, played } = await begin();
+  recordRoutes(store, played, routes);
   play(true);
   to(0);
   to(3000);

@@ -1,8 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { patternTicks } from '../../core/document/defaults';
-import { barTicks } from '../../core/document/meter';
-import type { Pattern } from '../../core/document/schema';
-import type { Switched } from '../../core/edit/playedRoutes';
+import type { Switched } from '../../core/play/moves/detours';
 import type { Ticks } from '../../core/units';
 import { patternsEdited } from './doc';
 import { viewChanged } from './slices';
@@ -11,13 +9,6 @@ import { words } from '../words/make';
 
 /** Where play stands is looked at so often. */
 const LOOK_MS = 40;
-
-/** How long a slot is that a pattern's detour divides it into, or would. */
-const slotOf = (pattern: Pattern): Ticks => {
-  const { detour } = pattern;
-  const whole = detour?.over === 'all' ? patternTicks(pattern) : barTicks(pattern.meter);
-  return whole / (detour?.route.length ?? 8);
-};
 
 /** Which passes were heard: those of which at least half was, and always one. */
 const passesOf = (from: Ticks, to: Ticks, length: Ticks): [number, number] => {
@@ -31,15 +22,19 @@ const passesOf = (from: Ticks, to: Ticks, length: Ticks): [number, number] => {
  * shown: what was played is kept as takes then.
  *
  * @param where where play stands, in ticks from where it began; null where it does not play
+ * @param routes by which detours the player went from when on
  * @returns ends it
  */
-export const recordRoutes = (store: Store, where: () => Ticks | null): (() => void) => {
+export const recordRoutes = (
+  store: Store,
+  where: () => Ticks | null,
+  routes: () => readonly Switched[],
+): (() => void) => {
   const begun = selectPattern(store.getState());
   if (!begun) return () => undefined;
   const beatId = store.getState().doc.beat!.id;
-  const switched: Switched[] = [{ at: 0, detour: begun.detour ?? null }];
-  let pattern = begun;
   let [from, to]: [Ticks | null, Ticks] = [null, 0];
+  let switched: readonly Switched[] = [];
   let ended = false;
 
   const end = () => {
@@ -50,8 +45,8 @@ export const recordRoutes = (store: Store, where: () => Ticks | null): (() => vo
     store.dispatch(viewChanged({ recordingRoutes: false }));
     const { beat } = store.getState().doc;
     if (from === null || beat?.id !== beatId || !beat.patterns.some(({ id }) => id === begun.id)) return;
-    const [first, after] = passesOf(from, to, patternTicks(pattern));
-    const played = { switched, from: first, to: after };
+    const [first, after] = passesOf(from, to, patternTicks(begun));
+    const played = { switched: switched.filter(({ at }) => at <= to), from: first, to: after };
     store.dispatch(viewChanged({ routesPlayed: { patternId: begun.id, ...played } }));
     store.dispatch(
       patternsEdited({
@@ -67,16 +62,12 @@ export const recordRoutes = (store: Store, where: () => Ticks | null): (() => vo
     const tick = state.view.playing ? where() : null;
     if (tick === null) {
       if (from !== null && !state.view.playing) end();
-      else pattern = now;
       return;
     }
     from ??= Math.max(0, tick);
     to = Math.max(to, tick);
-    if (now.detour !== pattern.detour) {
-      const slot = slotOf(now.detour ? now : pattern);
-      switched.push({ at: Math.max(0, Math.round(tick / slot) * slot), detour: now.detour ?? null });
-    }
-    pattern = now;
+    const done = routes();
+    switched = done.length ? done : [{ at: 0, detour: begun.detour ?? null }];
   };
   const timer = setInterval(look, LOOK_MS);
   const unsubscribe = store.subscribe(look);

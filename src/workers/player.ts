@@ -1,7 +1,8 @@
-import { beatTicks } from '../../core/document/meter';
+import { barTicks, beatTicks } from '../../core/document/meter';
 import type { InstrumentId } from '../../core/document/instruments';
-import { patternOf } from '../../core/document/defaults';
-import type { Beat, Lane } from '../../core/document/schema';
+import { patternOf, patternTicks } from '../../core/document/defaults';
+import type { Beat, Detour, Lane } from '../../core/document/schema';
+import type { Switched } from '../../core/play/moves/detours';
 import { playable, type Playable } from '../../core/play/playable';
 import { planLive, planSong } from '../../core/play/timelinePlan';
 import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
@@ -20,7 +21,9 @@ import {
 import type { Sound, SoundPlan } from '../../core/sound/voiceSound';
 import type { Frames, Ticks } from '../../core/units';
 import {
+  alikeBefore,
   change,
+  cutOf,
   frameAt,
   identity,
   framesOf,
@@ -53,6 +56,11 @@ export interface PlayerParts {
   /** How a drum of a kit is come by; left out, it is synthesized. */
   load?: LoadSound;
 }
+
+/** A stroke stands at most so many slots ahead of where it sounds. */
+const MOST_SLOTS = 4;
+
+const isSameDetour = (a: Detour | null, b: Detour | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Where the mixer listens. */
 export interface MixerPort {
@@ -92,6 +100,8 @@ interface State {
   countedAt: number;
   /** How often a lane has been sounded by hand. */
   struck: number;
+  /** By which detours the pattern goes from when on, since it began. */
+  switched: readonly Switched[];
 }
 
 const atFirst = (): State => ({
@@ -112,6 +122,7 @@ const atFirst = (): State => ({
   countIn: 0,
   countedAt: 0,
   struck: 0,
+  switched: [],
 });
 
 /** Without what leads up to the strokes. */
@@ -150,7 +161,41 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
   const plan = (): Playable => {
     const { beat, song, patternId } = state;
     if (song) return playable(planSong(beat!), { start: song.from, loop: song.loop });
-    return playable(planLive(beat!, patternOf(beat!, patternId)));
+    const { switched } = state;
+    const options = switched.length > 1 ? { switched } : {};
+    return playable(planLive(beat!, patternOf(beat!, patternId), options), options);
+  };
+
+  const shownDetour = (): Detour | null => patternOf(state.beat!, state.patternId).detour ?? null;
+  const tellRoutes = (frame: Frames | null, asked?: number) =>
+    toPage({ type: 'routed', switched: state.switched, frame, ...(asked !== undefined && { asked }) });
+
+  /** What plays goes by the pattern's own detour, and by no other one yet. */
+  const beginRoutes = () => {
+    state.switched = state.song ? [] : [{ at: 0, detour: shownDetour() }];
+    tellRoutes(null);
+  };
+
+  /**
+   * Another detour holds from the next slot or bar on, to the tick. Where a stroke that is on its way already stands beyond that,
+   * as one that is played ahead, from the one after it.
+   */
+  const turnRoute = (detour: Detour | null, every: Ticks, asked?: number) => {
+    const { feeder } = state;
+    if (!feeder || feeder.next || state.song) return tellRoutes(null, asked);
+    const tick = tickAt(feeder, cutOf(feeder, now()));
+    const done = state.switched.filter(({ at }, index) => index === 0 || at <= tick);
+    state.switched = done;
+    const before = plan();
+    let at = Math.max(0, Math.ceil(tick / every - 1e-9) * every);
+    let next = before;
+    for (let slot = 0; slot < MOST_SLOTS; slot++, at += every) {
+      state.switched = [...done, { at, detour }];
+      next = plan();
+      if (alikeBefore(feeder, before, next, now())) break;
+    }
+    hand(change(feeder, next, now()));
+    tellRoutes(frameAt(feeder, state.switched.at(-1)!.at), asked);
   };
 
   /** The lanes whose sounds the mixer does not have yet. */
@@ -296,6 +341,7 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
       return;
     }
     state.waiting = false;
+    beginRoutes();
     const first = plan();
     // The first notes are worked out before the start is set, so that they cannot come too late for it.
     first.notes(first.start, first.tickAt(first.secondsAt(first.start) + LEAD_SECONDS));
@@ -334,14 +380,28 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     state.beat = beat;
     state.patternId = patternId;
     state.song = null;
+    beginRoutes();
     makeWhatIsMissing();
     if (!feeder) return;
     hand(switchTo(feeder, plan(), now(), at, beatTicks(feeder.plan.meterAt(tickAt(feeder, now())))));
     if (!feeder.next) sayAnchor(feeder.begins);
   };
 
+  /** The detour that the page's pattern has now, where that is another one than before and than the one that holds already. */
+  const turnedTo = (before: Detour | null): Detour | null | undefined => {
+    const [shown, holds] = [shownDetour(), state.switched.at(-1)?.detour ?? null];
+    return isSameDetour(shown, before) || isSameDetour(shown, holds) ? undefined : shown;
+  };
+
+  const slotOf = (detour: Detour | null): Ticks => {
+    const pattern = patternOf(state.beat!, state.patternId);
+    const whole = detour?.over === 'all' ? patternTicks(pattern) : barTicks(pattern.meter);
+    return whole / (detour?.route.length ?? 8);
+  };
+
   const takeBeat = (beat: Beat, patternId: string, song: SongPlay | null) => {
     const another = state.beat?.id !== beat.id;
+    const before = state.beat && !another ? shownDetour() : null;
     state.song = song;
     state.beat = beat;
     if (another) {
@@ -353,10 +413,13 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
       state.feeder.next.plan = plan();
       return;
     }
+    const turns = !song && !another && patternId === state.patternId ? turnedTo(before) : undefined;
+    if (patternId !== state.patternId || song) state.switched = [];
     state.patternId = patternId;
     makeWhatIsMissing();
     if (!state.feeder) return;
-    hand(change(state.feeder, plan(), now()));
+    if (turns === undefined) hand(change(state.feeder, plan(), now()));
+    else turnRoute(turns, slotOf(turns ?? before));
     sayAnchor(state.feeder.anchor.frame);
   };
 
@@ -423,6 +486,8 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
         return makeWhatIsMissing();
       case 'stop':
         return stop();
+      case 'route':
+        return turnRoute(message.detour, message.every, message.asked);
       case 'align':
         if (!state.feeder || state.feeder.next) return;
         hand(realign(state.feeder, message, now()));

@@ -35,6 +35,38 @@ export const planDetour = (pattern: Pattern, laneId: string, seed: number): Deto
   };
 };
 
+/** From a time on a pattern goes by a detour, or as written. */
+export interface Switched {
+  /** From where play began. */
+  at: Ticks;
+  detour: Detour | null;
+}
+
+/** The same made ready for one lane: null is as written. */
+export interface DetourSpan {
+  from: Ticks;
+  plan: DetourPlan | null;
+}
+
+/**
+ * Detours that were switched while a pattern played, made ready for one lane. The first holds from the beginning on.
+ *
+ * @param switched in order of time
+ * @example detourSpans(pattern, 'kick', 7, [{ at: 0, detour: null }]) // [{ from: 0, plan: null }]
+ */
+export const detourSpans = (
+  pattern: Pattern,
+  laneId: string,
+  seed: number,
+  switched: readonly Switched[],
+): DetourSpan[] => {
+  const { detour: _, ...plain } = pattern;
+  return switched.map(({ at, detour }) => ({
+    from: at,
+    plan: planDetour(detour ? { ...plain, detour } : plain, laneId, seed),
+  }));
+};
+
 /**
  * From which slot a slot plays, in one time through what is divided.
  *
@@ -139,6 +171,31 @@ export const detouredStrokes = (
         if (stroke.gridTick >= from - 1e-6 && stroke.gridTick < to - 1e-6) take(stroke);
     }
   }
+};
+
+/** The place of a stroke, or of the one that it is tied to. */
+const ownPlace = (stroke: Stroke): Ticks => placeOf(stroke.tie ? (stroke.tie.main as Stroke) : stroke);
+
+/** The strokes of a lane that goes by one detour after the other: each by the one that holds where it comes to stand. */
+export const switchedStrokes = (
+  lane: LanePlan,
+  spans: readonly DetourSpan[],
+  from: Ticks,
+  to: Ticks,
+  take: (stroke: Stroke) => void,
+): void => {
+  spans.forEach(({ from: own, plan }, at) => {
+    const first = at === 0 ? -Infinity : own;
+    const end = spans[at + 1]?.from ?? Infinity;
+    // A stroke never stands before its step, and not farther behind it than its hit is long.
+    if (end <= from || first > to + lane.longest) return;
+    const give = (stroke: Stroke) => {
+      const place = ownPlace(stroke);
+      if (place >= first - 1e-6 && place < end - 1e-6) take(stroke);
+    };
+    if (plan) detouredStrokes(lane, plan, from, to, give);
+    else writtenStrokes(lane, from, to, give);
+  });
 };
 
 /** What a slot plays of the one that it plays from. */

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
-import { playedTick } from '../../audio/player';
+import { playedTick, turnRoute } from '../../audio/player';
 import { recallRoute } from '../../state/recallRoute';
 import { createPatternKeys } from './patternKeys';
 import { togglePlay } from './sound';
@@ -60,7 +60,7 @@ const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void =
     event.preventDefault();
     store.dispatch(viewChanged({ patternId: pattern.id, selection: [], cursor: null }));
   } else if (!command && event.altKey && /^Digit[0-9]$/.test(event.code)) {
-    if (recallRoute(store, Number(event.code.slice(5)), playedTick())) event.preventDefault();
+    if (recallRoute(store, Number(event.code.slice(5)), playedTick(), turnRoute)) event.preventDefault();
   } else if (!command && event.key === '?') {
     event.preventDefault();
     help();

@@ -3,7 +3,7 @@ import { DETOUR_SLOTS } from '../../../../../core/document/choices';
 import { bounds, RANGES } from '../../../../../core/document/ranges';
 import type { Detour } from '../../../../../core/document/schema';
 import { isAsWritten, KNOWN_ROUTES, knownRoute, randomRoute } from '../../../../../core/play/moves/detours';
-import { playedTick } from '../../../../audio/player';
+import { playedRoutes, playedTick, turnRoute } from '../../../../audio/player';
 import { beatEdited } from '../../../../state/doc';
 import { recallRoute } from '../../../../state/recallRoute';
 import { recordRoutes } from '../../../../state/routeRecorder';
@@ -118,7 +118,7 @@ export const DetourOf = () => {
       {routes.length ? (
         <Chips label={words.keptRoutes}>
           {routes.map(({ id, name }, at) => (
-            <Chip key={id} onPress={() => recallRoute(store, at + 1, playedTick())}>
+            <Chip key={id} onPress={() => recallRoute(store, at + 1, playedTick(), turnRoute)}>
               {words.recallOf(name, at + 1)}
             </Chip>
           ))}
@@ -159,7 +159,7 @@ const Switching = () => {
           pressed={recording}
           onPress={() => {
             if (recording) endRecording();
-            else endRecording = recordRoutes(store, playedTick);
+            else endRecording = recordRoutes(store, playedTick, playedRoutes);
           }}
         >
           {words.recordSwitching}
