@@ -1,7 +1,7 @@
 import FFT from 'fft.js';
 import type { Seconds } from '../units';
 import { filterAll } from './dsp';
-import { toMono, type Audio } from './sample';
+import { peakOf, toMono, type Audio } from './sample';
 
 /** Taken once: looked up for every sample they would cost more than what they do. */
 const { abs, exp, floor, log1p, max, min, round, sqrt } = Math;
@@ -15,24 +15,48 @@ export interface Onset {
 /** Frames of the spectrum, and how far each is from the one before: 2.7 ms at 48 kHz. */
 const FRAME = 1024;
 const HOP = 128;
-/** A frame is set against the one so many before it: the one next to it shares seven eighths with it. */
+/**
+ * A frame is set against the highest that there was from so many frames to so many before it: the one next to it shares seven
+ * eighths with it, and a tone that beats, or whose single swings are heard in a band, is up again within the longest of them.
+ */
 const BACK = 3;
+const LONG_BACK = 14;
 /** The spectrum in bands as wide to the ear: so that a hat counts as much as a kick. */
-const BANDS = 64;
+const BANDS = 40;
+/** Between these, in Hz, lie the three ranges in which a rise is placed. */
+const RANGES = [200, 3000] as const;
 const LOWEST = 30;
 /** Levels are told as the ear tells them. */
 const GAIN = 500;
+
+/** Which of the bands a pitch is in. */
+const bandOf = (hertz: number, rate: number): number =>
+  min(BANDS - 1, floor((BANDS * Math.log(hertz / LOWEST)) / Math.log(rate / 2 / LOWEST)));
 
 /** Which of the bands each line of the spectrum is in. */
 const bandsFor = (rate: number): Int16Array =>
   Int16Array.from({ length: FRAME / 2 }, (_, line) => {
     const hertz = (line * rate) / FRAME;
-    if (hertz < LOWEST) return -1;
-    return min(BANDS - 1, floor((BANDS * Math.log(hertz / LOWEST)) / Math.log(rate / 2 / LOWEST)));
+    return hertz < LOWEST ? -1 : bandOf(hertz, rate);
   });
 
-/** How much more there is in each frame than there was, over all bands (spectral flux, half-wave rectified). */
-const fluxOf = (data: Float32Array, rate: number): Float64Array => {
+/** How much more there is in each frame than there was: over all bands, and in each of the ranges. */
+interface Flux {
+  all: Float64Array;
+  ranges: Float64Array[];
+}
+
+/** The highest that each band was lately; null where nothing was before. */
+const highestOf = (before: readonly Float64Array[]): Float64Array | null => {
+  if (before.length < BACK) return null;
+  const highest = new Float64Array(BANDS);
+  for (let at = 0; at <= before.length - BACK; at++)
+    for (let band = 0; band < BANDS; band++) highest[band] = max(highest[band]!, before[at]![band]!);
+  return highest;
+};
+
+/** Spectral flux of log levels, half-wave rectified. */
+const fluxOf = (data: Float32Array, rate: number): Flux => {
   const fft = new FFT(FRAME);
   const bands = bandsFor(rate);
   const window = Float64Array.from(
@@ -41,6 +65,10 @@ const fluxOf = (data: Float32Array, rate: number): Float64Array => {
   );
   const frames = max(1, floor(data.length / HOP) + 1);
   const flux = new Float64Array(frames);
+  const ranges = [...RANGES, Infinity].map(() => new Float64Array(frames));
+  const rangeOf = Int8Array.from({ length: BANDS }, (_, band) =>
+    RANGES.reduce((range, hertz) => range + (band >= bandOf(hertz, rate) ? 1 : 0), 0),
+  );
   const input = new Float64Array(FRAME);
   const out = fft.createComplexArray();
   const before: Float64Array[] = [];
@@ -55,13 +83,16 @@ const fluxOf = (data: Float32Array, rate: number): Float64Array => {
       if (band >= 0) power[band]! += out[2 * line]! ** 2 + out[2 * line + 1]! ** 2;
     }
     const level = power.map((value) => log1p((GAIN * sqrt(value)) / FRAME));
-    const old = before.length < BACK ? undefined : before.shift();
-    let sum = 0;
-    for (let band = 0; band < BANDS; band++) sum += max(0, level[band]! - (old?.[band] ?? 0));
-    flux[frame] = sum / BANDS;
+    const old = highestOf(before);
+    for (let band = 0; band < BANDS; band++) {
+      const more = max(0, level[band]! - (old?.[band] ?? 0)) / BANDS;
+      flux[frame]! += more;
+      ranges[rangeOf[band]!]![frame]! += more;
+    }
     before.push(level);
+    if (before.length > LONG_BACK) before.shift();
   }
-  return flux;
+  return { all: flux, ranges };
 };
 
 /** A peak stands above all within so many frames, and above the middle of what is within so many. */
@@ -94,17 +125,27 @@ const BEFORE_MS = 22;
 const AFTER_MS = 14;
 /** The level within so short a time. */
 const FINE_MS = 0.7;
+/** What rings is held against for so long, in seconds, falling by so much: the swings of a bass note are no rises. */
+const HELD_SECONDS = 0.15;
+const HELD_DECAY = 0.08;
+
+/** How much of a peak each range has; the one that has most places it, by the square of its share. */
+const weightsAt = ({ ranges }: Flux, frame: number): number[] => {
+  const most = ranges.map((range) => max(...range.subarray(max(0, frame - 2), frame + 3)));
+  const sum = most.reduce((all, one) => all + one, 1e-9);
+  return most.map((one) => (one / sum) ** 2);
+};
 
 /**
  * Where the rise to a peak begins: the steepest place of the level in three ranges of pitch, each as far as it rises, and from
  * there back to where the rise has hardly begun.
  */
-const beginOf = (ranges: Float32Array[], near: number, rate: number): number => {
+const beginOf = (ranges: Float32Array[], weights: readonly number[], near: number, rate: number): number => {
   const step = max(1, round((FINE_MS * rate) / 1000));
   const from = max(0, near - round((BEFORE_MS * rate) / 1000));
   const count = floor((near + round((AFTER_MS * rate) / 1000) - from) / step);
   const rise = new Float64Array(count);
-  for (const data of ranges) {
+  for (const [range, data] of ranges.entries()) {
     const level = new Float64Array(count);
     let top = 1e-9;
     for (let at = 0; at < count; at++) {
@@ -116,14 +157,16 @@ const beginOf = (ranges: Float32Array[], near: number, rate: number): number => 
     }
     // A level that falls and comes back is ringing: only what is above all that has just been is new.
     let held = 0;
+    const falls = exp(-1 / (HELD_DECAY * rate));
+    for (let i = max(0, from - round(HELD_SECONDS * rate)); i < from; i++)
+      held = max(abs(data[i]!), held * falls);
     for (let at = 0; at < count; at++) {
       const now = level[at]!;
       if (now > held)
-        rise[at]! += (log1p((30 * now) / top) - log1p((30 * held) / top)) * (top > 1e-4 ? 1 : 0);
-      held = max(now, held * exp(-step / (0.012 * rate)));
+        rise[at]! +=
+          (log1p((30 * now) / top) - log1p((30 * held) / top)) * (top > 1e-4 ? weights[range]! : 0);
+      held = max(now, held * falls ** step);
     }
-    // What was there as the stretch begins is no rise.
-    rise[0] = 0;
   }
   let best = 0;
   for (let at = 1; at < count; at++) if (rise[at]! > rise[best]!) best = at;
@@ -135,8 +178,9 @@ const beginOf = (ranges: Float32Array[], near: number, rate: number): number => 
 
 /** How high a peak has to be against the strong ones, at the least and the most sensitive. */
 const HARDEST = 0.6;
-const SOFTEST = 0.02;
-const LEAST = 0.004;
+const SOFTEST = 0.005;
+/** Less than this, against a loop at full scale, no stroke rises. */
+const LEAST = 0.04;
 
 /** The threshold that goes with a sensitivity of 0 to 100, against the strong peaks. */
 const shareOf = (sensitivity: number): number => HARDEST * (SOFTEST / HARDEST) ** (sensitivity / 100);
@@ -146,6 +190,12 @@ const APART = 0.03;
 
 /** Sensitivity unless told otherwise. */
 export const SENSITIVITY = 50;
+
+/** Hits are found alike however loudly a loop was recorded. */
+const atFullScale = (data: Float32Array): Float32Array => {
+  const peak = peakOf([data]);
+  return peak > 0 ? data.map((value) => value / peak) : data;
+};
 
 /**
  * Finds the hits of a loop, after J. P. Bello et al., "A tutorial on onset detection in music signals", IEEE Transactions on
@@ -157,8 +207,9 @@ export const SENSITIVITY = 50;
  */
 export const onsetsOf = (audio: Audio, sensitivity = SENSITIVITY): Onset[] => {
   const { rate } = audio;
-  const data = toMono(audio);
-  const peaks = peaksOf(fluxOf(data, rate));
+  const data = atFullScale(toMono(audio));
+  const flux = fluxOf(data, rate);
+  const peaks = peaksOf(flux.all);
   const strong = medianOf(
     Float64Array.from(peaks, ({ height }) => height)
       .sort()
@@ -166,20 +217,20 @@ export const onsetsOf = (audio: Audio, sensitivity = SENSITIVITY): Onset[] => {
   );
   const least = max(LEAST, shareOf(sensitivity) * strong);
   const ranges = [
-    filterAll(Float32Array.from(data), 'lowpass', 200, Math.SQRT1_2, rate),
+    filterAll(Float32Array.from(data), 'lowpass', RANGES[0], Math.SQRT1_2, rate),
     filterAll(
-      filterAll(Float32Array.from(data), 'highpass', 200, Math.SQRT1_2, rate),
+      filterAll(Float32Array.from(data), 'highpass', RANGES[0], Math.SQRT1_2, rate),
       'lowpass',
-      3000,
+      RANGES[1],
       Math.SQRT1_2,
       rate,
     ),
-    filterAll(Float32Array.from(data), 'highpass', 3000, Math.SQRT1_2, rate),
+    filterAll(Float32Array.from(data), 'highpass', RANGES[1], Math.SQRT1_2, rate),
   ];
   const out: Onset[] = [];
   for (const { frame, height } of peaks) {
     if (height < least) continue;
-    const at = beginOf(ranges, frame * HOP, rate) / rate;
+    const at = beginOf(ranges, weightsAt(flux, frame), frame * HOP, rate) / rate;
     const last = out.at(-1);
     const strength = min(1, height / (2 * strong || 1));
     if (!last || at - last.at >= APART) out.push({ at, strength });

@@ -56,6 +56,9 @@ const BODY = 0.15;
 const CLAPS = 0.6;
 /** With a kick, whose low end covers a body, a snare has so much noise against its highs. */
 const WIRES = 0.18;
+/** Bright wires have less, but a head of their own above the kick's low end. */
+const BRIGHT_WIRES = 0.02;
+const HEAD = 0.07;
 /** A kick alone has less noise against its low end. */
 const CLICK = 2e-5;
 /** With a hat a snare has so much more of the highs than the plainest has. */
@@ -84,10 +87,12 @@ export const sliceKinds = (audio: Audio, cut: { marks: number[]; end: number }):
   const most = (band: keyof Powers) => Math.max(...added.map((one) => one[band]), 1e-12);
   const [low, noise, high] = [most('low'), most('noise'), most('high')];
   const isKick = (one: Powers) => one.low > FAINT.low * low && one.low > 0.4 * one.body;
+  const isSnareOverKick = (one: Powers) =>
+    one.noise > WIRES * one.high || (one.noise > BRIGHT_WIRES * one.high && one.body > HEAD * one.low);
   const isSnare = (one: Powers) =>
     one.noise > FAINT.noise * noise &&
     one.noise > CLICK * one.low &&
-    (isKick(one) ? one.noise > WIRES * one.high : one.body > BODY * one.high || one.noise > CLAPS * one.high);
+    (isKick(one) ? isSnareOverKick(one) : one.body > BODY * one.high || one.noise > CLAPS * one.high);
   // The highs of a snare alone, against its noise: the least that any has.
   const bright = added
     .filter(isSnare)
