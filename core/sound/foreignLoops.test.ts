@@ -3,7 +3,7 @@ import { onsetsOf } from './onsets';
 import { sliceKinds } from './sliceKinds';
 
 /** So many loops of drums that are none of ours; all hundred of them by a variable of the environment. */
-const LOOPS = Number(process.env['EXPLORE'] ?? 10);
+const LOOPS = Number(process.env['EXPLORE'] ?? 6);
 const WITHIN = 0.01;
 
 /** The harmonic mean of how much of what was found is struck, and how much of what is struck was found. */
