@@ -1,4 +1,5 @@
 import { foreignLoop, heldTone, matched, struckTimes } from './foreignLoops.mock';
+import { loopTempos } from './loopTempo';
 import { onsetsOf } from './onsets';
 import { sliceKinds } from './sliceKinds';
 
@@ -23,6 +24,19 @@ const fOf = (how: { bass: boolean }): number => {
 test('hits of loops with ghost notes are found to 10 ms: F is 0.95, and 0.85 with a bass line below', () => {
   expect(fOf({ bass: false })).toBeGreaterThan(0.95);
   expect(fOf({ bass: true })).toBeGreaterThan(0.85);
+}, 120_000);
+
+test('the tempo is among the first three, and mostly the first: a backbeat tells it from its half and its double', () => {
+  let first = 0;
+  for (let number = 0; number < LOOPS; number++) {
+    const { audio, bpm, seconds } = foreignLoop(number);
+    const told = loopTempos(onsetsOf(audio), seconds).slice(0, 3);
+    const isRight = (one: { bpm: number }) => Math.abs(one.bpm / bpm - 1) < 0.02;
+    expect(told.some(isRight)).toBe(true);
+    if (isRight(told[0]!)) first += 1;
+  }
+  // A fifth of them have their snare on the third beat alone: those may be called half as fast.
+  expect(first / LOOPS).toBeGreaterThan(LOOPS < 50 ? 0.6 : 0.92);
 }, 120_000);
 
 test('a tone that is held has no hits but its beginning, however it swells', () => {

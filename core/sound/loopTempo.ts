@@ -29,7 +29,7 @@ const SLOWEST = 50;
 const FASTEST = 215;
 /** Around this tempo most are, and so many octaves from it two thirds. */
 const USUAL = 105;
-const SPREAD = 0.45;
+const SPREAD = 0.6;
 
 /** The tempo of a loop from its length. @example bpmOf(2, 1) // 120 */
 export const bpmOf = (seconds: Seconds, bars: number, quarters = 4): Bpm => (bars * quarters * 60) / seconds;
@@ -62,6 +62,19 @@ const repeats = (onsets: readonly Onset[], bar: Seconds, seconds: Seconds): numb
   return all ? sum / all : 0.5;
 };
 
+/**
+ * How far low strokes stand on the first and third beat and those above them on the second and fourth, -1 to 1: at half or
+ * double the tempo both stand alike, and it is 0.
+ */
+const backbeat = (onsets: readonly Onset[], beat: Seconds): number => {
+  let [sum, all] = [0, 0];
+  for (const { at, strength, low = 0, mid = 0 } of onsets) {
+    sum += strength * (low - mid) * cos((PI * at) / beat);
+    all += strength * abs(low - mid);
+  }
+  return all ? sum / all : 0;
+};
+
 /** What else is known of a loop's tempo. */
 export interface TempoHints {
   /** The name of its file, which may tell it: “quay_90bpm.wav”. */
@@ -70,6 +83,8 @@ export interface TempoHints {
   beat?: Bpm | undefined;
 }
 
+/** How much a backbeat tells, against how usual a tempo is. */
+const BACKBEAT = 2.5;
 /** Three quarters of loops with the tempo of a beat are made for it; those with a tempo in their name nearly all have it. */
 const LIKE_BEAT = 3;
 const NAMED = 300;
@@ -112,7 +127,11 @@ export const loopTempos = (
     );
     const usual = exp(-0.5 * (log2(bpm / USUAL) / SPREAD) ** 2);
     const hinted = (near(bpm, named) ? NAMED : 1) * (near(bpm, beat) ? LIKE_BEAT : 1);
-    const weight = share * usual * hinted * exp(3 * grid + 1.2 * repeats(onsets, 240 / bpm, seconds));
+    const weight =
+      share *
+      usual *
+      hinted *
+      exp(3 * grid + 1.2 * repeats(onsets, 240 / bpm, seconds) + BACKBEAT * backbeat(onsets, 60 / bpm));
     return [{ bars, bpm, weight }];
   });
   const sum = all.reduce((total, { weight }) => total + weight, 0);

@@ -10,6 +10,9 @@ const { abs, exp, floor, log1p, max, min, round, sqrt } = Math;
 export interface Onset {
   at: Seconds;
   strength: number;
+  /** How much of its rise is below 200 Hz, as a kick’s is, and how much from there to 3 kHz, as a snare’s; 0 to 1. */
+  low?: number;
+  mid?: number;
 }
 
 /** Frames of the spectrum, and how far each is from the one before: 2.7 ms at 48 kHz. */
@@ -129,11 +132,11 @@ const FINE_MS = 0.7;
 const HELD_SECONDS = 0.15;
 const HELD_DECAY = 0.08;
 
-/** How much of a peak each range has; the one that has most places it, by the square of its share. */
-const weightsAt = ({ ranges }: Flux, frame: number): number[] => {
+/** How much of a peak each range has. */
+const sharesAt = ({ ranges }: Flux, frame: number): number[] => {
   const most = ranges.map((range) => max(...range.subarray(max(0, frame - 2), frame + 3)));
   const sum = most.reduce((all, one) => all + one, 1e-9);
-  return most.map((one) => (one / sum) ** 2);
+  return most.map((one) => one / sum);
 };
 
 /**
@@ -230,11 +233,15 @@ export const onsetsOf = (audio: Audio, sensitivity = SENSITIVITY): Onset[] => {
   const out: Onset[] = [];
   for (const { frame, height } of peaks) {
     if (height < least) continue;
-    const at = beginOf(ranges, weightsAt(flux, frame), frame * HOP, rate) / rate;
+    const shares = sharesAt(flux, frame);
+    // The range that has most of it places it.
+    const weights = shares.map((one) => one ** 2);
+    const at = beginOf(ranges, weights, frame * HOP, rate) / rate;
+    const [low, mid] = shares;
     const last = out.at(-1);
     const strength = min(1, height / (2 * strong || 1));
-    if (!last || at - last.at >= APART) out.push({ at, strength });
-    else if (strength > last.strength) out[out.length - 1] = { at: last.at, strength };
+    if (!last || at - last.at >= APART) out.push({ at, strength, low: low!, mid: mid! });
+    else if (strength > last.strength) out[out.length - 1] = { ...last, strength };
   }
   return out;
 };
