@@ -12,6 +12,8 @@ export interface BandProps {
   places: number;
   least: number;
   most: number;
+  /** Nothing goes by it yet: it only shows where a drawing begins. */
+  idle: boolean;
   /** How a figure is told. */
   told: (value: number) => string;
   /** Draws an edge or the middle of the band. */
@@ -19,7 +21,7 @@ export interface BandProps {
 }
 
 /** A band over the pattern: what lies between its edges is drawn; a drag draws an edge or its middle, arrows move it place by place. */
-export const BandHand = ({ label, band, places, least, most, told, onDraw }: BandProps) => {
+export const BandHand = ({ label, band, places, least, most, idle, told, onDraw }: BandProps) => {
   const [pointer] = useState(createBandPointer);
   const share = (value: number) => clamp((value - least) / (most - least), 0, 1);
   const surface = { band, places, least, most, onDraw };
@@ -33,6 +35,7 @@ export const BandHand = ({ label, band, places, least, most, told, onDraw }: Ban
   return (
     <div
       className="band-hand"
+      data-idle={idle || undefined}
       role="group"
       aria-label={label}
       onPointerDown={(event) => pointer.down(event, surface)}

@@ -19,7 +19,7 @@ const stringOf = (laneId: string): Element | null =>
 
 /** The band over the open string itself: drawn there by a finger, as wide as the pattern. */
 export const BandOver = (props: BandProps & { laneId: string; name: string }) => {
-  const { laneId, name, band, places, least, most, told, onDraw } = props;
+  const { laneId, name, band, places, least, most, idle, told, onDraw } = props;
   const [string] = useState(() => stringOf(laneId));
   const [pointer] = useState(createBandPointer);
   const surface = { band, places, least, most, onDraw };
@@ -38,6 +38,7 @@ export const BandOver = (props: BandProps & { laneId: string; name: string }) =>
   return createPortal(
     <div
       className="band-over"
+      data-idle={idle || undefined}
       aria-hidden
       onPointerDown={(event) => pointer.down(event, surface)}
       onPointerMove={(event) => pointer.move(event, surface)}
@@ -49,7 +50,9 @@ export const BandOver = (props: BandProps & { laneId: string; name: string }) =>
         <path d={`M${line(upper)}`} />
         <path d={`M${line(lower)}`} />
       </svg>
-      <span className="figure">{words.bandReading(name, told(lowest), told(highest))}</span>
+      <span className="figure">
+        {idle ? words.noBandOf(name) : words.bandReading(name, told(lowest), told(highest))}
+      </span>
     </div>,
     string,
   );

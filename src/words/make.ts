@@ -265,6 +265,7 @@ export const words = {
       : `The ${n} passes are at the end of the song, in a section.`,
   noRoomInSong: 'The song or the list of patterns has no room for them. Nothing was changed.',
   drawOverString: 'Draw over the string',
+  noBandOf: (name: string) => `${name} stays as it is`,
   bandReading: (name: string, low: string, high: string) =>
     low === high ? `${name} ${low}` : `${name} ${low} to ${high}`,
   recallOf: (name: string, n: number) => (n < 10 ? `${name}, Alt ${n}` : name),

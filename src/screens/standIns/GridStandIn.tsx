@@ -19,6 +19,7 @@ import { useStandIn } from './useStandIn';
 
 const styles = StyleSheet.create({
   board: { width: '100%', maxWidth: 620, aspectRatio: 1, gap: 4, alignSelf: 'center' },
+  large: { maxWidth: 960 },
   row: { flexDirection: 'row', flex: 1, gap: 4 },
   pad: {
     flex: 1,
@@ -31,7 +32,7 @@ const styles = StyleSheet.create({
   },
   bead: { width: '62%', aspectRatio: 1, borderRadius: 999 },
   string: { position: 'absolute', left: -4, right: -4, top: '50%', height: 1, backgroundColor: colour.pip },
-  name: { fontSize: 10, textAlign: 'center' },
+  name: { fontSize: 10, textAlign: 'center', maxWidth: '100%', overflow: 'hidden' },
   ink: { color: colour.ground },
 });
 
@@ -74,7 +75,7 @@ export const GridStandIn = () => {
   };
   return (
     <StandInPage title={words.gridName(size)}>
-      <View style={styles.board} role="group" aria-label={words.gridName(size)}>
+      <View style={[styles.board, size > 8 && styles.large]} role="group" aria-label={words.gridName(size)}>
         {layout.notes.map((row, y) => (
           <View key={y} style={styles.row}>
             {row.map((note, x) => {

@@ -128,7 +128,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
       gesture,
     );
   };
-  const shown = { band, places, least, most, told, onDraw: draw };
+  const shown = { idle: points.length === 0, band, places, least, most, told, onDraw: draw };
   const optional = of !== 'fullness' && (of !== 'velocity' || only);
   const shaping = BAND_OF.filter((one) => one !== 'fullness' && s[one].length > 0);
   const [root = 'C', ...scale] = s.scale.split(' ');
