@@ -1,3 +1,4 @@
+import { namedIn } from '../namedIn';
 import { numbered } from '../document/numbered';
 import { SONG } from '../document/choices';
 import type { Beat, Entry, Place, Section, Song, TrayItem } from '../document/schema';
@@ -21,7 +22,7 @@ const COLOURS: Record<string, Section['pigment']> = {
 };
 
 /** The colour that a name suggests. @example colourOf('Verse 2') // "lichen" */
-export const colourOf = (name: string): Section['pigment'] => COLOURS[name.split(' ')[0]!] ?? 'walnut';
+export const colourOf = (name: string): Section['pigment'] => namedIn(COLOURS, name.split(' ')[0]!) ?? 'walnut';
 
 const onSong = (beat: Beat, change: (song: Song) => Song): Beat => {
   const song = change(beat.song);

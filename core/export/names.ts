@@ -1,3 +1,4 @@
+import { namedIn } from '../namedIn';
 import { fileName } from '../document/text';
 import { meterText, type Meter } from '../document/meter';
 import type { Bpm } from '../units';
@@ -42,7 +43,7 @@ export const namedBy = (pattern: string, parts: NameParts): string => {
   let text = pattern.trim() || '{beat}-{section}';
   if (parts.lane && !text.includes('{lane}')) text += '-{lane}';
   if (parts.number !== null && !text.includes('{n}') && !text.includes('{section}')) text += '-{n}';
-  const filled = text.replace(/\{(\w+)\}/g, (all, word: string) => values[word] ?? all);
+  const filled = text.replace(/\{(\w+)\}/g, (all, word: string) => namedIn(values, word) ?? all);
   return fileName(filled.replace(/[{}]/g, '')).slice(0, 120);
 };
 

@@ -1,3 +1,4 @@
+import { namedIn } from '../namedIn';
 import type { InstrumentId } from '../document/instruments';
 import { INSTRUMENTS } from '../document/instruments';
 import { meterText } from '../document/meter';
@@ -106,7 +107,7 @@ export const findable = (row: GrooveRow): Findable => {
   const intro = tags.some((tag) => OPENS.includes(tag)) ? 'intro opening' : '';
   return {
     fields: {
-      style: `${style} ${STYLE_WORDS[style] ?? ''}`.replace(/-/g, ' '),
+      style: `${style} ${namedIn(STYLE_WORDS, style) ?? ''}`.replace(/-/g, ' '),
       name: [name, ...path].join(' '),
       kind: [KIND_WORDS[kind], FEEL_WORDS[feel.kind], intro, ...tags].join(' '),
       drums: [...drums].map(wordsOfInstrument).join(' '),
@@ -198,8 +199,8 @@ export const readQuery = (text: string): Query => {
     .replace(/[-_]/g, ' ')
     .split(/\s+/)
     .filter((word) => {
-      const meant = Object.hasOwn(FEELS, word) ? FEELS[word]! : null;
-      const asked = Object.hasOwn(KINDS_ASKED, word) ? KINDS_ASKED[word]! : null;
+      const meant = namedIn(FEELS, word) ?? null;
+      const asked = namedIn(KINDS_ASKED, word) ?? null;
       feel = meant ?? feel;
       kind = asked ?? kind;
       return word && !meant && !asked;

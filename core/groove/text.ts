@@ -1,3 +1,4 @@
+import { namedIn } from '../namedIn';
 import { normal } from '../random/normal';
 import { inOrder, placed } from '../document/position';
 import { EMPTY_LANE_PATTERN, newHit } from '../document/defaults';
@@ -159,7 +160,7 @@ const STEPS = /^[.1-9Afdr|\s]+$/;
 const said = (sheet: Sheet, line: string): Sheet => {
   const [word, ...words] = line.split(/\s+/) as [string, ...string[]];
   const rest = line.slice(word.length).trim();
-  const saying = SAYINGS[word];
+  const saying = namedIn(SAYINGS, word);
   if (saying) return saying(sheet, rest, words);
   const instrument = instrumentNamed(word);
   if (!STEPS.test(rest)) fail(`“${rest}” are no steps: dots, digits from 1 to 9, A, f, d and r`);

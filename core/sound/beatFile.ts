@@ -41,14 +41,14 @@ export const readBeatsWithSounds = async (
 ): Promise<Read<BeatsWithSounds>> => {
   const files = unpack(bytes);
   if (!files.ok) return files;
-  if (files.value['kit.json'])
+  if (files.value.get('kit.json'))
     return { ok: false, error: 'It is a kit: open it on the Pattern screen, under Kits and drums.' };
-  const text = files.value[TEXT];
+  const text = files.value.get(TEXT);
   if (!text) return { ok: false, error: `It is a ZIP, but no beat: ${TEXT} is missing.` };
   const read = readBeats(new TextDecoder().decode(text));
   const wanted = new Map(read.beats.flatMap(samplesOfBeat).map((sample) => [sample.id, sample]));
   const samples = new Map<string, Uint8Array>();
-  for (const [path, data] of Object.entries(files.value)) {
+  for (const [path, data] of files.value) {
     if (path === TEXT) continue;
     const id = await nameOf(data);
     if (wanted.has(id)) samples.set(id, data);

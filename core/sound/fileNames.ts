@@ -1,3 +1,4 @@
+import { namedIn } from '../namedIn';
 import type { InstrumentId } from '../document/instruments';
 
 /** Words that say the same, by the one that stands for them. */
@@ -98,7 +99,7 @@ const GLUED = [...PLAIN.keys()]
 
 /** A word taken apart into words that are known; itself where it is none of them. @example unglued('openhat') // ["open", "hat"] */
 const unglued = (word: string): string[] => {
-  if (PLAIN.has(word) || SHORT[word]) return [word];
+  if (PLAIN.has(word) || namedIn(SHORT, word)) return [word];
   const apart = (rest: string): string[] | null => {
     if (!rest) return [];
     for (const one of GLUED) {
@@ -125,7 +126,7 @@ const wordsOf = (file: string): string[] =>
     .split(/[^a-z0-9]+/)
     .filter(Boolean)
     .flatMap(unglued)
-    .flatMap((word) => SHORT[word]?.split(' ') ?? [PLAIN.get(word) ?? word]);
+    .flatMap((word) => namedIn(SHORT, word)?.split(' ') ?? [PLAIN.get(word) ?? word]);
 
 /** A drum that words name, and which of its kind by all of them. `has` tells whether a word is there, `number` what follows it. */
 interface Naming {

@@ -69,8 +69,8 @@ export const readKit = async (
 ): Promise<Read<KitFile>> => {
   const files = unpack(bytes);
   if (!files.ok) return files;
-  const text = files.value['kit.json'];
-  if (files.value['beats.ruddik.json'])
+  const text = files.value.get('kit.json');
+  if (files.value.get('beats.ruddik.json'))
     return { ok: false, error: 'It is a beat with its sounds: open it under Beats.' };
   if (!text) return { ok: false, error: 'It is a ZIP, but no kit: kit.json is missing.' };
   const json = parsed(strFromU8(text));
@@ -86,7 +86,7 @@ export const readKit = async (
   const samples = new Map<string, Uint8Array>();
   const missing: string[] = [];
   for (const { id, file } of samplesOf(own)) {
-    const there = Object.hasOwn(paths, id) ? files.value[paths[id]!] : undefined;
+    const there = Object.hasOwn(paths, id) ? files.value.get(paths[id]!) : undefined;
     if (there && (await nameOf(there)) === id) samples.set(id, there);
     else missing.push(file);
   }

@@ -1,4 +1,4 @@
-import { strToU8, unzipSync, zipSync } from 'fflate';
+import { strToU8, Unzip, UnzipInflate, zipSync, type UnzipFile } from 'fflate';
 import type { Read } from '../document/reading';
 import type { Sample } from '../document/soundSchema';
 
@@ -46,29 +46,79 @@ const MOST_FILES = 1024;
 /** Whether bytes begin as a ZIP does. @example isZip(Uint8Array.of(0x50, 0x4b, 3, 4)) // true */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
+/** So many bytes are taken at once: it is looked at in between whether it swells. */
+const PIECE = 64 * 1024;
+
+const joined = (pieces: Uint8Array[], size: number): Uint8Array => {
+  const out = new Uint8Array(size);
+  let at = 0;
+  for (const piece of pieces) {
+    out.set(piece, at);
+    at += piece.length;
+  }
+  return out;
+};
+
+/** The record at the end of a whole ZIP: behind it stands no more than a remark of 64 KB. */
+const END = [0x50, 0x4b, 5, 6];
+const isWhole = (bytes: Uint8Array): boolean => {
+  for (let at = bytes.length - 22; at >= Math.max(0, bytes.length - 22 - 0xffff); at--)
+    if (END.every((byte, i) => bytes[at + i] === byte)) return true;
+  return false;
+};
+
+const SWELLS = 'It unpacks to more than such a file may hold (400 MB, 1,024 files).';
+const LIES = 'It is a ZIP, but a file in it is longer than it says.';
+const DAMAGED = 'It is a ZIP, but a damaged one.';
+
 /**
- * Unpacks a ZIP, by the names of its files.
+ * Unpacks a ZIP, by the names of its files. It is unpacked piece by piece: one that is made to swell is stopped when it does, and
+ * a file at what it claims to hold.
  *
  * @returns a sentence for a person where it is none, is damaged, or swells beyond 400 MB or 1,024 files
  * @example unpack(new Uint8Array(4)) // { ok: false, error: 'It is no ZIP.' }
  */
-export const unpack = (bytes: Uint8Array): Read<Record<string, Uint8Array>> => {
+export const unpack = (bytes: Uint8Array): Read<ReadonlyMap<string, Uint8Array>> => {
   if (!isZip(bytes)) return { ok: false, error: 'It is no ZIP.' };
-  let [all, count] = [0, 0];
-  let swells = false;
+  if (!isWhole(bytes)) return { ok: false, error: DAMAGED };
+  const files = new Map<string, Uint8Array>();
+  let [all, count, open] = [0, 0, 0];
+  let fault: string | null = null;
+  const begin = (file: UnzipFile) => {
+    count += 1;
+    if (fault || count > MOST_FILES || (file.originalSize ?? 0) > MOST_BYTES) {
+      fault ??= SWELLS;
+      return;
+    }
+    const pieces: Uint8Array[] = [];
+    let size = 0;
+    open += 1;
+    file.ondata = (error, piece, last) => {
+      if (fault) return;
+      if (error) {
+        fault = DAMAGED;
+        return;
+      }
+      size += piece.length;
+      all += piece.length;
+      if (all > MOST_BYTES) fault = SWELLS;
+      else if (file.originalSize !== undefined && size > file.originalSize) fault = LIES;
+      if (fault) return file.terminate();
+      pieces.push(piece);
+      if (!last) return;
+      open -= 1;
+      files.set(file.name, joined(pieces, size));
+    };
+    file.start();
+  };
+  const unzip = new Unzip(begin);
+  unzip.register(UnzipInflate);
   try {
-    const files = unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        all += originalSize;
-        count += 1;
-        swells ||= all > MOST_BYTES || count > MOST_FILES;
-        return !swells;
-      },
-    });
-    return swells
-      ? { ok: false, error: 'It unpacks to more than such a file may hold (400 MB, 1,024 files).' }
-      : { ok: true, value: files };
+    for (let at = 0; at < bytes.length && !fault; at += PIECE)
+      unzip.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
   } catch {
-    return { ok: false, error: 'It is a ZIP, but a damaged one.' };
+    fault ??= DAMAGED;
   }
+  if (fault ?? open) return { ok: false, error: fault ?? DAMAGED };
+  return { ok: true, value: files };
 };
