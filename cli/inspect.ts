@@ -2,12 +2,12 @@ import path from 'node:path';
 import { Command } from 'commander';
 import { inspectMidi, type Inspected } from '../core/midi/read/inspect';
 import { InputFault } from './fault';
-import { bytesOf, isFolder, midiFilesIn } from './files';
+import { isFolder, midiBytesOf, midiFilesIn } from './files';
 
 type Found = ({ file: string; ok: true } & Inspected) | { file: string; ok: false; error: string };
 
 const inspect = async (file: string): Promise<Found> => {
-  const read = inspectMidi(await bytesOf(file));
+  const read = inspectMidi(await midiBytesOf(file));
   return read.ok ? { file, ok: true, ...read.value } : { file, ok: false, error: read.error };
 };
 

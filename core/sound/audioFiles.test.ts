@@ -97,6 +97,51 @@ describe('audio files', () => {
     });
   });
 
+  /** An AIFF of one side and 16 bits whose rate is written as ten bytes of extended precision. */
+  const aiff = (rate: readonly number[], sides = 1): Uint8Array => {
+    const data = tone.length * 2;
+    const view = new DataView(new ArrayBuffer(54 + data));
+    const text = (at: number, letters: string) =>
+      [...letters].forEach((letter, i) => view.setUint8(at + i, letter.charCodeAt(0)));
+    text(0, 'FORM');
+    view.setUint32(4, 46 + data);
+    text(8, 'AIFFCOMM');
+    view.setUint32(16, 18);
+    view.setUint16(20, sides);
+    view.setUint32(22, tone.length);
+    view.setUint16(26, 16);
+    rate.forEach((byte, at) => view.setUint8(28 + at, byte));
+    text(38, 'SSND');
+    view.setUint32(42, 8 + data);
+    tone.forEach((x, at) => view.setInt16(54 + 2 * at, Math.round(x * 32767)));
+    return new Uint8Array(view.buffer);
+  };
+
+  test('rates that are none and sides that nothing has are refused in a sentence, before any work', async () => {
+    const read = async (bytes: Uint8Array) => ({ out: await decodeAudio(bytes, 'x') });
+    const at44100 = [0x40, 0x0e, 0xac, 0x44, 0, 0, 0, 0, 0, 0];
+    expect((await read(aiff(at44100))).out).toMatchObject({ ok: true, audio: { rate: 44100 } });
+    const negative = [0xc0, ...at44100.slice(1)];
+    const infinite = [0x7f, 0xff, 0x80, 0, 0, 0, 0, 0, 0, 0];
+    const none = [0x7f, 0xff, 0xc0, 0, 0, 0, 0, 0, 0, 0];
+    for (const rate of [negative, infinite, none, Array<number>(10).fill(0)]) {
+      const { out } = await read(aiff(rate));
+      expect(out.ok ? '' : out.error).toMatch(/samples a second|holds no audio|damaged/);
+    }
+    for (const rate of [1, 999, 4_000_000_000]) {
+      const { out } = await read(anyWav([tone], rate, 16));
+      expect(out.ok ? '' : out.error).toMatch(/samples a second; from 1000 to 768000|minutes long/);
+    }
+    const wide = anyWav([tone], 44100, 16);
+    new DataView(wide.buffer).setUint16(22, 65_282, true);
+    for (const bytes of [wide, aiff(at44100, 65_282)]) {
+      const { out } = await read(bytes);
+      expect(out.ok ? '' : out.error).toBe(
+        '“x” says that it has 65282 channels; 32 can be read at the most.',
+      );
+    }
+  });
+
   test('what cannot be used is said in a sentence, and nothing is thrown', async () => {
     const whole = wavOf([tone], 44100, 16);
     const why = async (bytes: Uint8Array, name = 'x.wav') => {

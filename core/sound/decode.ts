@@ -54,6 +54,25 @@ const promisedOf = (bytes: Uint8Array): { seconds: number; there: number } | nul
   return null;
 };
 
+/** Rates of samples a second that there are, and more sides than any recording has. */
+const RATE = { least: 1000, most: 768_000 };
+const MOST_CHANNELS = 32;
+
+/** How many sides the head of a WAV or an AIFF claims; null where it does not say. */
+const channelsClaimed = (bytes: Uint8Array, kind: AudioKind): number | null => {
+  if (kind !== 'WAV' && kind !== 'AIFF') return null;
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const little = kind === 'WAV';
+  for (let at = 12; at + 12 <= bytes.length;) {
+    const size = view.getUint32(at + 4, little);
+    const id = textAt(bytes, at, at + 4);
+    if (id === 'fmt ') return view.getUint16(at + 10, true);
+    if (id === 'COMM') return view.getUint16(at + 8, false);
+    at += 8 + size + (size % 2);
+  }
+  return null;
+};
+
 /** Five sides and a low one become two, as ITU-R BS.775 mixes them. */
 const toTwo = (all: Float32Array[]): Float32Array[] => {
   if (all.length < 3) return all;
@@ -83,6 +102,8 @@ const longText = (file: string, seconds: number): string =>
  */
 export const faultOf = (audio: Audio, file: string): string | null => {
   const frames = audio.channels[0]?.length ?? 0;
+  if (audio.rate && !(audio.rate >= RATE.least && audio.rate <= RATE.most))
+    return `“${file}” says that it has ${audio.rate} samples a second; from ${RATE.least} to ${RATE.most} can be read.`;
   if (!frames || !audio.rate) return `“${file}” holds no audio.`;
   if (frames < LEAST_FRAMES)
     return `“${file}” is too short to be heard: ${frames === 1 ? 'one sample' : `${frames} samples`}.`;
@@ -102,6 +123,12 @@ export const decodeAudio = async (bytes: Uint8Array, file: string): Promise<Deco
   const kind = audioKind(bytes);
   if (!kind)
     return { ok: false, error: `“${file}” is no audio file that can be read: WAV, AIFF, FLAC, MP3 or OGG.` };
+  const sides = channelsClaimed(bytes, kind);
+  if (sides !== null && sides > MOST_CHANNELS)
+    return {
+      ok: false,
+      error: `“${file}” says that it has ${sides} channels; ${MOST_CHANNELS} can be read at the most.`,
+    };
   const promised = kind === 'WAV' ? promisedOf(bytes) : null;
   if (promised && promised.seconds > RANGES.inSound.most && promised.there > RANGES.inSound.most)
     return { ok: false, error: longText(file, promised.seconds) };

@@ -1,5 +1,6 @@
 /** Texts about sounds of one's own: samples, layers, kits, loops. */
 export const words = {
+  sound: 'Sound',
   noRoom:
     'The browser has no room left for it: nothing was kept. Delete what you no longer need, then try again.',
   notKept: 'The browser could not keep it. Try again; if it fails again, reload the page.',

@@ -52,8 +52,9 @@ test('files that can be used are kept before they are told; the others are said,
     { name: 'kick.wav', bytes: tone(60) },
     { name: 'diary.wav', bytes: new TextEncoder().encode('It rained.') },
     { name: 'cut.wav', bytes: tone(90).slice(0, 20000) },
+    { name: ' \u00a0 ', bytes: tone(120) },
   ]);
-  expect(taken.samples.map(({ file }) => file)).toEqual(['kick.wav', 'cut.wav']);
+  expect(taken.samples.map(({ file }) => file)).toEqual(['kick.wav', 'cut.wav', 'Sound']);
   expect(taken.said).toEqual([expect.stringMatching(/diary/), expect.stringMatching(/cut short/)]);
   for (const { id } of taken.samples) expect(kept.has(id)).toBe(true);
   expect(taken.samples[0]!.seconds).toBeCloseTo(0.5);

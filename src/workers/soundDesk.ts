@@ -117,7 +117,8 @@ export const createDesk = (store: BytesStore) => {
     const names = await store.put(files.map(({ bytes }) => bytes));
     return files.map(({ file, audio }, at) => ({
       id: names[at]!,
-      file: file.slice(0, 120),
+      // One whose name is blank has to be called something.
+      file: file.trim().slice(0, 120).trim() || words.sound,
       seconds: secondsOf(audio),
     }));
   };
