@@ -164,3 +164,15 @@ test('a figure is typed on a slider that is only tried: nothing moves under the 
   await expect(page.getByText('Strikes of the ring runs from 0 to 16: 99 became 16.')).toBeVisible();
   await expect(page.getByText('16 of 16')).toBeVisible();
 });
+
+test('a band lies over the string that it is drawn for, as wide as that is', async ({ page }) => {
+  await openApp(page);
+  await button(page, 'Kick').click();
+  await tab(page, 'Make').click();
+  await button(page, 'Bands').click();
+  const lane = page.locator('[data-lane="kick"]');
+  const over = (await lane.locator('.band-over').boundingBox())!;
+  const string = (await lane.locator('.string').boundingBox())!;
+  expect(Math.abs(over.x - string.x)).toBeLessThan(1);
+  expect(Math.abs(over.width - string.width)).toBeLessThan(1);
+});

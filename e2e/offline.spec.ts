@@ -52,6 +52,29 @@ test.describe('once it was open', () => {
       await own.close();
     });
 
+  test('every address of the app opens with the server stopped: with a query, with a slash at its end', async ({
+    browser,
+  }) => {
+    const server = await serve(DIST);
+    const own = await context(browser, server.url);
+    const page = await own.newPage();
+    await openApp(page);
+    await kept(page);
+    await server.close();
+    for (const [address, title] of [
+      ['/stand-ins/grid?size=16', 'Grid stand-in 16'],
+      ['/beats/', 'Beats'],
+      ['/feel?from=market', 'Feel'],
+      ['/export/?a=1&b=2', 'Export'],
+    ] as const) {
+      await page.goto(address);
+      await expect(page.getByRole('heading', { name: title, level: 1 })).toBeVisible();
+    }
+    await page.goto('/?tide=high');
+    await expect(step(page, 'Kick', 1)).toBeVisible();
+    await own.close();
+  });
+
   test('a newer app waits until it is asked for; nothing is lost, and no page mixes the two', async ({
     browser,
   }) => {

@@ -34,6 +34,10 @@ export const writeServiceWorker = async (folder) => {
     skipWaiting: false,
     clientsClaim: false,
     importScripts: ['/sw-parts.js'],
+    // Every address of the app is answered, whatever is asked for with it; one with a slash at its end by the shell.
+    ignoreURLParametersMatching: [/./],
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/(api|share|health)\b/, /\.[a-z0-9]+$/],
     runtimeCaching: [
       {
         // A page of the build before asks for a part of itself.
