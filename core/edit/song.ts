@@ -22,7 +22,8 @@ const COLOURS: Record<string, Section['pigment']> = {
 };
 
 /** The colour that a name suggests. @example colourOf('Verse 2') // "lichen" */
-export const colourOf = (name: string): Section['pigment'] => namedIn(COLOURS, name.split(' ')[0]!) ?? 'walnut';
+export const colourOf = (name: string): Section['pigment'] =>
+  namedIn(COLOURS, name.split(' ')[0]!) ?? 'walnut';
 
 const onSong = (beat: Beat, change: (song: Song) => Song): Beat => {
   const song = change(beat.song);
