@@ -32,7 +32,7 @@ export default defineConfig({
     launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
   },
   projects: [
-    // Paper, faults and folders are the same on every screen; a thumb and whoever is without a server have a phone, keys and
+    // Paper, faults and folders are the same on every screen; a thumb, sliders under it and whoever is without a server have a phone, keys and
     // stand-ins in windows of their own a wide screen.
     {
       name: 'phone',
@@ -41,7 +41,7 @@ export default defineConfig({
     },
     {
       name: 'wide',
-      testIgnore: /offline|guide\.thumb/,
+      testIgnore: /offline|sliders|guide\.thumb/,
       use: { viewport: { width: 1280, height: 800 }, colorScheme: 'light' },
     },
   ],

@@ -49,7 +49,7 @@ test('what is only tried changes nothing until it is used', async ({ page }) => 
   await strikes.press('ArrowLeft');
   await expect(page.getByText(/nothing is changed yet/)).toBeVisible();
   await expect(hits(page, 'Kick')).toHaveCount(6);
-  await button(page, 'Leave it').click();
+  await button(page, 'Discard').click();
   await expect(hits(page, 'Kick')).toHaveCount(before);
 });
 

@@ -35,18 +35,24 @@ const context = (browser: Browser, baseURL: string) =>
 /** Waits until all of the app is kept. */
 const kept = (page: Page) => page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
 
+/** A page that was open once, and whose server is gone since. */
+const withoutServer = async (browser: Browser) => {
+  const server = await serve(DIST);
+  const own = await context(browser, server.url);
+  const page = await own.newPage();
+  await openApp(page);
+  await kept(page);
+  await server.close();
+  return { page, own };
+};
+
 test.describe('once it was open', () => {
   for (const [what, walk] of Object.entries({
     'the ten minutes of the guide': tenMinutes,
     'grooves, a song and the way out': theRest,
   }))
     test(`${what}, with the server stopped`, async ({ browser }) => {
-      const server = await serve(DIST);
-      const own = await context(browser, server.url);
-      const page = await own.newPage();
-      await openApp(page);
-      await kept(page);
-      await server.close();
+      const { page, own } = await withoutServer(browser);
       await openApp(page);
       await walk(page, await thumb(page));
       await own.close();
@@ -55,12 +61,7 @@ test.describe('once it was open', () => {
   test('every address of the app opens with the server stopped: with a query, with a slash at its end', async ({
     browser,
   }) => {
-    const server = await serve(DIST);
-    const own = await context(browser, server.url);
-    const page = await own.newPage();
-    await openApp(page);
-    await kept(page);
-    await server.close();
+    const { page, own } = await withoutServer(browser);
     for (const [address, title] of [
       ['/stand-ins/grid?size=16', 'Grid stand-in 16'],
       ['/beats/', 'Beats'],

@@ -6,9 +6,7 @@ const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: t
 
 test('two taps of a finger open a slider for typing and change nothing; one tap, and a drag, set it', async ({
   page,
-  hasTouch,
 }) => {
-  test.skip(!hasTouch, 'The wide view of these runs has no touch.');
   await openApp(page);
   await button(page, 'Kick').click();
   await tab(page, 'Sound').click();

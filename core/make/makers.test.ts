@@ -6,18 +6,15 @@ import { editPatterns } from '../edit/edits';
 import { builtInGrooves } from '../groove/library';
 import { arrangementCount, arrangements, arrangementSlots, rotatedSlots } from './ring';
 import {
-  bandOf,
-  BANDS_DEFAULTS,
-  bandsParts,
-  beatParts,
   CHORDS_DEFAULTS,
   chordsPart,
-  pointsOf,
   RING_DEFAULTS,
   ringParts,
   type Made,
   type MadeSettings,
 } from './makers';
+import { bandOf, BANDS_DEFAULTS, bandsParts, pointsOf } from './bandParts';
+import { beatParts } from './beatParts';
 import { STARTING_POINTS } from './startingPoints';
 import { BEAT_DEFAULTS, beatModel, wholeBeat } from './wholeBeat';
 

@@ -1,6 +1,6 @@
 import { euclideanSlots } from './ring';
-import { BANDS_DEFAULTS, RING_DEFAULTS, type BandsSettings, type RingSettings } from './makers';
-import { pointsOf } from './makers';
+import { RING_DEFAULTS, type RingSettings } from './makers';
+import { BANDS_DEFAULTS, pointsOf, type BandsSettings } from './bandParts';
 import { shapedBand } from './bands';
 
 /** Settings to begin with, by name: all of them our own. */

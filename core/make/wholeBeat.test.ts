@@ -10,7 +10,7 @@ import { EMPTY_LANE_PATTERN, newHit, newLane, newPattern } from '../document/def
 import { drumGroupOf } from '../document/drumGroups';
 import type { InstrumentId } from '../document/instruments';
 import { isOfKind } from './drumKind';
-import { beatParts } from './makers';
+import { beatParts } from './beatParts';
 import { BEAT_DEFAULTS, beatModel, wholeBeat, type BeatSettings } from './wholeBeat';
 
 const library = builtInGrooves();

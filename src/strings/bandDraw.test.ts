@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { PointerEvent } from 'react';
-import { bandOf } from '../../core/make/makers';
+import { bandOf } from '../../core/make/bandParts';
 import { createBandPointer, drawnBand, edgeNear, type BandStroke } from './bandDraw';
 
 const band = [

@@ -9,7 +9,7 @@ export const words = {
   notNow: 'Not now',
   aBeatNeedsAName: 'A beat needs a name of at least one letter.',
   renameBeat: 'Rename beat',
-  leaveIt: 'Leave it',
+  leaveIt: 'Cancel',
   rename: 'Rename',
   name: 'Name',
   savedByANewerRuddik: 'Saved by a newer Ruddik; it opens once this one is up to date',

@@ -285,5 +285,5 @@ export const words = {
   foldTheDrawer: 'Fold the drawer',
   workOnHitsAndLanes: 'Work on hits and lanes',
   workOn: 'Work on',
-  besideIt: 'Beside it',
+  besideIt: 'Second panel',
 };

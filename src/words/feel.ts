@@ -88,7 +88,7 @@ export const words = {
   endTheTest: 'End the test',
   endedAfterOfOfRounds: (of: number, rounds: number) =>
     `Ended after ${of} of ${rounds} rounds: that is no verdict.`,
-  feelChangedAnew: 'The feel was changed, so the test starts anew.',
+  feelChangedAnew: 'The feel changed, so the test starts over.',
   blindTest: 'Blind test',
   twoWaysToHearThe: (rounds: number) =>
     `Two ways to hear the pattern, in random order: say ${rounds} times which one has the feel. How often you were right is told at the end, with how likely that is by guessing. The strings and all figures are hidden meanwhile.`,
@@ -139,7 +139,7 @@ export const words = {
   writeInLane: (lane: string) => `Write in ${lane}`,
   beforeItIsWrittenIn: 'Before it is written in',
   writeItInSo: 'Write it in so',
-  leaveIt: 'Leave it',
+  leaveIt: 'Cancel',
   slots: 'Slots',
   noteNoteChannelChannel: (note: string, channel: undefined | string) => `Note ${note}, channel ${channel}`,
   theLanesOfOf: (of: string) => `The lanes of ${of}`,

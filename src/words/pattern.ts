@@ -28,7 +28,7 @@ export const words = {
   stop: 'Stop',
   hearIt: 'Hear it',
   useIt: 'Use it',
-  leaveIt: 'Leave it',
+  leaveIt: 'Discard',
   levelOfLane: (lane: string) => `Level of ${lane}`,
   level: 'Level',
   panOfLane: (lane: string) => `Pan of ${lane}`,

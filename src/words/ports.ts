@@ -54,7 +54,7 @@ export const words = {
   sizeOf: (size: number) => `${size} x ${size}`,
   learnPads: 'Learn the pads',
   keepLearnt: 'Keep what was pressed',
-  leaveIt: 'Leave it',
+  leaveIt: 'Cancel',
   pressPads: (pressed: number, places: number) =>
     `Press the pads one after the other, from the top left, row by row: ${pressed} of ${places}.`,
   learntName: (name: string) => `${name}, learnt`.slice(0, 80),

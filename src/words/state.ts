@@ -4,7 +4,9 @@ export const words = {
   damagedData: 'damaged data',
   aBeat: 'A beat',
   wentBeyondTheEnd: (hits: number) =>
-    `${hits} ${hits === 1 ? 'hit lies' : 'hits lie'} beyond the end now. ${hits === 1 ? 'It is' : 'They are'} kept, and ${hits === 1 ? 'comes' : 'come'} back when there is room again.`,
+    hits === 1
+      ? '1 hit is past the end now. It is kept, and comes back when there is room.'
+      : `${hits} hits are past the end now. They are kept, and come back when there is room.`,
   areOneNote: (a: string, b: string, note: number, channel: number, more: number) =>
     `${a} and ${b} are both note ${note} on channel ${channel} now${more ? `, and ${more} more ${more === 1 ? 'pair' : 'pairs'} alike` : ''}: in files and at your devices they are one drum.`,
   keyWentOver: (key: string, has: string, lost: string) =>

@@ -106,7 +106,7 @@ describe('comparing', () => {
       expect(round()).toBe('Round 3 of 12');
       act(() => void store.dispatch(swingSet({ patternId: 'a', change: { percent: 60 } })));
       expect(round()).toBe('Round 1 of 12');
-      expect(notices().at(-1)).toBe('The feel was changed, so the test starts anew.');
+      expect(notices().at(-1)).toBe('The feel changed, so the test starts over.');
       hearBoth();
       right();
       expect(round()).toBe('Round 2 of 12');

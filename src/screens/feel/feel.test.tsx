@@ -344,7 +344,7 @@ describe('templates', () => {
     expect(beat().templates).toHaveLength(3);
     give('Take a template from a MIDI file', [fileOf('slots.mid', templateMidi(one!))]);
     await waitFor(() => expect(screen.getByText('Template from slots')).toBeTruthy());
-    press('Leave it');
+    press('Cancel');
     give('Take a template from a MIDI file', [fileOf('noise.mid', 'no MIDI at all')]);
     await waitFor(() => expect(notices().at(-1)).toContain('noise.mid could not be read.'));
   });

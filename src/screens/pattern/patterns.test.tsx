@@ -144,7 +144,7 @@ describe('the patterns of a beat', () => {
     preset('quay-march');
     expect(heard().lanes.some(({ instrument }) => instrument === 'conga.open')).toBe(false);
     expect(lanePatternOf(heard().patterns[0]!, 'snare').hits).toHaveLength(16);
-    press('Leave it');
+    press('Discard');
     expect(beat()).toBe(before);
     expect(heard()).toBe(before);
     preset('quay-march');
@@ -153,7 +153,7 @@ describe('the patterns of a beat', () => {
     expect(lanePatternOf(shown(), 'snare').hits).toHaveLength(16);
     // What was used is not touched by the next try.
     preset('hands-only');
-    press('Leave it');
+    press('Discard');
     expect(lanePatternOf(shown(), 'snare').hits).toHaveLength(16);
   });
 

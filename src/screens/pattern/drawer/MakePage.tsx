@@ -1,6 +1,7 @@
 import { nanoid } from '@reduxjs/toolkit';
 import type { Lane } from '../../../../core/document/schema';
-import { bandsParts, ringParts } from '../../../../core/make/makers';
+import { ringParts } from '../../../../core/make/makers';
+import { bandsParts } from '../../../../core/make/bandParts';
 import { STARTING_POINTS } from '../../../../core/make/startingPoints';
 import { selectPattern, type Store, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';

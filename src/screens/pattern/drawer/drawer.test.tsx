@@ -163,7 +163,7 @@ describe('the lane', () => {
     choose('Preset for Kick', 'kick.four-on-the-floor');
     expect(heard()).toHaveLength(4);
     expect(store.getState().doc.beat).toBe(before);
-    press('Leave it');
+    press('Discard');
     expect(heard().map(({ velocity }) => velocity)).toEqual([96, 60]);
     choose('Preset for Kick', 'kick.four-on-the-floor');
     press('Use it');

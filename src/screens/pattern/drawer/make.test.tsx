@@ -8,7 +8,8 @@ import { store } from '../../../state/session';
 import { viewChanged } from '../../../state/slices';
 import { keep } from '../../../ui/useKept';
 import { slideTo as slide, typedOtherwise } from '../../../ui/slide.mock';
-import { BANDS_DEFAULTS, RING_DEFAULTS } from '../../../../core/make/makers';
+import { RING_DEFAULTS } from '../../../../core/make/makers';
+import { BANDS_DEFAULTS } from '../../../../core/make/bandParts';
 import { MakePage } from './MakePage';
 import { MovesPage } from './MovesPage';
 import { TrialBar } from '../TrialBar';
@@ -148,7 +149,7 @@ describe('the ring', () => {
     press('Try first');
     slide('Strikes of the ring', 4);
     expect([steps(), heard()]).toEqual([[], [0, 4, 8, 12]]);
-    press('Leave it');
+    press('Discard');
     expect(heard()).toEqual([]);
     slide('Strikes of the ring', 5);
     press('Use it');

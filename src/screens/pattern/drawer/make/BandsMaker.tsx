@@ -17,7 +17,7 @@ import {
   bandsParts,
   pointsOf,
   type BandsSettings,
-} from '../../../../../core/make/makers';
+} from '../../../../../core/make/bandParts';
 import { scaleNames } from '../../../../../core/make/scales';
 import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
 import { drawnBand, type BandStroke } from '../../../../strings/bandDraw';

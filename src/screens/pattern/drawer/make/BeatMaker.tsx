@@ -6,7 +6,7 @@ import { meterText, type Meter } from '../../../../../core/document/meter';
 import { listed } from '../../../../../core/document/text';
 import type { Groove } from '../../../../../core/groove/groove';
 import { POSTS } from '../../../../../core/groove/timekeeper';
-import { beatParts } from '../../../../../core/make/makers';
+import { beatParts } from '../../../../../core/make/beatParts';
 import { BEAT_DEFAULTS, beatModel, wholeBeat } from '../../../../../core/make/wholeBeat';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../../state/store';
 import { noticed } from '../../../../state/slices';
