@@ -7,7 +7,7 @@ import { words } from '../words/state';
 import { beatRenamed } from './doc';
 import { append, type Item } from './log';
 import type { createReader } from './reader';
-import { subjectClosed, summaryRemoved, summarySet } from './slices';
+import { asideRemoved, subjectClosed, summaryRemoved, summarySet } from './slices';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
 import type { Store } from './store';
@@ -15,7 +15,7 @@ import type { Tabs } from './tabs';
 import type { createTrouble } from './trouble';
 
 /** What the beats that are kept need of the one that is open, and of where they are kept. */
-interface LibraryParts extends Pick<ReturnType<typeof createReader>, 'read' | 'peek'> {
+interface LibraryParts extends Pick<ReturnType<typeof createReader>, 'read' | 'peek' | 'mended'> {
   store: Store;
   storage: KeyValue;
   tabs: Tabs;
@@ -25,6 +25,7 @@ interface LibraryParts extends Pick<ReturnType<typeof createReader>, 'read' | 'p
   say: ReturnType<typeof createTrouble>['say'];
   /** A beat as it is now, the open one with what is not kept yet. */
   beat: (id: string) => Promise<Beat | null>;
+  readBack: (text: string) => Promise<string | null | undefined>;
   /** Whether the open beat may be left: not before it is safe. */
   mayLeave: () => Promise<boolean>;
   open: (id: string) => Promise<boolean>;
@@ -37,7 +38,22 @@ const MOST_SAID = 3;
 
 /** All beats that are kept: added, named, copied, deleted and had back, taken in from files. */
 export const createBeatLibrary = (parts: LibraryParts) => {
-  const { store, storage, tabs, tab, now, say, read, peek, beat, mayLeave, open, openAnother } = parts;
+  const {
+    store,
+    storage,
+    tabs,
+    tab,
+    now,
+    say,
+    read,
+    peek,
+    mended,
+    beat,
+    readBack,
+    mayLeave,
+    open,
+    openAnother,
+  } = parts;
   const { dispatch } = store;
   const current = () => store.getState().doc.beat;
   const removed = new Map<string, string>();
@@ -51,6 +67,8 @@ export const createBeatLibrary = (parts: LibraryParts) => {
 
   const add = async (beat: Beat, at = now(), seen: Record<string, number> = {}): Promise<number | null> => {
     const first = await disk.addBeat(storage, beat, at, seen);
+    // One that is there already is listed as it is there.
+    if (first === null) return null;
     dispatch(summarySet(disk.summaryOf(beat, at)));
     tabs.say({ type: 'saved', id: beat.id });
     return first;
@@ -104,9 +122,21 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     say(words.fileWasNotOpenedReason(file, reason), { tone: 'danger', lasting: true });
   };
 
+  /** Those beats that can be read again once they are written; what is wrong with the others. */
+  const readable = async (beats: readonly Beat[]): Promise<ReadBeats> => {
+    const sound: ReadBeats = { beats: [], faults: [] };
+    for (const one of beats) {
+      const fault = await readBack(JSON.stringify(one));
+      if (fault) sound.faults.push(fault);
+      else sound.beats.push(one);
+    }
+    return sound;
+  };
+
   const bringIn = async (file: string, read: Read<ReadBeats>) => {
     if (!read.ok) return refuse(file, read.error);
-    const { beats, faults } = read.value;
+    const { beats, faults: unsound } = await readable(read.value.beats);
+    const faults = [...read.value.faults, ...unsound];
     for (const fault of faults.slice(0, MOST_SAID)) refuse(file, fault);
     if (faults.length > MOST_SAID) refuse(file, words.manyMoreOfItsBeats(faults.length - MOST_SAID));
     if (!beats.length || !(await mayLeave())) return;
@@ -123,6 +153,30 @@ export const createBeatLibrary = (parts: LibraryParts) => {
         ? words.addedWasOpenedFromFile(added[0]!.name, file)
         : words.manyBeatsWereOpenedFrom(added.length, file),
     );
+  };
+
+  const removeAside = async (key: string) => {
+    await disk.removeAside(storage, key);
+    dispatch(asideRemoved(key));
+  };
+
+  /** Opens what can be read of a text that was set aside; the text stays unless it could be read whole. */
+  const openAside = async (key: string): Promise<boolean> => {
+    const read = await mended(key);
+    if (!read.ok) {
+      say(words.asideCouldNotBeOpened(read.error), { tone: 'danger', lasting: true });
+      return false;
+    }
+    if (!(await mayLeave())) return false;
+    const { left } = read.value;
+    const isKnown = store.getState().library.beats.some(({ id }) => id === read.value.beat.id);
+    const one = isKnown ? { ...read.value.beat, id: nanoid() } : read.value.beat;
+    await add(one);
+    if (!left.length) await removeAside(key);
+    const isOpen = await open(one.id);
+    if (left.length) say(words.nameWasOpenedWithout(one.name, left), { lasting: true });
+    else say(words.nameWasOpenedWhole(one.name));
+    return isOpen;
   };
 
   const all = async (): Promise<Beat[]> => {
@@ -144,12 +198,16 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     },
     remove,
     takeIn: async (made: Beat): Promise<void> => {
+      const [fault] = (await readable([made])).faults;
+      if (fault) return say(words.madeCouldNotBeKept(made.name, fault), { tone: 'danger', lasting: true });
       await add(made);
       say(words.madeIsAmongYourBeats(made.name));
     },
     restore,
     refuse,
     bringIn,
+    removeAside,
+    openAside,
     all,
     deleted: (): Beat[] | null => {
       try {

@@ -2,6 +2,7 @@
 import { addSection } from '../../core/edit/song';
 import { writeBeat } from '../../core/document/text';
 import { beatEdited, kitSet, stepSet, tempoSet } from './doc';
+import { memoryJournal } from './journal';
 import { channel, fromText, living, memory, open, second } from './persistence.mock';
 import type { KeyValue } from './storage';
 
@@ -145,4 +146,61 @@ describe.each(Object.keys(FLOWS))('%s', (flow) => {
       }
     },
   );
+});
+
+/** A first visit whose page ends at some call of the storage, after what is done in it. */
+const cutShort = async (at: number, work: (page: Page) => Promise<unknown>) => {
+  living.clear();
+  const { storage, state } = faulty();
+  Object.assign(state, { way: 'closed', at });
+  const journal = memoryJournal();
+  const page = await open(storage, channel()(), journal);
+  await work(page);
+  page.kill();
+  // The page that ended writes no more, whatever it still had under way.
+  const next = await open(memory(new Map(storage.data)), channel()(), journal);
+  const seen = {
+    open: next.beat().id,
+    steps: next.beat().patterns[0]!.parts['kick']?.hits.map(({ step }) => step) ?? [],
+    kept: ['demo', 'second'].filter((id) => next.storage.data.has(`beat/${id}`)),
+    listed: next
+      .state()
+      .library.beats.map(({ id }) => id)
+      .sort(),
+  };
+  next.kill();
+  return { seen, calls: state.calls };
+};
+
+test('a first visit that ends at any call of the storage is finished by the next start', async () => {
+  const tap = ({ store }: Page) => {
+    store.dispatch(stepSet({ patternId: 'a', laneId: 'kick', step: 3, on: true }));
+    return Promise.resolve();
+  };
+  const { calls } = await cutShort(Infinity, tap);
+  expect(calls).toBeGreaterThan(8);
+  for (let at = 1; at <= calls; at++) {
+    const { seen } = await cutShort(at, tap);
+    expect([at, seen]).toEqual([
+      at,
+      {
+        open: 'demo',
+        steps: expect.arrayContaining([3]),
+        kept: ['demo', 'second'],
+        listed: ['demo', 'second'],
+      },
+    ]);
+  }
+});
+
+test('a demo beat that was deleted or renamed after a first visit stays so', async () => {
+  living.clear();
+  const page = await open(memory(), channel()());
+  await page.persistence.remove('second');
+  await page.persistence.rename('demo', 'Rain');
+  await page.persistence.flush();
+  page.kill();
+  const next = await open(memory(page.storage.data), channel()(), page.journal);
+  expect(next.state().library.beats.map(({ name }) => name)).toEqual(['Rain']);
+  next.kill();
 });

@@ -1,13 +1,17 @@
 import type { Beat } from '../../core/document/schema';
-import { anyNeedsEdits, beatWith } from './entry';
+import { anyNeedsEdits } from './entry';
 import { readLogged, type Item } from './log';
+import { soundBeat } from './readBack';
 import type { BeatSummary } from './slices';
 import type { KeyValue } from './storage';
 import { words } from '../words/state';
 
+/** What reads beats, and what is left of damaged ones. */
+export type Formats = Pick<typeof import('../../core/formats'), 'readBeat' | 'isNewer' | 'mendBeat'>;
+
 /** What reads a beat: both are large, and fetched when there is something to read. */
 interface PeekParts {
-  fileFormat: () => Promise<Pick<typeof import('../../core/document/file'), 'readBeat' | 'isNewer'>>;
+  fileFormat: () => Promise<Formats>;
   loadEdits: () => Promise<void>;
 }
 
@@ -27,17 +31,13 @@ export const peekAt = async (storage: KeyValue, id: string, parts: PeekParts): P
   if (!result.ok)
     return isNewer(text) ? { kind: 'newer', text } : { kind: 'damaged', text, error: result.error };
   const beat = { ...result.value, id };
-  const entries = items.flatMap((item) => item?.entry ?? []);
-  if (!entries.length) return { kind: 'there', beat, seq, lost: items, text };
-  if (anyNeedsEdits(entries)) await parts.loadEdits();
-  try {
-    const made = beatWith(beat, entries);
-    const sound = readBeat(JSON.stringify(made));
-    if (sound.ok) return { kind: 'there', beat: made, seq, lost: items.filter((item) => !item), text };
-  } catch {
-    // An edit that cannot be done: the beat is as it was before it.
-  }
-  return { kind: 'there', beat, seq, lost: items, text };
+  const there = items.filter((item) => item !== null);
+  if (!there.length) return { kind: 'there', beat, seq, lost: items, text };
+  if (anyNeedsEdits(there.map(({ entry }) => entry))) await parts.loadEdits();
+  const reads = (one: Beat) => readBeat(JSON.stringify(one)).ok;
+  const sound = soundBeat(beat, there, ({ entry }) => entry, reads);
+  const unread = items.filter((item) => item === null);
+  return { kind: 'there', beat: sound.beat, seq, lost: [...unread, ...sound.left], text };
 };
 
 /** The line in the list of a beat that a newer Ruddik wrote. */

@@ -1,8 +1,9 @@
 import type { Read } from '../../core/document/reading';
 import { newBeat } from '../../core/document/defaults';
 import * as file from '../../core/document/file';
+import * as formats from '../../core/formats';
 import { memoryJournal } from './journal';
-import { createPersistence } from './persistence';
+import { createPersistence, type PersistenceParts } from './persistence';
 import { loadEdits } from './deferredEdits';
 import type { KeyValue } from './storage';
 import { changed } from './storage.mock';
@@ -60,6 +61,10 @@ export const open = async (
   storage: KeyValue & { data: Map<string, string>; full: boolean } = memory(),
   channelled = channel()(),
   journal = memoryJournal(),
+  readBack: PersistenceParts['readBack'] = (text) => {
+    const read = formats.readBeat(text);
+    return Promise.resolve(read.ok ? null : read.error);
+  },
 ) => {
   const store = createStore();
   const tab = `tab${++tabs}`;
@@ -74,7 +79,8 @@ export const open = async (
     soon: (work) => work(),
     isFull: () => Promise.resolve(null),
     demos: [demo, second],
-    fileFormat: () => Promise.resolve(file),
+    fileFormat: () => Promise.resolve(formats),
+    readBack,
     now: () => 1,
     screenReady: Promise.resolve(),
     seed: () => 5,

@@ -3,15 +3,19 @@ import type { Read } from '../../core/document/reading';
 import { nanoid } from '@reduxjs/toolkit';
 import { newBeat } from '../../core/document/defaults';
 import type { Beat } from '../../core/document/schema';
-import { beatOpened } from './doc';
+import { beatOpened, beatPatched, docMerged } from './doc';
 import { createBeatLibrary } from './beatLibrary';
 import type { Journal } from './journal';
+import { beginFirstVisit, demosLeft, demoWritten } from './firstVisit';
 import { createLine, type Line } from './line';
 import { readLogged } from './log';
+import type { Formats } from './peek';
+import { difference } from './patch';
+import { nameOfEntry } from './readBack';
 import { createReader } from './reader';
 import { takeUp, isForeign, watchLeft, type Alive, type Left } from './recover';
 import { restoreSettings, sameSettings, settingsOf } from './settings';
-import { asideRemoved, libraryRead, subjectClosed, summarySet, viewChanged } from './slices';
+import { libraryRead, subjectClosed, summarySet, viewChanged } from './slices';
 import type { Store } from './store';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
@@ -29,7 +33,12 @@ export interface PersistenceParts {
   life: { tab: string; alive: Alive };
   demos: Beat[];
   /** What reads a file: it is large, and needed only once there is something to check. */
-  fileFormat: () => Promise<Pick<typeof import('../../core/document/file'), 'readBeat' | 'isNewer'>>;
+  fileFormat: () => Promise<Formats>;
+  /**
+   * Whether the text of a beat can be read again: null where it can, a sentence where it cannot, undefined where nobody is
+   * there to tell.
+   */
+  readBack: (text: string) => Promise<string | null | undefined>;
   loadEdits: () => Promise<void>;
   /** Has something done when what was seen at once is on the screen. */
   soon: (work: () => void) => void;
@@ -68,6 +77,8 @@ export interface Persistence {
   /** Says why a file was not taken in. */
   refuse(fileName: string, reason: string): void;
   asideText(key: string): Promise<string>;
+  /** Opens what can be read of a text that was set aside, as a beat of its own. @returns whether one is open */
+  openAside(key: string): Promise<boolean>;
   removeAside(key: string): Promise<void>;
   /** A person has the open beat in a file: it may be left, kept or not. */
   taken(beat: Beat): void;
@@ -81,11 +92,13 @@ export interface Persistence {
 
 /** The text of a beat is written anew after so many ms; its edits are kept before. */
 const SAVE_AFTER = 300;
+/** Where nobody can tell whether a text can be read again, it is asked again after so many ms. */
+const UNTOLD = 10_000;
 /** In the way of a storage that does not take something, so many ms pass before it is tried again. */
 const AGAIN = 2000;
 
 export const createPersistence = (parts: PersistenceParts): Persistence => {
-  const { store, storage, journal, tabs, life, demos, fileFormat, now, seed, screenReady } = parts;
+  const { store, storage, journal, tabs, life, demos, fileFormat, now, seed, screenReady, readBack } = parts;
   /** The open beat as its text is kept. */
   let saved: Beat | null = null;
   /** The open beat as a person took it in a file. */
@@ -121,7 +134,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     if (beat) await disk.writeOpen(storage, { beatId: beat.id, patternId }).catch(full);
   };
 
-  const { readList, peek, read, check } = createReader({
+  const { readList, peek, read, check, mended } = createReader({
     store,
     storage,
     say,
@@ -140,17 +153,70 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     soon: parts.soon,
     onTrouble: full,
     onWritten: () => later(),
-    onGone: async (beat, seen) => library.add(beat, now(), seen),
+    onGone: async (beat, seen) => {
+      const text = await sound(beat);
+      const seq = await library.add(text, now(), seen);
+      if (seq !== null && current()?.id === beat.id) saved = text;
+      return seq;
+    },
     onFar: async (id) => read(id),
   });
 
-  /** Writes the text of the open beat anew, once all its edits are written. */
-  const save = async (): Promise<boolean> => {
+  /** The open beat before the edits that spoilt it, by what this page remembers of it. */
+  const lastSound = async (): Promise<Beat | undefined> => {
+    const { readBeat } = await fileFormat();
+    return store.getState().doc.past.findLast((one) => readBeat(JSON.stringify(one)).ok);
+  };
+
+  /** What may be written of a beat that has no text yet: as it is, where it can be read again. */
+  const sound = async (beat: Beat): Promise<Beat> => {
+    // The demo beats as they come are read by a test.
+    if (demos.includes(beat) || !(await readBack(JSON.stringify(beat)))) return beat;
+    return (await lastSound()) ?? beat;
+  };
+
+  /** The open beat as it would be read no more: what spoilt it is taken back and named, and it is kept aside as it was. */
+  const takeBackSpoilt = async (spoilt: { id: string; seq: number; beat: Beat }, fault: string) => {
+    const got = await peek(spoilt.id);
+    const isThere = got.kind === 'there' && got.seq === spoilt.seq;
+    const good = isThere ? got.beat : await lastSound();
+    // Where something came in between, the next round looks at it again.
+    if (!good || current() !== spoilt.beat) return;
+    const names = isThere ? got.lost.flatMap((item) => (item ? [nameOfEntry(item.entry)] : [])) : [];
+    const text = JSON.stringify(spoilt.beat);
+    const name = words.nameBeforeAnEditWas(good.name);
+    const kept = await disk.keepAside(storage, spoilt.id, { name, reason: fault, text });
+    dispatch(beatPatched({ patch: difference(spoilt.beat, good) }));
+    const { doc } = store.getState();
+    const { readBeat } = await fileFormat();
+    const past = [...doc.past];
+    while (past.length && !readBeat(JSON.stringify(past.at(-1))).ok) past.pop();
+    if (store.getState().doc === doc) dispatch(docMerged({ doc: { ...doc, past } }));
+    await readList();
+    say(words.editWasTakenBack(names, fault), {
+      tone: 'danger',
+      lasting: true,
+      action: { label: words.downloadIt, does: { kind: 'downloadAside', key: kept.key } },
+    });
+  };
+
+  /** Writes the text of the open beat anew, once all its edits are written and it can be read again. */
+  const save = async (isAgain = false): Promise<boolean> => {
     if (!(await line.settle())) return false;
     const stand = line.stand();
     if (!stand || stand.beat === saved) return true;
     try {
       const { id, seq, beat } = stand;
+      const fault = await readBack(JSON.stringify(beat));
+      if (fault === undefined) {
+        // Its edits are kept; the text before them stays until somebody can tell.
+        later(UNTOLD);
+        return true;
+      }
+      if (fault !== null) {
+        await takeBackSpoilt(stand, fault);
+        return isAgain || save(true);
+      }
       if (await disk.rewriteBeat(storage, beat, seq, now())) {
         if (current()?.id === id) saved = beat;
         dispatch(summarySet(disk.summaryOf(beat, now())));
@@ -168,7 +234,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
   const flush = (): Promise<boolean> => {
     if (timer) clearTimeout(timer);
     timer = null;
-    running = running.then(save);
+    running = running.then(() => save());
     return running;
   };
 
@@ -223,13 +289,38 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     return true;
   };
 
+  /** Writes those demo beats that are asked for, each once, the open one first. */
+  const writeDemos = async (ids: readonly string[]) => {
+    for (const [at, demo] of demos.entries()) {
+      if (!ids.includes(demo.id)) continue;
+      if (demo.id === current()?.id) {
+        await line.kick();
+        await flush();
+      } else await library.add(demo, now() - 60000 * at);
+      await demoWritten(storage, demo.id);
+    }
+  };
+
   /** Demo beats of the first start; the first of them is shown before it is written. */
   const firstStart = async () => {
-    show(demos[0]!, 0, null);
-    await line.kick();
-    await flush();
-    for (const [at, demo] of demos.slice(1).entries()) await library.add(demo, now() - 60000 * (at + 1));
-    await rememberOpen();
+    const [first] = demos;
+    show(first!, 0, null);
+    const ids = demos.map(({ id }) => id);
+    await beginFirstVisit(
+      storage,
+      ids,
+      disk.openEntry({ beatId: first!.id, patternId: store.getState().view.patternId }),
+    ).catch(full);
+    await writeDemos(ids);
+  };
+
+  /** A first start that was cut short is finished: what was open is open, what was not written yet is written. */
+  const finishFirstStart = async (ids: readonly string[], last: disk.Open | null) => {
+    const isThere = (id: string) => store.getState().library.beats.some((one) => one.id === id);
+    const demo = demos.find(({ id }) => id === last?.beatId);
+    if (last && demo && !isThere(demo.id)) show(demo, 0, last.patternId);
+    else if (!last || !(await open(last.beatId, last.patternId))) await openAnother(null);
+    await writeDemos(ids);
   };
 
   /** Opens any beat but one; the first demo beat anew where there is none. @returns whether one is open */
@@ -281,7 +372,8 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
       await readList();
       const { beats } = store.getState().library;
       if (!beats.length) return await firstStart();
-      const last = await disk.readOpen(storage);
+      const [last, unwritten] = [await disk.readOpen(storage), await demosLeft(storage)];
+      if (unwritten.length) return await finishFirstStart(unwritten, last);
       if (!last || !(await open(last.beatId, last.patternId))) await openAnother(null);
     } catch (fault) {
       await screenReady;
@@ -306,6 +398,8 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     read,
     peek,
     beat,
+    readBack,
+    mended,
     mayLeave,
     open,
     openAnother,
@@ -357,9 +451,14 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     openId: () => current()?.id,
     refuse: library.refuse,
     asideText: (key) => disk.asideText(storage, key),
-    removeAside: guarded(async (key: string) => {
-      await disk.removeAside(storage, key);
-      dispatch(asideRemoved(key));
-    }),
+    openAside: async (key) => {
+      try {
+        return await library.openAside(key);
+      } catch (fault) {
+        full(fault);
+        return false;
+      }
+    },
+    removeAside: guarded(library.removeAside),
   };
 };

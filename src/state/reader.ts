@@ -1,5 +1,7 @@
+import type { Mended } from '../../core/document/mend';
+import type { Read } from '../../core/document/reading';
 import type { Beat } from '../../core/document/schema';
-import { newerSummary, peekAt, type Peeked } from './peek';
+import { newerSummary, peekAt, type Formats, type Peeked } from './peek';
 import { libraryRead, summarySet, type BeatSummary } from './slices';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
@@ -11,7 +13,7 @@ export interface ReaderParts {
   store: Store;
   storage: KeyValue;
   say: Say;
-  fileFormat: () => Promise<Pick<typeof import('../../core/document/file'), 'readBeat' | 'isNewer'>>;
+  fileFormat: () => Promise<Formats>;
   loadEdits: () => Promise<void>;
   now: () => number;
 }
@@ -41,7 +43,16 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
       tone: 'danger',
       lasting: true,
       action: { label: words.downloadIt, does: { kind: 'downloadAside', key: kept.key } },
+      ...(kept.isBeat && {
+        also: { label: words.openWhatCanBeRead, does: { kind: 'openAside', key: kept.key } },
+      }),
     });
+  };
+
+  /** What can be read of a text that was set aside. */
+  const mended = async (key: string): Promise<Read<Mended>> => {
+    const { mendBeat } = await fileFormat();
+    return mendBeat(await disk.asideText(storage, key));
   };
 
   const read = async (id: string): Promise<{ beat: Beat; seq: number } | null> => {
@@ -55,6 +66,8 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
           text: JSON.stringify(got),
         };
         const kept = await disk.keepAside(storage, id, what);
+        // Else they would be found, and told, at every start.
+        await disk.rewriteBeat(storage, got.beat, got.seq, now());
         say(words.someEditsOfNameCould(name), {
           lasting: true,
           action: { label: words.downloadThem, does: { kind: 'downloadAside', key: kept.key } },
@@ -97,5 +110,5 @@ export const createReader = ({ store, storage, say, fileFormat, loadEdits, now }
     return mended ? words.lookedMendedMendedOrSet(looked, mended) : words.lookedAllIsAsIt(looked);
   };
 
-  return { readList, peek, read, check };
+  return { readList, peek, read, check, mended };
 };

@@ -22,6 +22,18 @@ export const tellScreenReady = (): void => screenIsReady();
 /** What reads beats that are kept: fetched when the first one is there to be read. */
 const formats = () => import('../../core/formats');
 
+/** What is written is read back beside the page; on the page itself where no worker comes. */
+const readBack = async (text: string): Promise<string | null | undefined> => {
+  try {
+    const { askAside } = await import('../workers/aside');
+    const answer = await askAside('checkBeat', text);
+    const read = answer.ok ? answer.value : (await formats()).readBeat(text);
+    return read.ok ? null : read.error;
+  } catch {
+    return undefined;
+  }
+};
+
 export const persistence = createPersistence({
   store,
   storage: browserStorage(),
@@ -33,6 +45,7 @@ export const persistence = createPersistence({
   tabs: inBrowser ? browserTabs() : { say: () => undefined, listen: () => undefined },
   demos: DEMO_BEATS,
   fileFormat: formats,
+  readBack,
   now: Date.now,
   seed: () => crypto.getRandomValues(new Uint32Array(1))[0]!,
   screenReady,

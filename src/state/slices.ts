@@ -288,6 +288,8 @@ export interface SetAside {
   key: string;
   name: string;
   reason: string;
+  /** Whether it is the text of a beat, whole or not. */
+  isBeat: boolean;
 }
 
 export interface LibraryState {
@@ -324,6 +326,8 @@ export type NoticeAction =
   | { kind: 'undo'; at: number }
   | { kind: 'restoreBeat'; id: string }
   | { kind: 'downloadAside'; key: string }
+  /** Opens what can be read of a text that was set aside. */
+  | { kind: 'openAside'; key: string }
   /** What was handed to `offer`. */
   | { kind: 'offer'; id: string };
 

@@ -40,7 +40,12 @@ test('what is set aside keeps its text and its reason, and the beat is out of th
   const storage = memory();
   await disk.addBeat(storage, beat, 10);
   const aside = await disk.setAside(storage, 'b', '{"half":', 'It is not JSON.');
-  expect(aside).toEqual({ key: 'aside/b/1', name: 'Quay (damaged, set aside)', reason: 'It is not JSON.' });
+  expect(aside).toEqual({
+    key: 'aside/b/1',
+    name: 'Quay (damaged, set aside)',
+    reason: 'It is not JSON.',
+    isBeat: false,
+  });
   expect(await disk.asideText(storage, aside.key)).toBe('{"half":');
   expect(await disk.readLibrary(storage)).toEqual({ beats: [], aside: [aside], unlisted: [] });
   await disk.removeAside(storage, aside.key);

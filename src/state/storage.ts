@@ -147,11 +147,20 @@ export const readLibrary = async (
     if (idOf(key, 'aside') !== null) {
       const read = parsedOr<unknown>(got[key], null) as Partial<SetAside> | null;
       const text = (one: unknown, otherwise: string) => (typeof one === 'string' ? one : otherwise);
-      aside.push({ key, name: text(read?.name, words.damagedData), reason: text(read?.reason, '') });
+      aside.push({
+        key,
+        name: text(read?.name, words.damagedData),
+        reason: text(read?.reason, ''),
+        isBeat: isBeatText((read as { text?: unknown } | null)?.text),
+      });
     }
   }
   return { beats, aside, unlisted };
 };
+
+/** Whether a text says at its start that it is a beat. */
+const isBeatText = (text: unknown): boolean =>
+  typeof text === 'string' && /^\s*\{\s*"kind":\s*"ruddik\.beat"/.test(text.slice(0, 200));
 
 /** A key for what is set aside that nothing lies at: a clock that was set back must not bring one onto another. */
 const freeAside = async (storage: KeyValue, id: string): Promise<string> => {
@@ -169,7 +178,7 @@ export const keepAside = async (
 ): Promise<SetAside> => {
   const key = await freeAside(storage, id);
   await storage.setMany({ [key]: JSON.stringify(what) });
-  return { key, name: what.name, reason: what.reason };
+  return { key, name: what.name, reason: what.reason, isBeat: isBeatText(what.text) };
 };
 
 /** Puts a beat that could not be read out of the way, with the edits that came after it; nothing of it is lost. */
@@ -206,8 +215,10 @@ export const readOpen = async (storage: KeyValue): Promise<Open | null> => {
   return isOpen(read) ? read : null;
 };
 
-export const writeOpen = (storage: KeyValue, open: Open): Promise<void> =>
-  storage.setMany({ [KEY.open]: JSON.stringify(open) });
+/** What is written to say which beat is open. */
+export const openEntry = (open: Open): Record<string, string> => ({ [KEY.open]: JSON.stringify(open) });
+
+export const writeOpen = (storage: KeyValue, open: Open): Promise<void> => storage.setMany(openEntry(open));
 
 /** The settings as they were kept, and the text of what is no settings. */
 export const readSettings = async (storage: KeyValue): Promise<{ kept: object; junk: string | null }> => {

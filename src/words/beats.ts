@@ -24,6 +24,7 @@ export const words = {
   duplicateBeat: (beat: string) => `Duplicate ${beat}`,
   saveBeatToAFile: (beat: string) => `Save ${beat} to a file`,
   deleteBeat: (beat: string) => `Delete ${beat}`,
+  openAside: (aside: string) => `Open what can be read of ${aside}`,
   downloadAside: (aside: string) => `Download ${aside}`,
   deleteAside: (aside: string) => `Delete ${aside}`,
   asTheSystem: 'As the system',

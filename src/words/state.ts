@@ -28,6 +28,19 @@ export const words = {
   someEditsOfNameCould: (name: string) =>
     `Some edits of “${name}” could not be read; what is left of them was set aside.`,
   downloadThem: 'Download them',
+  nameBeforeAnEditWas: (name: string) => `${name} (before an edit was taken back)`,
+  editWasTakenBack: (edits: readonly string[], fault: string) =>
+    `${
+      edits.length
+        ? `Your edit (${edits.slice(0, 3).join(', ')}) could not have been opened again and was undone`
+        : 'The last change could not have been opened again and was undone'
+    }. ${fault} The beat as it was is set aside under Beats.`,
+  madeCouldNotBeKept: (made: string, fault: string) => `“${made}” was not added. ${fault}`,
+  nameWasOpenedWhole: (name: string) => `“${name}” was opened, with all that was in it.`,
+  nameWasOpenedWithout: (name: string, left: readonly string[]) =>
+    `“${name}” was opened without what was damaged. ${left[0]}${left.length > 1 ? ` (and ${left.length - 1} more)` : ''} The damaged text stays under Beats.`,
+  asideCouldNotBeOpened: (fault: string) => `It was not opened. ${fault}`,
+  openWhatCanBeRead: 'Open what can be read',
   summaryWasSavedByA: (summary: string) =>
     `“${summary}” was saved by a newer Ruddik. It stays as it is, and opens once this one is up to date.`,
   manyLookedThrough: (many: number) => `${many} ${many === 1 ? 'beat' : 'beats'} looked through`,

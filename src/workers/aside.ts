@@ -1,5 +1,5 @@
 import type { Read } from '../../core/document/file';
-import { createCaller } from './caller';
+import { createCaller, type Answer } from './caller';
 import type { read as readHere, Readers } from './readers';
 import { words } from '../words/workers';
 
@@ -14,6 +14,13 @@ const call = createCaller<{ read: typeof readHere }>(
   MOST_MS,
 );
 
+/** Has something read beside the page; what came of the call, its answer among it. */
+export const askAside = <K extends keyof Readers>(
+  what: K,
+  ...given: Given<K>
+): Promise<Answer<Read<Got<K>>>> =>
+  call((far) => (far.read as unknown as (of: K, all: Given<K>) => Promise<Read<Got<K>>>)(what, given));
+
 /**
  * Has a file read beside the page, so that none can hold it up.
  *
@@ -23,9 +30,7 @@ export const readAside = async <K extends keyof Readers>(
   what: K,
   ...given: Given<K>
 ): Promise<Read<Got<K>>> => {
-  const answer = await call((far) =>
-    (far.read as unknown as (of: K, all: Given<K>) => Promise<Read<Got<K>>>)(what, given),
-  );
+  const answer = await askAside(what, ...given);
   if (answer.ok) return answer.value;
   return { ok: false, error: answer.why === 'late' ? words.itTookTooLong : words.itCouldNotBeRead };
 };

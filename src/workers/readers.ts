@@ -1,7 +1,7 @@
 /** All that reads what comes from outside, for the worker that does it. */
 import { readMidiFile } from '../../core/midi/read/readMidi';
 import { bareName } from '../../core/document/text';
-import { readBeats } from '../../core/document/file';
+import { readBeat, readBeats } from '../../core/document/file';
 import type { Shape } from '../../core/document/feelSchema';
 import type { Read } from '../../core/document/file';
 import { findGrid, extractTemplate } from '../../core/analysis/extractTemplate';
@@ -48,6 +48,11 @@ const guess = (bytes: Uint8Array, examples: Parameters<typeof guessMap>[1]): Rea
 
 export const readers = {
   readBeats: (text: string): Read<ReturnType<typeof readBeats>> => ({ ok: true, value: readBeats(text) }),
+  /** Whether the text of a beat can be read again, once it is written. */
+  checkBeat: (text: string): Read<true> => {
+    const read = readBeat(text);
+    return read.ok ? { ok: true, value: true } : read;
+  },
   readTemplate,
   readFavourites,
   readDrumMap,

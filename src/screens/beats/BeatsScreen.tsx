@@ -160,7 +160,7 @@ const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
   );
 };
 
-const AsideItem = ({ aside }: { aside: SetAside }) => (
+const AsideItem = ({ aside, onOpen }: { aside: SetAside; onOpen: () => void }) => (
   <ListItem containerStyle={[styles.item, styles.line]} {...buttonRow}>
     <ListItem.Content>
       <Words bold>{aside.name}</Words>
@@ -169,6 +169,14 @@ const AsideItem = ({ aside }: { aside: SetAside }) => (
       </Words>
     </ListItem.Content>
     <View style={styles.row}>
+      {aside.isBeat ? (
+        <Action
+          label={words.openAside(aside.name)}
+          iconOnly
+          icon={<Icon name="beats" />}
+          onPress={() => void persistence.openAside(aside.key).then((isOpen) => isOpen && onOpen())}
+        />
+      ) : null}
       <Action
         label={words.downloadAside(aside.name)}
         iconOnly
@@ -361,7 +369,7 @@ export const BeatsScreen = () => {
               ))}
             {status === 'ready' && !beats.length ? <Para quiet>{words.beatsAreKeptHereAs}</Para> : null}
             {aside.map((one) => (
-              <AsideItem key={one.key} aside={one} />
+              <AsideItem key={one.key} aside={one} onOpen={toPattern} />
             ))}
           </View>
           <View style={roomy && styles.beside}>

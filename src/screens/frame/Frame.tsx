@@ -44,6 +44,7 @@ const does = async (action: NoticeAction): Promise<void> => {
   if (action.kind === 'restoreBeat') await persistence.restore(action.id);
   if (action.kind === 'downloadAside')
     saveText(await persistence.asideText(action.key), 'damaged-beat.ruddik.json.txt');
+  if (action.kind === 'openAside') await persistence.openAside(action.key);
   if (action.kind === 'undo') takeBack(action.at);
   if (action.kind === 'offer') accept(action.id);
   const { beat } = store.getState().doc;
