@@ -27,7 +27,8 @@ import type { Tried } from './report';
 /** So long one file may take, in ms, on a machine that does nothing else. */
 const LONGEST = 100;
 
-const randoms = (seed: number) => {
+/** Whole numbers below a bound, the same at each run. */
+export const randoms = (seed: number) => {
   let now = seed >>> 0;
   return (below: number): number => {
     now = (Math.imul(now, 1664525) + 1013904223) >>> 0;
@@ -60,7 +61,7 @@ const mutated = (bytes: Uint8Array, random: (below: number) => number): Uint8Arr
 };
 
 /** A beat that was accepted plays, is measured, and is written in every way. */
-const works = (beat: Beat): void => {
+export const works = (beat: Beat): void => {
   const again = readBeat(writeBeat(beat));
   if (!again.ok) throw new Error(`it is not read again: ${again.error}`);
   const pattern = beat.patterns[0]!;
@@ -102,7 +103,7 @@ export const READERS: Record<string, (bytes: Uint8Array) => (() => void) | undef
 };
 
 /** What is read is timed; what is then done with it is to be done without a fault. */
-const tryOne = (
+export const tryOne = (
   faults: string[],
   name: string,
   reader: string,

@@ -2,6 +2,7 @@
 import { browse } from '../scripts/browse';
 import { failing, junk, killed, leaving, tabs } from './browser';
 import { documents, midiFiles, others } from './files';
+import { meant } from './meaning';
 import { server } from './server';
 import { told, type Tried } from './report';
 
@@ -20,6 +21,7 @@ const main = async () => {
     note(midiFiles(some(100_000)));
     note(documents(some(20_000)));
     note(others(some(20_000)));
+    note(await meant(some(5_000)));
   }
   if (only === 'files') return;
   note(await server(some(20)));

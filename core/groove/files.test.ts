@@ -272,6 +272,47 @@ describe('files from somewhere', () => {
     expect(drumsAlone.ok && 'parts' in drumsAlone.value.indexed).toBe(false);
   });
 
+  test('a microsecond a quarter among other tempos is not followed into millions of bars; it is told', () => {
+    const tempo = (microsecondsPerBeat: number): MidiEvent => ({
+      deltaTime: 0,
+      meta: true,
+      type: 'setTempo',
+      microsecondsPerBeat,
+    });
+    const bytes = (first: number) =>
+      Uint8Array.from(
+        writeMidi({
+          header: { format: 0, numTracks: 1, ticksPerBeat: 480 },
+          tracks: [
+            [
+              tempo(first),
+              { deltaTime: 0, type: 'noteOn', channel: 9, noteNumber: 36, velocity: 90 },
+              { deltaTime: 480, type: 'noteOff', channel: 9, noteNumber: 36, velocity: 0 },
+              tempo(500_000),
+              { deltaTime: 480 * 60, type: 'noteOn', channel: 9, noteNumber: 38, velocity: 90 },
+              // A note that is held for days is no reason to work for hours.
+              { deltaTime: 0x0fffffff, type: 'noteOff', channel: 9, noteNumber: 38, velocity: 0 },
+              { deltaTime: 0, meta: true, type: 'endOfTrack' },
+            ],
+          ],
+        }),
+      );
+    const place = { path: 'x.mid', source: 'imported', map: GENERAL_MIDI, followTempo: true } as const;
+    const wild = grooveOfFile(bytes(1), place);
+    if (!wild.ok) throw new Error(wild.error);
+    expect(wild.groove.bars).toBe(16);
+    expect(wild.taken.indexed.followTempo).toBe(false);
+    expect(wild.taken.warnings.join(' ')).toBe(
+      'With its tempos it would be longer than 4000 bars. It has 1 more tempo: ignored.',
+    );
+    // Twice as fast at first: after it everything lasts twice as long.
+    const tame = grooveOfFile(bytes(250_000), place);
+    if (!tame.ok) throw new Error(tame.error);
+    // Of 64 quarters one is at the first tempo and 63 last twice as long.
+    expect(tame.groove.bars).toBe(32);
+    expect(tame.taken.indexed.followTempo).toBe(true);
+  });
+
   test('beside drums, another channel is one lane with pitches; brought in and written out it has the same notes', () => {
     const track = (channel: number, numbers: number[]): MidiEvent[] => [
       ...numbers.flatMap((noteNumber): MidiEvent[] => [

@@ -10,6 +10,8 @@ import { measureSwing } from '../analysis/measure';
 import type { DrumMap } from '../midi/drumMap/drumMap';
 import { DRUM_CHANNEL } from '../midi/read/parts';
 import { performanceOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
+import { FILE_BOUNDS, MOST_TICKS } from '../midi/read/limits';
+import { secondsAt } from '../play/tempoMap';
 import { beatMeter } from '../midi/convert/beatMeter';
 import { clamp, QUARTER, type Channel, type MidiNote, type Ticks } from '../units';
 import { earlyAtLines } from './early';
@@ -35,6 +37,8 @@ export interface ReadGroove {
   doubles: number;
   /** Notes that sounded on into the next of their number and were ended there. */
   cut: number;
+  /** Whether its further tempos were followed. */
+  followed: boolean;
   /** What else there is to tell, a sentence each. */
   told: string[];
   /** By number: what the map has no instrument for. */
@@ -69,17 +73,19 @@ const meterOfBar = (bar: Ticks, compound: boolean): Meter | null => {
 /** Where a position stands if all were played at the first tempo. */
 const timeline = (file: MidiFile, follow: boolean): ((at: Ticks) => Ticks) => {
   if (!follow || !file.tempoChanges) return (at) => at;
-  // Tempos change at ticks of the file: between two of them time runs evenly.
-  const first = file.ticksPerMs(0);
-  const step = QUARTER / 16;
-  const sums = [0];
-  return (at) => {
-    const upTo = Math.floor(at / step);
-    for (let i = sums.length; i <= upTo; i++)
-      sums.push(sums[i - 1]! + (step * first) / file.ticksPerMs((i - 1) * step));
-    const rest = at - upTo * step;
-    return sums[upTo]! + (rest * first) / file.ticksPerMs(upTo * step);
-  };
+  const { tempos } = file;
+  const perSecond = (QUARTER * 1e6) / tempos.micros[0]!;
+  return (at) => secondsAt(tempos, at) * perSecond;
+};
+
+/**
+ * The same, where what comes of it can be worked through: one tempo of a microsecond among others makes hundreds of millions
+ * of bars of them. Then the tempos are left alone.
+ */
+const followedTimeline = (file: MidiFile, follow: boolean) => {
+  const at = timeline(file, follow);
+  const followed = follow && at(wholeBars(file)) <= MOST_TICKS;
+  return { followed, at: followed ? at : timeline(file, false) };
 };
 
 interface Key {
@@ -166,7 +172,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
   const partGrid: Grid = grid.endsWith('T') ? grid : '1/16';
   const scale = QUARTER / file.ppq;
   const { meter, told } = beatMeter(file.meter);
-  const at = timeline(file, reading.followTempo);
+  const { at, followed } = followedTimeline(file, reading.followTempo);
   const bar = barTicks(meter);
   const bars = Math.max(1, Math.ceil(at(wholeBars(file)) / bar - 1e-6));
   const meters = metersIn(file, wholeBars(file));
@@ -241,7 +247,7 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
     path: reading.path,
     meter,
     bars,
-    ...(meters.length && !reading.followTempo && { meters, end: wholeBars(file) }),
+    ...(meters.length && !followed && { meters, end: wholeBars(file) }),
     bpm: Math.round(file.tempo * 100) / 100,
     tempos: [file.tempo * (1 - TEMPO_ROOM), file.tempo * (1 + TEMPO_ROOM)],
     feel: feelIn(file, grid),
@@ -252,5 +258,16 @@ export const grooveFromMidi = (file: MidiFile, reading: MidiReading): ReadGroove
   };
   if (sorted.some(({ unknown: no, tuned: pitched }) => !no && !pitched))
     groove.playable = playability(groove).all === 0;
-  return { groove, doubles, cut, told: told ? [told] : [], unknown: [...unknown].sort((a, b) => a - b) };
+  const tooLong =
+    reading.followTempo && !followed && file.tempoChanges
+      ? [`With its tempos it would be longer than ${FILE_BOUNDS.quarters / 4} bars.`]
+      : [];
+  return {
+    groove,
+    doubles,
+    cut,
+    followed,
+    told: [...(told ? [told] : []), ...tooLong],
+    unknown: [...unknown].sort((a, b) => a - b),
+  };
 };

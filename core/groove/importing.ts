@@ -89,7 +89,7 @@ export const grooveOfFile = (
   const warnings = [...opened.value.warnings, ...told];
   if (tempoChanges)
     warnings.push(
-      `It has ${tempoChanges} more ${tempoChanges === 1 ? 'tempo' : 'tempos'}: ${followTempo ? 'followed' : 'ignored'}.`,
+      `It has ${tempoChanges} more ${tempoChanges === 1 ? 'tempo' : 'tempos'}: ${read.followed ? 'followed' : 'ignored'}.`,
     );
   if (unknown.length)
     warnings.push(`“${map.name}” has no drum for ${unknown.map((note) => `note ${note}`).join(', ')}.`);
@@ -103,7 +103,7 @@ export const grooveOfFile = (
     row,
     likeness: likenessOf(groove),
     map: map.name,
-    followTempo,
+    followTempo: read.followed,
     tempoChanges,
     hits,
     ...(mixed && { parts }),
