@@ -3,16 +3,17 @@ import { expect, test, type Page } from '@playwright/test';
 import { button, openApp, setField } from './app';
 
 /** The files of the folder, and what is in them. */
-const filesOf = (page: Page): Promise<Record<string, string>> =>
-  page.evaluate(async () => {
-    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('quay');
+const filesOf = (page: Page, within?: string): Promise<Record<string, string>> =>
+  page.evaluate(async (sub) => {
+    const quay = await (await navigator.storage.getDirectory()).getDirectoryHandle('quay');
+    const folder = sub ? await quay.getDirectoryHandle(sub) : quay;
     const all: Record<string, string> = {};
     for await (const [name, entry] of (
       folder as unknown as { entries: () => AsyncIterable<[string, FileSystemFileHandle]> }
     ).entries())
       if (entry.kind === 'file') all[name] = await (await entry.getFile()).text();
     return all;
-  });
+  }, within);
 const writeFile = (page: Page, file: string, text: string): Promise<void> =>
   page.evaluate(
     async ([name, content]) => {
@@ -22,6 +23,13 @@ const writeFile = (page: Page, file: string, text: string): Promise<void> =>
       await stream.close();
     },
     [file, text],
+  );
+
+const removeFile = (page: Page, file: string): Promise<void> =>
+  page.evaluate(
+    async (name) =>
+      (await (await navigator.storage.getDirectory()).getDirectoryHandle('quay')).removeEntry(name),
+    file,
   );
 
 test('every beat is a file of the folder; what changes there comes here, changed on both sides it stands side by side', async ({
@@ -65,6 +73,38 @@ test('every beat is a file of the folder; what changes there comes here, changed
   expect(Object.keys(await filesOf(page))).toEqual(
     expect.arrayContaining(['Lantern-Walk.ruddik.json', 'Lantern-Walk 2.ruddik.json']),
   );
+
+  // Told apart here; in the folder each has its own name.
+  await expect(button(page, 'Open Lantern Walk (from the folder)')).toBeVisible();
+  expect(Object.values(await filesOf(page)).join('')).not.toContain('from the folder');
+
+  // Deleted here: its file is put away; undone, it is written again.
+  await button(page, 'Delete Ferry Clave').click();
+  await button(page, 'Bring in step now').click();
+  await expect(
+    page.getByText('The file of “Ferry Clave” went to the folder’s subfolder “deleted”.'),
+  ).toBeVisible();
+  expect(Object.keys(await filesOf(page))).not.toContain('Ferry-Clave.ruddik.json');
+  expect(Object.keys(await filesOf(page, 'deleted'))).toEqual(['Ferry-Clave.ruddik.json']);
+  await button(page, 'Undo delete').click();
+  await button(page, 'Bring in step now').click();
+  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Ferry-Clave.ruddik.json');
+
+  // Gone there without a word: asked, and written again where it is wanted.
+  await removeFile(page, 'Ferry-Clave.ruddik.json');
+  await button(page, 'Bring in step now').click();
+  await expect(page.getByText('The file of “Ferry Clave” is no longer in “quay”.')).toBeVisible();
+  await expect(button(page, 'Open Ferry Clave')).toBeVisible();
+  await button(page, 'Keep, write again').click();
+  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Ferry-Clave.ruddik.json');
+
+  // Renamed here: its file takes the name.
+  await button(page, 'Rename Ferry Clave').click();
+  await setField(page, 'Name', 'Late Ferry');
+  await button(page, 'Rename').click();
+  await button(page, 'Bring in step now').click();
+  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Late-Ferry.ruddik.json');
+  expect(Object.keys(await filesOf(page))).not.toContain('Ferry-Clave.ruddik.json');
 
   // It is remembered, and let go.
   await page.reload();

@@ -5,6 +5,7 @@ import type { Read } from '../../core/document/reading';
 import type { Beat } from '../../core/document/schema';
 import { words } from '../words/state';
 import { beatRenamed } from './doc';
+import { noteDeleted, noteRestored } from './deletedBeats';
 import { append, type Item } from './log';
 import type { createReader } from './reader';
 import { asideRemoved, subjectClosed, summaryRemoved, summarySet } from './slices';
@@ -98,6 +99,8 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     if (got.kind === 'there') removed.set(id, JSON.stringify(got.beat));
     else if (got.kind !== 'none') removed.set(id, got.text);
     await disk.removeBeat(storage, id);
+    // Where this is not taken a folder in step may bring it back: that is no loss.
+    await noteDeleted(storage, id).catch(() => undefined);
     dispatch(summaryRemoved(id));
     tabs.say({ type: 'removed', id });
     say(words.nameWasDeleted(name), {
@@ -115,6 +118,7 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     if ((await add(back)) === null) await add({ ...back, id: nanoid() });
     // Only now: where there is no room for it, it can be asked for again.
     removed.delete(id);
+    await noteRestored(storage, id).catch(() => undefined);
     dispatch(subjectClosed(`removed/${id}`));
   };
 

@@ -1,3 +1,4 @@
+import { idsIn } from './idsIn';
 import type { KeyValue } from './storage';
 
 /**
@@ -5,15 +6,6 @@ import type { KeyValue } from './storage';
  * is finished by the next one.
  */
 const KEY = 'demos';
-
-const idsIn = (text: string | null | undefined): string[] => {
-  try {
-    const read: unknown = JSON.parse(text ?? '[]');
-    return Array.isArray(read) ? read.filter((id): id is string => typeof id === 'string') : [];
-  } catch {
-    return [];
-  }
-};
 
 /** Notes what a first start is about to write, with what it opens, before any of it lies there. */
 export const beginFirstVisit = (

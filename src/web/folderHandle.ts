@@ -1,7 +1,11 @@
 import { openDB } from 'idb';
+import { numbered } from '../../core/document/numbered';
 import type { BeatFolder } from '../state/beatFolder';
 
 /** A folder of the machine, where the browser gives one: chosen by the person, and remembered. */
+
+/** What a file's name ends in: numbers go before it. */
+const ENDING = /(\.ruddik)?\.json$/;
 
 type Mode = { mode: 'readwrite' };
 type Handle = FileSystemDirectoryHandle & {
@@ -25,20 +29,43 @@ export interface ChosenFolder {
   folder: BeatFolder;
 }
 
+/** Where files of deleted beats go. */
+const AWAY = 'deleted';
+
+const writeFile = async (handle: FileSystemDirectoryHandle, name: string, text: string): Promise<void> => {
+  // It is written beside and put in place at the end: nobody reads half a file.
+  const stream = await (await handle.getFileHandle(name, { create: true })).createWritable();
+  await stream.write(text);
+  await stream.close();
+};
+
+const namesIn = async (handle: Handle): Promise<string[]> => {
+  const names: string[] = [];
+  for await (const [name, entry] of handle.entries()) if (entry.kind === 'file') names.push(name);
+  return names.sort();
+};
+
+const textIn = async (handle: FileSystemDirectoryHandle, name: string): Promise<string> =>
+  (await (await handle.getFileHandle(name)).getFile()).text();
+
 const folderOf = (handle: Handle): ChosenFolder => ({
   name: handle.name,
   folder: {
-    names: async () => {
-      const names: string[] = [];
-      for await (const [name, entry] of handle.entries()) if (entry.kind === 'file') names.push(name);
-      return names.sort();
+    names: () => namesIn(handle),
+    read: (name) => textIn(handle, name),
+    write: (name, text) => writeFile(handle, name, text),
+    remove: (name) => handle.removeEntry(name),
+    putAway: async (name) => {
+      const away = (await handle.getDirectoryHandle(AWAY, { create: true })) as Handle;
+      const [bare, ending] = [name.replace(ENDING, ''), ENDING.exec(name)?.[0] ?? ''];
+      const taken = (await namesIn(away)).map((one) => one.replace(ENDING, ''));
+      await writeFile(away, numbered(bare, taken) + ending, await textIn(handle, name));
+      await handle.removeEntry(name);
     },
-    read: async (name) => (await (await handle.getFileHandle(name)).getFile()).text(),
-    write: async (name, text) => {
-      // It is written beside and put in place at the end: nobody reads half a file.
-      const stream = await (await handle.getFileHandle(name, { create: true })).createWritable();
-      await stream.write(text);
-      await stream.close();
+    putAwayTexts: async () => {
+      const away = (await handle.getDirectoryHandle(AWAY).catch(() => null)) as Handle | null;
+      if (!away) return [];
+      return Promise.all((await namesIn(away)).map((name) => textIn(away, name)));
     },
   },
 });

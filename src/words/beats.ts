@@ -43,7 +43,16 @@ export const words = {
   letFolderGo: 'Let the folder go',
   inStep: (many: number) => `${many} ${many === 1 ? 'beat is' : 'beats are'} the same on both sides.`,
   besideOneAnother: (name: string) =>
-    `“${name}” was changed here and in the folder. Both are kept, side by side.`,
+    `“${name}” was changed here and in the folder. You have both now; the other one is “${name} (from the folder)”.`,
+  fromTheFolder: (name: string) => `${name.slice(0, 62)} (from the folder)`,
+  goneFromFolder: (names: readonly string[], folder: string) =>
+    names.length === 1
+      ? `The file of “${names[0]}” is no longer in “${folder}”.`
+      : `The files of ${names.length} beats are no longer in “${folder}”: ${names.slice(0, 4).join(', ')}${names.length > 4 ? ' and more' : ''}.`,
+  keepAndWrite: 'Keep, write again',
+  deleteHereToo: 'Delete here too',
+  wasPutAway: (names: readonly string[]) =>
+    `${names.length === 1 ? `The file of “${names[0]}”` : `The files of ${names.length} beats`} went to the folder’s subfolder “deleted”.`,
   folderOutOfReach: (name: string) =>
     `“${name}” cannot be reached now. Everything here is kept; it is tried again.`,
   noBeatInIt: 'There is no beat in it.',

@@ -1,8 +1,11 @@
 import { nanoid } from '@reduxjs/toolkit';
 import type { Beat } from '../../../core/document/schema';
-import { stepFolder, type InStep } from '../../state/beatFolder';
+import { stepFolder, type InStep, type Stepped } from '../../state/beatFolder';
+import { deletedBeats } from '../../state/deletedBeats';
+import { numbered } from '../../../core/document/numbered';
 import { writeBeat } from '../../../core/document/text';
 import { alone } from '../../state/log';
+import { offer } from '../../state/offers';
 import { persistence, store } from '../../state/session';
 import { noticed } from '../../state/slices';
 import { browserStorage } from '../../state/storage';
@@ -62,6 +65,43 @@ const take = async (beat: Beat): Promise<string> => {
   return id;
 };
 
+/** Beats whose files have gone: asked about once in a visit. */
+const asked = new Set<string>();
+
+/** They are written again with the next step: nothing says any more that they had been there. */
+const keepHere = async (folder: string, ids: readonly string[]): Promise<void> => {
+  const left = Object.entries(await inStepOf(folder)).filter(([id]) => !ids.includes(id));
+  await storage.setMany({ [KEY]: JSON.stringify({ [folder]: Object.fromEntries(left) }) });
+  ids.forEach((id) => asked.delete(id));
+};
+
+const askGone = (folder: string, gone: Stepped['gone']): void => {
+  const fresh = gone.filter(({ id }) => !asked.has(id));
+  if (!fresh.length) return;
+  for (const { id } of gone) asked.add(id);
+  const ids = gone.map(({ id }) => id);
+  store.dispatch(
+    noticed({
+      text: words.goneFromFolder(
+        gone.map(({ name }) => name),
+        folder,
+      ),
+      lasting: true,
+      subject: 'folder/gone',
+      action: {
+        label: words.keepAndWrite,
+        does: offer(() => void keepHere(folder, ids).then(stepNow)),
+      },
+      also: {
+        label: words.deleteHereToo,
+        does: offer(() => {
+          void ids.reduce((before, id) => before.then(() => persistence.remove(id)), Promise.resolve());
+        }),
+      },
+    }),
+  );
+};
+
 const stepOnce = async ({ name, folder }: ChosenFolder): Promise<void> => {
   await persistence.flush();
   try {
@@ -69,6 +109,13 @@ const stepOnce = async ({ name, folder }: ChosenFolder): Promise<void> => {
       folder,
       inStep: await inStepOf(name),
       beats: persistence.all,
+      deleted: () => deletedBeats(storage),
+      nameBeside: (beat) =>
+        numbered(
+          words.fromTheFolder(beat),
+          store.getState().library.beats.map((one) => one.name),
+        ),
+      remove: ({ id }) => persistence.remove(id),
       read: async (text) => {
         const got = await readAside('readBeats', text);
         if (!got.ok) return got;
@@ -97,6 +144,8 @@ const stepOnce = async ({ name, folder }: ChosenFolder): Promise<void> => {
       persistence.refuse(file, error);
     }
     for (const beat of out.beside) say(words.besideOneAnother(beat));
+    if (out.putAway.length) say(words.wasPutAway(out.putAway));
+    askGone(name, out.gone);
     tell({ told: words.inStep(Object.keys(out.inStep).length) });
   } catch {
     tell({ told: words.folderOutOfReach(name) });
