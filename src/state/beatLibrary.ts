@@ -8,6 +8,7 @@ import { beatRenamed } from './doc';
 import { noteDeleted, noteRestored } from './deletedBeats';
 import { append, type Item } from './log';
 import type { createReader } from './reader';
+import { offerUndo } from './offers';
 import { asideRemoved, subjectClosed, summaryRemoved, summarySet } from './slices';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
@@ -24,6 +25,7 @@ interface LibraryParts extends Pick<ReturnType<typeof createReader>, 'read' | 'p
   tab: string;
   now: () => number;
   say: ReturnType<typeof createTrouble>['say'];
+  full: ReturnType<typeof createTrouble>['full'];
   /** A beat as it is now, the open one with what is not kept yet. */
   beat: (id: string) => Promise<Beat | null>;
   readBack: (text: string) => Promise<string | null | undefined>;
@@ -103,6 +105,7 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     await noteDeleted(storage, id).catch(() => undefined);
     dispatch(summaryRemoved(id));
     tabs.say({ type: 'removed', id });
+    offerUndo(() => void restore(id).catch(parts.full), current());
     say(words.nameWasDeleted(name), {
       lasting: true,
       subject: `removed/${id}`,
@@ -213,12 +216,7 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     removeAside,
     openAside,
     all,
-    deleted: (): Beat[] | null => {
-      try {
-        return [...removed.values()].map((text) => JSON.parse(text) as Beat);
-      } catch {
-        return null;
-      }
-    },
+    /** The texts of beats that were deleted and can still be brought back. */
+    removedTexts: (): string[] => [...removed.values()],
   };
 };

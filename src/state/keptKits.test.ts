@@ -12,8 +12,10 @@ test('kits are kept each by itself, listed by name, forgotten one by one', async
   const storage = memory();
   await Promise.all([keepKit(storage, kit('a', 'Tarps')), keepKit(storage, kit('b', 'Crates'))]);
   expect(await keptKits(storage)).toEqual([kit('b', 'Crates'), kit('a', 'Tarps')]);
-  await forgetKit(storage, 'b');
+  const bringBack = await forgetKit(storage, kit('b', 'Crates'));
   expect((await keptKits(storage)).map(({ own }) => own.name)).toEqual(['Tarps']);
+  await bringBack();
+  expect(await keptKits(storage)).toEqual([kit('b', 'Crates'), kit('a', 'Tarps')]);
 });
 
 test('what cannot be read stays where it is, and does not keep the others out', async () => {

@@ -1,5 +1,6 @@
 import type { KitOnKit } from '../../core/sound/kitFile';
 import { alone } from './log';
+import { holdSamples } from './reach';
 import type { KeyValue } from './storage';
 
 /** Kits of one's own that are kept for all beats, each under a key of its own: no page can lose another's. */
@@ -34,4 +35,13 @@ export const keptKits = async (storage: KeyValue): Promise<KeptKit[]> => {
 export const keepKit = (storage: KeyValue, { id, kit, own }: KeptKit): Promise<void> =>
   alone(`kits`, () => storage.setMany({ [PREFIX + id]: JSON.stringify({ kit, own }) }));
 
-export const forgetKit = (storage: KeyValue, id: string): Promise<void> => storage.removeMany([PREFIX + id]);
+/**
+ * Forgets one. Its samples stay in use while it can be had back.
+ *
+ * @returns what keeps it again as it was
+ */
+export const forgetKit = async (storage: KeyValue, kit: KeptKit): Promise<() => Promise<void>> => {
+  holdSamples(PREFIX + kit.id, { own: kit.own, lanes: [] });
+  await storage.removeMany([PREFIX + kit.id]);
+  return () => keepKit(storage, kit);
+};

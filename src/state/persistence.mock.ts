@@ -74,7 +74,11 @@ export const open = async (
     storage,
     journal,
     tabs: channelled,
-    life: { tab, alive: (other) => Promise.resolve(living.has(other)) },
+    life: {
+      tab,
+      alive: (other) => Promise.resolve(living.has(other)),
+      others: () => Promise.resolve([...living].filter((one) => one !== tab)),
+    },
     loadEdits,
     soon: (work) => work(),
     isFull: () => Promise.resolve(null),

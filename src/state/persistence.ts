@@ -12,6 +12,7 @@ import { readLogged } from './log';
 import type { Formats } from './peek';
 import { difference } from './patch';
 import { nameOfEntry } from './readBack';
+import { createAsking, samplesInReach } from './reach';
 import { createReader } from './reader';
 import { takeUp, isForeign, watchLeft, type Alive, type Left } from './recover';
 import { restoreSettings, sameSettings, settingsOf } from './settings';
@@ -29,8 +30,8 @@ export interface PersistenceParts {
   storage: KeyValue;
   journal: Journal;
   tabs: Tabs;
-  /** The name of this tab, and whether the page of another one still lives. */
-  life: { tab: string; alive: Alive };
+  /** The name of this tab, whether the page of another one still lives, and which of them do. */
+  life: { tab: string; alive: Alive; others: () => Promise<string[]> };
   demos: Beat[];
   /** What reads a file: it is large, and needed only once there is something to check. */
   fileFormat: () => Promise<Formats>;
@@ -68,8 +69,8 @@ export interface Persistence {
   /** All beats that can be read, as they are now. */
   all(): Promise<Beat[]>;
   beat(id: string): Promise<Beat | null>;
-  /** Beats that were deleted and can still be brought back; null where one of them cannot be read. */
-  deleted(): Beat[] | null;
+  /** The samples that this window or another one can still bring back; null where another one does not answer. */
+  samplesInReach(): Promise<Set<string> | null>;
   /** The text of a beat as it is kept, readable or not. */
   textOf(id: string): Promise<string | null>;
   /** The id of the open beat. */
@@ -334,7 +335,15 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     return open(copy.id);
   };
 
+  const reach = async (): Promise<Set<string>> => {
+    const recovered = await journal.recovered();
+    const texts = [...journal.keys().map((key) => journal.read(key) ?? ''), ...recovered.values()];
+    return samplesInReach(store.getState().doc, [...texts, ...library.removedTexts()]);
+  };
+  const asking = createAsking(tabs, life.tab, life.others);
+
   const hear = (word: TabWord) => {
+    if (word.type === 'reach?' || word.type === 'reach') return asking.hear(word, reach);
     const beat = current();
     const isOpen = word.id === beat?.id;
     if (word.type === 'edits') return line.heard(word);
@@ -395,6 +404,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     tab: life.tab,
     now,
     say,
+    full,
     read,
     peek,
     beat,
@@ -440,7 +450,10 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     bringIn: guarded(library.bringIn),
     all: library.all,
     beat,
-    deleted: library.deleted,
+    samplesInReach: async () => {
+      const elsewhere = await asking.ask();
+      return elsewhere && new Set([...elsewhere, ...(await reach())]);
+    },
     textOf: async (id) => (await readLogged(storage, id)).text,
     taken: (one) => {
       inFile = one;

@@ -96,9 +96,10 @@ export const watchLeft = (journal: Journal, takeUpMore: () => Promise<boolean>):
 };
 
 /** The browser's word on it: each page holds a lock for as long as it lives. */
-export const browserLife = (): { tab: string; alive: Alive } => {
+export const browserLife = (): { tab: string; alive: Alive; others: () => Promise<string[]> } => {
   const tab = nanoid(12);
-  const name = (one: string) => `ruddik/tab/${one}`;
+  const LOCK = 'ruddik/tab/';
+  const name = (one: string) => LOCK + one;
   const locks = typeof navigator === 'undefined' ? undefined : navigator.locks;
   void locks?.request(name(tab), () => new Promise<void>(() => undefined)).catch(() => undefined);
   let before: string | null = null;
@@ -111,6 +112,11 @@ export const browserLife = (): { tab: string; alive: Alive } => {
   }
   return {
     tab,
+    others: async () => {
+      const { held = [] } = (await locks?.query?.()) ?? {};
+      const names = held.flatMap((one) => (one.name?.startsWith(LOCK) ? [one.name.slice(LOCK.length)] : []));
+      return names.filter((one) => one !== tab);
+    },
     alive: async (other) => {
       if (other === tab) return true;
       if (!locks) return false;

@@ -1,7 +1,5 @@
-import type { Beat } from '../../core/document/schema';
-import { samplesOfBeat } from '../../core/sound/beatSamples';
 import type { BytesStore } from './indexedBytes';
-import { keptKits } from './keptKits';
+import { samplesNamed } from './reach';
 import type { KeyValue } from './storage';
 
 /** What takes room in the browser, and what of it nothing needs any more. */
@@ -13,8 +11,8 @@ export interface Room {
   texts: { kind: RoomKind; count: number; bytes: number }[];
   samples: { count: number; bytes: number };
   /**
-   * Samples that no beat, no step of the open one's history and no kept kit plays; null where that cannot be told, since some
-   * beats cannot be read.
+   * Samples that no beat, no history, no deleted beat and no kept kit plays, in any window; null where another window does not
+   * say what it needs.
    */
   unused: { names: string[]; bytes: number } | null;
 }
@@ -34,13 +32,33 @@ const AT_ONCE = 200;
 interface RoomParts {
   storage: KeyValue;
   bytes: Pick<BytesStore, 'names' | 'sizes'>;
-  /** All beats that are kept, and whatever else an undo may bring back; null where some of them cannot be read. */
-  beats: () => Promise<Beat[] | null>;
+  /** The samples that some window can still bring back, though nothing that is kept names them; null where that is not known. */
+  inReach: () => Promise<ReadonlySet<string> | null>;
 }
 
-const textsOf = async (storage: KeyValue): Promise<Room['texts']> => {
+/** Which edits of a beat its text has already: they say no more than it does. */
+const basesOf = async (storage: KeyValue, keys: string[]): Promise<Map<string, number>> => {
+  const texts = await storage.getMany(keys.filter((key) => key.startsWith('state/')));
+  return new Map(
+    Object.entries(texts).map(([key, text]) => {
+      const base = Number(/"base":(\d+)/.exec(text ?? '')?.[1] ?? -1);
+      return [key.slice('state/'.length), base];
+    }),
+  );
+};
+
+const LOG = /^log\/(.*)\/(\d+)$/;
+
+/** What all texts take, and the samples that they name. */
+const lookedThrough = async (storage: KeyValue): Promise<{ texts: Room['texts']; named: Set<string> }> => {
   const found = new Map(ROOMS.map((kind) => [kind, { kind, count: 0, bytes: 0 }]));
   const keys = await storage.getAllKeys();
+  const bases = await basesOf(storage, keys);
+  const named = new Set<string>();
+  const isInText = (key: string): boolean => {
+    const [, id, seq] = LOG.exec(key) ?? [];
+    return id !== undefined && Number(seq) <= (bases.get(id) ?? -1);
+  };
   for (let at = 0; at < keys.length; at += AT_ONCE) {
     const some = keys.slice(at, at + AT_ONCE);
     const texts = await storage.getMany(some);
@@ -48,33 +66,30 @@ const textsOf = async (storage: KeyValue): Promise<Room['texts']> => {
       const one = found.get(kindOf(key))!;
       one.count += 1;
       one.bytes += key.length + (texts[key]?.length ?? 0);
+      if (!isInText(key)) for (const id of samplesNamed(texts[key] ?? '')) named.add(id);
     }
   }
-  return [...found.values()];
+  return { texts: [...found.values()], named };
 };
 
 /**
- * Looks what takes room.
+ * Looks what takes room. A sample is in use where anything that is kept names it, readable or not, or a window can still bring
+ * it back.
  *
  * @throws what the storage throws where it cannot be read: then nothing is called unused
  */
-export const roomUsed = async ({ storage, bytes, beats }: RoomParts): Promise<Room> => {
-  const [texts, names, kits, all] = await Promise.all([
-    textsOf(storage),
+export const roomUsed = async ({ storage, bytes, inReach }: RoomParts): Promise<Room> => {
+  const [{ texts, named }, names, reach] = await Promise.all([
+    lookedThrough(storage),
     bytes.names(),
-    keptKits(storage),
-    beats(),
+    inReach(),
   ]);
   const sizes = await bytes.sizes(names);
-  const needed = new Set([
-    ...(all ?? []).flatMap((beat) => samplesOfBeat(beat).map(({ id }) => id)),
-    ...kits.flatMap(({ own }) => samplesOfBeat({ own, lanes: [] }).map(({ id }) => id)),
-  ]);
   const sum = (of: string[]) => of.reduce((total, name) => total + (sizes[names.indexOf(name)] ?? 0), 0);
-  const unused = names.filter((name) => !needed.has(name));
+  const unused = names.filter((name) => !named.has(name) && !reach?.has(name));
   return {
     texts,
     samples: { count: names.length, bytes: sum(names) },
-    unused: all && { names: unused, bytes: sum(unused) },
+    unused: reach && { names: unused, bytes: sum(unused) },
   };
 };

@@ -78,7 +78,8 @@ export const words = {
     `Clear ${many} unused ${many === 1 ? 'sample' : 'samples'}, ${size}`,
   cleared: (many: number, size: string) =>
     `${many} ${many === 1 ? 'sample' : 'samples'} that nothing plays cleared: ${size}.`,
-  unusedNotKnown: 'Some beats cannot be read here, so no sample is called unused.',
+  unusedNotKnown:
+    'Another window of Ruddik does not answer, so nobody knows which samples it needs. Close it, then look again.',
   lookingThroughIt: 'Looking through it…',
   checkWhatIsStored: 'Check what is stored',
   beatsAndGroovesAreKept:

@@ -112,6 +112,8 @@ export const words = {
   playKept: (kit: string) => `Play on ${kit}`,
   forgetKept: (kit: string) => `Forget ${kit}`,
   forget: 'Forget',
+  kitForgotten: (kit: string) => `“${kit}” is no longer kept.`,
+  bringKitBack: 'Keep it again',
   keptKit: (kit: string) => `“${kit}” is kept. You find it in this list in every beat.`,
   openedKit: (kit: string) => `“${kit}” is opened and plays.`,
   givenFiles: 'The files, and what each is for',

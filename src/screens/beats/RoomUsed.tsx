@@ -29,18 +29,11 @@ export const RoomUsed = () => {
   const [room, setRoom] = useState<Room | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const beats = async () => {
-    const { library, doc } = store.getState();
-    const all = await persistence.all();
-    const deleted = persistence.deleted();
-    if (all.length < library.beats.length || library.aside.length || !deleted) return null;
-    // What an undo may bring back is needed too.
-    return [...all, ...deleted, ...doc.past, ...doc.future, ...(doc.beat ? [doc.beat] : [])];
-  };
+  const inReach = () => persistence.samplesInReach();
   const look = async () => {
     setBusy(true);
     try {
-      setRoom(await roomUsed({ storage, bytes: samples, beats }));
+      setRoom(await roomUsed({ storage, bytes: samples, inReach }));
       const { usage, quota } = (await navigator.storage?.estimate?.()) ?? {};
       setSaid(usage !== undefined && quota ? words.roomOf(words.size(usage), words.size(quota)) : null);
     } catch {
@@ -49,13 +42,16 @@ export const RoomUsed = () => {
     setBusy(false);
   };
   const clear = async () => {
-    // It is looked at once more: a beat may have come to need one of them meanwhile.
-    const now = await roomUsed({ storage, bytes: samples, beats }).catch(() => null);
-    const names = now?.unused?.names ?? [];
+    // It is looked at once more: a beat may have come to need one of them meanwhile. What came in since was not offered.
+    const offered = new Set(room?.unused?.names);
+    const now = await roomUsed({ storage, bytes: samples, inReach }).catch(() => null);
+    const names = (now?.unused?.names ?? []).filter((name) => offered.has(name));
+    const size =
+      names.length === now?.unused?.names.length
+        ? now.unused.bytes
+        : (await samples.sizes(names)).reduce((sum, one) => sum + (one ?? 0), 0);
     await samples.remove(names);
-    store.dispatch(
-      noticed({ text: words.cleared(names.length, words.size(now?.unused?.bytes ?? 0)), subject: 'file' }),
-    );
+    store.dispatch(noticed({ text: words.cleared(names.length, words.size(size)), subject: 'file' }));
     await look();
   };
   const unused = room?.unused;

@@ -2,6 +2,7 @@ import { listen } from '../../web/listen';
 import { useEffect } from 'react';
 import { redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
+import { undoLatest } from '../../state/offers';
 import { viewChanged } from '../../state/slices';
 import { playedTick, turnRoute } from '../../audio/player';
 import { recallRoute } from '../../state/recallRoute';
@@ -35,6 +36,11 @@ const isButton = (target: Element | null): boolean =>
     'button, a, select, summary, [role=button], [role=switch], [type=checkbox], [type=radio]',
   ) != null;
 
+/** What was last taken away comes back where nothing was edited since; else the last edit is taken back. */
+const undo = (): void => {
+  if (!undoLatest(store.getState().doc.beat)) store.dispatch(undone());
+};
+
 const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void => {
   const target = event.target instanceof Element ? event.target : null;
   // From everywhere, fields of text too.
@@ -47,7 +53,8 @@ const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void =
   const key = event.key.toLowerCase();
   if (command && key === 'z') {
     event.preventDefault();
-    store.dispatch(event.shiftKey ? redone() : undone());
+    if (event.shiftKey) store.dispatch(redone());
+    else undo();
   } else if (command && key === 'y') {
     event.preventDefault();
     store.dispatch(redone());

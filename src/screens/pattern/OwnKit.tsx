@@ -13,6 +13,8 @@ import { voicesGiven, type GivenFile } from '../../../core/sound/newVoice';
 import { hearPeaks } from '../../audio/player';
 import { beatEdited, kitSet, laneChanged } from '../../state/doc';
 import { forgetKit, keepKit, keptKits, type KeptKit } from '../../state/keptKits';
+import { offerUndo } from '../../state/offers';
+import { noticed } from '../../state/slices';
 import { browserStorage } from '../../state/storage';
 import { selectBeat, useAppStore, useDo } from '../../state/store';
 import { Chip } from '../../ui/Chip';
@@ -194,6 +196,26 @@ export const OwnKit = ({ beat }: { beat: Beat }) => {
       tell(words.noRoom, true);
     }
   };
+  const forget = async (one: KeptKit) => {
+    try {
+      const bringBack = await forgetKit(storage, one);
+      const back = () =>
+        void bringBack()
+          .then(look)
+          .catch(() => tell(words.noRoom, true));
+      store.dispatch(
+        noticed({
+          text: words.kitForgotten(one.own.name),
+          subject: 'kept kit',
+          lasting: true,
+          action: { label: words.bringKitBack, does: offerUndo(back, selectBeat(store.getState())) },
+        }),
+      );
+      look();
+    } catch {
+      tell(words.noRoom, true);
+    }
+  };
   const suggested = kitFor({ tempo: beat.tempo, instruments: beat.lanes.map((lane) => lane.instrument) });
   return (
     <DropFiles onFiles={(files) => void take(files)}>
@@ -242,10 +264,7 @@ export const OwnKit = ({ beat }: { beat: Beat }) => {
               <Item key={one.id} ruled>
                 <Line>
                   <Chip onPress={() => setKit(one.kit, one.own)}>{words.playKept(one.own.name)}</Chip>
-                  <Chip
-                    label={words.forgetKept(one.own.name)}
-                    onPress={() => void forgetKit(storage, one.id).then(look)}
-                  >
+                  <Chip label={words.forgetKept(one.own.name)} onPress={() => void forget(one)}>
                     {words.forget}
                   </Chip>
                 </Line>
