@@ -79,32 +79,32 @@ test('every beat is a file of the folder; what changes there comes here, changed
   expect(Object.values(await filesOf(page)).join('')).not.toContain('from the folder');
 
   // Deleted here: its file is put away; undone, it is written again.
-  await button(page, 'Delete Ferry Clave').click();
+  await button(page, 'Delete Stall Nineteen').click();
   await button(page, 'Bring in step now').click();
   await expect(
-    page.getByText('The file of “Ferry Clave” went to the folder’s subfolder “deleted”.'),
+    page.getByText('The file of “Stall Nineteen” went to the folder’s subfolder “deleted”.'),
   ).toBeVisible();
-  expect(Object.keys(await filesOf(page))).not.toContain('Ferry-Clave.ruddik.json');
-  expect(Object.keys(await filesOf(page, 'deleted'))).toEqual(['Ferry-Clave.ruddik.json']);
+  expect(Object.keys(await filesOf(page))).not.toContain('Stall-Nineteen.ruddik.json');
+  expect(Object.keys(await filesOf(page, 'deleted'))).toEqual(['Stall-Nineteen.ruddik.json']);
   await button(page, 'Undo delete').click();
   await button(page, 'Bring in step now').click();
-  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Ferry-Clave.ruddik.json');
+  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Stall-Nineteen.ruddik.json');
 
   // Gone there without a word: asked, and written again where it is wanted.
-  await removeFile(page, 'Ferry-Clave.ruddik.json');
+  await removeFile(page, 'Stall-Nineteen.ruddik.json');
   await button(page, 'Bring in step now').click();
-  await expect(page.getByText('The file of “Ferry Clave” is no longer in “quay”.')).toBeVisible();
-  await expect(button(page, 'Open Ferry Clave')).toBeVisible();
+  await expect(page.getByText('The file of “Stall Nineteen” is no longer in “quay”.')).toBeVisible();
+  await expect(button(page, 'Open Stall Nineteen')).toBeVisible();
   await button(page, 'Keep, write again').click();
-  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Ferry-Clave.ruddik.json');
+  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Stall-Nineteen.ruddik.json');
 
   // Renamed here: its file takes the name.
-  await button(page, 'Rename Ferry Clave').click();
-  await setField(page, 'Name', 'Late Ferry');
+  await button(page, 'Rename Stall Nineteen').click();
+  await setField(page, 'Name', 'Late Stall');
   await button(page, 'Rename').click();
   await button(page, 'Bring in step now').click();
-  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Late-Ferry.ruddik.json');
-  expect(Object.keys(await filesOf(page))).not.toContain('Ferry-Clave.ruddik.json');
+  await expect.poll(async () => Object.keys(await filesOf(page))).toContain('Late-Stall.ruddik.json');
+  expect(Object.keys(await filesOf(page))).not.toContain('Stall-Nineteen.ruddik.json');
 
   // It is remembered, and let go.
   await page.reload();

@@ -93,7 +93,8 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     tabs.say({ type: 'saved', id });
   };
 
-  const remove = async (id: string) => {
+  /** @param replaced by what is said where a newer form has taken its place */
+  const remove = async (id: string, replaced?: { text: string; label: string }) => {
     // The open one is left first: where there is nothing to go to, it stays.
     if (current()?.id === id && !(await openAnother(id))) return;
     const name = store.getState().library.beats.find((one) => one.id === id)?.name ?? words.theBeat;
@@ -105,11 +106,11 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     await noteDeleted(storage, id).catch(() => undefined);
     dispatch(summaryRemoved(id));
     tabs.say({ type: 'removed', id });
-    offerUndo(() => void restore(id).catch(parts.full), current());
-    say(words.nameWasDeleted(name), {
+    if (!replaced) offerUndo(() => void restore(id).catch(parts.full), current());
+    say(replaced?.text ?? words.nameWasDeleted(name), {
       lasting: true,
       subject: `removed/${id}`,
-      action: { label: words.undoDelete, does: { kind: 'restoreBeat', id } },
+      action: { label: replaced?.label ?? words.undoDelete, does: { kind: 'restoreBeat', id } },
     });
   };
 

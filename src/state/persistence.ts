@@ -60,7 +60,8 @@ export interface Persistence {
   create(): Promise<void>;
   rename(id: string, name: string): Promise<void>;
   duplicate(id: string): Promise<void>;
-  remove(id: string): Promise<void>;
+  /** @param replaced what is said, and what it is called to have it back, where a newer form has taken its place */
+  remove(id: string, replaced?: { text: string; label: string }): Promise<void>;
   /** Adds a beat that was made from another one, and says so. */
   takeIn(beat: Beat): Promise<void>;
   restore(id: string): Promise<void>;

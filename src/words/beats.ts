@@ -44,6 +44,8 @@ export const words = {
   inStep: (many: number) => `${many} ${many === 1 ? 'beat is' : 'beats are'} the same on both sides.`,
   besideOneAnother: (name: string) =>
     `“${name}” was changed here and in the folder. You have both now; the other one is “${name} (from the folder)”.`,
+  changedInFolder: (name: string) => `“${name}” was changed in the folder, and is up to date here now.`,
+  bringMineBack: 'Bring mine back too',
   fromTheFolder: (name: string) => `${name.slice(0, 62)} (from the folder)`,
   goneFromFolder: (names: readonly string[], folder: string) =>
     names.length === 1

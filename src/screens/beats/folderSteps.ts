@@ -133,7 +133,10 @@ const stepOnce = async ({ name, folder }: ChosenFolder): Promise<void> => {
         const now = await persistence.beat(was.id);
         if (!now || writeBeat(now) !== writeBeat(was)) return next;
         if (isOpen) await persistence.open(next);
-        await persistence.remove(was.id);
+        await persistence.remove(was.id, {
+          text: words.changedInFolder(was.name),
+          label: words.bringMineBack,
+        });
         return next;
       },
     });
