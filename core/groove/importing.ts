@@ -9,6 +9,8 @@ import { likenessOf, type Likeness } from './likeness';
 
 /** What is kept of a groove that lies in a file: enough to list and compare it. */
 export interface Indexed {
+  /** What tells the bytes of a file that is kept from others', nearly always. */
+  mark?: string;
   row: GrooveRow;
   likeness: Likeness;
   /** The name of the map it is read with. */

@@ -1,4 +1,5 @@
 import { splitPath, type Indexed } from '../../core/groove/importing';
+import { hashText } from '../../core/random/draw';
 import type { Likeness } from '../../core/groove/likeness';
 import { alone } from './log';
 import type { KeyValue } from './storage';
@@ -58,13 +59,42 @@ const nextPiece = async (storage: KeyValue): Promise<string> => {
 /** One at a time, in whichever tab or worker: the list is read and written anew. */
 const withList = <T>(work: () => Promise<T>): Promise<T> => alone('grooves', work);
 
+/** Tells texts apart, nearly always: what seems the same is compared. */
+const markOf = (text: string): string => `${text.length} ${hashText(text)}`;
+
+/** Files that are kept, by what tells their bytes apart. */
+export type KnownFiles = Map<string, Indexed[]>;
+
+/** So many files are looked at at once. */
+const AT_ONCE = 200;
+
+/** All files that are kept, for an import to know again what it reads, wherever it lies now. */
+export const knownFiles = async (storage: KeyValue): Promise<KnownFiles> => {
+  const { indexed } = await readList(storage);
+  const known: KnownFiles = new Map();
+  const put = (mark: string, one: Indexed) => known.set(mark, [...(known.get(mark) ?? []), one]);
+  // What was kept before files had marks is read once more.
+  const unmarked = indexed.filter(({ mark }) => mark === undefined);
+  for (let at = 0; at < unmarked.length; at += AT_ONCE) {
+    const some = unmarked.slice(at, at + AT_ONCE);
+    const texts = await storage.getMany(some.map(({ row }) => KEY.file(row.id)));
+    for (const one of some) {
+      const text = texts[KEY.file(one.row.id)];
+      if (typeof text === 'string') put(markOf(text), one);
+    }
+  }
+  for (const one of indexed) if (one.mark !== undefined) put(one.mark, one);
+  return known;
+};
+
 /** A place beside another of the same name. @example beside('a/fill.mid', 2) // "a/fill (2).mid" */
 const beside = (id: string, n: number): string => id.replace(/(\.midi?)?$/i, (ending) => ` (${n})${ending}`);
 
 /**
  * Keeps files and what they are. A file is known by what is in it: another one of the same name gets a number, the same
- * one again is kept once.
+ * one again is kept once, though it comes from another folder now.
  *
+ * @param known the files that are kept already; those that are kept now are put there too
  * @returns what they are, under the names that they are kept by
  * @throws what the storage throws when it is full
  */
@@ -72,13 +102,30 @@ export const keepFiles = (
   storage: KeyValue,
   indexed: Indexed[],
   files: { bytes: Uint8Array }[],
+  known: KnownFiles = new Map(),
 ): Promise<Indexed[]> =>
   withList(async () => {
     const there = await storage.getMany(indexed.map(({ row }) => KEY.file(row.id)));
     const entries: Record<string, string> = {};
     const kept: Indexed[] = [];
+    const listed: Indexed[] = [];
+    /** The same file under the same name in another folder. */
+    const lyingElsewhere = async (one: Indexed, text: string, all: Indexed[]): Promise<Indexed | null> => {
+      for (const other of all) {
+        const { id, name } = other.row;
+        if (id === one.row.id || name !== one.row.name) continue;
+        if ((entries[KEY.file(id)] ?? (await storage.getItem(KEY.file(id)))) === text) return other;
+      }
+      return null;
+    };
     for (const [at, one] of indexed.entries()) {
       const text = asText(files[at]!.bytes);
+      const mark = markOf(text);
+      const before = await lyingElsewhere(one, text, known.get(mark) ?? []);
+      if (before) {
+        kept.push(before);
+        continue;
+      }
       let { id } = one.row;
       const lies = async () =>
         entries[KEY.file(id)] ?? there[KEY.file(id)] ?? (await storage.getItem(KEY.file(id)));
@@ -86,9 +133,12 @@ export const keepFiles = (
         id = beside(one.row.id, n);
       entries[KEY.file(id)] = text;
       const name = id === one.row.id ? one.row.name : splitPath(id).name;
-      kept.push({ ...one, row: { ...one.row, id, name } });
+      const fresh = { ...one, mark, row: { ...one.row, id, name } };
+      kept.push(fresh);
+      listed.push(fresh);
+      known.set(mark, [...(known.get(mark) ?? []).filter(({ row }) => row.id !== id), fresh]);
     }
-    entries[await nextPiece(storage)] = JSON.stringify(kept.map(stored));
+    if (listed.length) entries[await nextPiece(storage)] = JSON.stringify(listed.map(stored));
     await storage.setMany(entries);
     return kept;
   });

@@ -149,6 +149,8 @@ export const words = {
   soundedOnIntoTheNext: (cut: number) => ` ${count(cut, 'note')} sounded on into the next and ended there.`,
   youCancelledIt: ' You cancelled it: what had been read by then is kept.',
   theBrowsersStorageIsFull: ' The browser’s storage is full: no more could be kept.',
+  whatReadsDidNotCome: ' The part of Ruddik that reads files could not be fetched. Try it again in a moment.',
+  readingItEnded: 'The browser stopped while reading it.',
   openMidiFilesOrA: 'Open MIDI files or a ZIP',
   openAFolder: 'Open a folder',
   orDropThemHere: 'or drop them here',

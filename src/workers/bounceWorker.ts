@@ -1,5 +1,6 @@
 /** Renders audio beside the page: a shell around `bouncer.ts`. To be stopped, it is simply ended. */
 import { expose, transfer } from 'comlink';
+import { sayAlive } from './alive';
 import { createIndexedBytes } from '../state/indexedBytes';
 import { SAMPLES } from '../state/samples';
 import { bounceAll, type BounceAsked, type BounceGiven } from './bouncer';
@@ -7,6 +8,7 @@ import { createSamples } from './ownSounds';
 
 const load = createSamples(createIndexedBytes(SAMPLES));
 
+sayAlive();
 expose({
   bounceAll: (asked: BounceAsked, give: (given: BounceGiven) => void) =>
     bounceAll(

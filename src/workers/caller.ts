@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import { watched } from './watched';
 
 /** What came of a call of a worker: what it answered, or that it took too long or broke down. */
 export type Answer<T> = { ok: true; value: T } | { ok: false; why: 'late' | 'failed' };
@@ -7,23 +8,25 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; why: 'late' | 'fai
 export interface Hired<Far> {
   far: Remote<Far>;
   end(): void;
-  /** Never kept where all goes well; refused where the worker cannot be fetched or breaks down. */
+  /** Never kept where all goes well; refused where the worker cannot be fetched, breaks down or is ended by the browser. */
   failed: Promise<never>;
 }
 
+/** The worker is no longer there: what it was asked may be asked of another one. */
+export class WorkerGone extends Error {}
+
 /** Makes a worker whose functions can be called. */
 export const hire = <Far extends object>(make: () => Worker): Hired<Far> => {
-  const worker = make();
-  const failed = new Promise<never>((_, reject) => {
-    worker.onerror = () => reject(new Error('failed'));
-  });
+  let fail: (fault: Error) => void;
+  const failed = new Promise<never>((_, reject) => (fail = reject));
   failed.catch(() => undefined);
-  return { far: wrap<Far>(worker), end: () => worker.terminate(), failed };
+  const { worker, end } = watched(make, (why) => fail(new WorkerGone(why)));
+  return { far: wrap<Far>(worker), end, failed };
 };
 
 /**
- * Calls the functions of a worker that is made at the first call. One that takes longer than it may, or breaks down, is ended;
- * the next call gets a new one.
+ * Calls the functions of a worker that is made at the first call. One that takes longer than it may is ended, and the next call
+ * gets a new one. Where it cannot be fetched, breaks down or is ended by the browser, a new one is asked once more.
  *
  * @param mostMs how long a call may take
  */
@@ -35,24 +38,27 @@ export const createCaller = <Far extends object>(make: () => Worker, mostMs: num
     there = null;
   };
 
-  return async <T>(call: (far: Remote<Far>) => Promise<T>): Promise<Answer<T>> => {
-    const { far, failed } = (there ??= hire<Far>(make));
+  const ask = async <T>(call: (far: Remote<Far>) => Promise<T>, isAgain: boolean): Promise<Answer<T>> => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const late = new Promise<'late'>((resolve) => {
       timer = setTimeout(() => resolve('late'), mostMs);
     });
     try {
+      const { far, failed } = (there ??= hire<Far>(make));
       const value = await Promise.race([call(far), late, failed]);
       if (value !== 'late') return { ok: true, value: value as T };
       end();
       return { ok: false, why: 'late' };
-    } catch {
+    } catch (fault) {
       end();
+      if (!isAgain && fault instanceof WorkerGone) return ask(call, true);
       return { ok: false, why: 'failed' };
     } finally {
       clearTimeout(timer);
     }
   };
+
+  return <T>(call: (far: Remote<Far>) => Promise<T>): Promise<Answer<T>> => ask(call, false);
 };
 
 /**

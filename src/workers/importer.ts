@@ -1,11 +1,12 @@
 import type { KeyValue } from '../state/storage';
-import { keepFiles } from '../state/importedFiles';
+import { keepFiles, knownFiles, type KnownFiles } from '../state/importedFiles';
 import {
   importFile,
   isHousekeeping,
   isMidiName,
   isZipName,
   FILE_BOUNDS,
+  type Indexed,
   type LeftOut,
   type TakenIn,
 } from '../../core/groove/importing';
@@ -22,7 +23,8 @@ export interface GivenFile {
 export type FromImport =
   /** The next few files are wanted. */
   | { type: 'more' }
-  | { type: 'progress'; done: number; total: number; taken: TakenIn[]; left: LeftOut[] }
+  /** @param given how many of the files that were given are finished, archives counted once */
+  | { type: 'progress'; done: number; total: number; given: number; taken: TakenIn[]; left: LeftOut[] }
   | { type: 'done'; cancelled: boolean; full: boolean };
 
 /** Files come a few at a time: handing over thousands at once would hold up the page for seconds. */
@@ -45,7 +47,10 @@ interface Run {
   say: (message: FromImport) => void;
   map: DrumMap;
   done: number;
+  given: number;
   total: number;
+  /** What is kept already: looked up once. */
+  known: Promise<KnownFiles>;
   full: boolean;
   taken: TakenIn[];
   left: LeftOut[];
@@ -103,6 +108,7 @@ export const createImporter = (storage: KeyValue): Importer => {
           storage,
           taken.map(({ indexed }) => indexed),
           bytes,
+          await now.known,
         );
         now.taken = taken.map((one, at) => ({ ...one, indexed: kept[at]! }));
       } catch {
@@ -113,7 +119,14 @@ export const createImporter = (storage: KeyValue): Importer => {
         now.taken = [];
       }
     }
-    now.say({ type: 'progress', done: now.done, total: now.total, taken: now.taken, left: now.left });
+    now.say({
+      type: 'progress',
+      done: now.done,
+      total: now.total,
+      given: now.given,
+      taken: now.taken,
+      left: now.left,
+    });
     [now.taken, now.left, now.bytes] = [[], [], []];
   };
 
@@ -137,6 +150,7 @@ export const createImporter = (storage: KeyValue): Importer => {
       now.total += Math.max(0, files.length - 1);
       if (!files.length) now.done += 1;
       for (const file of files) if (!stopped(now)) await readOne(now, file);
+      if (!stopped(now)) now.given += 1;
     }
   };
 
@@ -158,7 +172,18 @@ export const createImporter = (storage: KeyValue): Importer => {
 
   return {
     begin: (total, map, say) => {
-      const fresh = { done: 0, full: false, taken: [], left: [], bytes: [], cancelled: false };
+      // Where it cannot be read, nothing is known again; what comes is kept all the same, or it is told.
+      const known = knownFiles(storage).catch(() => new Map<string, Indexed[]>());
+      const fresh = {
+        done: 0,
+        given: 0,
+        known,
+        full: false,
+        taken: [],
+        left: [],
+        bytes: [],
+        cancelled: false,
+      };
       run = { ...fresh, say, total, map, queue: Promise.resolve() };
       say({ type: 'more' });
     },

@@ -1,5 +1,6 @@
 /** Paints the song tile by tile beside the page, and hands each tile over as an image. */
 import { expose } from 'comlink';
+import { sayAlive } from './alive';
 import type { Beat } from '../../core/document/schema';
 import { songTimeline, type Timeline } from '../../core/play/timeline';
 import { paintTile, rowsOf, type Measures, type Row } from '../strings/songPicture';
@@ -62,6 +63,7 @@ const work = async (): Promise<void> => {
   painting = false;
 };
 
+sayAlive();
 expose({
   show: (key, song) => {
     const layout = songTimeline(song.beat);

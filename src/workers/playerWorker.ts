@@ -1,5 +1,6 @@
 /** Feeds the mixer, away from the page: a shell around `player.ts`. */
 import type { FromMixer, ToWorker } from '../audio/messages';
+import { sayAlive } from './alive';
 import { createPlayer } from './player';
 
 const WAKE_MS = 500;
@@ -17,3 +18,4 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
 };
 
 setInterval(player.wake, WAKE_MS);
+sayAlive();

@@ -1,5 +1,6 @@
 /** Measures drums and works on sounds of one's own beside the page: a shell around `soundDesk.ts`. */
 import { expose, transfer } from 'comlink';
+import { sayAlive } from './alive';
 import type { OwnSound } from '../../core/sound/own';
 import type { Shape } from '../../core/sound/shape';
 import { createIndexedBytes } from '../state/indexedBytes';
@@ -9,6 +10,7 @@ import { createDesk } from './soundDesk';
 
 const desk = createDesk(createIndexedBytes(SAMPLES));
 
+sayAlive();
 expose({
   ...desk,
   drumPicture,

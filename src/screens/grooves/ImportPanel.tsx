@@ -8,13 +8,13 @@ import { Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import type { FileWithPath } from 'file-selector';
-import { proxy } from 'comlink';
 import { useRef, useState, type ReactNode } from 'react';
 import type { LeftOut, TakenIn } from '../../../core/groove/importing';
 import { useApp, useAppStore } from '../../state/store';
 import type { FromImport } from '../../workers/importer';
 import { Chip } from '../../ui/Chip';
 import { shelf } from './shelf';
+import { runImport, type ImportHearer } from './importRun';
 import { takeOff } from './takeOff';
 import { words } from '../../words/grooves';
 
@@ -25,6 +25,8 @@ interface Import {
   running: boolean;
   cancelled: boolean;
   full: boolean;
+  /** What reads the files did not come. */
+  broken: boolean;
   /** The ids of what was taken in. */
   taken: string[];
   /** So many files were on the list before, byte for byte: they are kept once, and taken off with none of these. */
@@ -42,6 +44,7 @@ const NOTHING: Import = {
   running: true,
   cancelled: false,
   full: false,
+  broken: false,
   taken: [],
   again: 0,
   notes: 0,
@@ -86,9 +89,6 @@ export interface Importing {
   fields: ReactNode;
 }
 
-/** How many files are handed to the worker at once. */
-const FEW = 8;
-
 const pathOf = (file: File | FileWithPath): string =>
   (file.webkitRelativePath || ('path' in file && file.path) || file.name).replace(/^\.?\//, '');
 
@@ -96,47 +96,41 @@ const pathOf = (file: File | FileWithPath): string =>
 export const useImport = (): Importing => {
   const store = useAppStore();
   const [now, setNow] = useState<Import | null>(null);
-  const importer = useRef<ReturnType<typeof hireImporter> | null>(null);
+  const running = useRef<ReturnType<typeof runImport> | null>(null);
 
   const begin = (chosen: (File | FileWithPath)[]) => {
     if (!chosen.length) return;
-    const { far } = (importer.current ??= hireImporter());
+    running.current?.cancel();
     const added: TakenIn[] = [];
     const seen = new Set<string>();
-    let at = 0;
-    const hear: Record<FromImport['type'], (message: FromImport) => void> = {
-      more: () => {
-        const files = chosen.slice(at, at + FEW).map((file) => ({ path: pathOf(file), file }));
-        at += FEW;
-        void far.files(files, at >= chosen.length);
-      },
-      progress: (message) => {
-        if (message.type !== 'progress') return;
+    let mine: typeof running.current = null;
+    const hear: ImportHearer = (message) => {
+      if (mine && running.current !== mine) return;
+      if (message.type === 'progress') {
         const taken = message.taken.filter(({ indexed }) => {
           const { id } = indexed.row;
           const isNew = !seen.has(id) && !shelf.indexed(id);
           seen.add(id);
           return isNew;
         });
-        const again = message.taken.length - taken.length;
         added.push(...message.taken);
-        setNow((before) => further(before ?? NOTHING, { ...message, taken }, again));
-      },
-      done: (message) => {
-        if (message.type !== 'done') return;
-        // The list is built anew once, not at every hundred files.
-        shelf.add(added.map(({ indexed }) => indexed));
-        const { cancelled, full } = message;
-        setNow((before) => ({ ...(before ?? NOTHING), running: false, cancelled, full }));
-      },
+        setNow((before) =>
+          further(before ?? NOTHING, { ...message, taken }, message.taken.length - taken.length),
+        );
+        return;
+      }
+      // The list is built anew once, not at every hundred files.
+      shelf.add(added.map(({ indexed }) => indexed));
+      const { cancelled, full, broken = false } = message;
+      setNow((before) => ({ ...(before ?? NOTHING), running: false, cancelled, full, broken }));
     };
     setNow({ ...NOTHING, total: chosen.length });
-    const map = shelf.mapNamed(store.getState().grooves.readWith);
-    void far.begin(
-      chosen.length,
-      map,
-      proxy((message: FromImport) => hear[message.type](message)),
-    );
+    mine = running.current = runImport({
+      chosen: chosen.map((file) => ({ path: pathOf(file), file })),
+      map: shelf.mapNamed(store.getState().grooves.readWith),
+      hire: hireImporter,
+      hear,
+    });
   };
   const files = useFileField({
     label: words.midiFiles,
@@ -152,7 +146,7 @@ export const useImport = (): Importing => {
   });
   return {
     now,
-    cancel: () => void importer.current?.far.cancel(),
+    cancel: () => running.current?.cancel(),
     close: () => setNow(null),
     chooseFiles: files.choose,
     chooseFolder: folder.choose,
@@ -224,7 +218,8 @@ const told = (now: Import): string => {
   const again = now.again ? words.wereHereBefore(now.again) : '';
   const ended = now.cancelled ? words.youCancelledIt : '';
   const full = now.full ? words.theBrowsersStorageIsFull : '';
-  return `${head}${again}${doubles}${cut}${ended}${full}`;
+  const broken = now.broken ? words.whatReadsDidNotCome : '';
+  return `${head}${again}${doubles}${cut}${ended}${full}${broken}`;
 };
 
 /** How far an import is; then what came of it, file by file where something is to be said. */

@@ -1,0 +1,45 @@
+/** Why a worker is no longer there: it could not be fetched or broke down, or the browser ended it. */
+export type Gone = 'failed' | 'ended';
+
+/** A worker whose end is noticed. */
+export interface Watched {
+  worker: Worker;
+  /** Ends it on purpose: of that nothing is told. */
+  end(): void;
+}
+
+const lockIn = (data: unknown): string | null => {
+  const { alive } = (typeof data === 'object' && data !== null ? data : {}) as { alive?: unknown };
+  return typeof alive === 'string' && alive.startsWith('ruddik/worker/') ? alive : null;
+};
+
+/**
+ * Makes a worker and tells, once, when it is no longer there.
+ *
+ * @param onGone hears it at once where the browser has locks; else only of a worker that cannot be fetched or breaks down
+ */
+export const watched = (make: () => Worker, onGone: (why: Gone) => void): Watched => {
+  const waiting = new AbortController();
+  let over = false;
+  const stop = () => {
+    over = true;
+    waiting.abort();
+    worker.terminate();
+  };
+  const gone = (why: Gone) => {
+    if (over) return;
+    stop();
+    onGone(why);
+  };
+  const worker = make();
+  worker.addEventListener('error', () => gone('failed'));
+  worker.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
+    const lock = lockIn(data);
+    if (lock === null || over) return;
+    // It is ours only once the worker has let go of it.
+    void navigator.locks
+      .request(lock, { signal: waiting.signal }, () => gone('ended'))
+      .catch(() => undefined);
+  });
+  return { worker, end: stop };
+};
