@@ -2,7 +2,10 @@
 import '@expo/metro-runtime';
 import { App } from 'expo-router/build/qualified-entry';
 import { renderRootComponent } from 'expo-router/build/renderRootComponent';
+import { fetchCodeAgain } from './web/fetchedCode';
 import { framed } from './web/framed';
+
+fetchCodeAgain();
 
 /**
  * The app begins in three parts with a frame painted between them: reading its code, making its modules, and taking over the

@@ -30,8 +30,15 @@ const TIMES = 18;
 const HEIGHT = RULER + BAND + STRINGS + TIMES;
 const MOVED_POINTS = 6;
 
+interface TileProps {
+  picture: SongPicture;
+  index: number;
+  seen: boolean;
+  onFail: () => void;
+}
+
 /** One image of the song; the one before it stays until it is there. */
-const Tile = ({ picture, index, seen }: { picture: SongPicture; index: number; seen: boolean }) => {
+const Tile = ({ picture, index, seen, onFail }: TileProps) => {
   const image = useRef<HTMLImageElement>(null);
   const shown = useRef<string | null>(null);
   useEffect(
@@ -43,13 +50,14 @@ const Tile = ({ picture, index, seen }: { picture: SongPicture; index: number; s
   const painted = useRef<SongPicture | null>(null);
   const ask = useCallback(() => {
     if (painted.current === picture) return undefined;
-    return askTile(picture, index, (blob) => {
+    const show = (blob: Blob) => {
       if (shown.current) URL.revokeObjectURL(shown.current);
       shown.current = URL.createObjectURL(blob);
       painted.current = picture;
       image.current!.src = shown.current;
-    });
-  }, [picture, index]);
+    };
+    return askTile(picture, index, show, onFail);
+  }, [picture, index, onFail]);
   // What is in sight is asked for first: effects of layout come before the others.
   useLayoutEffect(() => (seen ? ask() : undefined), [ask, seen]);
   useEffect(() => (seen ? undefined : ask()), [ask, seen]);
@@ -81,8 +89,13 @@ interface TilesProps {
 
 /** The picture of the song, tile by tile around what is in sight. */
 const Tiles = ({ beat, ink, measures, first, width, inSight }: TilesProps) => {
+  const [tries, setTries] = useState(0);
+  const [failed, setFailed] = useState(false);
+  const onFail = useCallback(() => setFailed(true), []);
   const picture = useMemo(
     () => ({
+      // Tried again, it is another picture.
+      tries,
       beat,
       ink,
       measures,
@@ -90,15 +103,37 @@ const Tiles = ({ beat, ink, measures, first, width, inSight }: TilesProps) => {
       height: HEIGHT,
       ratio: Math.min(2, window.devicePixelRatio || 1),
     }),
-    [beat, ink, measures],
+    [beat, ink, measures, tries],
   );
   const tiles = Math.ceil(width / TILE);
   const last = first + Math.ceil(inSight / TILE);
   const from = Math.max(0, first - KEPT);
   const count = Math.min(tiles, last + KEPT + 1) - from;
-  return Array.from({ length: Math.max(0, count) }, (_, n) => from + n).map((index) => (
-    <Tile key={index} index={index} seen={index >= first && index <= last} picture={picture} />
-  ));
+  const again = () => {
+    setFailed(false);
+    setTries(tries + 1);
+  };
+  return (
+    <>
+      {Array.from({ length: Math.max(0, count) }, (_, n) => from + n).map((index) => (
+        <Tile
+          key={index}
+          index={index}
+          seen={index >= first && index <= last}
+          picture={picture}
+          onFail={onFail}
+        />
+      ))}
+      {failed ? (
+        <div role="alert" className="song-undrawn" style={{ left: first * TILE }}>
+          {words.songCouldNotBeDrawn}{' '}
+          <button type="button" onClick={again}>
+            {words.drawItAgain}
+          </button>
+        </div>
+      ) : null}
+    </>
+  );
 };
 
 /** The hairline, where playback stands; the page follows it. */

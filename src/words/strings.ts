@@ -36,5 +36,7 @@ export const words = {
   theFirstMostBarsOf: (most_bars: number, bars: number) => `The first ${most_bars} of ${bars} bars`,
   moreMoreStrings: (more: number) => `${more} more strings`,
   barBarAtSectionTime: (barAt: number, section: string, time: string) => `bar ${barAt}, ${section}, ${time}`,
+  songCouldNotBeDrawn: 'The song could not be drawn just now.',
+  drawItAgain: 'Draw it',
   placeInTheSong: 'Place in the song',
 };

@@ -2,6 +2,7 @@ import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/document/schema';
 import type { BounceAsked, BounceGiven } from '../../workers/bouncer';
+import { WorkerGone } from '../../workers/caller';
 import { hireBouncer } from '../../workers/makers';
 import { words } from '../../words/export';
 
@@ -44,6 +45,9 @@ export const useBounce = (
   const start = (asked: BounceAsked) => {
     bouncer.current?.end();
     const begun = performance.now();
+    run(asked, begun, false);
+  };
+  const run = (asked: BounceAsked, begun: number, isAgain: boolean) => {
     const files: BouncedFile[] = [];
     const one = hireBouncer();
     bouncer.current = one;
@@ -57,9 +61,11 @@ export const useBounce = (
         one.end();
       }
     };
-    void Promise.race([one.far.bounceAll(asked, proxy(give)), one.failed]).catch(() => {
-      if (bouncer.current === one)
-        setBouncing({ state: 'failed', error: words.theBrowserStoppedTheRendering });
+    void Promise.race([one.far.bounceAll(asked, proxy(give)), one.failed]).catch((fault: unknown) => {
+      if (bouncer.current !== one) return;
+      // Once it may be chance; where it is gone again it is mostly for want of memory.
+      if (!isAgain && fault instanceof WorkerGone) run(asked, begun, true);
+      else setBouncing({ state: 'failed', error: words.theBrowserStoppedTheRendering });
     });
   };
   return { bouncing, start, stop };

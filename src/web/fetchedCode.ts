@@ -1,0 +1,63 @@
+/**
+ * Pieces of code are fetched when they are wanted. One that does not come, or comes as something else (a page of words in the
+ * place of code), is fetched again: the bundler's own loader would take it for there, and never ask again.
+ */
+
+type Load = (path: string) => Promise<void>;
+
+/** After so many ms each it is tried again. */
+const AGAIN_MS = [150, 600];
+
+const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Whether a fault is that of a script with such an address. */
+const isOf = (path: string, { filename }: ErrorEvent): boolean => {
+  try {
+    return new URL(filename).pathname === path.split('?')[0];
+  } catch {
+    return false;
+  }
+};
+
+/**
+ * Fetches a piece of code, again where that fails.
+ *
+ * @param load fetches it by its address; where the answer is no code it does not notice
+ * @param hear hears what goes wrong in scripts. @returns ends it
+ */
+export const fetchAgain =
+  (load: Load, hear: (told: (fault: ErrorEvent) => void) => () => void, pause = wait): Load =>
+  async (path) => {
+    for (let tries = 0; ; tries++) {
+      // By another address it is another piece of code to the loader.
+      const address = tries ? `${path}${path.includes('?') ? '&' : '?'}again=${tries}` : path;
+      let broken: ErrorEvent | null = null;
+      const stop = hear((fault) => {
+        if (isOf(address, fault)) broken = fault;
+      });
+      try {
+        await load(address);
+        if (!broken) return;
+        throw new Error('What came is no code.');
+      } catch (fault) {
+        const ms = AGAIN_MS[tries];
+        if (ms === undefined) throw fault;
+        await pause(ms);
+      } finally {
+        stop();
+      }
+    }
+  };
+
+const LOADER = '__loadBundleAsync';
+
+/** Has every piece of code of the page fetched so. To be called once, before any is. */
+export const fetchCodeAgain = (): void => {
+  const page = globalThis as unknown as Record<string, Load | undefined>;
+  const load = page[LOADER];
+  if (!load || typeof addEventListener === 'undefined') return;
+  page[LOADER] = fetchAgain(load, (told) => {
+    addEventListener('error', told);
+    return () => removeEventListener('error', told);
+  });
+};
