@@ -5,6 +5,7 @@ import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
 import { earlyOf } from '../strings/early';
 import { drawEarly, EARLY_KEY } from '../web/early';
+import { startAgain, TRIES_KEY } from '../web/startAgain';
 import { words } from '../words/frame';
 
 /** The theme chosen before, put on before anything is painted. */
@@ -20,6 +21,13 @@ const firstSight = (): string => {
 };
 const EARLY = `(${drawEarly.toString()})(${firstSight()},${JSON.stringify(EARLY_KEY)})`;
 
+/** What the app begins with; everything else it fetches by itself. */
+const PIECES = '/_expo/static/js/web/(__expo-metro-runtime|__common|start)-';
+const given = [TRIES_KEY, PIECES, words.ruddikCouldNotBeFetched, words.tryIt].map((one) =>
+  JSON.stringify(one),
+);
+const START_AGAIN = `(${startAgain.toString()})(${given.join(',')})`;
+
 export default function Html({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
@@ -33,6 +41,7 @@ export default function Html({ children }: { children: ReactNode }) {
         <meta name="theme-color" content="#17211F" media="(prefers-color-scheme: dark)" />
         <meta name="theme-color" content="#F3EFE6" media="(prefers-color-scheme: light)" />
         <script dangerouslySetInnerHTML={{ __html: THEME }} />
+        <script dangerouslySetInnerHTML={{ __html: START_AGAIN }} />
       </head>
       <body>
         {children}

@@ -7,6 +7,9 @@ import type { Sound } from '../../core/sound/voiceSound';
 import type { MixNote } from '../../core/sound/mixer';
 import type { Frames, Semitones, Ticks, Velocity } from '../../core/units';
 
+/** So many numbers of sounds each worker has for itself: what one before it gave to the mixer goes on sounding. */
+export const SOUNDS_EACH = 4096;
+
 /** The click: on every beat, stronger on the first of a bar. */
 export interface Metronome {
   on: boolean;
@@ -21,12 +24,24 @@ export interface SongPlay {
   loop: { from: Ticks; to: Ticks } | null;
 }
 
+/** Where play had come to when something of it had to be made anew: at a frame it stood at a tick, by these detours. */
+export interface Resume {
+  frame: Frames;
+  tick: Ticks;
+  /** Up to where the mixer has notes already; left out, it has none. */
+  until?: Frames;
+  switched: readonly Switched[];
+}
+
 /** From the page to the worker. */
 export type ToWorker =
-  | { type: 'connect'; port: MessagePort }
+  /** @param base from which number on its sounds are known to the mixer: those of a worker before it still sound */
+  | { type: 'connect'; port: MessagePort; base: number }
   | { type: 'beat'; beat: Beat; patternId: string; song?: SongPlay }
   /** @param at where another clock leads: at which frame what begins stands at its start */
-  | { type: 'play'; countIn: Ticks; at?: Frames }
+  | { type: 'play'; countIn: Ticks; at?: Frames; resume?: Resume }
+  /** What a worker before this one gave to the mixer has rung out. */
+  | { type: 'tidy' }
   /** Another clock ticks and may say start at any time: all is made ready for it. */
   | { type: 'arm' }
   | { type: 'metronome'; metronome: Metronome }
@@ -97,6 +112,8 @@ export type ToMixer =
   | { type: 'ceiling'; level: number }
   | { type: 'clock'; on: boolean }
   | { type: 'silence' }
+  /** Of all sounds but the clicks only those from one number on are still wanted, below another. */
+  | { type: 'keep'; from: number; below: number }
   | { type: 'report' };
 
 /** From the mixer to the page: the highest level of each lane lately, and what the limiter left of the loudest. */

@@ -1,5 +1,6 @@
 /** The audio thread: a thin shell around the mixer of core. */
 import { createMixer, mix, replan, silence, startNote } from '../../core/sound/mixer';
+import { CLICKS } from '../../core/sound/click';
 import type { FromMixer, Levels, ToMixer } from './messages';
 
 declare const sampleRate: number;
@@ -47,6 +48,10 @@ class MixerProcessor extends AudioWorkletProcessor {
         return;
       case 'ceiling':
         this.mixer.ceiling = message.level;
+        return;
+      case 'keep':
+        for (const at of Object.keys(this.mixer.sounds).map(Number))
+          if (at < CLICKS && (at < message.from || at >= message.below)) this.mixer.sounds[at] = [];
         return;
       case 'silence':
         silence(this.mixer);

@@ -17,7 +17,18 @@ import {
 } from '../../core/units';
 import { newClock } from './clock';
 import type { SwitchAt } from './feeder';
-import type { FromWorker, HandedNote, Levels, Metronome, MixerReport, SongPlay, ToWorker } from './messages';
+import { SOUNDS_EACH } from './messages';
+import type {
+  FromWorker,
+  HandedNote,
+  Levels,
+  Metronome,
+  MixerReport,
+  Resume,
+  SongPlay,
+  ToWorker,
+} from './messages';
+import { watched, type Watched } from '../workers/watched';
 import { SAMPLE_RATE } from './timing';
 
 /** From where on the audio clock counts which pattern's time. */
@@ -28,9 +39,28 @@ export type Anchor = Pick<
 
 /** The page's hand on the sound: everything that must be on time happens in the worker and the audio thread. */
 interface Player {
-  worker: Worker;
+  /** Null where none comes. */
+  worker: Watched | null;
   context: AudioContext | null;
+  node: AudioWorkletNode | null;
   starting: Promise<void> | null;
+  /** What a new worker has to be told: the beat, what follows it, and the click. */
+  told: {
+    beat: Extract<ToWorker, { type: 'beat' }> | null;
+    next: Extract<ToWorker, { type: 'switch' }> | null;
+    metronome: Extract<ToWorker, { type: 'metronome' }> | null;
+  };
+  /** How play was begun; null where nothing plays. */
+  playing: Extract<ToWorker, { type: 'play' }> | null;
+  /** Up to which frame the mixer has been given notes. */
+  until: Frames;
+  /** How many workers there have been. */
+  workers: number;
+  /** When something of it was made anew of late, in ms of the page's clock. */
+  renewed: Ms[];
+  /** When the mixer last gave a sign of life. */
+  sign: Ms;
+  looking: ReturnType<typeof setInterval> | null;
   anchors: Anchor[];
   clock: ReturnType<typeof newClock>;
   /** What was handed to the audio clock and has not been seen yet, in order of frame. */
@@ -75,11 +105,136 @@ export const alignTo = (time: Ms, tick: Ticks): void => {
   tell({ type: 'align', frame: Math.round(frame), tick });
 };
 
-const tell = (message: ToWorker, transfer: Transferable[] = []) =>
-  current().worker.postMessage(message, transfer);
-
-const hear = (message: FromWorker) => {
+const tell = (message: ToWorker, transfer: Transferable[] = []) => {
   const one = current();
+  remember(one, message);
+  one.worker?.worker.postMessage(message, transfer);
+};
+
+/** A pattern whose turn has come is what plays. */
+const switched = (one: Player): void => {
+  const { next } = one.told;
+  if (!next || anchorNow(one)?.patternId !== next.patternId) return;
+  one.told = { ...one.told, beat: { type: 'beat', beat: next.beat, patternId: next.patternId }, next: null };
+};
+
+/** Keeps what a worker that takes this one's place will have to be told. */
+const remember = (one: Player, message: ToWorker): void => {
+  if (message.type === 'metronome') one.told.metronome = message;
+  if (message.type !== 'beat' && message.type !== 'switch') return;
+  switched(one);
+  const { told } = one;
+  if (message.type === 'switch' && one.playing) told.next = message;
+  // What is handed over while another pattern waits for its turn is that other one.
+  else if (told.next?.patternId === message.patternId) told.next = { ...told.next, beat: message.beat };
+  else {
+    const { beat, patternId } = message;
+    told.beat = message.type === 'beat' ? message : { type: 'beat', beat, patternId };
+    told.next = null;
+  }
+};
+
+/** The last place told that the audio clock has come to. */
+const anchorNow = (one: Player): Anchor | undefined => {
+  const frame = (one.context?.currentTime ?? 0) * SAMPLE_RATE;
+  return one.anchors.findLast((anchor) => anchor.frame <= frame);
+};
+
+/** What of the sound is gone for good, though it was made anew. */
+export type SoundTrouble = 'code' | 'output';
+const troubleHearers = new Set<(trouble: SoundTrouble) => void>();
+
+/** Tells when play has ended because a part of it could not be made anew. @returns stops it */
+export const hearTrouble = (hear: (trouble: SoundTrouble) => void): (() => void) => {
+  troubleHearers.add(hear);
+  return () => void troubleHearers.delete(hear);
+};
+
+/** So often something may be made anew within so many ms; beyond that it is told. */
+const MOST_RENEWED = 4;
+const RENEWED_MS = 15_000;
+/** Between two that are made anew so many ms pass, at the second time and after it. */
+const PAUSE_MS = [0, 150, 500, 1000];
+/** What a worker before gave to the mixer has rung out after so many ms. */
+const TIDY_MS = 6000;
+
+/** Notes that something has to be made anew. @returns after how many ms; null where it was too often */
+const renewal = (one: Player): Ms | null => {
+  const now = performance.now();
+  one.renewed = one.renewed.filter((at) => now - at < RENEWED_MS);
+  if (one.renewed.length >= MOST_RENEWED) return null;
+  one.renewed.push(now);
+  return PAUSE_MS[one.renewed.length - 1]!;
+};
+
+const giveUp = (one: Player, trouble: SoundTrouble): void => {
+  // The next press of play makes everything anew.
+  one.renewed = [];
+  one.playing = null;
+  stopLooking(one);
+  for (const hear of troubleHearers) hear(trouble);
+};
+
+/** Where play stands: the last place told that is heard by now, or the first that is told. */
+const placeOf = (one: Player): Resume | null => {
+  if (!one.context || !one.anchors.length) return null;
+  const anchor = anchorNow(one) ?? one.anchors[0]!;
+  return { frame: anchor.frame, tick: anchor.tick, until: one.until, switched: one.routes };
+};
+
+/** Tells a worker that knows nothing, or a mixer that has nothing, all that has been said; play goes on where it was. */
+const retell = (one: Player, resume: Resume | null): void => {
+  const { beat, next, metronome } = one.told;
+  const send = (message: ToWorker | null) => message && one.worker?.worker.postMessage(message);
+  send(metronome);
+  send(beat);
+  if (one.playing) send(resume ? { type: 'play', countIn: 0, resume } : one.playing);
+  if (one.playing) send(next);
+};
+
+/** The worker cannot be fetched, broke down or was ended: another one takes its place. What the mixer has goes on sounding. */
+const workerGone = (): void => {
+  const one = current();
+  one.worker = null;
+  for (const give of one.turning.values()) give(null);
+  one.turning.clear();
+  const pause = renewal(one);
+  if (pause === null) giveUp(one, 'code');
+  else setTimeout(() => one.worker ?? replaceWorker(one), pause);
+};
+
+const replaceWorker = (one: Player): void => {
+  switched(one);
+  const fresh = hireWorker();
+  one.worker = fresh;
+  one.workers += 1;
+  connectWorker(one);
+  retell(one, placeOf(one));
+  if (one.reports.length) fresh.worker.postMessage({ type: 'report' } satisfies ToWorker);
+  setTimeout(
+    () => one.worker === fresh && fresh.worker.postMessage({ type: 'tidy' } satisfies ToWorker),
+    TIDY_MS,
+  );
+};
+
+const hireWorker = (): Watched => {
+  const one = watched(() => new Worker(new URL('../workers/playerWorker', window.location.href)), workerGone);
+  one.worker.addEventListener('message', ({ data }: MessageEvent<FromWorker>) => hear(data, one));
+  return one;
+};
+
+/** Puts the worker in touch with the mixer that is there. */
+const connectWorker = ({ node, worker, workers }: Player): void => {
+  if (!node || !worker) return;
+  const { port1, port2 } = new MessageChannel();
+  node.port.postMessage({ port: port2 }, [port2]);
+  const base = (workers % 8) * SOUNDS_EACH;
+  worker.worker.postMessage({ type: 'connect', port: port1, base } satisfies ToWorker, [port1]);
+};
+
+const hear = (message: FromWorker, from: Watched) => {
+  const one = current();
+  if (from !== one.worker) return;
   switch (message.type) {
     case 'anchor':
       // What was said of a time from here on no longer holds.
@@ -90,6 +245,7 @@ const hear = (message: FromWorker) => {
       for (const onlooker of onlookers) onlooker.anchored(message);
       return;
     case 'handed':
+      one.until = message.until;
       if (one.context) one.clock.read(one.context);
       one.handed = one.handed.filter((note) => note.frame < message.from).concat(message.notes);
       for (const onlooker of onlookers)
@@ -102,7 +258,7 @@ const hear = (message: FromWorker) => {
       if (one.log) one.log = one.log.filter((note) => note.frame < message.from).concat(message.notes);
       return;
     case 'want':
-      return void giveOwn(message);
+      return void giveOwn(message, from);
     case 'routed':
       one.routes = message.switched;
       return answerRoute(one, message);
@@ -120,11 +276,17 @@ const answerRoute = (one: Player, { asked, frame }: Extract<FromWorker, { type: 
 };
 
 const create = (): Player => {
-  const worker = new Worker(new URL('../workers/playerWorker', window.location.href));
-  worker.onmessage = ({ data }: MessageEvent<FromWorker>) => hear(data);
   return {
-    worker,
+    worker: hireWorker(),
     context: null,
+    node: null,
+    told: { beat: null, next: null, metronome: null },
+    playing: null,
+    until: 0,
+    workers: 0,
+    renewed: [],
+    sign: 0,
+    looking: null,
     starting: null,
     anchors: [],
     clock: newClock(),
@@ -148,28 +310,119 @@ export const hearPeaks = (give: (peaks: Float32Array, left: number) => void): ((
   return () => peakHearers.delete(give);
 };
 
+/** A browser that has taken note of an address that failed asks for it no more: another one is as good. */
+const MIXER_TRIES = ['', '?again=1', '?again=2'];
+
+const addMixer = async (context: AudioContext): Promise<void> => {
+  const address = String(require.unstable_resolveWorker('./mixer.worklet'));
+  for (const [at, again] of MIXER_TRIES.entries()) {
+    try {
+      return await context.audioWorklet.addModule(address + again);
+    } catch (fault) {
+      if (at === MIXER_TRIES.length - 1) throw fault;
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS[at + 1]));
+    }
+  }
+};
+
 const connect = async (one: Player): Promise<void> => {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
   one.context = context;
-  await context.audioWorklet.addModule(require.unstable_resolveWorker('./mixer.worklet'));
+  await addMixer(context);
   const node = new AudioWorkletNode(context, 'ruddik-mixer', {
     numberOfInputs: 0,
     outputChannelCount: [2],
   });
-  node.port.onmessage = ({ data: { peaks, left } }: MessageEvent<Levels>) =>
+  one.node = node;
+  node.onprocessorerror = () => audioGone(one, context);
+  context.onstatechange = () => {
+    if (one.context !== context || !one.playing) return;
+    if (context.state === 'closed') audioGone(one, context);
+    // A call, an alarm or another program took the output for a while.
+    else if (context.state !== 'running') void context.resume().catch(() => undefined);
+  };
+  node.port.onmessage = ({ data: { peaks, left } }: MessageEvent<Levels>) => {
+    one.sign = performance.now();
     peakHearers.forEach((give) => give(peaks, left));
+  };
   node.connect(context.destination);
-  const { port1, port2 } = new MessageChannel();
-  node.port.postMessage({ port: port2 }, [port2]);
-  tell({ type: 'connect', port: port1 }, [port1]);
+  connectWorker(one);
 };
 
 /** Sound may begin only at a person's touch, so the audio clock is not made before the first one. */
 const ready = async (): Promise<void> => {
   const one = current();
+  if (!one.worker) replaceWorker(one);
+  if (one.context?.state === 'closed') letGo(one);
   one.starting ??= connect(one);
-  await one.starting;
+  try {
+    await one.starting;
+  } catch (fault) {
+    // The next one who asks begins anew.
+    letGo(one);
+    throw fault;
+  }
   if (one.context?.state === 'suspended') await one.context.resume();
+};
+
+/** Leaves an audio clock that is of no use any more. */
+const letGo = (one: Player): void => {
+  const { context, node } = one;
+  Object.assign(one, {
+    context: null,
+    node: null,
+    starting: null,
+    clock: newClock(),
+  } satisfies Partial<Player>);
+  node?.disconnect();
+  if (context && context.state !== 'closed') void context.close().catch(() => undefined);
+};
+
+/** The audio clock ended: another one goes on from where it would be by now. */
+const audioGone = (one: Player, context: AudioContext): void => {
+  if (one.context !== context) return;
+  const place = placeOf(one);
+  const tempo = one.anchors.at(-1)?.tempo ?? 120;
+  const [frame, at] = [context.currentTime * SAMPLE_RATE, performance.now()];
+  letGo(one);
+  [one.anchors, one.handed, one.switches, one.until] = [[], [], [], 0];
+  if (!one.playing) return;
+  const pause = renewal(one);
+  if (pause === null) return giveUp(one, 'output');
+  const goOn = async (): Promise<void> => {
+    await ready();
+    if (!one.playing || !one.context) return;
+    const [now, since] = [one.context.currentTime * SAMPLE_RATE, performance.now() - at];
+    const passed = place ? ((frame - place.frame) / SAMPLE_RATE + since / 1000) * (tempo / 60) * QUARTER : 0;
+    retell(one, place && { ...place, frame: Math.round(now), tick: place.tick + passed });
+  };
+  setTimeout(() => void goOn().catch(() => giveUp(one, 'output')), pause);
+};
+
+/** So often it is looked whether the mixer still gives a sign, and after so many ms without one it is gone. */
+const LOOK_MS = 200;
+const SILENT_MS = 900;
+
+/** While it plays it is looked whether the sound goes on: an output that is lost is told by nothing. */
+const keepLooking = (one: Player): void => {
+  stopLooking(one);
+  one.sign = performance.now();
+  let last = performance.now();
+  one.looking = setInterval(() => {
+    const now = performance.now();
+    // A page that slept, or had much to do, has heard nothing either.
+    if (now - last > 2 * LOOK_MS || document.hidden || !one.node) one.sign = now;
+    last = now;
+    if (one.context?.state === 'running' && now - one.sign > SILENT_MS) {
+      one.sign = now;
+      audioGone(one, one.context);
+    }
+  }, LOOK_MS);
+};
+
+const stopLooking = (one: Player): void => {
+  if (one.looking) clearInterval(one.looking);
+  one.looking = null;
 };
 
 /** Hands over the beat as it is now; while it plays, the change is heard at once. */
@@ -235,12 +488,16 @@ export const startPlaying = async (countIn: Ticks = 0, at?: Ms): Promise<void> =
   one.anchors = [];
   one.handed = [];
   one.switches = [];
+  one.playing = { type: 'play', countIn };
   await ready();
+  if (!one.playing) return;
   const frame =
     at !== undefined && one.context
       ? Math.round(one.clock.heardAt(one.context, at) * SAMPLE_RATE)
       : undefined;
-  tell({ type: 'play', countIn, ...(frame !== undefined && { at: frame }) });
+  one.playing = { type: 'play', countIn, ...(frame !== undefined && { at: frame }) };
+  tell(one.playing);
+  keepLooking(one);
 };
 
 /** Another clock ticks and may say start at any time: sound that has been allowed is kept awake for it. */
@@ -257,6 +514,8 @@ export const stopPlaying = (): void => {
   const one = current();
   one.anchors = [];
   one.handed = [];
+  one.playing = null;
+  stopLooking(one);
   tell({ type: 'stop' });
   for (const onlooker of onlookers) onlooker.stopped();
 };
@@ -293,13 +552,17 @@ export const ownSoundsFrom = (fetched: () => Promise<AskOwn>): void => {
 };
 
 /** A sound of one's own is worked out beside the page, and handed on; how that is done is fetched when the first one is wanted. */
-const giveOwn = async ({ name, own, shape, rate }: Extract<FromWorker, { type: 'want' }>): Promise<void> => {
+const giveOwn = async (
+  { name, own, shape, rate }: Extract<FromWorker, { type: 'want' }>,
+  to: Watched,
+): Promise<void> => {
+  const give = (message: ToWorker, transfer: Transferable[] = []) => to.worker.postMessage(message, transfer);
   try {
     const ask = await ownMaker!();
     const sound = await ask(own, shape, rate);
-    tell({ type: 'own', name, sound }, sound?.buffers.map(({ buffer }) => buffer) ?? []);
+    give({ type: 'own', name, sound }, sound?.buffers.map(({ buffer }) => buffer) ?? []);
   } catch {
-    tell({ type: 'own', name, failed: true });
+    give({ type: 'own', name, failed: true });
   }
 };
 

@@ -1,4 +1,5 @@
-import { fetchAgain } from './fetchedCode';
+/** @jest-environment jsdom */
+import { fetchAgain, fetchCodeAgain } from './fetchedCode';
 
 /** A loader whose answers go wrong in turn, as the bundler's own does: what has come it takes for good. */
 const page = (answers: ('refused' | 'no code' | 'code')[]) => {
@@ -54,4 +55,18 @@ test.each(['refused', 'no code'] as const)('%s each time, that is told', async (
   await expect(fetch('/later.js')).rejects.toThrow();
   expect(asked).toHaveLength(3);
   expect(ears.size).toBe(0);
+});
+
+test.each(['before', 'after'])('the loader is worked by, set %s it is', async (when) => {
+  const page: Record<string, (path: string) => Promise<void>> = {};
+  const asked: string[] = [];
+  const load = (path: string) => {
+    asked.push(path);
+    return asked.length === 1 ? Promise.reject(new Error('refused')) : Promise.resolve();
+  };
+  if (when === 'before') page['__loadBundleAsync'] = load;
+  fetchCodeAgain(page);
+  if (when === 'after') page['__loadBundleAsync'] = load;
+  await page['__loadBundleAsync']!('/later.js');
+  expect(asked).toEqual(['/later.js', '/later.js?again=1']);
 });

@@ -51,13 +51,23 @@ export const fetchAgain =
 
 const LOADER = '__loadBundleAsync';
 
-/** Has every piece of code of the page fetched so. To be called once, before any is. */
-export const fetchCodeAgain = (): void => {
-  const page = globalThis as unknown as Record<string, Load | undefined>;
-  const load = page[LOADER];
-  if (!load || typeof addEventListener === 'undefined') return;
-  page[LOADER] = fetchAgain(load, (told) => {
+/**
+ * Has every piece of code of the page fetched so. To be called before any is; the loader itself may come to stand in its place
+ * later.
+ */
+export const fetchCodeAgain = (page: object = globalThis): void => {
+  if (typeof addEventListener === 'undefined') return;
+  const hear = (told: (fault: ErrorEvent) => void) => {
     addEventListener('error', told);
     return () => removeEventListener('error', told);
+  };
+  const again = (load: Load | undefined) => load && fetchAgain(load, hear);
+  let loader = again((page as Record<string, Load | undefined>)[LOADER]);
+  Object.defineProperty(page, LOADER, {
+    configurable: true,
+    get: () => loader,
+    set: (load: Load | undefined) => {
+      loader = again(load);
+    },
   });
 };

@@ -2,6 +2,13 @@
 export const words = {
   theBrowserGaveNoSound:
     'The browser gave no sound output. Check that a device is connected, then play again.',
+  theSoundCouldNotBeFetched:
+    'The part of Ruddik that plays could not be fetched, so play has stopped. Everything you made is kept.',
+  theSoundStopped:
+    'The browser no longer takes sound, so play has stopped. Check the output, then play again.',
+  playAgain: 'Play again',
+  ruddikCouldNotBeFetched: 'Ruddik could not be fetched whole just now. What you tap here is kept.',
+  tryIt: 'Try again',
   findACommand: 'Find a command',
   whatDoYouWantTo: 'What do you want to do?',
   swingFlamDoubleStems: 'swing, flam, double, stems…',

@@ -10,21 +10,21 @@ const made: { ended: boolean }[] = [];
 const ways = { answer: true, breaks: false };
 class FakeWorker {
   ended = false;
-  private broken: (() => void)[] = [];
+  private broken: ((event: { filename: string }) => void)[] = [];
   private heard: ((event: MessageEvent) => void)[] = [];
   constructor() {
     made.push(this);
   }
   addEventListener(type: string, hear: (event: MessageEvent) => void) {
     if (type === 'message') this.heard.push(hear);
-    else this.broken.push(hear as () => void);
+    else this.broken.push(hear as never);
   }
   removeEventListener() {}
   start() {}
   postMessage({ id, type, argumentList }: { id: string; type: string; argumentList: { value: string[] }[] }) {
     // Also told, whenever its owner is gone from memory, that nobody asks any more.
     if (type !== 'APPLY') return;
-    if (ways.breaks) return void setTimeout(() => this.broken.forEach((hear) => hear()));
+    if (ways.breaks) return void setTimeout(() => this.broken.forEach((hear) => hear({ filename: '' })));
     if (!ways.answer) return;
     const value = { ok: true, value: `read: ${argumentList[1]!.value[0]!}` };
     const data = { id, type: 'RAW', value };

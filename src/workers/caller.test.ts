@@ -8,13 +8,13 @@ class FakeWorker {
   ended = false;
   asked: string[] = [];
   private heard: ((event: MessageEvent) => void)[] = [];
-  private broken: (() => void)[] = [];
+  private broken: ((event: ErrorEvent) => void)[] = [];
   constructor() {
     made.push(this);
   }
   addEventListener(type: string, hear: (event: MessageEvent) => void) {
     if (type === 'message') this.heard.push(hear);
-    else this.broken.push(hear as () => void);
+    else this.broken.push(hear as never);
   }
   removeEventListener(_: string, hear: (event: MessageEvent) => void) {
     this.heard = this.heard.filter((one) => one !== hear);
@@ -29,7 +29,7 @@ class FakeWorker {
   }
   /** It cannot be fetched, or throws. */
   breakDown() {
-    this.broken.forEach((hear) => hear());
+    this.broken.forEach((hear) => hear({ filename: '' } as never));
   }
   say(data: unknown) {
     this.heard.forEach((hear) => hear({ data } as MessageEvent));

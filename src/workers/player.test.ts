@@ -383,3 +383,79 @@ describe('routes that are switched while a pattern plays', () => {
     expect(routed(one).switched).toEqual([{ at: 0, detour: null }]);
   });
 });
+
+describe("a player that takes another one's place", () => {
+  const anchorOf = (one: ReturnType<typeof room>) =>
+    one.page.flatMap((message) => (message.type === 'anchor' ? [message] : []))[0]!;
+  const routesOf = (one: ReturnType<typeof room>) =>
+    one.page.flatMap((message) => (message.type === 'routed' ? [message.switched] : [])).at(-1)!;
+
+  test.each([0, 960])(
+    'goes on to the frame where it was, with a count-in of %i ticks before',
+    async (countIn) => {
+      const feel = { ...newFeel(), swing: { grid: '1/16' as const, percent: 66 } };
+      const beat = beatOf([0, 3, 4, 7, 10, 13], { feel, tempo: 113 });
+      const [first, second] = [room(), room()];
+      first.connect();
+      first.show(beat);
+      await first.settle();
+      first.player.fromPage({ type: 'play', countIn });
+      for (let at = 0.1; at < 9; at += 0.05) first.clock(at);
+      const { frame, tick } = anchorOf(first);
+      const from = 4 * SAMPLE_RATE;
+      second.clock(from / SAMPLE_RATE);
+      second.connect();
+      second.show(beat);
+      await second.settle();
+      second.player.fromPage({
+        type: 'play',
+        countIn: 0,
+        resume: { frame, tick, switched: routesOf(first) },
+      });
+      for (let at = 4.01; at < 9; at += 0.05) second.clock(at);
+      const until = 9 * SAMPLE_RATE;
+      const heard = (one: ReturnType<typeof room>, begin: number) =>
+        one
+          .handed()
+          .filter((note) => note.frame >= begin && note.frame < until)
+          .map(({ frame: at, id, velocity, note }) => [at, id, velocity, note]);
+      const begin = second.of('replan')[0]!.from;
+      expect(begin).toBeGreaterThan(from);
+      expect(begin - from).toBeLessThan(0.2 * SAMPLE_RATE);
+      expect(heard(second, begin).length).toBeGreaterThan(10);
+      expect(heard(second, begin)).toEqual(heard(first, begin));
+      // Nothing that the mixer has by then is taken back.
+      expect(second.of('replan').every((message) => message.from >= begin)).toBe(true);
+    },
+  );
+
+  test('goes by the route that the one before it had been switched to', async () => {
+    const beat = beatOf([0, 4, 8, 12]);
+    const detour = { over: 'bar' as const, route: [7, 6, 5, 4, 3, 2, 1, 0] };
+    const first = room();
+    await play(first, beat);
+    first.player.fromPage({ type: 'route', asked: 1, detour: detour as never, every: 480 });
+    const switched = routesOf(first);
+    expect(switched).toHaveLength(2);
+    const second = room();
+    second.connect();
+    second.show(beat);
+    await second.settle();
+    const { frame, tick } = anchorOf(first);
+    second.player.fromPage({ type: 'play', countIn: 0, resume: { frame, tick, switched } });
+    second.clock(1);
+    expect(routesOf(second)).toEqual(switched);
+  });
+
+  test('gives its sounds under numbers of its own, and has those before it dropped once they have rung out', async () => {
+    const one = room();
+    one.player.connect({ postMessage: (message) => one.mixer.push(message) }, 4096);
+    one.show(beatOf([0, 4]));
+    await one.settle();
+    const drums = one.of('sound').filter(({ index }) => index < 100_000);
+    expect(drums.length).toBeGreaterThan(0);
+    expect(drums.every(({ index }) => index >= 4096 && index < 8192)).toBe(true);
+    one.player.fromPage({ type: 'tidy' });
+    expect(one.of('keep')).toEqual([{ type: 'keep', from: 4096, below: 8192 }]);
+  });
+});

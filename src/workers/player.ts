@@ -37,11 +37,23 @@ import {
   type Batch,
   type Feeder,
 } from '../audio/feeder';
-import type { FromMixer, FromWorker, Metronome, SongPlay, ToMixer, ToWorker } from '../audio/messages';
+import { SOUNDS_EACH } from '../audio/messages';
+import type {
+  FromMixer,
+  FromWorker,
+  Metronome,
+  Resume,
+  SongPlay,
+  ToMixer,
+  ToWorker,
+} from '../audio/messages';
 import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 
 /** What is due so shortly before a led start is worked out sounds at once. */
 const MADE_UP_SECONDS = 0.1;
+
+/** A player that takes another one's place leaves so much to what the mixer has. */
+const TAKEN_OVER_SECONDS = 0.4;
 
 /** Beyond so many sounds those that no lane asks for any more are dropped. */
 const MOST_SOUNDS = 96;
@@ -88,6 +100,10 @@ interface State {
   waiting: boolean;
   /** Where another clock leads: the frame at which what begins stands at its start. */
   led: Frames | null;
+  /** Where play goes on, when this player takes another one's place. */
+  resume: Resume | null;
+  /** From which number on the mixer knows its sounds. */
+  base: number;
   /** The audio clock is told though nothing plays: play may be asked for at any time. */
   armed: boolean;
   now: { frame: number; at: number };
@@ -114,6 +130,8 @@ const atFirst = (): State => ({
   feeder: null,
   waiting: false,
   led: null,
+  resume: null,
+  base: 0,
   armed: false,
   now: { frame: 0, at: 0 },
   making: false,
@@ -236,7 +254,7 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     if (state.given.has(key)) return;
     forgetShapes();
     const used = new Set([...state.given.values()].map(({ index }) => index));
-    let index = 0;
+    let index = state.base;
     while (used.has(index)) index += 1;
     const given = { index, sound };
     state.given.set(key, given);
@@ -334,6 +352,26 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
       toPage({ type: 'anchor', frame: frameAt(feeder, at), ...mark });
   };
 
+  /** Play goes on where another player, or another audio clock, had brought it: to the frame. */
+  const goOn = ({ frame, tick, until, switched }: Resume) => {
+    state.resume = null;
+    if (switched.length > 1 && !state.song) {
+      state.switched = switched;
+      tellRoutes(null);
+    }
+    const feeder = startFeeder(plan(), SAMPLE_RATE, frame, tick);
+    const due = (seconds: number) => Math.round(now() + seconds * SAMPLE_RATE);
+    // Worked out before the place is set, so that they cannot come too late for it.
+    feeder.plan.notes(tickAt(feeder, due(0)), tickAt(feeder, due(LEAD_SECONDS)));
+    // What comes sooner is with the mixer already.
+    const there = until === undefined ? 0 : Math.min(until, due(TAKEN_OVER_SECONDS));
+    feeder.until = feeder.begins = Math.max(frame, there, due(START_SECONDS));
+    state.feeder = feeder;
+    state.countedAt = frameAt(feeder, feeder.plan.start);
+    hand(wake(feeder, now()));
+    sayAnchor(feeder.begins);
+  };
+
   /** The one place where playing begins, as soon as beat, mixer, clock and sounds are there. */
   const begin = () => {
     if (!state.beat || !state.mixer || state.now.at === 0 || missing().length) {
@@ -342,6 +380,7 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     }
     state.waiting = false;
     beginRoutes();
+    if (state.resume) return goOn(state.resume);
     const first = plan();
     // The first notes are worked out before the start is set, so that they cannot come too late for it.
     first.notes(first.start, first.tickAt(first.secondsAt(first.start) + LEAD_SECONDS));
@@ -365,6 +404,7 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
     state.feeder = null;
     state.waiting = false;
     state.led = null;
+    state.resume = null;
     state.armed = false;
     toMixer({ type: 'clock', on: false });
     toMixer({ type: 'silence' });
@@ -475,8 +515,9 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
       case 'play':
         state.countIn = message.countIn;
         state.led = message.at ?? null;
+        state.resume = message.resume ?? null;
         // The clock of a player that was made ready has been told lately.
-        if (state.armed && state.now.at !== 0) return begin();
+        if (state.armed && state.now.at !== 0 && !state.resume) return begin();
         state.waiting = true;
         toMixer({ type: 'clock', on: true });
         return;
@@ -484,6 +525,8 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
         state.armed = true;
         toMixer({ type: 'clock', on: true });
         return makeWhatIsMissing();
+      case 'tidy':
+        return toMixer({ type: 'keep', from: state.base, below: state.base + SOUNDS_EACH });
       case 'stop':
         return stop();
       case 'route':
@@ -511,8 +554,10 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
 
   return {
     /** The mixer is there: it gets all sounds that are made. */
-    connect: (mixer: MixerPort): void => {
+    connect: (mixer: MixerPort, base = 0): void => {
       state.mixer = mixer;
+      // Sounds that it has made by then keep their numbers.
+      if (!state.given.size) state.base = base;
       giveClicks();
       state.given.forEach(giveSound);
       if (state.beat) toMixer({ type: 'ceiling', level: ceilingOf(state.beat) });

@@ -32,7 +32,11 @@ export const watched = (make: () => Worker, onGone: (why: Gone) => void): Watche
     onGone(why);
   };
   const worker = make();
-  worker.addEventListener('error', () => gone('failed'));
+  worker.addEventListener('error', ({ filename }) => {
+    // What is no code is fetched past what the browser has kept of it, so that another worker does not come to the same.
+    const renewed = filename ? fetch(filename, { cache: 'reload' }) : Promise.resolve();
+    void renewed.catch(() => undefined).then(() => gone('failed'));
+  });
   worker.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
     const lock = lockIn(data);
     if (lock === null || over) return;

@@ -23,9 +23,10 @@ import { Transport } from './Transport';
 import { useFocusKept } from '../../web/focusKept';
 import { drawPageBy, listen, onPage } from '../../web/listen';
 import { useKeys } from './keys';
+import { stands } from '../../web/startAgain';
 import { useStrayDrops } from '../../web/strayDrop';
 import { useWide } from '../../ui/useWide';
-import { togglePlay, togglePlayLed, useClick, useSongEnd, useSound } from './sound';
+import { togglePlay, togglePlayLed, useClick, useSongEnd, useSound, useTrouble } from './sound';
 import { words } from '../../words/frame';
 
 /** Only the edit that was spoken of is taken back, not one that came after it. */
@@ -73,7 +74,10 @@ const useTheme = () => {
 };
 
 const useKeeping = () => {
-  useEffect(tellScreenReady, []);
+  useEffect(() => {
+    stands();
+    tellScreenReady();
+  }, []);
   useEffect(() => {
     const ends = [
       onPage((shown) => {
@@ -137,6 +141,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   useClick();
   useHandsFollowed();
   useSongEnd();
+  useTrouble();
   useKeys(showHelp, showFind);
   useInstalled();
   usePorts();

@@ -23,6 +23,7 @@ jest.mock('../../audio/player', () => ({
   playedTick: () => null,
   playedPattern: () => null,
   playedSongTick: () => null,
+  hearTrouble: () => () => undefined,
 }));
 jest.mock('expo-router', () => ({
   usePathname: () => '/',

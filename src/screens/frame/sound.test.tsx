@@ -8,10 +8,12 @@ import { store } from '../../state/session';
 import { songViewed, viewChanged } from '../../state/slices';
 import { giveSongClock } from '../../state/songClock';
 import type { Beat } from '../../../core/document/schema';
-import { togglePlay, useClick, useSongEnd, useSound } from './sound';
+import { accept } from '../../state/offers';
+import { togglePlay, useClick, useSongEnd, useSound, useTrouble } from './sound';
 
 const mockTold: [string, ...unknown[]][] = [];
 let mockTick: number | null = null;
+let mockTrouble: (trouble: string) => void = () => undefined;
 jest.mock('../../audio/player', () => ({
   setPlayed: (beat: { tempo: number }, patternId: string) => mockTold.push(['played', beat.tempo, patternId]),
   switchPattern: (_: unknown, patternId: string, at: string) => mockTold.push(['switch', patternId, at]),
@@ -23,6 +25,10 @@ jest.mock('../../audio/player', () => ({
   },
   stopPlaying: () => mockTold.push(['stop']),
   playedSongTick: () => mockTick,
+  hearTrouble: (hear: (trouble: string) => void) => {
+    mockTrouble = hear;
+    return () => undefined;
+  },
   setMetronome: (metronome: { on: boolean }) => mockTold.push(['click', metronome.on]),
 }));
 jest.mock('../../state/session', () => {
@@ -34,6 +40,7 @@ const Sound = () => {
   useSound();
   useClick();
   useSongEnd();
+  useTrouble();
   return null;
 };
 const tempo = (bpm: number) => act(() => void store.dispatch(tempoSet({ tempo: bpm, gesture: 'drag' })));
@@ -105,6 +112,24 @@ test('the click is told where it is wanted', () => {
   expect(mockTold.at(-1)).toEqual(['click', false]);
   look({ metronome: { ...metronome, on: true, onlyRecording: false } });
   expect(mockTold.at(-1)).toEqual(['click', true]);
+});
+
+test('where the sound is gone for good play ends, that is told, and one press begins again', () => {
+  act(() => mockTrouble('code'));
+  expect(store.getState().notices).toEqual([]);
+  for (const [trouble, told] of [
+    ['code', 'could not be fetched'],
+    ['output', 'no longer takes sound'],
+  ] as const) {
+    act(() => togglePlay());
+    act(() => mockTrouble(trouble));
+    expect(store.getState().view.playing).toBe(false);
+    const notice = store.getState().notices.find(({ subject }) => subject === 'sound')!;
+    expect(notice.text).toContain(told);
+    act(() => accept((notice.action!.does as { id: string }).id));
+    expect(store.getState().view.playing).toBe(true);
+    act(() => togglePlay());
+  }
 });
 
 describe('the song', () => {

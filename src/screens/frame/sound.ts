@@ -3,6 +3,7 @@ import { barTicks } from '../../../core/document/meter';
 import type { Beat } from '../../../core/document/schema';
 import type { Ms } from '../../../core/units';
 import {
+  hearTrouble,
   playedSongTick,
   setMetronome,
   setPlayed,
@@ -12,6 +13,7 @@ import {
   switchPattern,
 } from '../../audio/player';
 import { selectAudible } from '../../state/audible';
+import { offer } from '../../state/offers';
 import { songClock } from '../../state/songClock';
 import { selectPattern, useApp } from '../../state/store';
 import { noticed, viewChanged } from '../../state/slices';
@@ -102,6 +104,37 @@ export const useSongEnd = (): void => {
     }, LOOK_MS);
     return () => clearInterval(timer);
   }, [playing]);
+};
+
+/** Where a part of the sound is gone for good, play ends with a word and a way to begin again. */
+export const useTrouble = (): void => {
+  useEffect(
+    () =>
+      hearTrouble((trouble) => {
+        const { view } = store.getState();
+        if (!view.playing) return;
+        store.dispatch(
+          viewChanged({
+            playing: false,
+            audition: null,
+            song: { ...view.song, playing: false, tried: null },
+          }),
+        );
+        store.dispatch(
+          noticed({
+            text: trouble === 'code' ? words.theSoundCouldNotBeFetched : words.theSoundStopped,
+            tone: 'danger',
+            lasting: true,
+            subject: 'sound',
+            action: {
+              label: words.playAgain,
+              does: offer(() => store.getState().view.playing || togglePlay()),
+            },
+          }),
+        );
+      }),
+    [],
+  );
 };
 
 const hasSong = ({ song }: Beat): boolean => song.order.length > 0;
