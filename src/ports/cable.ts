@@ -1,30 +1,27 @@
 import type { MidiBytes } from '../../core/outside/midiStream';
 import type { Ms } from '../../core/units';
+import { isCableWord, type CableWord } from './cableWord';
 import type { Carrier, Device, Port } from './port';
+
+export type { CableWord };
 
 /**
  * The cable between the app and its stand-ins, in other tabs and windows: MIDI bytes with their times, on a channel of the
  * browser. Times go over it by the clock of the machine, since each page counts from a start of its own.
  */
 
-/** What goes over the cable. */
-export type CableWord =
-  | { type: 'who' }
-  | { type: 'here'; id: string; name: string; device: Device }
-  | { type: 'gone'; id: string }
-  /** To a stand-in, by its id, or from it to the app. */
-  | { type: 'midi'; id: string; to: 'app' | 'device'; bytes: number[]; time: number }
-  /** All that the stand-in was given for later is taken back. */
-  | { type: 'clear'; id: string };
-
 /** The part of a channel that is used. */
 export interface Cable {
   postMessage: (word: CableWord) => void;
-  onmessage: ((event: { data: CableWord }) => void) | null;
+  /** What it is may be anything: it is looked at first. */
+  onmessage: ((event: { data: unknown }) => void) | null;
   close: () => void;
 }
 
 export const CABLE = 'ruddik-cable';
+
+/** More stand-ins are not opened by hand. */
+const MOST_PORTS = 64;
 
 interface Clock {
   /** This page's clock, in ms. */
@@ -64,8 +61,10 @@ export const createCable = (cable: Cable, { origin }: Clock): Carrier => {
     return free;
   };
 
+  let passed = 0;
   cable.onmessage = ({ data }) => {
-    if (data.type === 'here' && !ports.has(data.id)) {
+    if (!isCableWord(data) || (data.type === 'here' && ports.size >= MOST_PORTS)) passed += 1;
+    else if (data.type === 'here' && !ports.has(data.id)) {
       ports.set(data.id, portOf(data.id, freeName(data.name), data.device));
       tell();
     } else if (data.type === 'gone' && ports.delete(data.id)) tell();
@@ -75,6 +74,7 @@ export const createCable = (cable: Cable, { origin }: Clock): Carrier => {
   cable.postMessage({ type: 'who' });
   return {
     ports: () => [...ports.values()],
+    passedOver: () => passed,
     onChange: (told) => void hearers.add(told),
   };
 };
@@ -103,6 +103,7 @@ export const plugIn = (
 ): StandIn => {
   const here = () => cable.postMessage({ type: 'here', id, name, device });
   cable.onmessage = ({ data }) => {
+    if (!isCableWord(data)) return;
     if (data.type === 'who') here();
     else if (data.type === 'midi' && data.to === 'device' && data.id === id)
       take(data.bytes, data.time - origin);

@@ -1,6 +1,7 @@
 import type { PadHeard } from '../../core/outside/gridLayout';
 import { createMidiStream, type MidiBytes } from '../../core/outside/midiStream';
 import { createOutbox, type Out, type Outbox, type OutCount } from '../../core/outside/outbox';
+import { namedIn } from '../../core/namedIn';
 import type { Ms } from '../../core/units';
 import type { Carrier, Device, Port } from './port';
 import { firstSetting, type PortSetting, type PortSettings } from './settings';
@@ -63,7 +64,8 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
     lights.set(name, light);
     return light;
   };
-  const settingOf = (name: string): PortSetting => settings[name] ?? firstSetting(devices.get(name) ?? null);
+  const settingOf = (name: string): PortSetting =>
+    namedIn(settings, name) ?? firstSetting(devices.get(name) ?? null);
 
   const plugIn = (port: Port) => {
     const { name, output, input } = port;
@@ -172,6 +174,8 @@ export const createHub = ({ now, settings: kept, take, onPlug, onLost, onSetting
       onSettings(settings);
       tell();
     },
+    /** How many odd words were passed over. */
+    passedOver: (): number => carriers.reduce((sum, { passedOver }) => sum + (passedOver?.() ?? 0), 0),
     outs: (): { name: string; setting: PortSetting; outbox: Outbox; send: Out['send'] }[] =>
       [...plugged].flatMap(([name, { outbox, send }]) =>
         outbox && send ? [{ name, setting: settingOf(name), outbox, send }] : [],

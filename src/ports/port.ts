@@ -18,6 +18,8 @@ export interface Port {
 /** Where ports come from. */
 export interface Carrier {
   ports: () => Port[];
+  /** How many odd words were passed over since it was opened. */
+  passedOver?: () => number;
   /** Told when a port comes or goes. */
   onChange: (told: () => void) => void;
 }

@@ -11,6 +11,47 @@ import { firstSetting, NO_SETTING, readPortSettings, type PortSetting } from './
 import { setUp } from './setUp.mock';
 
 describe('ports', () => {
+  test('odd words on the channel are passed over and counted, by the app and by stand-ins', () => {
+    const { hub, device, taken, shout } = setUp();
+    const heard: { bytes: MidiBytes; time: number }[] = [];
+    const one = device('a', 'Module', heard);
+    const odd = [
+      null,
+      7,
+      'who',
+      [],
+      {},
+      { type: 'here' },
+      { type: 'here', id: 'x', name: '', device: 'module' },
+      { type: 'here', id: 'x', name: 'x'.repeat(500), device: 'module' },
+      { type: 'here', id: 'x', name: 'X', device: 'constructor' },
+      { type: '__proto__', id: 'a' },
+      { type: 'toString' },
+      { type: 'midi', id: 'a', to: 'app', bytes: 'abc', time: 1 },
+      { type: 'midi', id: 'a', to: 'device', bytes: [144, 36, 300], time: 1 },
+      { type: 'midi', id: 'a', to: 'app', bytes: [144, 0.5, 3], time: 1 },
+      { type: 'midi', id: 'a', to: 'app', bytes: [144, 36, 100] },
+      { type: 'midi', id: 'a', to: 'app', bytes: Array.from({ length: 70_000 }, () => 0), time: 1 },
+      { type: 'gone', id: 7 },
+      { type: 'clear' },
+    ];
+    for (const word of odd) shout(word);
+    expect(hub.passedOver()).toBe(odd.length);
+    expect([taken, heard]).toEqual([[], []]);
+    expect(hub.ports().map(({ name }) => name)).toEqual(['Module']);
+    // Those that make sense go on, under whatever name.
+    shout({ type: 'here', id: '__proto__', name: '__proto__', device: 'module' });
+    one.send([0x99, 36, 100], 2000);
+    expect(taken).toHaveLength(1);
+    hub.set('__proto__', { input: 'patterns' });
+    expect(hub.ports().map(({ name, setting }) => [name, setting.input])).toContainEqual([
+      '__proto__',
+      'patterns',
+    ]);
+    for (let at = 0; at < 500; at++) shout({ type: 'here', id: `${at}`, name: 'Flood', device: 'grid' });
+    expect(hub.ports().filter(({ there }) => there).length).toBe(64);
+  });
+
   test('a stand-in is there as soon as it is opened, speaks and hears by one clock, goes and comes back as it was set', () => {
     const { hub, device, taken, plugs, kept } = setUp();
     const heard: { bytes: MidiBytes; time: number }[] = [];

@@ -55,5 +55,8 @@ export const setUp = (settings: HubParts['settings'] = {}) => {
         clear: () => void cleared.push(id),
       },
     );
-  return { hub, device, taken, plugs, lost, kept, at: (time: number) => (now = time), now: () => now };
+  const raw = open();
+  /** Something on the channel says anything. */
+  const shout = (word: unknown) => raw.postMessage(word as CableWord);
+  return { hub, device, shout, taken, plugs, lost, kept, at: (time: number) => (now = time), now: () => now };
 };

@@ -1,12 +1,29 @@
 /** Files that the system or another program hands over: they wait here for the screen that opens them. */
 
-let waiting: File[] = [];
-const hearers = new Set<() => void>();
+/** Files that came from elsewhere, and what is to be done once a person has said what becomes of them. */
+export interface Shared {
+  files: File[];
+  done: () => void;
+}
 
+let waiting: File[] = [];
+let shared: Shared | null = null;
+const hearers = new Set<() => void>();
+const tell = (): void => {
+  for (const hear of hearers) hear();
+};
+
+/** A person opened them with the app. */
 export const handOverFiles = (files: readonly File[]): void => {
   if (!files.length) return;
   waiting = [...waiting, ...files];
-  for (const hear of hearers) hear();
+  tell();
+};
+
+/** Something sent them, a page perhaps that the person knows nothing of: they are asked about before anything is kept. */
+export const askAboutFiles = (what: Shared): void => {
+  shared = what;
+  tell();
 };
 
 /** What waits, once. */
@@ -14,6 +31,13 @@ export const takeHanded = (): File[] => {
   const files = waiting;
   waiting = [];
   return files;
+};
+
+/** What is to be asked about, once. */
+export const takeAsked = (): Shared | null => {
+  const what = shared;
+  shared = null;
+  return what;
 };
 
 export const onHanded = (hear: () => void): (() => void) => {

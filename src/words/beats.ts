@@ -46,6 +46,13 @@ export const words = {
     `“${name}” was changed here and in the folder. You have both now; the other one is “${name} (from the folder)”.`,
   changedInFolder: (name: string) => `“${name}” was changed in the folder, and is up to date here now.`,
   bringMineBack: 'Bring mine back too',
+  addWhatWasSent: (files: number) => (files === 1 ? 'Add this file?' : `Add these ${files} files?`),
+  sentAbout:
+    'Another app or a web page sent this to Ruddik. Listen first if you like. Nothing is kept unless you add it.',
+  whatWasSent: 'What was sent',
+  addToBeats: 'Add to your beats',
+  doNotAdd: 'Don’t add',
+  notReadable: 'it could not be read.',
   fromTheFolder: (name: string) => `${name.slice(0, 62)} (from the folder)`,
   goneFromFolder: (names: readonly string[], folder: string) =>
     names.length === 1

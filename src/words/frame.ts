@@ -6,6 +6,8 @@ export const words = {
     'The part of Ruddik that plays could not be fetched, so play has stopped. Everything you made is kept.',
   theSoundStopped:
     'The browser no longer takes sound, so play has stopped. Check the output, then play again.',
+  tooMuchWasSent: 'What was sent to Ruddik is larger than 400 MB, so none of it was taken.',
+  sentNotRead: 'What was sent to Ruddik could not be read. Send it again, or open the file here.',
   playAgain: 'Play again',
   ruddikCouldNotBeFetched: 'Ruddik could not be fetched whole just now. What you tap here is kept.',
   tryIt: 'Try again',

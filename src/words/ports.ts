@@ -67,6 +67,10 @@ export const words = {
   silenced: 'All notes on all devices were let go.',
   heardNow: 'hears',
   sentNow: 'sends',
+  passedOver: (many: number) =>
+    many
+      ? `${many} ${many === 1 ? 'message' : 'messages'} from other windows made no sense and ${many === 1 ? 'was' : 'were'} ignored.`
+      : '',
   lateAndDoubled: (late: number, doubled: number) => `${late} notes late, ${doubled} doubled`,
   leads: (name: string) => `${name} leads`,
   ruddikLeads: 'Ruddik leads.',

@@ -17,7 +17,7 @@ import { Skeleton } from '../../ui/Skeleton';
 import { hearBeat, stopBeat, useStopped } from './hear';
 import { StyleSheet, View } from 'react-native';
 import { fileName } from '../../../core/document/text';
-import { onHanded, takeHanded } from '../../state/handed';
+import { onHanded, takeAsked, takeHanded, type Shared } from '../../state/handed';
 import { persistence } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo, useAppStore } from '../../state/store';
@@ -32,6 +32,7 @@ import { PartsSheet, takeMidi, type Ask, type Asked } from './MidiFile';
 import { FolderInStep } from './FolderInStep';
 import { RenameSheet } from './RenameSheet';
 import { RoomUsed } from './RoomUsed';
+import { SharedSheet } from './SharedSheet';
 import { keepOpenedKit, openWithSounds } from './withSounds';
 import { words } from '../../words/beats';
 
@@ -284,16 +285,26 @@ const useFiles = (onDone: () => void) => {
   return { fields, choose, take };
 };
 
-/** Opens what the system or another program handed over. */
-const useHanded = (take: (files: File[]) => Promise<void>) => {
+/** Opens what the system handed over; what was sent from elsewhere is asked about. */
+const useHanded = (take: (files: File[]) => Promise<void>): ReactNode => {
+  const [shared, setShared] = useState<Shared | null>(null);
   const opens = useEffectEvent(() => {
     const files = takeHanded();
     if (files.length) void take(files);
+    const asked = takeAsked();
+    if (asked) setShared(asked);
   });
   useEffect(() => {
     opens();
     return onHanded(opens);
   }, []);
+  if (!shared) return null;
+  const answer = (wanted: boolean) => {
+    setShared(null);
+    shared.done();
+    if (wanted) void take(shared.files);
+  };
+  return <SharedSheet shared={shared} onAnswer={answer} />;
 };
 
 /** All beats of this browser. */
@@ -305,7 +316,7 @@ export const BeatsScreen = () => {
   const roomy = useWider(1200);
   const toPattern = () => router.push('/');
   const files = useFiles(toPattern);
-  useHanded(files.take);
+  const asked = useHanded(files.take);
   useStopped();
 
   const open = async (id: string) => {
@@ -353,6 +364,7 @@ export const BeatsScreen = () => {
               />
             </Chips>
             {files.fields}
+            {asked}
             {status !== 'ready' && !beats.length ? (
               <Skeleton label={words.lookingForBeats} height={60} />
             ) : null}

@@ -23,6 +23,7 @@ import { Transport } from './Transport';
 import { useFocusKept } from '../../web/focusKept';
 import { drawPageBy, listen, onPage } from '../../web/listen';
 import { useKeys } from './keys';
+import { wasSent } from '../../web/handedOver';
 import { stands } from '../../web/startAgain';
 import { useStrayDrops } from '../../web/strayDrop';
 import { useWide } from '../../ui/useWide';
@@ -115,7 +116,7 @@ const useInstalled = () => {
         void import('../later')
           .then(({ install, goOnWithFolder }) => Promise.all([install(), goOnWithFolder(false)]))
           .catch(() => undefined),
-      INSTALL_MS,
+      wasSent() ? 0 : INSTALL_MS,
     );
     return () => clearTimeout(timer);
   }, []);

@@ -11,7 +11,17 @@ const tell = (text: string, label: string, does: () => void): void =>
 
 /** Keeps the app in the browser, and takes files that are handed to it: they are opened among the beats. */
 export const install = async (): Promise<void> => {
-  void takeHandedOver(() => router.push('/beats'));
+  void takeHandedOver(
+    () => router.push('/beats'),
+    (why) =>
+      void store.dispatch(
+        noticed({
+          text: why === 'too-much' ? words.tooMuchWasSent : words.sentNotRead,
+          tone: 'danger',
+          lasting: true,
+        }),
+      ),
+  );
   if (!('serviceWorker' in navigator)) return;
   await keepInstalled({
     workers: navigator.serviceWorker as unknown as Workers,

@@ -97,6 +97,22 @@ const Traffic = ({ live, name, counts }: { live: Live; name: string; counts: boo
   );
 };
 
+const LOOK_MS = 1000;
+
+/** How much of what other windows said made no sense; nothing where all of it did. */
+const PassedOver = ({ live }: { live: Live }) => {
+  const [passed, setPassed] = useState(live.hub.passedOver());
+  useEffect(() => {
+    const timer = setInterval(() => setPassed(live.hub.passedOver()), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [live]);
+  return passed ? (
+    <Para quiet live>
+      {words.passedOver(passed)}
+    </Para>
+  ) : null;
+};
+
 const CHANNELS = [
   { value: '0', name: words.ownChannels },
   ...Array.from({ length: 16 }, (_, at) => ({ value: String(at + 1), name: String(at + 1) })),
@@ -376,6 +392,7 @@ const PortList = ({ live }: { live: Live }) => {
             </Chip>
           ))}
         </Chips>
+        <PassedOver live={live} />
       </Group>
       {ports.length ? (
         <Items label={words.portList} style={styles.ports}>
