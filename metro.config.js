@@ -1,3 +1,4 @@
+const fs = require('node:fs');
 const path = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
@@ -20,8 +21,14 @@ const isUnusedOfRouter = (from, name) =>
     (name === '../../elements' && from.includes('/native-stack/views/')));
 const EMPTY_IN_ZOD = /(^|\/)locales\/index(\.js)?$/;
 
-config.resolver.resolveRequest = (context, name, platform) => {
+// Under a licence that wants them to be exchangeable: they lie in files of their own.
+const OWN_FILES = /^@audio\/decode-(mp3|flac|vorbis)$/;
+
+const resolve = (context, name, platform) => {
   const from = context.originModulePath;
+  const [, decoder] = OWN_FILES.exec(name) ?? [];
+  if (decoder)
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'workers', `${decoder}.ts`) };
   if (EMPTY.some((pattern) => pattern.test(name))) return { type: 'empty' };
   if (isUnusedOfRouter(from, name)) return { type: 'empty' };
   // A slot takes only its way of going from page to page from a stack, not the stack that is drawn.
@@ -66,6 +73,16 @@ config.resolver.resolveRequest = (context, name, platform) => {
     };
   return context.resolveRequest(context, name, platform);
 };
+
+// Whose code is served is noted while it is built, for the page of licences.
+const taken = new Set();
+config.resolver.resolveRequest = (context, name, platform) => {
+  const found = resolve(context, name, platform);
+  if (found.filePath?.includes('node_modules')) taken.add(found.filePath);
+  return found;
+};
+const list = process.env.RUDDIK_TAKEN;
+if (list) process.on('exit', () => fs.writeFileSync(list, JSON.stringify([...taken])));
 
 config.transformer.getTransformOptions = async () => ({
   transform: { experimentalImportSupport: true, inlineRequires: true },

@@ -32,11 +32,11 @@ export default defineConfig({
     launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
   },
   projects: [
-    // Paper, faults, folders and what ends are the same on every screen; a thumb, sliders under it and whoever is without a server have a phone, keys and
+    // Paper, faults, folders, what ends and what can be exchanged are the same on every screen; a thumb, sliders under it and whoever is without a server have a phone, keys and
     // stand-ins in windows of their own a wide screen.
     {
       name: 'phone',
-      testIgnore: /paper|faults|folder|ended|ports|guide\.keys/,
+      testIgnore: /paper|faults|folder|ended|exchange|ports|guide\.keys/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme: 'dark' },
     },
     {

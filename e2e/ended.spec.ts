@@ -199,14 +199,7 @@ for (const how of ['refused', 'no code'] as const)
     await expect(step(page, 'Kick', 2)).toHaveAttribute('aria-checked', on!);
     // Each of them was wanted, and was asked for once more.
     await expect.poll(() => [...asked].filter(([, times]) => times < 2)).toEqual([]);
-    for (const piece of [
-      'start-',
-      '__common-',
-      'later-',
-      'edits-',
-      'playerWorker-',
-      'pictureWorker-',
-    ])
+    for (const piece of ['start-', '__common-', 'later-', 'edits-', 'playerWorker-', 'pictureWorker-'])
       expect([piece, [...asked.keys()].some((name) => name.startsWith(piece))]).toEqual([piece, true]);
   });
 

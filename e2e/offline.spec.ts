@@ -1,11 +1,14 @@
 /** The app without its server: opened again, worked with, and gone over to a newer one. */
 import fs from 'node:fs';
+import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { createApp } from '../server/app';
 import { writeServiceWorker } from '../scripts/serviceWorker.mjs';
+import { writeBeat } from '../core/document/text';
+import { DEMO_BEATS } from '../demo/beats';
 import { button, openApp, saved, step } from './app';
 import { tenMinutes, theRest } from './guide';
 import { thumb } from './hand';
@@ -74,6 +77,54 @@ test.describe('once it was open', () => {
     await page.goto('/?tide=high');
     await expect(step(page, 'Kick', 1)).toBeVisible();
     await own.close();
+  });
+
+  test('what a form on a foreign page sends is shown and heard first, and kept only where it is wanted', async ({
+    browser,
+  }) => {
+    const server = await serve(DIST);
+    const own = await context(browser, server.url);
+    const page = await own.newPage();
+    await openApp(page);
+    await kept(page);
+    const foreign = createServer((_, response) => {
+      response.setHeader('Content-Type', 'text/html');
+      response.end(`<form method="post" enctype="multipart/form-data" action="${server.url}/share">
+        <input type="file" name="files" multiple></form>`);
+    }).listen(0, '127.0.0.1');
+    await new Promise((resolve) => foreign.once('listening', resolve));
+    const elsewhere = `http://127.0.0.1:${(foreign.address() as AddressInfo).port}/`;
+    const beat = { ...DEMO_BEATS[0]!, id: 'sent', name: 'From a stranger' };
+    const send = async () => {
+      await page.goto(elsewhere);
+      await page.locator('input').setInputFiles({
+        name: 'stranger.ruddik.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(writeBeat(beat)),
+      });
+      await page.locator('form').evaluate((form: HTMLFormElement) => form.submit());
+      await expect(page.getByRole('dialog', { name: 'Add this file?' })).toBeVisible({ timeout: 20000 });
+    };
+    await send();
+    await expect(button(page, 'Hear From a stranger')).toBeVisible();
+    await button(page, 'Hear From a stranger').click();
+    await expect(button(page, 'Stop From a stranger')).toBeVisible();
+    await expect(button(page, 'Open From a stranger')).toHaveCount(0);
+    // Opened again it is still asked about; refused, it is gone.
+    await page.reload();
+    await expect(page.getByRole('dialog', { name: 'Add this file?' })).toBeVisible({ timeout: 20000 });
+    await button(page, 'Don’t add').click();
+    await page.reload();
+    await expect(button(page, 'New beat')).toBeVisible();
+    await page.waitForTimeout(1500);
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    await expect(button(page, 'Open From a stranger')).toHaveCount(0);
+    await send();
+    await button(page, 'Add to your beats').click();
+    await expect(page.getByRole('heading', { name: 'From a stranger' })).toBeVisible();
+    await own.close();
+    foreign.close();
+    await server.close();
   });
 
   test('a newer app waits until it is asked for; nothing is lost, and no page mixes the two', async ({

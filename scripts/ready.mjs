@@ -1,6 +1,7 @@
 /** What the other commands stand on, with nothing but Node and npm: packages, fonts, the built app, a browser. */
 import { execFileSync, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import zlib from 'node:zlib';
@@ -54,6 +55,8 @@ const SOURCES = [
   'metro.config.js',
   'package-lock.json',
   'scripts/serviceWorker.mjs',
+  'scripts/decoders.mjs',
+  'scripts/licences.mjs',
 ];
 
 const newest = (place) => {
@@ -110,10 +113,24 @@ export const readyApp = async () => {
   process.stdout.write('Building the app; this takes a minute or two\n');
   // Packages may only just have been installed.
   const { writeServiceWorker } = await import('./serviceWorker.mjs');
+  const { writeDecoders } = await import('./decoders.mjs');
+  const { packageOf, writeLicences } = await import('./licences.mjs');
   readyFonts();
   fs.rmSync(at('dist'), { recursive: true, force: true });
-  const env = { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' };
+  const taken = path.join(os.tmpdir(), `ruddik-taken-${process.pid}.json`);
+  const env = {
+    ...process.env,
+    RUDDIK_TAKEN: taken,
+    CI: '1',
+    EXPO_NO_TELEMETRY: '1',
+    EXPO_OFFLINE: '1',
+    NODE_ENV: 'production',
+  };
   must('Building', run('npx', ['expo', 'export', '--platform', 'web'], { env }));
+  const files = JSON.parse(fs.readFileSync(taken, 'utf8'));
+  fs.rmSync(taken);
+  writeLicences(at('dist'), files.map(packageOf));
+  await writeDecoders(at('dist'));
   inlineStyles(at('dist'));
   await writeServiceWorker(at('dist'));
   compress(at('dist'));

@@ -53,6 +53,8 @@ export const words = {
   addToBeats: 'Add to your beats',
   doNotAdd: 'Don’t add',
   notReadable: 'it could not be read.',
+  aboutRuddik: 'About Ruddik',
+  licences: 'Licences',
   fromTheFolder: (name: string) => `${name.slice(0, 62)} (from the folder)`,
   goneFromFolder: (names: readonly string[], folder: string) =>
     names.length === 1

@@ -4,6 +4,7 @@ import { Radios } from '../../ui/Radios';
 import { buttonRow, rowList } from '../../ui/row';
 import { DropFiles } from '../../web/DropFiles';
 import { useFileField } from '../../web/fileField';
+import { openWindow } from '../../web/openWindow';
 import { Para, Words } from '../../ui/Words';
 import { Cover } from '../../ui/Cover';
 import ListItem from '@rneui/themed/dist/ListItem';
@@ -387,6 +388,11 @@ export const BeatsScreen = () => {
           <View style={roomy && styles.beside}>
             <Theme />
             <Stored />
+            <Group title={words.aboutRuddik} style={styles.theme}>
+              <Chips>
+                <Action label={words.licences} kind="outline" onPress={() => openWindow('/licences')} />
+              </Chips>
+            </Group>
           </View>
         </Page>
       </DropFiles>

@@ -1,0 +1,3 @@
+import { exchangeable } from './exchangeable';
+
+export default exchangeable('flac');
