@@ -13,19 +13,36 @@ const buildOf = (folder) => {
   const hash = createHash('sha256');
   for (const name of fs.readdirSync(folder, { recursive: true }).map(String).sort()) {
     const place = path.join(folder, name);
-    if (fs.statSync(place).isFile()) hash.update(name).update(fs.readFileSync(place));
+    if (!/^sw(-sums)?\.js$/.test(name) && fs.statSync(place).isFile())
+      hash.update(name).update(fs.readFileSync(place));
   }
   return hash.digest('hex').slice(0, 16);
 };
 
-/** Writes `sw.js` into a folder that was built. */
+const sumOf = (file) => createHash('sha256').update(fs.readFileSync(file)).digest('base64');
+
+/**
+ * Writes `sw.js` into a folder that was built. What it takes in is held against the sum of each file, by the browser while it
+ * installs and by `sw-parts.js` at each start.
+ */
 export const writeServiceWorker = async (folder) => {
+  const build = buildOf(folder);
+  const sums = {};
   const { count, size, warnings } = await generateSW({
     globDirectory: folder,
     globPatterns: ['**/*.{html,js,css,woff2,png,ico,webmanifest,json,wav}'],
-    globIgnores: ['sw.js', 'sw-parts.js', '**/*.br', '**/*.gz'],
+    globIgnores: ['sw.js', 'sw-*.js', '**/*.br', '**/*.gz'],
     swDest: path.join(folder, 'sw.js'),
-    cacheId: `ruddik-${buildOf(folder)}`,
+    cacheId: `ruddik-${build}`,
+    manifestTransforms: [
+      (entries) => ({
+        manifest: entries.map((entry) => {
+          const sum = sumOf(path.join(folder, entry.url));
+          sums[`/${entry.url}`] = sum;
+          return { ...entry, integrity: `sha256-${sum}` };
+        }),
+      }),
+    ],
     dontCacheBustURLsMatching: HASHED,
     maximumFileSizeToCacheInBytes: 16 * 1024 * 1024,
     inlineWorkboxRuntime: true,
@@ -33,7 +50,7 @@ export const writeServiceWorker = async (folder) => {
     // It waits until it is asked for, or until no page of the build before is open.
     skipWaiting: false,
     clientsClaim: false,
-    importScripts: ['/sw-parts.js'],
+    importScripts: ['/sw-sums.js', '/sw-parts.js'],
     // Every address of the app is answered, whatever is asked for with it; one with a slash at its end by the shell.
     ignoreURLParametersMatching: [/./],
     navigateFallback: '/index.html',
@@ -46,6 +63,10 @@ export const writeServiceWorker = async (folder) => {
       },
     ],
   });
+  fs.writeFileSync(
+    path.join(folder, 'sw-sums.js'),
+    `self.BUILD = ${JSON.stringify(build)};\nself.SUMS = ${JSON.stringify(sums)};\n`,
+  );
   if (warnings.length) throw new Error(warnings.join('\n'));
   return { count, size };
 };

@@ -27,7 +27,9 @@ const page = (answers: ('refused' | 'no code' | 'code')[]) => {
     ears.add(told);
     return () => void ears.delete(told);
   };
-  return { fetch: fetchAgain(load, hear, () => Promise.resolve()), asked, ears };
+  const renewed: string[] = [];
+  const renew = (path: string) => Promise.resolve(renewed.push(path));
+  return { fetch: fetchAgain(load, hear, { renew, pause: () => Promise.resolve() }), asked, renewed, ears };
 };
 
 test('what comes is asked for once', async () => {
@@ -43,6 +45,8 @@ test.each(['refused', 'no code'] as const)(
     const once = page([how, 'code']);
     await once.fetch('/later.js');
     expect(once.asked).toEqual(['/later.js', '/later.js?again=1']);
+    // The next page finds it as it is, too.
+    expect(once.renewed).toEqual(['/later.js']);
     const twice = page([how, how, 'code']);
     await twice.fetch('/later.js?dev=1');
     expect(twice.asked).toEqual(['/later.js?dev=1', '/later.js?dev=1&again=1', '/later.js?dev=1&again=2']);
@@ -58,6 +62,7 @@ test.each(['refused', 'no code'] as const)('%s each time, that is told', async (
 });
 
 test.each(['before', 'after'])('the loader is worked by, set %s it is', async (when) => {
+  globalThis.fetch = () => Promise.reject(new Error('no server'));
   const page: Record<string, (path: string) => Promise<void>> = {};
   const asked: string[] = [];
   const load = (path: string) => {

@@ -3,6 +3,8 @@
  * place of code), is fetched again: the bundler's own loader would take it for there, and never ask again.
  */
 
+import { renewScript } from './mendKept';
+
 type Load = (path: string) => Promise<void>;
 
 /** After so many ms each it is tried again. */
@@ -19,6 +21,12 @@ const isOf = (path: string, { filename }: ErrorEvent): boolean => {
   }
 };
 
+interface Renewing {
+  /** Has an address fetched past what the browser has kept of it. */
+  renew: (path: string) => Promise<unknown>;
+  pause?: (ms: number) => Promise<void>;
+}
+
 /**
  * Fetches a piece of code, again where that fails.
  *
@@ -26,7 +34,11 @@ const isOf = (path: string, { filename }: ErrorEvent): boolean => {
  * @param hear hears what goes wrong in scripts. @returns ends it
  */
 export const fetchAgain =
-  (load: Load, hear: (told: (fault: ErrorEvent) => void) => () => void, pause = wait): Load =>
+  (
+    load: Load,
+    hear: (told: (fault: ErrorEvent) => void) => () => void,
+    { renew, pause = wait }: Renewing,
+  ): Load =>
   async (path) => {
     for (let tries = 0; ; tries++) {
       // By another address it is another piece of code to the loader.
@@ -42,6 +54,7 @@ export const fetchAgain =
       } catch (fault) {
         const ms = AGAIN_MS[tries];
         if (ms === undefined) throw fault;
+        await renew(path);
         await pause(ms);
       } finally {
         stop();
@@ -61,7 +74,8 @@ export const fetchCodeAgain = (page: object = globalThis): void => {
     addEventListener('error', told);
     return () => removeEventListener('error', told);
   };
-  const again = (load: Load | undefined) => load && fetchAgain(load, hear);
+  const again = (load: Load | undefined) =>
+    load && fetchAgain(load, hear, { renew: (path) => renewScript(new URL(path, location.href).href) });
   let loader = again((page as Record<string, Load | undefined>)[LOADER]);
   Object.defineProperty(page, LOADER, {
     configurable: true,

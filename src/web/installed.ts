@@ -8,6 +8,7 @@ export interface Workers {
 }
 export interface Registration {
   waiting: { postMessage: (text: string) => void } | null;
+  active?: { postMessage: (text: string) => void } | null;
   installing: { state: string; addEventListener: (kind: 'statechange', hear: () => void) => void } | null;
   update: () => Promise<unknown>;
   addEventListener: (kind: 'updatefound', hear: () => void) => void;
@@ -42,6 +43,8 @@ export const keepInstalled = async ({
   every = HOUR,
 }: InstalledParts): Promise<() => void> => {
   const registration = await workers.register('/sw.js', { updateViaCache: 'none' });
+  // What it keeps is looked through once at each start: one wrong answer would else stay for good.
+  registration.active?.postMessage('look through');
   let asked = false;
   let offered: unknown = null;
   const anew = () =>

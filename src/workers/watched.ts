@@ -1,3 +1,5 @@
+import { renewScript } from '../web/mendKept';
+
 /** Why a worker is no longer there: it could not be fetched or broke down, or the browser ended it. */
 export type Gone = 'failed' | 'ended';
 
@@ -34,8 +36,7 @@ export const watched = (make: () => Worker, onGone: (why: Gone) => void): Watche
   const worker = make();
   worker.addEventListener('error', ({ filename }) => {
     // What is no code is fetched past what the browser has kept of it, so that another worker does not come to the same.
-    const renewed = filename ? fetch(filename, { cache: 'reload' }) : Promise.resolve();
-    void renewed.catch(() => undefined).then(() => gone('failed'));
+    void renewScript(filename).then(() => gone('failed'));
   });
   worker.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
     const lock = lockIn(data);
