@@ -33,11 +33,14 @@ export const takeHanded = (): File[] => {
   return files;
 };
 
-/** What is to be asked about, once. */
-export const takeAsked = (): Shared | null => {
-  const what = shared;
+/** What is to be asked about; null where nothing is, or it was answered. */
+export const toBeAsked = (): Shared | null => shared;
+
+/** A person has said what becomes of it. */
+export const answered = (): void => {
+  shared?.done();
   shared = null;
-  return what;
+  tell();
 };
 
 export const onHanded = (hear: () => void): (() => void) => {

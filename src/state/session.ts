@@ -6,6 +6,7 @@ import { browserJournal } from './journal';
 import { createKillSafe, notKillSafe } from './killSafe';
 import { createPersistence } from './persistence';
 import { loadEdits } from './deferredEdits';
+import { readBeside } from './readingAside';
 import { browserLife } from './recover';
 import { browserStorage } from './storage';
 import { createStore } from './store';
@@ -25,9 +26,7 @@ const formats = () => import('../../core/formats');
 /** What is written is read back beside the page; on the page itself where no worker comes. */
 const readBack = async (text: string): Promise<string | null | undefined> => {
   try {
-    const { askAside } = await import('../workers/aside');
-    const answer = await askAside('checkBeat', text);
-    const read = answer.ok ? answer.value : (await formats()).readBeat(text);
+    const read = (await readBeside(text)) ?? (await formats()).readBeat(text);
     return read.ok ? null : read.error;
   } catch {
     return undefined;

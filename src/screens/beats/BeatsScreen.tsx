@@ -9,7 +9,7 @@ import { Para, Words } from '../../ui/Words';
 import { Cover } from '../../ui/Cover';
 import ListItem from '@rneui/themed/dist/ListItem';
 import { useRouter } from 'expo-router';
-import { useEffect, useEffectEvent, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useState, useSyncExternalStore, type ReactNode } from 'react';
 import type { Beat } from '../../../core/document/schema';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { Badge } from '../../ui/Badge';
@@ -18,7 +18,7 @@ import { Skeleton } from '../../ui/Skeleton';
 import { hearBeat, stopBeat, useStopped } from './hear';
 import { StyleSheet, View } from 'react-native';
 import { fileName } from '../../../core/document/text';
-import { onHanded, takeAsked, takeHanded, type Shared } from '../../state/handed';
+import { answered, onHanded, takeHanded, toBeAsked } from '../../state/handed';
 import { persistence } from '../../state/session';
 import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../state/slices';
 import { useApp, useDo, useAppStore } from '../../state/store';
@@ -288,12 +288,10 @@ const useFiles = (onDone: () => void) => {
 
 /** Opens what the system handed over; what was sent from elsewhere is asked about. */
 const useHanded = (take: (files: File[]) => Promise<void>): ReactNode => {
-  const [shared, setShared] = useState<Shared | null>(null);
+  const shared = useSyncExternalStore(onHanded, toBeAsked);
   const opens = useEffectEvent(() => {
     const files = takeHanded();
     if (files.length) void take(files);
-    const asked = takeAsked();
-    if (asked) setShared(asked);
   });
   useEffect(() => {
     opens();
@@ -301,8 +299,7 @@ const useHanded = (take: (files: File[]) => Promise<void>): ReactNode => {
   }, []);
   if (!shared) return null;
   const answer = (wanted: boolean) => {
-    setShared(null);
-    shared.done();
+    answered();
     if (wanted) void take(shared.files);
   };
   return <SharedSheet shared={shared} onAnswer={answer} />;

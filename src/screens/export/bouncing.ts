@@ -45,28 +45,28 @@ export const useBounce = (
   const start = (asked: BounceAsked) => {
     bouncer.current?.end();
     const begun = performance.now();
-    run(asked, begun, false);
-  };
-  const run = (asked: BounceAsked, begun: number, isAgain: boolean) => {
-    const files: BouncedFile[] = [];
-    const one = hireBouncer();
-    bouncer.current = one;
-    setBouncing({ state: 'running', done: 0, name: '' });
-    const give = (given: BounceGiven) => {
-      if (given.type === 'progress') setBouncing({ state: 'running', done: given.done, name: given.name });
-      if (given.type === 'file') files.push({ path: given.path, bytes: given.bytes });
-      if (given.type === 'fault') setBouncing({ state: 'failed', error: given.error });
-      if (given.type === 'done') {
-        setBouncing({ state: 'ready', files, seconds: (performance.now() - begun) / 1000 });
-        one.end();
-      }
+    const run = (isAgain: boolean) => {
+      const files: BouncedFile[] = [];
+      const one = hireBouncer();
+      bouncer.current = one;
+      setBouncing({ state: 'running', done: 0, name: '' });
+      const give = (given: BounceGiven) => {
+        if (given.type === 'progress') setBouncing({ state: 'running', done: given.done, name: given.name });
+        if (given.type === 'file') files.push({ path: given.path, bytes: given.bytes });
+        if (given.type === 'fault') setBouncing({ state: 'failed', error: given.error });
+        if (given.type === 'done') {
+          setBouncing({ state: 'ready', files, seconds: (performance.now() - begun) / 1000 });
+          one.end();
+        }
+      };
+      void Promise.race([one.far.bounceAll(asked, proxy(give)), one.failed]).catch((fault: unknown) => {
+        if (bouncer.current !== one) return;
+        // Once it may be chance; where it is gone again it is mostly for want of memory.
+        if (!isAgain && fault instanceof WorkerGone) run(true);
+        else setBouncing({ state: 'failed', error: words.theBrowserStoppedTheRendering });
+      });
     };
-    void Promise.race([one.far.bounceAll(asked, proxy(give)), one.failed]).catch((fault: unknown) => {
-      if (bouncer.current !== one) return;
-      // Once it may be chance; where it is gone again it is mostly for want of memory.
-      if (!isAgain && fault instanceof WorkerGone) run(asked, begun, true);
-      else setBouncing({ state: 'failed', error: words.theBrowserStoppedTheRendering });
-    });
+    run(false);
   };
   return { bouncing, start, stop };
 };

@@ -22,6 +22,7 @@ import { KIT_LIST, kitNamed, kitToldOf } from '../../../core/sound/kitList';
 import { beatEdited, kitSet, redone, undone } from '../../state/doc';
 import { loadEdits } from '../../state/deferredEdits';
 import { viewChanged, ZOOMS } from '../../state/slices';
+import { readBackBy } from '../../state/readingAside';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../state/store';
 import { HelpContext } from '../../ui/help';
 import { Chip } from '../../ui/Chip';
@@ -167,6 +168,10 @@ const Skeleton = () => (
 );
 
 ownSoundsFrom(async () => (await import('../later')).heardOwn);
+readBackBy(async (text) => {
+  const answer = await (await import('../later')).askAside('checkBeat', text);
+  return answer.ok ? answer.value : null;
+});
 
 const drawer = async () => (await import('../later')).Drawer;
 const patternsSheet = async () => (await import('../later')).PatternsSheet;
