@@ -3,7 +3,8 @@ import { execSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { DEMO_BEATS } from '../demo/beats';
 import { CHROMIUM_FLAGS } from '../playwright.config';
 import type { Tried } from './report';
 
@@ -51,20 +52,79 @@ export const leaving = async (context: BrowserContext, address: string, times: n
   return { what: 'closed, reloaded or left within 250 ms of an edit', tried: times, faults };
 };
 
-/** The whole browser killed 0 to 1500 ms after an edit: at most what was done in the last 50 ms may be gone. */
+/** One thing that a person does, and whether it is there afterwards. */
+interface Done {
+  what: string;
+  isKept: (page: Page) => Promise<boolean>;
+}
+
+const tempo = (page: Page) => page.getByLabel('Tempo', { exact: true });
+
+const swing = (page: Page) => page.getByLabel('Swing', { exact: true }).first();
+const tune = (page: Page) => page.getByRole('slider', { name: 'Tune of Kick', exact: true });
+
+/** Edits of several kinds, each by what a person touches; `at` makes them differ from one another. */
+const EDITS: ((page: Page, at: number) => Promise<Done>)[] = [
+  async (page, at) => {
+    const [lane, step] = [at % 3, (at * 5) % 16];
+    const before = await isOn(page, lane, step);
+    await press(page, lane, step);
+    return { what: 'a tap', isKept: async (next) => (await isOn(next, lane, step)) !== before };
+  },
+  async (page, at) => {
+    const to = String(70 + (at % 90));
+    await tempo(page).fill(to);
+    await tempo(page).press('Enter');
+    return { what: 'a tempo', isKept: async (next) => (await tempo(next).inputValue()) === to };
+  },
+  async (page, at) => {
+    const [lane, step] = [at % 3, (at * 7) % 16];
+    const before = await isOn(page, lane, step);
+    await press(page, lane, step);
+    await page.keyboard.press('Control+z');
+    return { what: 'an undo', isKept: async (next) => (await isOn(next, lane, step)) === before };
+  },
+  async (page, at) => {
+    const to = String(52 + (at % 22));
+    await swing(page).fill(to);
+    await swing(page).press('Enter');
+    return {
+      what: 'a swing',
+      isKept: async (next) => parseFloat(await swing(next).inputValue()) === Number(to),
+    };
+  },
+  async (page, at) => {
+    // A drag that is still in the hand when the browser goes: as it was last seen.
+    const box = (await tune(page).boundingBox())!;
+    await page.mouse.move(box.x + box.width * 0.5, box.y + box.height / 2);
+    await page.mouse.down();
+    for (let step = 1; step <= 6; step++)
+      await page.mouse.move(box.x + box.width * (0.5 + (step * ((at % 7) - 3)) / 60), box.y + box.height / 2);
+    await page.waitForTimeout(60);
+    const seen = await tune(page).getAttribute('aria-valuenow');
+    return {
+      what: 'a drag',
+      isKept: async (next) => (await tune(next).getAttribute('aria-valuenow')) === seen,
+    };
+  },
+];
+
+/** The whole browser killed 0 to 1500 ms after an edit of any kind: at most what was done in the last 50 ms may be gone. */
 export const killed = async (address: string, times: number): Promise<Tried> => {
   const faults: string[] = [];
   const home = mkdtempSync(path.join(tmpdir(), 'faults-'));
   const start = () =>
-    chromium.launchPersistentContext(home, { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+    chromium.launchPersistentContext(home, {
+      executablePath: '/usr/bin/chromium',
+      args: CHROMIUM_FLAGS,
+      viewport: { width: 1280, height: 800 },
+    });
   let context = await start();
   let page = context.pages()[0] ?? (await context.newPage());
   await opened(page, address);
   let oldest = 0;
   for (let at = 0; at < times; at++) {
-    const [lane, step] = [at % 3, (at * 5) % 16];
-    const before = await isOn(page, lane, step);
-    await press(page, lane, step);
+    const { what, isKept } = await EDITS[at % EDITS.length]!(page, at);
     const pause = (at * 131) % 1500;
     await page.waitForTimeout(pause);
     try {
@@ -76,14 +136,56 @@ export const killed = async (address: string, times: number): Promise<Tried> => 
     context = await start();
     page = context.pages()[0] ?? (await context.newPage());
     await opened(page, address);
-    const kept = (await isOn(page, lane, step)) !== before;
-    if (!kept) {
+    if (!(await isKept(page))) {
       oldest = Math.max(oldest, pause);
-      if (pause > 50) faults.push(`an edit of ${pause} ms before the kill was gone`);
+      if (pause > 50) faults.push(`${what} of ${pause} ms before the kill was gone`);
     }
   }
   await context.close();
   return { what: `killed 0 to 1500 ms after an edit (oldest gone: ${oldest} ms)`, tried: times, faults };
+};
+
+const DEMOS = DEMO_BEATS.map(({ name }) => name);
+
+/** First visits that are cut short at some moment, a tap among them: all demo beats are there, the tap and the open beat too. */
+export const firstVisits = async (browser: Browser, address: string, times: number): Promise<Tried> => {
+  const faults: string[] = [];
+  for (let at = 0; at < times; at++) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(address);
+    // Before the app stands, while it writes the demo beats, or after.
+    const wait = (at * 97) % 2400;
+    await page.waitForTimeout(wait / 2);
+    const early = page.locator('.early [role=checkbox], [id^="step-0-"]').nth(3);
+    const tapped = await early.click({ timeout: 3000, force: true }).then(
+      () => true,
+      () => false,
+    );
+    await page.waitForTimeout(wait / 2);
+    await (at % 2 ? page.reload() : page.goto('about:blank'));
+    const next = at % 2 ? page : await context.newPage();
+    if (!(at % 2)) await page.close();
+    await opened(next, address);
+    await next.waitForTimeout(1500);
+    const title = await next.getByRole('heading', { level: 1 }).first().textContent();
+    if (!title?.includes(DEMOS[0]!)) faults.push(`visit ${at}, cut after ${wait} ms: “${title}” is open`);
+    if (tapped && (await isOn(next, 0, 3)) === firstKickOn(3))
+      faults.push(`visit ${at}, cut after ${wait} ms: the tap is gone`);
+    await next.getByRole('button', { name: 'Beats', exact: true }).click();
+    const open = next.getByRole('button', { name: /^Open (?!a file|what)/ });
+    await open.first().waitFor();
+    const many = await open.count();
+    if (many !== DEMOS.length) faults.push(`visit ${at}, cut after ${wait} ms: ${many} beats`);
+    await context.close();
+  }
+  return { what: 'first visits cut short within 2.4 s, with a tap', tried: times, faults };
+};
+
+/** Whether the first demo beat's first lane has a hit on a step. */
+const firstKickOn = (step: number): boolean => {
+  const [beat] = DEMO_BEATS;
+  return beat!.patterns[0]!.parts[beat!.lanes[0]!.id]?.hits.some((hit) => hit.step === step) ?? false;
 };
 
 /** All steps that are there, by lane and step, and whether each is on. */

@@ -1,6 +1,6 @@
 /** Faults are injected wherever something can fail; SHARE (0 to 1) says how much of it is done. */
 import { browse } from '../scripts/browse';
-import { failing, junk, killed, leaving, tabs } from './browser';
+import { failing, firstVisits, junk, killed, leaving, tabs } from './browser';
 import { documents, midiFiles, others } from './files';
 import { meant } from './meaning';
 import { server } from './server';
@@ -33,7 +33,8 @@ const main = async () => {
     note(await tabs(await fresh(), address, 10, Math.max(64, some(640))));
     note(await failing(await fresh(), address));
     note(await junk(await fresh(), address, SHARE));
-    note(await killed(address, some(300)));
+    note(await firstVisits(browser, address, some(200)));
+    note(await killed(address, some(500)));
   });
   if (all.some(({ faults }) => faults.length)) process.exitCode = 1;
 };
