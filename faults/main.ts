@@ -1,5 +1,6 @@
 /** Faults are injected wherever something can fail; SHARE (0 to 1) says how much of it is done. */
 import { browse } from '../scripts/browse';
+import { archives } from './archives';
 import { failing, firstVisits, junk, killed, leaving, tabs } from './browser';
 import { documents, midiFiles, others } from './files';
 import { meant } from './meaning';
@@ -22,6 +23,7 @@ const main = async () => {
     note(documents(some(20_000)));
     note(others(some(20_000)));
     note(await meant(some(5_000)));
+    note(await archives());
   }
   if (only === 'files') return;
   note(await server(some(20)));

@@ -38,6 +38,9 @@ test('a file that holds more than it claims is ended there, one that swells too'
   const bomb = zipSync({ 'kit.json': new Uint8Array(60_000_000) }, { level: 9 });
   expect(errorOf(claiming(bomb, 10))).toBe('It is a ZIP, but a file in it is longer than it says.');
   expect(errorOf(claiming(bomb, 500_000_000))).toContain('more than such a file may hold');
+  expect(errorOf(zipSync({ 'kit.json': new Uint8Array(70_000_000) }, { level: 9 }))).toBe(
+    'A text in it is longer than any of Ruddik is (64 MB).',
+  );
   const many = Object.fromEntries(Array.from({ length: 1100 }, (_, at) => [`${at}.wav`, new Uint8Array(1)]));
   expect(errorOf(zipSync(many))).toContain('1,024 files');
 });

@@ -42,6 +42,8 @@ export const pack = (
 /** More than this is neither a kit nor a beat. */
 const MOST_BYTES = 400 * 1024 * 1024;
 const MOST_FILES = 1024;
+/** Nor has either so long a text. */
+const MOST_TEXT = 64 * 1024 * 1024;
 
 /** Whether bytes begin as a ZIP does. @example isZip(Uint8Array.of(0x50, 0x4b, 3, 4)) // true */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
@@ -69,6 +71,7 @@ const isWhole = (bytes: Uint8Array): boolean => {
 
 const SWELLS = 'It unpacks to more than such a file may hold (400 MB, 1,024 files).';
 const LIES = 'It is a ZIP, but a file in it is longer than it says.';
+const LONG = 'A text in it is longer than any of Ruddik is (64 MB).';
 const DAMAGED = 'It is a ZIP, but a damaged one.';
 
 /**
@@ -90,6 +93,11 @@ export const unpack = (bytes: Uint8Array): Read<ReadonlyMap<string, Uint8Array>>
       fault ??= SWELLS;
       return;
     }
+    const isText = file.name.endsWith('.json');
+    if (isText && (file.originalSize ?? 0) > MOST_TEXT) {
+      fault = LONG;
+      return;
+    }
     const pieces: Uint8Array[] = [];
     let size = 0;
     open += 1;
@@ -102,6 +110,7 @@ export const unpack = (bytes: Uint8Array): Read<ReadonlyMap<string, Uint8Array>>
       size += piece.length;
       all += piece.length;
       if (all > MOST_BYTES) fault = SWELLS;
+      else if (isText && size > MOST_TEXT) fault = LONG;
       else if (file.originalSize !== undefined && size > file.originalSize) fault = LIES;
       if (fault) return file.terminate();
       pieces.push(piece);
