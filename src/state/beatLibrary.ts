@@ -118,11 +118,11 @@ export const createBeatLibrary = (parts: LibraryParts) => {
     const text = removed.get(id);
     if (!text) return;
     const back = JSON.parse(text) as Beat;
+    await noteRestored(storage, id);
     // Where it was kept again by another tab meanwhile, both stay.
     if ((await add(back)) === null) await add({ ...back, id: nanoid() });
     // Only now: where there is no room for it, it can be asked for again.
     removed.delete(id);
-    await noteRestored(storage, id).catch(() => undefined);
     dispatch(subjectClosed(`removed/${id}`));
   };
 
