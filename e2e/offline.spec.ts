@@ -112,7 +112,7 @@ test.describe('once it was open', () => {
         for (const name of await caches.keys()) {
           const store = await caches.open(name);
           for (const request of await store.keys())
-            if ((await (await store.match(request))!.clone().text()).startsWith('<p>Sign in'))
+            if ((await (await store.match(request))?.clone().text())?.startsWith('<p>Sign in'))
               found.push(request.url);
         }
         return found;

@@ -18,8 +18,10 @@ export interface BeatFolder {
   remove: (name: string) => Promise<void>;
   /** Moves a file to the subfolder of deleted ones, over none that is there. */
   putAway: (name: string) => Promise<void>;
-  /** What is in the files of that subfolder. */
-  putAwayTexts: () => Promise<string[]>;
+  /** The files of that subfolder. */
+  putAwayFiles: () => Promise<{ name: string; text: string }[]>;
+  /** Removes one of them, since it lies in its place again. */
+  removeAway: (name: string) => Promise<void>;
 }
 
 /** What a beat and its file were when they were last in step. */
@@ -95,7 +97,7 @@ const createRound = async ({ folder, inStep, read }: StepParts) => {
   const owned = new Set<string>();
   /** Files that belong to a beat by what was last in step. */
   const claimed = new Map(Object.entries(inStep).map(([id, { file }]) => [file, id]));
-  let away: Promise<string[]> | null = null;
+  let away: Promise<{ name: string; text: string }[]> | null = null;
 
   const own = (beat: Pick<Beat, 'id' | 'name'>, file: string, text: string, as?: InStep['as']) => {
     owned.add(file);
@@ -140,10 +142,16 @@ const createRound = async ({ folder, inStep, read }: StepParts) => {
       [...texts].find(
         ([name, text]) => !owned.has(name) && (claimed.get(name) ?? id) === id && fits(text),
       )?.[0],
+    /** What is in its place again is no deleted one any more. */
+    takeBack: async (mark: string): Promise<void> => {
+      for (const { name, text } of await (away ??= folder.putAwayFiles()))
+        if (markOf(text) === mark) await folder.removeAway(name);
+      away = null;
+    },
     /** Whether another machine deleted it: then it lies in the subfolder. */
     isPutAway: async ({ mark, there }: InStep): Promise<boolean> => {
-      const all = await (away ??= folder.putAwayTexts());
-      return all.some((text) => markOf(text) === mark || (there !== undefined && idIn(text) === there));
+      const all = await (away ??= folder.putAwayFiles());
+      return all.some(({ text }) => markOf(text) === mark || (there !== undefined && idIn(text) === there));
     },
   };
 };
@@ -241,7 +249,8 @@ const stepBeat = async (parts: StepParts, round: Round, beat: Beat): Promise<voi
   }
   const same = round.fileWith(beat.id, (other) => markOf(other) === markOf(text));
   if (same) return round.own(beat, same, text);
-  return round.write(beat, round.freeName(beat), text);
+  await round.write(beat, round.freeName(beat), text);
+  await round.takeBack(markOf(text));
 };
 
 /** What was deleted here and not changed there goes to the subfolder; what was changed there since comes back. */

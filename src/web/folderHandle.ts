@@ -62,11 +62,14 @@ const folderOf = (handle: Handle): ChosenFolder => ({
       await writeFile(away, numbered(bare, taken) + ending, await textIn(handle, name));
       await handle.removeEntry(name);
     },
-    putAwayTexts: async () => {
+    putAwayFiles: async () => {
       const away = (await handle.getDirectoryHandle(AWAY).catch(() => null)) as Handle | null;
       if (!away) return [];
-      return Promise.all((await namesIn(away)).map((name) => textIn(away, name)));
+      return Promise.all(
+        (await namesIn(away)).map(async (name) => ({ name, text: await textIn(away, name) })),
+      );
     },
+    removeAway: async (name) => (await handle.getDirectoryHandle(AWAY)).removeEntry(name),
   },
 });
 

@@ -165,6 +165,17 @@ describe('a worker that is gone', () => {
     expect([...given.waiting.keys()]).toEqual([]);
   });
 
+  test('one that ended before it could say that it lives is given up after some seconds', async () => {
+    const call = createCaller<Far>(() => new FakeWorker() as unknown as Worker, 60_000);
+    const answer = call((far) => far.work() as Promise<string>);
+    await jest.advanceTimersByTimeAsync(6100);
+    expect(made.map(({ ended }) => ended)).toEqual([true, false]);
+    made[1]!.say({ alive: 'ruddik/worker/b' });
+    await jest.advanceTimersByTimeAsync(20_000);
+    made[1]!.answer('there');
+    expect(await answer).toEqual({ ok: true, value: 'there' });
+  });
+
   test('a worker that cannot even be made is an answer too', async () => {
     const call = createCaller<Far>(() => {
       throw new Error('barred');

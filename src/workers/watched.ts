@@ -3,6 +3,9 @@ import { renewScript } from '../web/mendKept';
 /** Why a worker is no longer there: it could not be fetched or broke down, or the browser ended it. */
 export type Gone = 'failed' | 'ended';
 
+/** One that has not said that it lives after so many ms never will: it ended before it could. */
+const START_MS = 6000;
+
 /** A worker whose end is noticed. */
 export interface Watched {
   worker: Worker;
@@ -23,8 +26,10 @@ const lockIn = (data: unknown): string | null => {
 export const watched = (make: () => Worker, onGone: (why: Gone) => void): Watched => {
   const waiting = new AbortController();
   let over = false;
+  let starting: ReturnType<typeof setTimeout> | null = null;
   const stop = () => {
     over = true;
+    if (starting) clearTimeout(starting);
     waiting.abort();
     worker.terminate();
   };
@@ -41,10 +46,12 @@ export const watched = (make: () => Worker, onGone: (why: Gone) => void): Watche
   worker.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
     const lock = lockIn(data);
     if (lock === null || over) return;
+    if (starting) clearTimeout(starting);
     // It is ours only once the worker has let go of it.
     void navigator.locks
       .request(lock, { signal: waiting.signal }, () => gone('ended'))
       .catch(() => undefined);
   });
+  if (globalThis.navigator?.locks) starting = setTimeout(() => gone('ended'), START_MS);
   return { worker, end: stop };
 };
