@@ -71,9 +71,10 @@ export const ARCHIVES = (): Record<string, Uint8Array> => {
       [`${kind}: from the root`]: named(odd, 'samples/xxxxxxx.wav', '/etc/passwd/aaa.wav'),
       [`${kind}: of nothing`]: named(odd, 'samples/xxxxxxx.wav', '\0'.repeat(19)),
       [`${kind}: 2,000 files`]: zipSync(
-        Object.fromEntries([
-          [name, text],
-          ...Array.from({ length: 2000 }, (_, at) => [`${at}.wav`, new Uint8Array(1)]),
+        Object.fromEntries<Uint8Array>([
+          [name, text] as const,
+          ...Array.from({ length: 2000 }, (_, at) => [`${at}.wav`, new Uint8Array(1)] as const),
+        ]),
         ]),
       ),
       [`${kind}: no JSON`]: zipSync({ [name]: strToU8('{') }),
