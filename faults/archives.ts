@@ -75,7 +75,6 @@ export const ARCHIVES = (): Record<string, Uint8Array> => {
           [name, text] as const,
           ...Array.from({ length: 2000 }, (_, at) => [`${at}.wav`, new Uint8Array(1)] as const),
         ]),
-        ]),
       ),
       [`${kind}: no JSON`]: zipSync({ [name]: strToU8('{') }),
       [`${kind}: JSON of nothing`]: zipSync({ [name]: strToU8('null') }),
