@@ -16,6 +16,8 @@ import {
   type Velocity,
 } from '../../core/units';
 import { newClock } from './clock';
+import { createRenewals, PAUSES_MS } from './renewals';
+import { afterWord, NOTHING_TOLD, turned, type Told } from './told';
 import type { SwitchAt } from './feeder';
 import { SOUNDS_EACH } from './messages';
 import type {
@@ -44,20 +46,16 @@ interface Player {
   context: AudioContext | null;
   node: AudioWorkletNode | null;
   starting: Promise<void> | null;
-  /** What a new worker has to be told: the beat, what follows it, and the click. */
-  told: {
-    beat: Extract<ToWorker, { type: 'beat' }> | null;
-    next: Extract<ToWorker, { type: 'switch' }> | null;
-    metronome: Extract<ToWorker, { type: 'metronome' }> | null;
-  };
+  /** What a new worker has to be told. */
+  told: Told;
   /** How play was begun; null where nothing plays. */
   playing: Extract<ToWorker, { type: 'play' }> | null;
   /** Up to which frame the mixer has been given notes. */
   until: Frames;
   /** How many workers there have been. */
   workers: number;
-  /** When something of it was made anew of late, in ms of the page's clock. */
-  renewed: Ms[];
+  /** How often something of it was made anew of late. */
+  renewals: ReturnType<typeof createRenewals>;
   /** When the mixer last gave a sign of life. */
   sign: Ms;
   looking: ReturnType<typeof setInterval> | null;
@@ -107,31 +105,8 @@ export const alignTo = (time: Ms, tick: Ticks): void => {
 
 const tell = (message: ToWorker, transfer: Transferable[] = []) => {
   const one = current();
-  remember(one, message);
+  one.told = afterWord(one.told, message, one.playing !== null, anchorNow(one)?.patternId ?? null);
   one.worker?.worker.postMessage(message, transfer);
-};
-
-/** A pattern whose turn has come is what plays. */
-const switched = (one: Player): void => {
-  const { next } = one.told;
-  if (!next || anchorNow(one)?.patternId !== next.patternId) return;
-  one.told = { ...one.told, beat: { type: 'beat', beat: next.beat, patternId: next.patternId }, next: null };
-};
-
-/** Keeps what a worker that takes this one's place will have to be told. */
-const remember = (one: Player, message: ToWorker): void => {
-  if (message.type === 'metronome') one.told.metronome = message;
-  if (message.type !== 'beat' && message.type !== 'switch') return;
-  switched(one);
-  const { told } = one;
-  if (message.type === 'switch' && one.playing) told.next = message;
-  // What is handed over while another pattern waits for its turn is that other one.
-  else if (told.next?.patternId === message.patternId) told.next = { ...told.next, beat: message.beat };
-  else {
-    const { beat, patternId } = message;
-    told.beat = message.type === 'beat' ? message : { type: 'beat', beat, patternId };
-    told.next = null;
-  }
 };
 
 /** The last place told that the audio clock has come to. */
@@ -150,26 +125,12 @@ export const hearTrouble = (hear: (trouble: SoundTrouble) => void): (() => void)
   return () => void troubleHearers.delete(hear);
 };
 
-/** So often something may be made anew within so many ms; beyond that it is told. */
-const MOST_RENEWED = 4;
-const RENEWED_MS = 15_000;
-/** Between two that are made anew so many ms pass, at the second time and after it. */
-const PAUSE_MS = [0, 150, 500, 1000];
 /** What a worker before gave to the mixer has rung out after so many ms. */
 const TIDY_MS = 6000;
 
-/** Notes that something has to be made anew. @returns after how many ms; null where it was too often */
-const renewal = (one: Player): Ms | null => {
-  const now = performance.now();
-  one.renewed = one.renewed.filter((at) => now - at < RENEWED_MS);
-  if (one.renewed.length >= MOST_RENEWED) return null;
-  one.renewed.push(now);
-  return PAUSE_MS[one.renewed.length - 1]!;
-};
-
 const giveUp = (one: Player, trouble: SoundTrouble): void => {
   // The next press of play makes everything anew.
-  one.renewed = [];
+  one.renewals.forget();
   one.playing = null;
   stopLooking(one);
   for (const hear of troubleHearers) hear(trouble);
@@ -198,13 +159,13 @@ const workerGone = (): void => {
   one.worker = null;
   for (const give of one.turning.values()) give(null);
   one.turning.clear();
-  const pause = renewal(one);
+  const pause = one.renewals.next();
   if (pause === null) giveUp(one, 'code');
   else setTimeout(() => one.worker ?? replaceWorker(one), pause);
 };
 
 const replaceWorker = (one: Player): void => {
-  switched(one);
+  if (one.told.next && anchorNow(one)?.patternId === one.told.next.patternId) one.told = turned(one.told);
   const fresh = hireWorker();
   one.worker = fresh;
   one.workers += 1;
@@ -280,11 +241,11 @@ const create = (): Player => {
     worker: hireWorker(),
     context: null,
     node: null,
-    told: { beat: null, next: null, metronome: null },
+    told: NOTHING_TOLD,
     playing: null,
     until: 0,
     workers: 0,
-    renewed: [],
+    renewals: createRenewals(() => performance.now()),
     sign: 0,
     looking: null,
     starting: null,
@@ -320,7 +281,7 @@ const addMixer = async (context: AudioContext): Promise<void> => {
       return await context.audioWorklet.addModule(address + again);
     } catch (fault) {
       if (at === MIXER_TRIES.length - 1) throw fault;
-      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS[at + 1]));
+      await new Promise((resolve) => setTimeout(resolve, PAUSES_MS[at + 1]));
     }
   }
 };
@@ -387,7 +348,7 @@ const audioGone = (one: Player, context: AudioContext): void => {
   letGo(one);
   [one.anchors, one.handed, one.switches, one.until] = [[], [], [], 0];
   if (!one.playing) return;
-  const pause = renewal(one);
+  const pause = one.renewals.next();
   if (pause === null) return giveUp(one, 'output');
   const goOn = async (): Promise<void> => {
     await ready();

@@ -3,17 +3,16 @@ import type { Read } from '../../core/document/reading';
 import { nanoid } from '@reduxjs/toolkit';
 import { newBeat } from '../../core/document/defaults';
 import type { Beat } from '../../core/document/schema';
-import { beatOpened, beatPatched, docMerged } from './doc';
+import { beatOpened } from './doc';
 import { createBeatLibrary } from './beatLibrary';
 import type { Journal } from './journal';
 import { beginFirstVisit, demosLeft, demoWritten } from './firstVisit';
 import { createLine, type Line } from './line';
 import { readLogged } from './log';
 import type { Formats } from './peek';
-import { difference } from './patch';
-import { nameOfEntry } from './readBack';
 import { createAsking, samplesInReach } from './reach';
 import { createReader } from './reader';
+import { createSpoilt } from './spoilt';
 import { takeUp, isForeign, watchLeft, type Alive, type Left } from './recover';
 import { restoreSettings, sameSettings, settingsOf } from './settings';
 import { libraryRead, subjectClosed, summarySet, viewChanged } from './slices';
@@ -145,6 +144,8 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     now,
   });
 
+  const { soundText, takeBack } = createSpoilt({ ...parts, say, peek, readList });
+
   const line: Line = createLine({
     store,
     storage,
@@ -156,51 +157,13 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     onTrouble: full,
     onWritten: () => later(),
     onGone: async (beat, seen) => {
-      const text = await sound(beat);
+      const text = await soundText(beat);
       const seq = await library.add(text, now(), seen);
       if (seq !== null && current()?.id === beat.id) saved = text;
       return seq;
     },
     onFar: async (id) => read(id),
   });
-
-  /** The open beat before the edits that spoilt it, by what this page remembers of it. */
-  const lastSound = async (): Promise<Beat | undefined> => {
-    const { readBeat } = await fileFormat();
-    return store.getState().doc.past.findLast((one) => readBeat(JSON.stringify(one)).ok);
-  };
-
-  /** What may be written of a beat that has no text yet: as it is, where it can be read again. */
-  const sound = async (beat: Beat): Promise<Beat> => {
-    // The demo beats as they come are read by a test.
-    if (demos.includes(beat) || !(await readBack(JSON.stringify(beat)))) return beat;
-    return (await lastSound()) ?? beat;
-  };
-
-  /** The open beat as it would be read no more: what spoilt it is taken back and named, and it is kept aside as it was. */
-  const takeBackSpoilt = async (spoilt: { id: string; seq: number; beat: Beat }, fault: string) => {
-    const got = await peek(spoilt.id);
-    const isThere = got.kind === 'there' && got.seq === spoilt.seq;
-    const good = isThere ? got.beat : await lastSound();
-    // Where something came in between, the next round looks at it again.
-    if (!good || current() !== spoilt.beat) return;
-    const names = isThere ? got.lost.flatMap((item) => (item ? [nameOfEntry(item.entry)] : [])) : [];
-    const text = JSON.stringify(spoilt.beat);
-    const name = words.nameBeforeAnEditWas(good.name);
-    const kept = await disk.keepAside(storage, spoilt.id, { name, reason: fault, text });
-    dispatch(beatPatched({ patch: difference(spoilt.beat, good) }));
-    const { doc } = store.getState();
-    const { readBeat } = await fileFormat();
-    const past = [...doc.past];
-    while (past.length && !readBeat(JSON.stringify(past.at(-1))).ok) past.pop();
-    if (store.getState().doc === doc) dispatch(docMerged({ doc: { ...doc, past } }));
-    await readList();
-    say(words.editWasTakenBack(names, fault), {
-      tone: 'danger',
-      lasting: true,
-      action: { label: words.downloadIt, does: { kind: 'downloadAside', key: kept.key } },
-    });
-  };
 
   /** Writes the text of the open beat anew, once all its edits are written and it can be read again. */
   const save = async (isAgain = false): Promise<boolean> => {
@@ -216,7 +179,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
         return true;
       }
       if (fault !== null) {
-        await takeBackSpoilt(stand, fault);
+        await takeBack(stand, fault);
         return isAgain || save(true);
       }
       if (await disk.rewriteBeat(storage, beat, seq, now())) {

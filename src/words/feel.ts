@@ -144,7 +144,7 @@ export const words = {
   noteNoteChannelChannel: (note: string, channel: undefined | string) => `Note ${note}, channel ${channel}`,
   theLanesOfOf: (of: string) => `The lanes of ${of}`,
   notes: 'Notes',
-  stands: 'Timing',
+  timingColumn: 'Timing',
   spreadSwungMs: (spreadSwung: string) => `${spreadSwung} ms`,
   measuring: 'Measuring…',
   differences: 'Differences',
@@ -309,7 +309,7 @@ export const words = {
   eachGroup: 'All, a curve for each group',
   allLanes: 'all lanes',
   manyOfMany2NotesPress: (many: number, many2: number) =>
-    `${many} of ${many2} notes. Tap a dot to leave it out or put it back.`,
+    `${many} of ${many2} notes. Tap a dot to skip it or bring it back.`,
   leaveOutManyFarOff: (many: number) => `Leave out ${many} far off`,
   noneFarOff: 'None far off',
   takeAllBack: 'Take all back',

@@ -107,7 +107,7 @@ export const words = {
   theDrumsOfGroove: (groove: string) => `The drums of ${groove}`,
   drum: 'Drum',
   hits: 'Hits',
-  lies: 'Timing',
+  timingColumn: 'Timing',
   noteNote: (note: number) => `Note ${note}`,
   madeForLowToHigh: (low: number, high: number, tempo: number) =>
     `Made for ${low} to ${high} BPM; your beat at ${tempo} suits it.`,

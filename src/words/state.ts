@@ -49,7 +49,7 @@ export const words = {
   settingsThatCouldNotBe: 'Settings that could not be read',
   theyWereReplacedByThose: 'They were replaced by those that a first start has.',
   beatIsNotKeptYet: (beat: string) =>
-    `“${beat}” is not kept yet, since the browser’s storage does not take it. Save it to a file first; then you can leave it.`,
+    `“${beat}” is not kept yet, since the browser’s storage does not take it. Save it to a file first, then open another.`,
   beatIsOpenInAnother: (beat: string) =>
     `“${beat}” is open in another tab too. What is done in one appears in the other.`,
   beatWasDeletedInAnother: (beat: string) =>

@@ -83,7 +83,7 @@ const LanesTable = ({
 }) => (
   <Table
     label={words.theLanesOfOf(of)}
-    columns={[words.lane, words.notes, words.stands, words.spread, words.velocity]}
+    columns={[words.lane, words.notes, words.timingColumn, words.spread, words.velocity]}
     figures={[0, 2, 3]}
     rows={lanes.map((lane) => ({
       key: lane.lane,

@@ -63,7 +63,7 @@ const Report = ({ groove }: { groove: Groove }) => {
       ))}
       <Table
         label={words.theDrumsOfGroove(groove.name)}
-        columns={[words.drum, words.hits, words.lies, words.velocity]}
+        columns={[words.drum, words.hits, words.timingColumn, words.velocity]}
         figures={[0]}
         rows={report.lanes.map((lane) => {
           const own = groove.lanes[Number(lane.lane)];
