@@ -1,6 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Beat } from '../../../core/document/schema';
 import type { Shared } from '../../state/handed';
 import { useApp } from '../../state/store';
@@ -15,7 +15,9 @@ import { readAside } from '../../workers/aside';
 import { hearBeat, stopBeat } from './hear';
 
 const styles = StyleSheet.create({
-  beat: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  beat: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingTop: 4 },
+  // Fifty files would push the answers off a phone.
+  files: { maxHeight: 320 },
   name: { flexGrow: 1, flexShrink: 1, minWidth: 0 },
 });
 
@@ -105,18 +107,23 @@ export const SharedSheet = ({
     >
       <Para quiet>{words.sentAbout}</Para>
       {looked ? (
-        <Items label={words.whatWasSent}>
-          {looked.map(({ name, beats, fault }, at) => (
-            <Item key={`${at} ${name}`} ruled>
-              <Words small quiet>
-                {fault ? `${name}: ${fault}` : name}
-              </Words>
-              {beats.map((beat) => (
-                <SharedBeat key={beat.id} beat={beat} />
-              ))}
-            </Item>
-          ))}
-        </Items>
+        <ScrollView
+          style={styles.files}
+          {...({ tabIndex: 0, role: 'group', 'aria-label': words.whatWasSent } as object)}
+        >
+          <Items label={words.whatWasSent}>
+            {looked.map(({ name, beats, fault }, at) => (
+              <Item key={`${at} ${name}`} ruled>
+                <Words small quiet>
+                  {fault ? `${name}: ${fault}` : name}
+                </Words>
+                {beats.map((beat) => (
+                  <SharedBeat key={beat.id} beat={beat} />
+                ))}
+              </Item>
+            ))}
+          </Items>
+        </ScrollView>
       ) : (
         <Para quiet live>
           {words.lookingThroughIt}
