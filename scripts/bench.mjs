@@ -24,3 +24,4 @@ runTs('bench/grooves.ts');
 runTs('bench/song.ts');
 runTs('bench/strokes.ts');
 runTs('bench/random.ts');
+runTs('bench/longPlay.ts');

@@ -123,4 +123,8 @@ export interface Levels {
 }
 
 /** From the mixer to the worker. */
-export type FromMixer = { type: 'now'; frame: Frames } | { type: 'report'; report: MixerReport };
+/**
+ * `at` is the wall clock's time as it was said, in ms: the audio thread has no other clock, and a word may wait for long until
+ * it is heard.
+ */
+export type FromMixer = { type: 'now'; frame: Frames; at?: number } | { type: 'report'; report: MixerReport };

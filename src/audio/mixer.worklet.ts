@@ -58,7 +58,7 @@ class MixerProcessor extends AudioWorkletProcessor {
         return;
       case 'clock':
         this.clock = message.on;
-        this.say({ type: 'now', frame: currentFrame });
+        this.say({ type: 'now', frame: currentFrame, at: Date.now() });
         return;
       case 'report': {
         const { count, worst } = this.mixer.late;
@@ -81,7 +81,7 @@ class MixerProcessor extends AudioWorkletProcessor {
       this.mixer.peaks.fill(0);
       this.mixer.left = 1;
     }
-    if (this.clock && this.blocks % CLOCK_EVERY === 0) this.say({ type: 'now', frame: currentFrame + 128 });
+    if (this.clock && this.blocks % CLOCK_EVERY === 0) this.say({ type: 'now', frame: currentFrame + 128, at: Date.now() });
     return true;
   }
 }

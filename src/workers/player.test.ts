@@ -8,7 +8,7 @@ import type { InstrumentId } from '../../core/document/instruments';
 import type { Layers } from '../../core/sound/sounds';
 import { drumPlan } from '../../core/sound/voiceSound';
 import type { FromWorker, ToMixer } from '../audio/messages';
-import { SAMPLE_RATE } from '../audio/timing';
+import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 import { createPlayer } from './player';
 
 const beatOf = (steps: number[], change: Partial<Beat> = {}): Beat => {
@@ -28,6 +28,7 @@ const room = (load?: () => Promise<Layers>) => {
   const player = createPlayer({
     toPage: (message) => page.push(message),
     now: () => ms,
+    wall: () => 5000 + ms,
     later: (work) => waiting.push(work),
     load: load ?? (() => Promise.resolve(layers)),
   });
@@ -37,9 +38,10 @@ const room = (load?: () => Promise<Layers>) => {
       waiting.splice(0).forEach((work) => work());
     }
   };
-  const clock = (seconds: number) => {
-    ms = 1 + seconds * 1000;
-    player.fromMixer({ type: 'now', frame: seconds * SAMPLE_RATE });
+  /** A word of the audio clock; `waited` is how long it lay unheard, in ms. */
+  const clock = (seconds: number, waited = 0) => {
+    ms = 1 + seconds * 1000 + waited;
+    player.fromMixer({ type: 'now', frame: seconds * SAMPLE_RATE, at: 5001 + seconds * 1000 });
   };
   const of = <T extends ToMixer['type']>(type: T) =>
     mixer.filter((message): message is Extract<ToMixer, { type: T }> => message.type === type);
@@ -60,6 +62,18 @@ const play = async (one: ReturnType<typeof room>, beat: Beat) => {
   one.player.fromPage({ type: 'play', countIn: 0 });
   one.clock(0.1);
 };
+
+test('a word of the clock that waited while sounds were made tells how late it is: nothing begins too soon', async () => {
+  for (const waited of [0, 150, 900]) {
+    const one = room();
+    one.connect();
+    one.show(beatOf([0, 4]));
+    await one.settle();
+    one.player.fromPage({ type: 'play', countIn: 0 });
+    one.clock(0.1, waited);
+    expect(one.handed()[0]!.frame).toBeCloseTo((0.1 + waited / 1000 + START_SECONDS) * SAMPLE_RATE, 0);
+  }
+});
 
 test('it begins once beat, mixer, clock and sounds are there, and hands over what is played', async () => {
   const one = room();

@@ -19,7 +19,7 @@ import {
   type Sounds,
 } from '../../core/sound/sounds';
 import type { Sound, SoundPlan } from '../../core/sound/voiceSound';
-import type { Frames, Ticks } from '../../core/units';
+import { clamp, type Frames, type Ticks } from '../../core/units';
 import {
   alikeBefore,
   change,
@@ -52,6 +52,9 @@ import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 /** What is due so shortly before a led start is worked out sounds at once. */
 const MADE_UP_SECONDS = 0.1;
 
+/** A word of the clock that seems to have waited longer, in ms, tells that the machine's clock was set. */
+const MOST_WAITED = 1000;
+
 /** A player that takes another one's place leaves so much to what the mixer has. */
 const TAKEN_OVER_SECONDS = 0.4;
 
@@ -63,6 +66,8 @@ export interface PlayerParts {
   toPage: (message: FromWorker) => void;
   /** In ms, from any start. */
   now: () => number;
+  /** The wall clock's time, in ms; left out, this machine's. */
+  wall?: () => number;
   /** Goes on once the words that wait have been heard. */
   later: (work: () => void) => void;
   /** How a drum of a kit is come by; left out, it is synthesized. */
@@ -153,7 +158,7 @@ const prompt = (plan: SoundPlan): SoundPlan =>
  * Feeds the mixer: takes the page's words, plans notes ahead of the audio clock, and has the sounds made that they need. It
  * is woken by the audio thread, so that nothing the page does makes a note late.
  */
-export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) => {
+export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load }: PlayerParts) => {
   const state = atFirst();
   const toMixer = (message: ToMixer, transfer: Transferable[] = []) =>
     state.mixer?.postMessage(message, transfer);
@@ -492,11 +497,13 @@ export const createPlayer = ({ toPage, now: clock, later, load }: PlayerParts) =
 
   const fromMixer = (message: FromMixer): void => {
     if (message.type === 'report') return toPage(message);
-    state.now = { frame: message.frame, at: clock() };
+    // It may have waited while sounds were made: what began by it then would begin late.
+    const waited = message.at === undefined ? 0 : clamp(wall() - message.at, 0, MOST_WAITED);
+    state.now = { frame: message.frame, at: clock() - waited };
     if (state.waiting) begin();
     else if (state.feeder) {
       const { until, next } = state.feeder;
-      hand(wake(state.feeder, message.frame));
+      hand(wake(state.feeder, now()));
       if (next && !state.feeder.next) sayAnchor(state.feeder.begins);
       else if (state.song && state.feeder.until > until) sayAnchor(until);
     }
