@@ -20,7 +20,7 @@ module.exports = {
       displayName: 'core',
       testEnvironment: 'node',
       setupFiles: ['<rootDir>/jest.property.js'],
-      testMatch: ['<rootDir>/{core,cli,server,scripts,faults}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{core,cli,server,scripts,faults,golden}/**/*.test.ts'],
       // What reads audio files comes as modules only.
       transform: { ...transform, '/node_modules/@audio/.+\\.js$': transform['^.+\\.tsx?$'] },
       transformIgnorePatterns: ['/node_modules/(?!@audio/)'],
