@@ -116,6 +116,34 @@ describe('copying', () => {
     expect((first!.step + first!.nudge) * 320).toBeCloseTo(320 + 480, 9);
   });
 
+  test('a length keeps its time from one grid to another, and its steps within its own', () => {
+    const long = with1(empty, 'kick', [{ ...newHit(4), length: 3 }]);
+    const eighths = with1(with1(long, 'snare', [], { grid: '1/8' }), 'clap', [], { grid: '1/8T' });
+    const clip = copyHits(eighths, spotsOf(eighths, 'kick'), lanes)!;
+    const onto = (laneId: string) => {
+      const { pattern: there } = good(pasteHits(eighths, clip, { laneId, step: 0 }, lanes));
+      return lanePatternOf(there, laneId).hits.find(({ step }) => step === 0)!.length!;
+    };
+    // 3 sixteenths are 720 ticks: 1.5 eighths of 480, 2.25 triplets of 320.
+    expect([onto('kick'), onto('snare'), onto('clap')]).toEqual([3, 1.5, 2.25]);
+  });
+
+  test('no hit is lost past the last lane: a move stays where it was, a paste tells what found no lane', () => {
+    const [above, last] = lanes.slice(-2) as [string, string];
+    const low = with1(with1(empty, above, [newHit(2, 71)]), last, [newHit(3, 82)]);
+    const spots = [...spotsOf(low, above), ...spotsOf(low, last)];
+    expect(moveHits(low, spots, 0, 1, lanes)).toEqual({
+      ok: false,
+      error: 'Nothing was moved: some hit would leave the pattern.',
+    });
+    const up = good(moveHits(low, spots, 0, -1, lanes));
+    expect(up.spots).toHaveLength(2);
+    const clip = copyHits(low, spots, lanes)!;
+    const pasted = good(pasteHits(low, clip, { laneId: last, step: 8 }, lanes));
+    expect(lanePatternOf(pasted.pattern, last).hits.map(({ velocity }) => velocity)).toEqual([82, 71]);
+    expect(pasted.told).toEqual(['1 lane of the copy found no lane below.']);
+  });
+
   test('moving onto another hit keeps both, and says where they become one', () => {
     const near = with1(empty, 'kick', [newHit(0, 50), { ...newHit(1, 90), nudge: 0.2 }, newHit(4, 60)]);
     const moved = good(moveHits(near, [{ laneId: 'kick', step: 0 }], 240, 0, lanes));

@@ -7,6 +7,7 @@ import { DEMO_BEATS } from '../../demo/beats';
 import { beats } from '../arbitraries';
 import { EMPTY_LANE_PATTERN, newBeat, newHit } from '../document/defaults';
 import type { Beat } from '../document/schema';
+import { drumPlan } from '../sound/voiceSound';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { fileNotes } from '../midi/write/fileNotes';
 import { readNotes } from '../midi/read/readBack.mock';
@@ -43,6 +44,43 @@ const hows = fc.record({
 });
 
 describe('MIDI', () => {
+  test('a count-in is one bar of sticks, the first the strongest', () => {
+    const counted = made(LANTERN, { countIn: true });
+    const [first, ...rest] = notesIn(counted).filter(({ tick }) => tick < 3840);
+    expect(first).toMatchObject({ tick: 0, note: 37, velocity: 110 });
+    expect(rest.map(({ tick, note, velocity }) => [tick, note, velocity])).toEqual([
+      [960, 37, 84],
+      [1920, 37, 84],
+      [2880, 37, 84],
+    ]);
+  });
+
+  test('a note that is led by the attack of its sound comes earlier and ends where it did', () => {
+    const beat = {
+      ...newBeat('b', 'Quay', 1),
+      tempo: 120,
+      patterns: [
+        {
+          ...newBeat('b', 'Quay', 1).patterns[0]!,
+          parts: {
+            kick: { ...EMPTY_LANE_PATTERN, hits: [newHit(0), newHit(4), { ...newHit(8), length: 2 }] },
+          },
+        },
+      ],
+    };
+    const [layer] = drumPlan(4).layers;
+    // 2,400 of 48,000 frames are 50 ms: 96 ticks at 120 BPM.
+    const plan = { ...drumPlan(4), layers: [{ ...layer!, lead: 2400 }] };
+    const leads = { rate: 48000, plans: [plan] };
+    const out = exported(beat, { ...HOW_DEFAULTS, lead: true }, WHAT_DEFAULTS, leads);
+    if (!out.ok) throw new Error(out.error);
+    expect(notesIn(out.value).map(({ tick, length }) => [tick, tick + length])).toEqual([
+      [0, 240],
+      [960 - 96, 1200],
+      [1920 - 96, 2400],
+    ]);
+  });
+
   test('a pattern is written note for note as it is played', () => {
     fc.assert(
       fc.property(

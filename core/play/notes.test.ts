@@ -22,6 +22,14 @@ const ticks = (notes: Note[]) => notes.map((note) => note.tick);
 const swing60 = { feel: newFeel({ percent: 60, grid: '1/16' }) };
 
 describe('play', () => {
+  test('a note is ended by the next one of its lane, though that begins beyond what is asked for', () => {
+    const beat = beatWith([newHit(0), { ...newHit(12), length: 9 }]);
+    const [, last] = notesIn(plan(beat), 0, 3840);
+    expect([last!.tick, last!.length]).toEqual([2880, 960]);
+    const [alone] = notesIn(plan(beat), 2880, 2881);
+    expect(alone!.length).toBe(960);
+  });
+
   test('a window of any size equals the same part of the whole, chance, rolls and every direction included', () => {
     fc.assert(
       fc.property(

@@ -1,6 +1,6 @@
 import type { Beat } from '../../core/document/schema';
 import { writeBeat } from '../../core/document/text';
-import { stepSet, tempoSet, undone } from './doc';
+import { beatEdited, stepSet, tempoSet, undone } from './doc';
 import { memoryJournal } from './journal';
 import { channel, demo, fromText, living, memory, open, second } from './persistence.mock';
 
@@ -254,6 +254,43 @@ test('no beat is left before it is safe, in the storage or in a file', async () 
   expect(beat().id).toBe('demo');
   persistence.taken(state().doc.beat!);
   expect(await persistence.open('second')).toBe(true);
+});
+
+test('Undo delete of a beat that another tab has kept again meanwhile keeps both', async () => {
+  const storage = memory();
+  const tabsOf = channel();
+  const one = await open(storage, tabsOf());
+  const two = await open(storage, tabsOf());
+  two.store.dispatch(tap(2));
+  await settle();
+  await one.persistence.remove('demo');
+  two.store.dispatch(tap(6));
+  await settle();
+  await one.persistence.restore('demo');
+  await settle();
+  const kept = [...storage.data]
+    .filter(([key]) => key.startsWith('beat/'))
+    .map(([, text]) => JSON.parse(text) as Beat);
+  expect(kept.filter(({ name }) => name === 'Demo').map((beat) => stepsOf(beat))).toEqual([[2, 6], [2]]);
+  expect(new Set(kept.map(({ id }) => id)).size).toBe(3);
+});
+
+test('an edit that adds is done once, whoever is written first', async () => {
+  const storage = memory();
+  const tabsOf = channel();
+  const one = await open(storage, tabsOf());
+  const two = await open(storage, tabsOf());
+  const lane = (id: string) => beatEdited({ edit: { edit: 'addLane', args: { id, instrument: 'cowbell' } } });
+  for (let at = 0; at < 4; at++) {
+    one.store.dispatch(lane(`one ${at}`));
+    two.store.dispatch(lane(`two ${at}`));
+    await Promise.resolve();
+  }
+  await settle();
+  const ids = one.beat().lanes.map(({ id }) => id);
+  expect(ids).toHaveLength(demo.lanes.length + 8);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(two.beat()).toEqual(one.beat());
 });
 
 test('Undo delete on a full storage can be asked for again', async () => {

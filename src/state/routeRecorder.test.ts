@@ -68,6 +68,22 @@ test('ended before it played it keeps nothing; ended while it plays it keeps wha
   expect(one.takes()).toHaveLength(1);
 });
 
+test.each([
+  [0, 2.4, [0, 2]],
+  [0, 2.6, [0, 3]],
+  [1.4, 3.1, [1, 3]],
+  [1.6, 3.1, [2, 3]],
+  [1.6, 1.9, [1, 2]],
+])('from pass %d to %d the passes that were heard by half are kept', async (from, to, [first, after]) => {
+  const one = await begin();
+  recordRoutes(one.store, one.played, one.routes);
+  one.play(true);
+  one.to(from * BAR);
+  one.to(to * BAR);
+  one.play(false);
+  expect(one.view().routesPlayed).toMatchObject({ from: first, to: after });
+});
+
 test('another beat ends it and gets no takes', async () => {
   const { store, to, routes, play, view, takes, played } = await begin();
   recordRoutes(store, played, routes);
