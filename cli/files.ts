@@ -117,5 +117,3 @@ export const makeFolder = async (folder: string): Promise<void> => {
 export const warn = (sentence: string): void => {
   process.stderr.write(`${sentence}\n`);
 };
-
-export const baseName = (file: string): string => path.basename(file);

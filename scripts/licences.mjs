@@ -20,18 +20,20 @@ const BESIDES = [
 
 const TEXT = /^(licen[cs]e|copying|notice|ofl)([-._].*)?$/i;
 
-/** The package that a file of `node_modules` belongs to. @example packageOf('/x/node_modules/@a/b/c.js') // '@a/b' */
-export const packageOf = (file) => {
-  const [, within] = /.*[\\/]node_modules[\\/](.*)$/.exec(file) ?? [];
-  if (!within) return null;
-  const [first, second] = within.split(/[\\/]/);
-  return first.startsWith('@') ? `${first}/${second}` : first;
-};
+/**
+ * The folder of the package that a file belongs to, within `node_modules`: one that another package has for itself lies within that.
+ *
+ * @example packageOf('/x/node_modules/a/node_modules/@b/c/d.js') // 'a/node_modules/@b/c'
+ */
+export const packageOf = (file) =>
+  /[\\/]node_modules[\\/]((?:.*[\\/]node_modules[\\/])?(?:@[^\\/]+[\\/])?[^\\/]+)/
+    .exec(file)?.[1]
+    ?.replaceAll('\\', '/') ?? null;
 
 /** What a package says of itself and its licence, with the texts that lie in it. */
-const told = (name) => {
-  const folder = path.join(MODULES, ...name.split('/'));
-  const { version, license, licenses, author } = JSON.parse(
+const told = (place) => {
+  const folder = path.join(MODULES, ...place.split('/'));
+  const { name, version, license, licenses, author } = JSON.parse(
     fs.readFileSync(path.join(folder, 'package.json'), 'utf8'),
   );
   const texts = fs
@@ -86,7 +88,7 @@ forbids to look into how it works with them.</p><ul>${all.join('')}</ul>${texts.
 /**
  * Writes `licences.html` into a folder that was built.
  *
- * @param packages the names of those that the bundler took something of
+ * @param packages the folders of those that the bundler took something of
  * @returns how many there are; of each there is a text or it is named as one that came without
  */
 export const writeLicences = (folder, packages) => {

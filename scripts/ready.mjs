@@ -106,6 +106,27 @@ const inlineStyles = (folder) => {
   }
 };
 
+/** What the first screen may weigh, in KiB of JavaScript as it is sent: the page's own pieces, the player and the mixer. */
+const MOST_SCRIPT = 364;
+
+/** A first screen that has grown too heavy is no build: whoever made it so sees it here and not on a slow phone. */
+const weigh = (folder) => {
+  const page = fs.readFileSync(path.join(folder, 'index.html'), 'utf8');
+  const scripts = path.join(folder, '_expo', 'static', 'js', 'web');
+  const own = new Set([...page.matchAll(/\/static\/js\/web\/([^"/]+\.js)/g)].map(([, name]) => name));
+  const asked = fs
+    .readdirSync(scripts)
+    .filter((name) => own.has(name) || /^(playerWorker|mixer)-\w+\.js$/.test(name));
+  const size =
+    asked.reduce((sum, name) => sum + fs.statSync(path.join(scripts, `${name}.br`)).size, 0) / 1024;
+  process.stdout.write(
+    `The first screen asks for ${size.toFixed(1)} of at most ${MOST_SCRIPT} KiB of JavaScript\n`,
+  );
+  if (own.size && size <= MOST_SCRIPT) return;
+  process.stderr.write('The first screen’s JavaScript is too heavy, or was not found\n');
+  process.exit(1);
+};
+
 /** Builds the web app when it is older than its sources. */
 export const readyApp = async () => {
   const stamp = at('dist', '.built');
@@ -134,6 +155,7 @@ export const readyApp = async () => {
   inlineStyles(at('dist'));
   await writeServiceWorker(at('dist'));
   compress(at('dist'));
+  weigh(at('dist'));
   fs.writeFileSync(stamp, '');
 };
 

@@ -35,6 +35,7 @@ const beside = (...all) =>
 const steps = [
   ...(await beside(
     ['Lint', 'npx', ['eslint', '.']],
+    ['Unused', 'npx', ['knip', '--no-progress']],
     ['Type check', 'npx', ['tsc', '--noEmit']],
     ['Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
     ['Build', process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')]],

@@ -233,11 +233,3 @@ export const clearLane = (pattern: Pattern, laneId: string): Pattern => {
   const part = lanePatternOf(pattern, laneId);
   return part.hits.length ? withLanePattern(pattern, laneId, { ...part, hits: [] }) : pattern;
 };
-
-/**
- * Takes all hits of all lanes away.
- *
- * @example clearAll(pattern).parts['snare']!.hits // []
- */
-export const clearAll = (pattern: Pattern): Pattern =>
-  Object.keys(pattern.parts).reduce((now, laneId) => clearLane(now, laneId), pattern);

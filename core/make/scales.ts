@@ -4,7 +4,7 @@ import type { MidiNote } from '../units';
 /** Scales for tuned lanes; their names and notes are those of the `tonal` package. */
 
 /** A scale on a root, as a lane keeps it. */
-export interface Tuning {
+interface Tuning {
   /** A note name without an octave: C, F#, Bb. */
   root: string;
   /** A name of a scale: "major", "minor pentatonic". */

@@ -55,6 +55,8 @@ export interface Mixer {
   /** In order of frame. */
   queue: MixNote[];
   voices: Voice[];
+  /** What has begun of late, in order: a list that comes late may hold it once more. */
+  begun: MixNote[];
   /** The notes that came too late to begin on their frame, and the worst delay. */
   late: { count: number; worst: Frames };
   /** How loud the sum was lately: what the limiter goes by. */
@@ -85,6 +87,7 @@ export const createMixer = (rate: number): Mixer => ({
   sounds: [],
   queue: [],
   voices: [],
+  begun: [],
   late: { count: 0, worst: 0 },
   envelope: 0,
   limiting: true,
@@ -96,13 +99,30 @@ export const createMixer = (rate: number): Mixer => ({
 const MOST_VOICES = 96;
 const FADE_SECONDS = 0.003;
 
+/** So many strokes are remembered; a list is never so late that more of it has begun. */
+const MOST_BEGUN = 64;
+/** One stroke that is planned twice may be told by rounding so many frames apart. */
+const SAME_FRAMES = 2;
+
+/** Whether a stroke has begun already, by a list that held until this one came: struck again it would flam. */
+const hasBegun = (mixer: Mixer, from: Frames, note: MixNote): boolean =>
+  mixer.begun.some(
+    (one) =>
+      dueOf(one) >= from - SAME_FRAMES &&
+      Math.abs(dueOf(one) - dueOf(note)) <= SAME_FRAMES &&
+      one.lane === note.lane &&
+      one.sound === note.sound &&
+      one.speed === note.speed,
+  );
+
 /**
  * Puts what is to be played from a frame on in the place of what was planned from there.
  *
  * @param from what waits at this frame or later is dropped
- * @param notes in order of frame
+ * @param planned in order of frame; what of it has begun by the list before is not struck again
  */
-export const replan = (mixer: Mixer, from: Frames, notes: MixNote[]): void => {
+export const replan = (mixer: Mixer, from: Frames, planned: MixNote[]): void => {
+  const notes = mixer.begun.length ? planned.filter((note) => !hasBegun(mixer, from, note)) : planned;
   const kept = mixer.queue.filter((note) => dueOf(note) < from);
   // What leads up to a stroke may have begun already: it goes on if its stroke is still to come, and fades if it is not.
   const begun = mixer.voices.filter(({ due, fading }) => due >= from && fading < 0);
@@ -357,8 +377,11 @@ export const mix = (
     done = Math.max(done, at);
     startNote(mixer, note.lead && note.frame < start ? inTheMiddle(note, start) : note);
     if (note.sound >= 0) started?.(note, start + done);
+    // What leads up to its stroke is told by its voice.
+    if (!note.lead) mixer.begun.push(note);
   }
   if (taken) mixer.queue.splice(0, taken);
+  if (mixer.begun.length > 2 * MOST_BEGUN) mixer.begun.splice(0, mixer.begun.length - MOST_BEGUN);
   mixStretch(mixer, left, right, done, left.length);
   if (mixer.limiting) limit(mixer, left, right);
 };

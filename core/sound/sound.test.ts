@@ -106,6 +106,19 @@ describe('the mixer', () => {
     expect(render(mixer, 0, 128).started).toEqual([10, 60]);
   });
 
+  test('a list that comes late strikes nothing again that has begun by the one before, and still strikes what is new', () => {
+    const mixer = withSound();
+    const snare = (frame: number) => note(frame, { lane: 1 });
+    replan(mixer, 0, [note(10), snare(60), note(300)]);
+    expect(render(mixer, 0, 128).started).toEqual([10, 60]);
+    // It was made at frame 20 and is heard at 128: by rounding one stroke stands a frame later.
+    replan(mixer, 20, [snare(61), note(90), note(300)]);
+    expect(render(mixer, 128, 256).started).toEqual([128, 300]);
+    // The same stroke in the next pass is another one.
+    replan(mixer, 384, [note(400)]);
+    expect(render(mixer, 384, 128).started).toEqual([400]);
+  });
+
   test('notes of a group silence one another within 3 ms, and others go on', () => {
     const mixer = withSound();
     replan(mixer, 0, [note(0, { group: 1 }), note(100, { group: 1, left: 0, right: 0 })]);

@@ -189,5 +189,3 @@ export const createFollowing = (parts: FollowingParts) => {
     leader: (): Leader | null => leader,
   };
 };
-
-export type Following = ReturnType<typeof createFollowing>;

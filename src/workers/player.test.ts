@@ -24,10 +24,12 @@ const room = (load?: () => Promise<Layers>) => {
   const mixer: ToMixer[] = [];
   const waiting: (() => void)[] = [];
   let ms = 1;
+  /** How much time passes whenever the clock is looked at. */
+  let passes = 0;
   const layers: Layers = [new Float32Array(4), new Float32Array(4), new Float32Array(4), new Float32Array(4)];
   const player = createPlayer({
     toPage: (message) => page.push(message),
-    now: () => ms,
+    now: () => (ms += passes),
     wall: () => 5000 + ms,
     later: (work) => waiting.push(work),
     load: load ?? (() => Promise.resolve(layers)),
@@ -52,7 +54,9 @@ const room = (load?: () => Promise<Layers>) => {
       postMessage: (message, transfer) => mixer.push(structuredClone(message, { transfer })),
     });
   const show = (beat: Beat) => player.fromPage({ type: 'beat', beat, patternId: beat.patterns[0]!.id });
-  return { player, page, mixer, settle, clock, of, handed, connect, show };
+  const takes = (each: number) => void (passes = each);
+  const seconds = () => (ms - 1) / 1000;
+  return { player, page, mixer, settle, clock, of, handed, connect, show, takes, seconds };
 };
 
 const play = async (one: ReturnType<typeof room>, beat: Beat) => {
@@ -109,6 +113,24 @@ test('an edit replaces what is still to come, and nothing that has sounded', asy
   expect(one.handed().every(({ frame }) => frame >= from)).toBe(true);
   expect(before.some(({ frame }) => frame < from)).toBe(true);
   expect(one.of('replan').at(-1)!.from).toBe(from);
+});
+
+test('a change that takes long to be planned takes hold later, so that it is there before its first note is due', async () => {
+  const one = room();
+  await play(one, beatOf([0, 4, 8, 12]));
+  const cut = () => one.of('replan').at(-1)!.from / SAMPLE_RATE;
+  one.clock(0.5);
+  one.show(beatOf([0, 2, 4]));
+  // As made-up time stands still, planning takes none: 25 ms are left.
+  expect(cut()).toBeCloseTo(0.525, 3);
+  one.takes(60);
+  one.show(beatOf([0, 3, 4]));
+  one.takes(0);
+  const now = one.seconds();
+  one.show(beatOf([0, 4, 6]));
+  expect(cut() - now).toBeGreaterThan(0.06 + 0.025 - 1e-3);
+  for (let turn = 0; turn < 30; turn++) one.show(beatOf([0, 4, turn % 16]));
+  expect(cut() - one.seconds()).toBeCloseTo(0.025, 2);
 });
 
 test('a hidden page goes on by the timer, a stop silences and nothing follows', async () => {

@@ -52,6 +52,10 @@ import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 /** What is due so shortly before a led start is worked out sounds at once. */
 const MADE_UP_SECONDS = 0.1;
 
+/** Changes are not put off longer than this, however long the last one took; and it is forgotten by so much with each. */
+const MOST_COST_SECONDS = 0.3;
+const COST_FADES = 0.8;
+
 /** A word of the clock that seems to have waited longer, in ms, tells that the machine's clock was set. */
 const MOST_WAITED = 1000;
 
@@ -112,6 +116,8 @@ interface State {
   /** The audio clock is told though nothing plays: play may be asked for at any time. */
   armed: boolean;
   now: { frame: number; at: number };
+  /** How long the last changes took from their beginning to the mixer's port, in frames. */
+  cost: Frames;
   making: boolean;
   /** Sounds to be made beforehand. */
   soon: Map<string, { kit: Kit; instrument: InstrumentId }>;
@@ -139,6 +145,7 @@ const atFirst = (): State => ({
   base: 0,
   armed: false,
   now: { frame: 0, at: 0 },
+  cost: 0,
   making: false,
   soon: new Map(),
   metronome: { on: false, level: 0.6, accent: true },
@@ -215,9 +222,9 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     for (let slot = 0; slot < MOST_SLOTS; slot++, at += every) {
       state.switched = [...done, { at, detour }];
       next = plan();
-      if (alikeBefore(feeder, before, next, now())) break;
+      if (alikeBefore(feeder, before, next, now() + state.cost)) break;
     }
-    hand(change(feeder, next, now()));
+    handChanged(feeder, next);
     tellRoutes(frameAt(feeder, state.switched.at(-1)!.at), asked);
   };
 
@@ -305,7 +312,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     void made?.then(
       () => {
         // What was handed over before it was there is handed over with it.
-        if (lane && state.feeder) hand(change(state.feeder, state.feeder.plan, now()));
+        if (lane && state.feeder) handChanged(state.feeder, state.feeder.plan);
         later(makeSounds);
       },
       // What cannot be made now is asked for again with the next word of the page.
@@ -375,6 +382,16 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     state.countedAt = frameAt(feeder, feeder.plan.start);
     hand(wake(feeder, now()));
     sayAnchor(feeder.begins);
+  };
+
+  /**
+   * Another plan from as soon on as it can be there. A large pattern takes longer to be planned than changes are cut short by: what
+   * was due meanwhile has sounded as it was planned before.
+   */
+  const handChanged = (feeder: Feeder, next: Playable) => {
+    const from = now();
+    hand(change(feeder, next, from + state.cost));
+    state.cost = Math.min(MOST_COST_SECONDS * SAMPLE_RATE, Math.max(now() - from, state.cost * COST_FADES));
   };
 
   /** The one place where playing begins, as soon as beat, mixer, clock and sounds are there. */
@@ -463,7 +480,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     state.patternId = patternId;
     makeWhatIsMissing();
     if (!state.feeder) return;
-    if (turns === undefined) hand(change(state.feeder, plan(), now()));
+    if (turns === undefined) handChanged(state.feeder, plan());
     else turnRoute(turns, slotOf(turns ?? before));
     sayAnchor(state.feeder.anchor.frame);
   };
@@ -517,7 +534,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
         return switchPattern(message.beat, message.patternId, message.at);
       case 'metronome':
         state.metronome = message.metronome;
-        if (state.feeder) hand(change(state.feeder, state.feeder.plan, now()));
+        if (state.feeder) handChanged(state.feeder, state.feeder.plan);
         return;
       case 'play':
         state.countIn = message.countIn;
