@@ -58,8 +58,8 @@ const resolve = (context, name, platform) => {
   // A field shakes by animation, and a chart grows by it: neither does so here.
   if (/exports\/Animated$/.test(name) && /@rneui\/base\/dist\/Input\/|gifted-charts/.test(from))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'still.ts') };
-  // The router only sets flags on it; all of it would bring animated lists to the first screen.
-  if (name === 'react-native-screens' && from.endsWith('screensFeatureFlags.js'))
+  // The router sets flags on it, and has a slot for tabs that is not shown; all of it would bring animated lists to the first screen.
+  if (name === 'react-native-screens' && /(screensFeatureFlags|ui\/TabSlot)\.js$/.test(from))
     return context.resolveRequest(context, 'react-native-screens/lib/module/flags', platform);
   if (name === 'color')
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'shade.ts') };

@@ -150,6 +150,8 @@ export const readyApp = async () => {
   must('Building', run('npx', ['expo', 'export', '--platform', 'web'], { env }));
   const files = JSON.parse(fs.readFileSync(taken, 'utf8'));
   fs.rmSync(taken);
+  // A group of routes has no address of its own.
+  fs.rmSync(at('dist', '(screens)'), { recursive: true });
   writeLicences(at('dist'), files.map(packageOf));
   await writeDecoders(at('dist'));
   inlineStyles(at('dist'));

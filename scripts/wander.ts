@@ -120,6 +120,7 @@ window.hands = (() => {
       at.dispatchEvent(new Event('change', { bubbles: true }));
     },
     focused: () => (document.activeElement && document.activeElement !== document.body ? nameOf(document.activeElement) || document.activeElement.tagName : null),
+    dispatch: (action) => findStore().dispatch(action),
     beat: () => { const { doc } = findStore().getState(); return doc.beat ? JSON.stringify(doc.beat) : null; },
     history: () => { const { doc } = findStore().getState(); return { past: doc.past.length, future: doc.future.length, id: doc.beat?.id ?? null }; },
   };
@@ -142,6 +143,7 @@ interface Hands {
   pick(which: number): Picked | null;
   choose(value: string): void;
   focused(): string | null;
+  dispatch(action: object): void;
   beat(): string | null;
   history(): { past: number; future: number; id: string | null };
 }
@@ -151,7 +153,8 @@ declare global {
   }
 }
 
-const ready = async (page: Page): Promise<void> => {
+/** Puts the hands into a page that has none. */
+export const ready = async (page: Page): Promise<void> => {
   if (!(await page.evaluate(() => 'hands' in window))) await page.evaluate(HANDS);
 };
 

@@ -11,8 +11,6 @@ export interface WavShape {
 }
 
 const HEAD = 44;
-/** The length of a WAV file is told in 32 bits. */
-const MOST_WAV_BYTES = 0xffffffff - HEAD;
 
 /** How many bytes a file has. @example wavBytes({ rate: 48000, channels: 2, bits: 16, frames: 48000 }) // 192044 */
 export const wavBytes = ({ channels, bits, frames }: WavShape): number =>

@@ -1,5 +1,6 @@
 import { Link } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { Frame } from '../screens/frame/Frame';
 import { Words } from '../ui/Words';
 import { words } from '../words/frame';
 
@@ -7,9 +8,11 @@ const styles = StyleSheet.create({ page: { padding: 16, gap: 8 } });
 
 export default function NotFound() {
   return (
-    <View style={styles.page}>
-      <Words>{words.thereIsNoSuchScreen}</Words>
-      <Link href="/">{words.goToThePattern}</Link>
-    </View>
+    <Frame>
+      <View style={styles.page}>
+        <Words>{words.thereIsNoSuchScreen}</Words>
+        <Link href="/">{words.goToThePattern}</Link>
+      </View>
+    </Frame>
   );
 }

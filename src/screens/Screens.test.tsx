@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
-import { useState, useSyncExternalStore } from 'react';
+import { useState, useSyncExternalStore, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../core/document/defaults';
 import { beatOpened, beatRenamed } from '../state/doc';
@@ -12,7 +12,24 @@ import { allShown, firstShown } from '../web/shown';
 import { Screens } from './Screens';
 
 let mockPath = '/';
-jest.mock('expo-router', () => ({ usePathname: () => mockPath }));
+const mockRoutes = ['index', 'grooves', 'feel', 'song', 'export', 'beats', 'kit', 'ports'];
+const mockContent = ({ children }: { children: ReactNode }) => children;
+/** The router's tabs, on the route of the address. */
+jest.mock('expo-router/ui', () => ({
+  useTabsWithTriggers: () => ({
+    state: {
+      index: mockRoutes.indexOf(mockPath.slice(1) || 'index'),
+      routes: mockRoutes.map((name) => ({ key: name, name })),
+    },
+    descriptors: Object.fromEntries(
+      mockRoutes.map((name) => [
+        name,
+        { render: () => (name === 'index' ? <MockPage /> : <p>Another screen</p>) },
+      ]),
+    ),
+    NavigationContent: mockContent,
+  }),
+}));
 
 let outside = 1;
 const told = new Set<() => void>();
@@ -30,7 +47,6 @@ const MockPage = () => {
     <button onClick={() => setCount(count + 1)}>{`${name}, ${kept}, ${out}, pressed ${count} times`}</button>
   );
 };
-jest.mock('./pattern/PatternScreen', () => ({ PatternScreen: () => <MockPage /> }));
 let mockFetched = (): Promise<void> => Promise.resolve();
 jest.mock('../ui/Later', () => ({
   Later: () => <p>Another screen</p>,
@@ -77,16 +93,6 @@ test('a screen that was left is as it was, and knows what happened meanwhile', (
   expect(screen.getByRole('button', { name: 'Wharf, something, 2, pressed 1 times' })).toBeTruthy();
   expect(firstShown('button')!.textContent).toContain('Wharf');
   expect(allShown('p')).toEqual([]);
-});
-
-test('an address without a screen shows none of them', () => {
-  mockPath = '/nowhere';
-  const { container } = render(
-    <Provider store={createStore()}>
-      <Screens />
-    </Provider>,
-  );
-  expect(container.textContent).toBe('');
 });
 
 describe('while nothing else is to be done', () => {

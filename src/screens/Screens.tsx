@@ -1,48 +1,25 @@
-import { usePathname } from 'expo-router';
-import { Activity, useEffect, useState, type ComponentType, type ReactNode } from 'react';
+import { useTabsWithTriggers, type UseTabsWithTriggersOptions } from 'expo-router/ui';
+import { Activity, useEffect, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useApp, useDo } from '../state/store';
-import { ahead, Later } from '../ui/Later';
+import { ahead } from '../ui/Later';
 import { whenIdle } from '../web/idle';
 import { SCREEN } from '../web/shown';
+import { AHEAD } from './fetched';
 import { ErrorFallback } from './frame/ErrorFallback';
-import { PatternScreen } from './pattern/PatternScreen';
 
 const styles = StyleSheet.create({ screen: { flex: 1, minHeight: 0 } });
 
-type Name = 'Feel' | 'Grooves' | 'Song' | 'Export' | 'Beats' | 'Kit' | 'Ports';
+/** The screens by their routes' names. */
+const SCREENS = ['index', 'grooves', 'feel', 'song', 'export', 'beats', 'kit', 'ports'] as const;
 
-const fetching = (name: Name) => async () => (await import('./later'))[`${name}Screen`];
+const addressOf = (route: string): string => (route === 'index' ? '/' : `/${route}`);
 
-/** Those that are a press away from wherever one is, in the order in which they are made ready. */
-const AHEAD: Record<string, () => Promise<ComponentType>> = {
-  '/grooves': async () => {
-    const { builtIn, GroovesScreen } = await import('./later');
-    void builtIn();
-    return GroovesScreen;
-  },
-  '/feel': fetching('Feel'),
-  '/song': fetching('Song'),
-  '/export': fetching('Export'),
-};
-
-const later = (name: Name): ComponentType => {
-  const fetch = AHEAD[`/${name.toLowerCase()}`] ?? fetching(name);
-  const Screen = () => <Later of={fetch} />;
-  Screen.displayName = `${name}Later`;
-  return Screen;
-};
-
-const SCREENS: Record<string, ComponentType> = {
-  '/': PatternScreen,
-  '/feel': later('Feel'),
-  '/grooves': later('Grooves'),
-  '/song': later('Song'),
-  '/export': later('Export'),
-  '/beats': later('Beats'),
-  '/kit': later('Kit'),
-  '/ports': later('Ports'),
-};
+const TRIGGERS = SCREENS.map((name) => ({
+  type: 'internal' as const,
+  name,
+  href: addressOf(name),
+})) as UseTabsWithTriggersOptions['triggers'];
 
 /** Has what it holds look at the store anew when it is shown: see `sinceThen`. */
 const Shown = ({ children }: { children: ReactNode }) => {
@@ -77,29 +54,36 @@ const useAhead = (path: string, opened: readonly string[], open: (path: string) 
 };
 
 /**
- * The screens that were opened so far, or made ready, of which one is shown. The others do nothing meanwhile and are there at once, as they
- * were left, when one comes back: made anew they would take a quarter of a second on a slow phone.
+ * The router's tabs, headless. Of the screens that were opened so far, or made ready, one is shown. The others do nothing meanwhile
+ * and are there at once, as they were left, when one comes back: made anew they would take a quarter of a second on a slow
+ * phone. Back goes the way that one came.
  */
 export const Screens = () => {
-  const path = usePathname();
+  const { state, descriptors, NavigationContent } = useTabsWithTriggers({
+    triggers: TRIGGERS,
+    backBehavior: 'fullHistory',
+  });
+  const path = addressOf(state.routes[state.index]!.name);
   const [opened, setOpened] = useState<string[]>([]);
-  if (path in SCREENS && !opened.includes(path)) setOpened([...opened, path]);
+  if (!opened.includes(path)) setOpened([...opened, path]);
   const [open] = useState(
     () => (one: string) => setOpened((now) => (now.includes(one) ? now : [...now, one])),
   );
   useAhead(path, opened, open);
-  return opened.map((one) => {
-    const Screen = SCREENS[one]!;
-    return (
-      <Activity key={one} mode={one === path ? 'visible' : 'hidden'}>
-        <View style={styles.screen} {...({ dataSet: { [SCREEN]: one } } as object)}>
-          <ErrorFallback>
-            <Shown>
-              <Screen />
-            </Shown>
-          </ErrorFallback>
-        </View>
-      </Activity>
-    );
-  });
+  return (
+    <NavigationContent>
+      {state.routes
+        .map((route) => ({ route, address: addressOf(route.name) }))
+        .filter(({ address }) => opened.includes(address))
+        .map(({ route, address }) => (
+          <Activity key={route.key} mode={address === path ? 'visible' : 'hidden'}>
+            <View style={styles.screen} {...({ dataSet: { [SCREEN]: address } } as object)}>
+              <ErrorFallback>
+                <Shown>{descriptors[route.key]!.render()}</Shown>
+              </ErrorFallback>
+            </View>
+          </Activity>
+        ))}
+    </NavigationContent>
+  );
 };

@@ -1,4 +1,1 @@
-/** An address; what is shown there is a stand-in. */
-export default function GridStandIn() {
-  return null;
-}
+export { StandInRoute as default } from '../../screens/standIns/StandInRoute';

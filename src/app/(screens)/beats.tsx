@@ -1,0 +1,1 @@
+export { BeatsScreen as default } from '../../screens/fetched';

@@ -1,0 +1,1 @@
+export { GroovesScreen as default } from '../../screens/fetched';

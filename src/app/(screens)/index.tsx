@@ -1,0 +1,1 @@
+export { PatternScreen as default } from '../../screens/pattern/PatternScreen';

@@ -1,0 +1,1 @@
+export { PortsScreen as default } from '../../screens/fetched';

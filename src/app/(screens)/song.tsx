@@ -1,0 +1,1 @@
+export { SongScreen as default } from '../../screens/fetched';

@@ -1,4 +1,0 @@
-/** An address; what is shown there is one of the kept screens. */
-export default function Song() {
-  return null;
-}
