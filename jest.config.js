@@ -29,7 +29,6 @@ module.exports = {
       ...web,
       displayName: 'src',
       setupFiles: [...web.setupFiles, '<rootDir>/jest.dom.js', '<rootDir>/jest.property.js'],
-      setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/jest.edits.js'],
       rootDir: __dirname,
       moduleNameMapper: {
         ...web.moduleNameMapper,

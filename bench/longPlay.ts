@@ -10,7 +10,7 @@ const MINUTES = Number(process.env['MINUTES'] ?? 6);
 const ACTIONS = 20;
 /** What is made on the way up (code, screens, the history of edits) is there by then. */
 const LEVEL_FROM = 5;
-const TOURS = Number(process.env['TOURS'] ?? 40);
+const TOURS = Number(process.env['TOURS'] ?? 60);
 
 /** In words: the compiler's helpers are not there in the page. */
 const COUNT_CONTEXTS = `window.contexts = 0;
@@ -120,7 +120,7 @@ const tour = async (browser: Browser): Promise<void> => {
     await page.waitForTimeout(200);
     await page.keyboard.press('Space');
     await page.waitForTimeout(400);
-    if (round >= 4) looks.push(await look(page, session, round));
+    if (round >= TOURS / 3) looks.push(await look(page, session, round));
   }
   const { late } = await lateOf(page);
   level(`${TOURS} rounds through all screens while it plays`, looks);

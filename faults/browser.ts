@@ -75,10 +75,18 @@ interface Seen {
   lanes: { id: string }[];
 }
 
+/** A document as text, whatever order its fields came in. */
+const inOrder = (value: unknown): unknown => {
+  if (Array.isArray(value)) return value.map(inOrder);
+  if (typeof value !== 'object' || value === null) return value;
+  const entries = Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1));
+  return Object.fromEntries(entries.map(([key, one]) => [key, inOrder(one)]));
+};
+
 const seen = async (page: Page): Promise<Seen & { text: string }> => {
   await ready(page);
-  const text = (await page.evaluate(() => window.hands.beat())) ?? 'null';
-  return { ...(JSON.parse(text) as Seen), text };
+  const beat = JSON.parse((await page.evaluate(() => window.hands.beat())) ?? 'null') as Seen;
+  return { ...beat, text: JSON.stringify(inOrder(beat)) };
 };
 
 /** A second of a tone as a WAV file of 16 bits, another one for each number. */
@@ -180,7 +188,7 @@ const EDITS: ((page: Page, at: number) => Promise<Done>)[] = [
  * The whole browser killed 0 to 1500 ms after an edit of any kind: the beat is as it was last seen, to the last letter; at most what
  * was done in the last 50 ms may be gone.
  */
-export const killed = async (address: string, times: number): Promise<Tried> => {
+export const killed = async (address: string, times: number, first = 0): Promise<Tried> => {
   const faults: string[] = [];
   const home = mkdtempSync(path.join(tmpdir(), 'faults-'));
   const start = () =>
@@ -193,7 +201,7 @@ export const killed = async (address: string, times: number): Promise<Tried> => 
   let page = context.pages()[0] ?? (await context.newPage());
   await opened(page, address);
   let oldest = 0;
-  for (let at = 0; at < times; at++) {
+  for (let at = first; at < first + times; at++) {
     const { what } = await EDITS[at % EDITS.length]!(page, at);
     const { text: before } = await seen(page);
     const pause = (at * 131) % 1500;

@@ -20,6 +20,9 @@ import {
   velocitySet,
   type DocState,
 } from './doc';
+import { loadEdits } from './deferredEdits';
+
+beforeAll(loadEdits);
 
 const start = (): DocState => docReducer(undefined, beatOpened({ beat: newBeat('b', 'B', 1) }));
 const on = { patternId: 'a', laneId: 'kick' };

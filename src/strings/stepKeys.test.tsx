@@ -6,6 +6,9 @@ import { beatOpened, undone } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
 import { stepKeys } from './stepKeys';
+import { loadEdits } from '../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const mockStruck: string[] = [];
 jest.mock('../audio/player', () => ({

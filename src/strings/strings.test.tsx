@@ -9,6 +9,9 @@ import { store } from '../state/session';
 import { Strings } from './Strings';
 import { selectBeat, selectPattern, useApp } from '../state/store';
 import { pageFits } from '../ui/width.mock';
+import { loadEdits } from '../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const strikes: string[] = [];
 jest.mock('../audio/player', () => ({

@@ -6,6 +6,9 @@ import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
 import { AROUND, INSET, OPEN_HEIGHT } from './geometry';
 import { createTouch, type Touch } from './touch';
+import { loadEdits } from '../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const mockStrikes: [string, number][] = [];
 jest.mock('../audio/player', () => ({

@@ -133,6 +133,27 @@ test('a change that takes long to be planned takes hold later, so that it is the
   expect(cut() - one.seconds()).toBeCloseTo(0.025, 2);
 });
 
+test('a change right after the start leaves no hole, however long changes took before', async () => {
+  const one = room();
+  await play(one, beatOf([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15]));
+  one.takes(60);
+  one.show(beatOf([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14]));
+  one.takes(0);
+  one.player.fromPage({ type: 'stop' });
+  one.player.fromPage({ type: 'play', countIn: 0 });
+  one.clock(4);
+  one.page.length = 0;
+  const begun = one.of('replan').at(-1)!;
+  one.show(beatOf([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]));
+  const changed = one.of('replan').at(-1)!;
+  // What the mixer has reaches up to where the change takes hold.
+  expect(changed.from).toBeGreaterThan(begun.from);
+  const kept = begun.notes.filter(({ frame }) => frame < changed.from);
+  const all = [...kept, ...changed.notes].map(({ frame }) => frame);
+  const gaps = all.slice(1, 8).map((frame, at) => frame - all[at]!);
+  expect(Math.max(...gaps)).toBeLessThanOrEqual(SAMPLE_RATE / 8 + 1);
+});
+
 test('a hidden page goes on by the timer, a stop silences and nothing follows', async () => {
   const one = room();
   await play(one, beatOf([0, 4, 8, 12]));

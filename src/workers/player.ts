@@ -390,7 +390,9 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
    */
   const handChanged = (feeder: Feeder, next: Playable) => {
     const from = now();
-    hand(change(feeder, next, from + state.cost));
+    // Not beyond what the mixer has: a player that has only just begun would leave a hole.
+    const later = clamp(feeder.until - cutOf(feeder, from), 0, state.cost);
+    hand(change(feeder, next, from + later));
     state.cost = Math.min(MOST_COST_SECONDS * SAMPLE_RATE, Math.max(now() - from, state.cost * COST_FADES));
   };
 

@@ -9,6 +9,9 @@ import { store } from '../../state/session';
 import { noticed, viewChanged } from '../../state/slices';
 import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
+import { loadEdits } from '../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: () => undefined }) }));
 

@@ -23,6 +23,9 @@ import { beatEdited, redone, undone } from '../../state/doc';
 import { store } from '../../state/session';
 import { words } from '../../words/players';
 import { typedOtherwise } from '../../ui/slide.mock';
+import { loadEdits } from '../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 // The whole screen is rendered, which takes a busy machine its time.
 jest.setTimeout(240000);

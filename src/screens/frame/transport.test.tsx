@@ -8,6 +8,9 @@ import { noticed, songViewed, viewChanged } from '../../state/slices';
 import { SayContext } from '../../ui/say';
 import { giveSongClock } from '../../state/songClock';
 import { placeText, Transport } from './Transport';
+import { loadEdits } from '../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const mockPlayed: string[] = [];
 jest.mock('../../audio/player', () => ({

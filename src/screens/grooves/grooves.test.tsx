@@ -15,6 +15,9 @@ import { store } from '../../state/session';
 import { viewChanged } from '../../state/slices';
 import { GroovesScreen } from './GroovesScreen';
 import { pageFits } from '../../ui/width.mock';
+import { loadEdits } from '../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const mockSaved: [string, unknown][] = [];
 const mockCalls: string[] = [];

@@ -14,6 +14,9 @@ import { PlayContext } from '../../ui/playing';
 import { GroupRow } from '../../strings/GroupRow';
 import { PatternsSheet } from './PatternsSheet';
 import { pageFits } from '../../ui/width.mock';
+import { loadEdits } from '../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const mockOther = newBeat('other', 'Ferry', 2);
 jest.mock('../../ui/Sheet', () => ({

@@ -15,6 +15,9 @@ import { songClock } from '../../state/songClock';
 import { PlayContext } from '../../ui/playing';
 import { SongScreen, countedAt } from './SongScreen';
 import { pageFits } from '../../ui/width.mock';
+import { loadEdits } from '../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const mockHeard: { patternId: string; at: number; tempo: number }[] = [];
 jest.mock('../../audio/player', () => ({

@@ -5,6 +5,9 @@ import { undone } from '../../../state/doc';
 import { store } from '../../../state/session';
 import { slideTo as slide, typedOtherwise } from '../../../ui/slide.mock';
 import { choose, hit, look, openDrawer, page, part, pattern, press } from './drawer.mock';
+import { loadEdits } from '../../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 jest.mock('../../../audio/player', () => jest.requireActual('./player.mock'));
 jest.mock('../../../web/SortableLater', () => jest.requireActual('../../../web/SortableLater.mock'));

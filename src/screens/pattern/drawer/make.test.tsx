@@ -13,6 +13,9 @@ import { BANDS_DEFAULTS } from '../../../../core/make/bandParts';
 import { MakePage } from './MakePage';
 import { MovesPage } from './MovesPage';
 import { TrialBar } from '../TrialBar';
+import { loadEdits } from '../../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 jest.mock('../../../audio/player', () => ({ strikeLane: () => Promise.resolve(), playedTick: () => null }));
 jest.mock('../../../state/session', () => {

@@ -6,6 +6,9 @@ import { store } from '../../../state/session';
 import { slideTo as slide } from '../../../ui/slide.mock';
 import { hit, look, openDrawer, page, part, pattern, press, toggled } from './drawer.mock';
 import { mockPlayer } from './player.mock';
+import { loadEdits } from '../../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 jest.mock('../../../audio/player', () => jest.requireActual('./player.mock'));
 jest.mock('../../../web/SortableLater', () => jest.requireActual('../../../web/SortableLater.mock'));

@@ -8,6 +8,9 @@ import { store } from '../../../state/session';
 import { viewChanged } from '../../../state/slices';
 import { Drawer } from './Drawer';
 import { pageFits } from '../../../ui/width.mock';
+import { loadEdits } from '../../../state/deferredEdits';
+
+beforeAll(loadEdits);
 
 const mockStrikes: string[] = [];
 jest.mock('../../../audio/player', () => ({
