@@ -3,14 +3,6 @@ import type { MidiNote } from '../units';
 
 /** Scales for tuned lanes; their names and notes are those of the `tonal` package. */
 
-/** A scale on a root, as a lane keeps it. */
-interface Tuning {
-  /** A note name without an octave: C, F#, Bb. */
-  root: string;
-  /** A name of a scale: "major", "minor pentatonic". */
-  scale: string;
-}
-
 /**
  * The names of all scales there are.
  *

@@ -81,7 +81,8 @@ class MixerProcessor extends AudioWorkletProcessor {
       this.mixer.peaks.fill(0);
       this.mixer.left = 1;
     }
-    if (this.clock && this.blocks % CLOCK_EVERY === 0) this.say({ type: 'now', frame: currentFrame + 128, at: Date.now() });
+    if (this.clock && this.blocks % CLOCK_EVERY === 0)
+      this.say({ type: 'now', frame: currentFrame + 128, at: Date.now() });
     return true;
   }
 }
