@@ -195,6 +195,25 @@ describe('chance', () => {
   });
 });
 
+test('a lane that is removed is gone from every pattern and every take', () => {
+  const rolled = editPatterns(beat, [beat.patterns[0]!.id], {
+    edit: 'randomize',
+    args: {
+      laneIds: ['kick', 'snare'],
+      seed: 3,
+      id: 'take',
+      keep: { count: false, places: false, velocities: false },
+    },
+  });
+  expect(rolled.patterns[0]!.takes!.some(({ parts }) => 'kick' in parts)).toBe(true);
+  const without = editBeat(rolled, { edit: 'removeLane', args: { laneId: 'kick' } });
+  for (const { parts, takes = [] } of without.patterns) {
+    expect(Object.keys(parts)).not.toContain('kick');
+    for (const take of takes) expect(Object.keys(take.parts)).not.toContain('kick');
+  }
+  expect(without.patterns[0]!.takes!.some(({ parts }) => 'snare' in parts)).toBe(true);
+});
+
 test('a lane moved within its group stays in it, one taken away from it leaves it', () => {
   const args = { id: 'g', name: 'Skins', laneIds: ['kick', 'snare'] };
   const grouped = editBeat(beat, { edit: 'groupLanes', args });

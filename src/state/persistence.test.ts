@@ -1,6 +1,7 @@
 import type { Beat } from '../../core/document/schema';
 import { writeBeat } from '../../core/document/text';
-import { beatEdited, stepSet, tempoSet, undone } from './doc';
+import { loadEdits } from './deferredEdits';
+import { patternsEdited, stepSet, tempoSet, undone } from './doc';
 import { memoryJournal } from './journal';
 import { channel, demo, fromText, living, memory, open, second } from './persistence.mock';
 
@@ -275,21 +276,25 @@ test('Undo delete of a beat that another tab has kept again meanwhile keeps both
   expect(new Set(kept.map(({ id }) => id)).size).toBe(3);
 });
 
-test('an edit that adds is done once, whoever is written first', async () => {
+test('an edit that turns is done once, whoever is written first', async () => {
+  await loadEdits();
   const storage = memory();
   const tabsOf = channel();
   const one = await open(storage, tabsOf());
   const two = await open(storage, tabsOf());
-  const lane = (id: string) => beatEdited({ edit: { edit: 'addLane', args: { id, instrument: 'cowbell' } } });
-  for (let at = 0; at < 4; at++) {
-    one.store.dispatch(lane(`one ${at}`));
-    two.store.dispatch(lane(`two ${at}`));
+  one.store.dispatch(tap(0));
+  one.store.dispatch(tap(0, 'snare'));
+  await settle();
+  const turn = (laneId: string) =>
+    patternsEdited({ patternIds: ['a'], edit: { edit: 'rotate', args: { laneIds: [laneId], by: 1 } } });
+  for (let at = 0; at < 5; at++) {
+    one.store.dispatch(turn('kick'));
+    two.store.dispatch(turn('snare'));
     await Promise.resolve();
   }
   await settle();
-  const ids = one.beat().lanes.map(({ id }) => id);
-  expect(ids).toHaveLength(demo.lanes.length + 8);
-  expect(new Set(ids).size).toBe(ids.length);
+  // Each is turned five times, in both.
+  expect([stepsOf(one.beat()), stepsOf(one.beat(), 'snare')]).toEqual([[5], [5]]);
   expect(two.beat()).toEqual(one.beat());
 });
 

@@ -8,6 +8,7 @@ import type { InstrumentId } from '../../core/document/instruments';
 import type { Layers } from '../../core/sound/sounds';
 import { drumPlan } from '../../core/sound/voiceSound';
 import type { FromWorker, ToMixer } from '../audio/messages';
+import { CLICKS } from '../../core/sound/click';
 import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 import { createPlayer } from './player';
 
@@ -188,6 +189,10 @@ test('the metronome clicks on every beat, stronger on the first; a count-in clic
   await play(one, beatOf([]));
   const clicks = one.of('replan').flatMap(({ notes }) => notes);
   expect(clicks.length).toBeGreaterThan(3);
+  const [strong, ...rest] = clicks.map(({ sound }) => sound);
+  // The first of each four is the higher one.
+  expect(rest.slice(0, 3)).toEqual([strong! - 1, strong! - 1, strong! - 1]);
+  expect(new Set(clicks.map(({ sound }) => sound))).toEqual(new Set([CLICKS, CLICKS + 1]));
   const counted = room();
   counted.connect();
   counted.show(beatOf([]));
