@@ -66,7 +66,7 @@ test('every beat is a file of the folder; what changes there comes here, changed
   await setField(page, 'Tempo', '85');
   await button(page, 'Bring in step now').click();
   await expect(
-    page.getByText('“Lantern Walk” was changed here and in the folder.', { exact: false }),
+    page.getByText('“Lantern Walk” changed both here and in the folder.', { exact: false }),
   ).toBeVisible();
   await expect(page.getByText(/^99 BPM/).first()).toBeVisible();
   await expect(page.getByText(/^85 BPM/).first()).toBeVisible();

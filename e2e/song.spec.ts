@@ -30,7 +30,7 @@ test('from grooves to an arrangement with fills, a file for each drum and sectio
     await page.getByRole('searchbox').fill(word);
     await page.getByRole('listitem').getByRole('button', { name }).first().click();
     await button(page, 'Set the groove aside in the tray').click();
-    await expect(page.getByText(/is in the tray of the Song screen/).first()).toBeVisible();
+    await expect(page.getByText(/is in the tray, on the Song screen/).first()).toBeVisible();
   }
   await toSong(page);
   await page.getByRole('tab', { name: 'Tray' }).click();

@@ -9,7 +9,7 @@ export const words = {
   notNow: 'Not now',
   aBeatNeedsAName: 'A beat needs a name of at least one letter.',
   renameBeat: 'Rename beat',
-  leaveIt: 'Cancel',
+  cancel: 'Cancel',
   rename: 'Rename',
   name: 'Name',
   savedByANewerRuddik: 'Saved by a newer Ruddik; it opens once this one is up to date',
@@ -42,8 +42,8 @@ export const words = {
   stepNow: 'Bring in step now',
   letFolderGo: 'Let the folder go',
   inStep: (many: number) => `${many} ${many === 1 ? 'beat is' : 'beats are'} the same on both sides.`,
-  besideOneAnother: (name: string) =>
-    `“${name}” was changed here and in the folder. You have both now; the other one is “${name} (from the folder)”.`,
+  changedInBoth: (name: string) =>
+    `“${name}” changed both here and in the folder. You now have both versions; the folder’s is “${name} (from the folder)”.`,
   changedInFolder: (name: string) => `“${name}” was changed in the folder, and is up to date here now.`,
   bringMineBack: 'Bring mine back too',
   addWhatWasSent: (files: number) => (files === 1 ? 'Add this file?' : `Add these ${files} files?`),

@@ -23,7 +23,7 @@ export const words = {
   chanceForAllLanes2: 'Chance for all lanes',
   chanceForLane: (lane: string) => `Chance for ${lane}`,
   allLanes: 'All lanes',
-  rollAnew: 'Randomize',
+  randomize: 'Randomize',
   everyRollBecomesATake:
     'Every result becomes a take, and so does what you had before. Switch between them; nothing is lost.',
   soundOfLane: (lane: string) => `Sound of ${lane}`,
@@ -186,7 +186,7 @@ export const words = {
   thicken: 'Thicken',
   clearLane: 'Clear lane',
   clearAllLanes: 'Clear all lanes',
-  fillEverySoManySteps: 'Fill every n steps',
+  fillEveryNSteps: 'Fill every n steps',
   fillEveryStep: 'Fill every step',
   fillOneStepInEvery: (every: number) => `Fill one step in ${every}`,
   presetForLane: (lane: string) => `Preset for ${lane}`,
@@ -226,7 +226,7 @@ export const words = {
   nextLaneShort: 'to the next',
   lanesNumbered: (first: number, last: number) => `The lanes have the notes ${first} to ${last} now.`,
   lanesAsGeneralMidi: 'The lanes have the notes of General MIDI now.',
-  laneWouldLeave: 'No lane was numbered: one of them would leave 0 to 127.',
+  noteWouldLeave: 'Nothing changed: a note would leave 0 to 127.',
   theLanes: 'the lanes',
   colourOfLane: (lane: string) => `Colour of ${lane}`,
   colour: 'Colour',
@@ -285,5 +285,5 @@ export const words = {
   foldTheDrawer: 'Fold the drawer',
   workOnHitsAndLanes: 'Work on hits and lanes',
   workOn: 'Work on',
-  besideIt: 'Second panel',
+  secondPanel: 'Second panel',
 };

@@ -115,7 +115,7 @@ export const words = {
   leftOutAsMutedLeftOut: (leftOut: string) => ` Left out as muted: ${leftOut}.`,
   nameWasWrittenManyLeft: (name: string, many: string, notes: number, left: string) =>
     `${name} was written: ${many}${count(notes, 'note')}.${left}`,
-  thisSystemDoesNotShare: 'This system does not share such files. Download it instead.',
+  thisSystemDoesNotShare: 'This system cannot share these files. Download it instead.',
   renderedInSecondsSDownload: (seconds: string) =>
     `Rendered in ${seconds} s. Download it, share it or drag it out.`,
   downloadWav: 'Download WAV',

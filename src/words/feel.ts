@@ -88,7 +88,7 @@ export const words = {
   endTheTest: 'End the test',
   endedAfterOfOfRounds: (of: number, rounds: number) =>
     `Ended after ${of} of ${rounds} rounds: that is no verdict.`,
-  feelChangedAnew: 'The feel changed, so the test starts over.',
+  feelChanged: 'The feel changed, so the test starts over.',
   blindTest: 'Blind test',
   twoWaysToHearThe: (rounds: number) =>
     `Two ways to hear the pattern, in random order: say ${rounds} times which one has the feel. How often you were right is told at the end, with how likely that is by guessing. The strings and all figures are hidden meanwhile.`,
@@ -139,7 +139,7 @@ export const words = {
   writeInLane: (lane: string) => `Write in ${lane}`,
   beforeItIsWrittenIn: 'Before it is written in',
   writeItInSo: 'Write it in so',
-  leaveIt: 'Cancel',
+  cancel: 'Cancel',
   slots: 'Slots',
   noteNoteChannelChannel: (note: string, channel: undefined | string) => `Note ${note}, channel ${channel}`,
   theLanesOfOf: (of: string) => `The lanes of ${of}`,
@@ -327,8 +327,8 @@ export const words = {
   theTemplateNameWasDropped: (name: string) => `The template “${name}” was dropped. Undo brings it back.`,
   copyToEdit: 'Copy to edit',
   copyToEditItName: (name: string) => `Copy to edit it: ${name}`,
-  copyNameStandsAmongThisBeats: (copyName: string) =>
-    `“${copyName}” is now one of this beat’s templates, ready to edit.`,
+  copyNameIsOneOfThisBeats: (copyName: string) =>
+    `“${copyName}” is one of this beat’s templates now. Edit it here.`,
   theTemplateShapeWasOpened: (shape: string) => `The template “${shape}” was opened and kept with this beat.`,
   onlyOfPattern2: (only: string, pattern: string) => `${only} of ${pattern}`,
   nothingOfNameSoundsSo: (name: string) => `Nothing of ${name} sounds, so no template can be taken from it.`,

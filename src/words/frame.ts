@@ -17,7 +17,7 @@ export const words = {
   allKeys: 'All keys',
   commands: 'Commands',
   nothingIsCalledAskedTry: (asked: string) => `Nothing is called “${asked}”. Try another word for it.`,
-  thereIsNoSuchScreen: 'There is no such screen.',
+  thereIsNoSuchScreen: 'This page does not exist.',
   goToThePattern: 'Go to the pattern',
   keys: 'Keys',
   somethingWentWrongOnThis:
@@ -38,7 +38,7 @@ export const words = {
   newerReady: 'A newer Ruddik is ready. All you did is kept.',
   useIt: 'Use it now',
   newerElsewhere: 'Another window has updated Ruddik. This one runs on as it is until you reload it.',
-  openAnew: 'Reload',
+  reload: 'Reload',
   bpm: 'BPM',
   swing: 'Swing',
   swing2: 'swing',

@@ -33,7 +33,7 @@ export const words = {
   takeItsOffTheList: (many: number) => `Take its ${count(many, 'groove')} off the list`,
   grooveWasNotSetAside: (groove: string) =>
     `“${groove}” was not set aside: the beat holds as many patterns as it can. Delete one first.`,
-  grooveLiesInTheTray: (groove: string) => `“${groove}” is in the tray of the Song screen.`,
+  grooveIsInTheTray: (groove: string) => `“${groove}” is in the tray, on the Song screen.`,
   chosenGroove: 'Chosen groove',
   previousGroove: 'Previous groove',
   stopTheGroove: 'Stop the groove',
@@ -62,9 +62,9 @@ export const words = {
   nameIsANewPattern: (name: string) => `“${name}” is a new pattern of your beat.`,
   onlyTheFirstBarsOf: (bars: string, bars2: number) =>
     `Only the first ${bars} of ${bars2}: a pattern holds up to 16 bars, all in one time signature.`,
-  barsBesideThePatternsThere: (bars: string) => `${bars}, next to your other patterns.`,
+  barsNextToYourPatterns: (bars: string) => `${bars}, next to your other patterns.`,
   allOfItAsMany: (many: number) => `All of it, as ${many} patterns`,
-  everyBarAndEveryTime: 'Every bar and every time signature, in the tray one after the other.',
+  everyBarAndEveryTime: 'Every bar and time signature, in order in the tray.',
   nameTookThePlaceOf: (name: string, pattern: string) => `“${name}” took the place of pattern ${pattern}.`,
   replacePatternPattern: (pattern: string) => `Replace pattern ${pattern}`,
   thePatternBecomesBarsLong: (bars: string) => `The pattern becomes ${bars} long; undo brings it back.`,

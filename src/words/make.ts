@@ -121,9 +121,9 @@ export const words = {
   allLanes: 'All lanes',
   scale: 'Scale of the pitches',
   scaleShort: 'scale',
-  chordNames: 'Chords, one after the other',
+  chordNames: 'Chords in order',
   chordsPlaceholder: 'Am F C G',
-  chordsAbout: 'Names such as Cm7 or F#, with spaces between; a dash keeps the one before.',
+  chordsAbout: 'Names like Cm7 or F#, with spaces between. A dash holds the last one.',
   chordsLeft: (names: string) =>
     `The pattern is too short for ${names}: make it longer, or place the chords closer together.`,
   notesBeyond: (notes: number) =>

@@ -54,9 +54,9 @@ export const words = {
   sizeOf: (size: number) => `${size} x ${size}`,
   learnPads: 'Learn the pads',
   keepLearnt: 'Keep what was pressed',
-  leaveIt: 'Cancel',
+  cancel: 'Cancel',
   pressPads: (pressed: number, places: number) =>
-    `Press the pads one after the other, from the top left, row by row: ${pressed} of ${places}.`,
+    `Press the pads in order from the top left, row by row: ${pressed} of ${places}.`,
   learntName: (name: string) => `${name}, learnt`.slice(0, 80),
   blockName: (name: string) => `${name}, numbered`.slice(0, 80),
   openLayout: 'Open a layout file',

@@ -24,7 +24,7 @@ export const RenameSheet = ({ beat, onClose }: { beat: BeatSummary; onClose: () 
       onClose={onClose}
       actions={
         <>
-          <Action label={words.leaveIt} onPress={onClose} />
+          <Action label={words.cancel} onPress={onClose} />
           <Action label={words.rename} kind="filled" disabled={fault !== ''} onPress={rename} />
         </>
       }

@@ -146,7 +146,7 @@ const stepOnce = async ({ name, folder }: ChosenFolder): Promise<void> => {
       refused.add(file + error);
       persistence.refuse(file, error);
     }
-    for (const beat of out.beside) say(words.besideOneAnother(beat));
+    for (const beat of out.beside) say(words.changedInBoth(beat));
     if (out.putAway.length) say(words.wasPutAway(out.putAway));
     askGone(name, out.gone);
     tell({ told: words.inStep(Object.keys(out.inStep).length) });

@@ -162,7 +162,7 @@ export const BlindTest = ({ which, against }: BlindTestProps) => {
     if (!under || !was.under || (was.feel === feel && was.b === b)) return;
     setAnew((times) => times + 1);
     act(viewChanged({ blindTest: nextRound(under.which) }));
-    say(words.feelChangedAnew, words.blindTest);
+    say(words.feelChanged, words.blindTest);
   }, [feel, b, under, act, say]);
   const end = () => {
     if (test?.of) {

@@ -207,7 +207,7 @@ const WriteIn = ({ beat, pattern, lane }: Pick<FeelsPageProps, 'beat' | 'pattern
           ))}
           <Chips>
             <Chip onPress={() => write(asked.laneId, asked.what)}>{words.writeItInSo}</Chip>
-            <Chip onPress={() => setAsked(null)}>{words.leaveIt}</Chip>
+            <Chip onPress={() => setAsked(null)}>{words.cancel}</Chip>
           </Chips>
         </View>
       ) : null}

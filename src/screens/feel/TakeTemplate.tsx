@@ -145,7 +145,7 @@ export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
         <Chip disabled={!dropped.size} onPress={() => setDropped(new Set())}>
           {words.takeAllBack}
         </Chip>
-        <Chip onPress={onDone}>{words.leaveIt}</Chip>
+        <Chip onPress={onDone}>{words.cancel}</Chip>
       </Chips>
       {tooLong ? (
         <Para>{words.aTemplateHasAtMost(MOST_SLOTS)}</Para>

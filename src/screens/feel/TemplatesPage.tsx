@@ -166,7 +166,7 @@ const Shipped = ({ template }: { template: Template }) => {
             );
             act(
               noticed({
-                text: words.copyNameStandsAmongThisBeats(copyName),
+                text: words.copyNameIsOneOfThisBeats(copyName),
                 subject: 'template',
               }),
             );

@@ -199,7 +199,7 @@ const ofLanes: Command[] = [
   lane(words.mute, (laneId) => flip(laneId, 'mute'), { keys: words.m, also: words.silent }),
   lane(words.solo, (laneId) => flip(laneId, 'solo'), { keys: words.s, also: words.alone }),
   lane(
-    drawer.rollAnew,
+    drawer.randomize,
     (laneId) => edits('randomize', { laneIds: [laneId], seed: seed(), id: nanoid(), keep: NOTHING }),
     {
       of: drawer.chance,

@@ -26,7 +26,7 @@ export const install = async (): Promise<void> => {
   await keepInstalled({
     workers: navigator.serviceWorker as unknown as Workers,
     onReady: (use) => tell(words.newerReady, words.useIt, use),
-    onElsewhere: (reload) => tell(words.newerElsewhere, words.openAnew, reload),
+    onElsewhere: (reload) => tell(words.newerElsewhere, words.reload, reload),
     flush: () => persistence.flush(),
     reload: reloadPage,
   }).catch(() => undefined);

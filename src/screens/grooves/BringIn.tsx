@@ -164,7 +164,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         <Para quiet>
           {isLong
             ? words.onlyTheFirstBarsOf(barsWords(pieces[0]!.bars), groove.bars)
-            : words.barsBesideThePatternsThere(barsWords(now.bars))}
+            : words.barsNextToYourPatterns(barsWords(now.bars))}
         </Para>
       </View>
       {isLong ? (

@@ -18,7 +18,7 @@ export const grooveAside = (groove: Groove): void => {
     );
   store.dispatch(
     noticed({
-      text: full ? words.grooveWasNotSetAside(groove.name) : words.grooveLiesInTheTray(groove.name),
+      text: full ? words.grooveWasNotSetAside(groove.name) : words.grooveIsInTheTray(groove.name),
       subject: 'tray',
       ...(full
         ? { tone: 'danger' as const }

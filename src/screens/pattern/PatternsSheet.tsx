@@ -242,7 +242,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
                   edit: { edit: 'toTray', args: { id: nanoid(), name: shown.name, patternId: shown.id } },
                 }),
               );
-              act(noticed({ text: words.shownLiesInTheTray(shown.name), subject: 'tray' }));
+              act(noticed({ text: words.shownIsInTheTray(shown.name), subject: 'tray' }));
             }}
           >
             {words.intoTheTray}

@@ -24,7 +24,7 @@ export const TrialBar = () => {
           {playing ? words.stop : words.hearIt}
         </Chip>
         <Chip onPress={() => acceptTrial(store, trial)}>{words.useIt}</Chip>
-        <Chip onPress={() => leaveTrial(store)}>{words.leaveIt}</Chip>
+        <Chip onPress={() => leaveTrial(store)}>{words.discard}</Chip>
       </Chips>
     </View>
   );

@@ -154,7 +154,7 @@ const Learn = ({ live, name, layout }: { live: Live; name: string; layout: GridL
         <Chip pressed={learning} onPress={() => (learning ? keep() : setPressed([]))}>
           {learning ? words.keepLearnt : words.learnPads}
         </Chip>
-        {learning ? <Chip onPress={() => setPressed(null)}>{words.leaveIt}</Chip> : null}
+        {learning ? <Chip onPress={() => setPressed(null)}>{words.cancel}</Chip> : null}
       </Chips>
       {learning ? <Para live>{words.pressPads(pressed.length, places)}</Para> : null}
     </>

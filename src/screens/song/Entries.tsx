@@ -85,7 +85,7 @@ const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: 
 
 /** The row of patterns that a section plays. */
 export const Entries = ({ beat, section }: OnSection) => (
-  <Group title={words.patternsOneAfterTheOther}>
+  <Group title={words.patternsInOrder}>
     {section.entries.length ? (
       <SortableLater
         label={words.patternsOfSection(section.name)}

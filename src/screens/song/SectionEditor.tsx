@@ -331,7 +331,7 @@ const AtItsPlace = ({
             )
           }
         />
-        <Words quiet>{linked > 1 ? words.linkedItStandsAtLinked(linked) : words.itStandsHereAlone}</Words>
+        <Words quiet>{linked > 1 ? words.linkedInPlaces(linked) : words.usedOnlyHere}</Words>
       </Figures>
       <Chips>
         <Chip

@@ -98,7 +98,7 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                 pressed={playing}
                 onPress={() => (playing ? toggle() : play(0))}
               >
-                {playing ? words.stop : words.playOneAfterTheOther}
+                {playing ? words.stop : words.playInOrder}
               </Chip>
             </Chips>
             {beat.tray.length ? (

@@ -248,7 +248,7 @@ describe('sections', () => {
     press('Edit Break');
     press('Again, linked');
     expect(beat().song.order).toHaveLength(9);
-    expect(screen.getByText(/Linked: it is used in 2 places/)).toBeTruthy();
+    expect(screen.getByText(/Linked: it plays in 2 places/)).toBeTruthy();
     press('Make this one its own');
     expect(beat().song.sections.map(({ name }) => name)).toContain('Break 2');
     press('Earlier');
@@ -266,7 +266,7 @@ describe('tray, forms and playing live', () => {
   test('the tray plays one after the other, and what lies in it goes to the song', () => {
     open();
     tab('Tray');
-    press('Play one after the other');
+    press('Play in order');
     expect(view().song.tried!.song.order).toHaveLength(5);
     press('Add All lamps lit to the song');
     expect(beat().song.order).toHaveLength(9);

@@ -113,8 +113,8 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
       />
       {roomy ? (
         <Panel
-          label={words.besideIt}
-          tabs={words.besideIt}
+          label={words.secondPanel}
+          tabs={words.secondPanel}
           own="second-panel"
           id="second-page"
           // The same page twice would say nothing more.

@@ -33,7 +33,7 @@ export const LaneNumbers = ({ lanes }: { lanes: readonly Lane[] }) => {
   };
   const change = (next: Row, gesture?: string) => {
     const notes = noteRow({ ...next, count: plain.length });
-    if (!notes) return void act(noticed({ text: words.laneWouldLeave, subject: 'notes' }));
+    if (!notes) return void act(noticed({ text: words.noteWouldLeave, subject: 'notes' }));
     setRow(next);
     number(notes, words.lanesNumbered(notes[0]!, notes.at(-1)!), gesture);
   };

@@ -219,7 +219,7 @@ const Turning = ({ lane }: { lane: Lane }) => {
       </Chips>
       <Figures>
         <NumberField
-          label={words.fillEverySoManySteps}
+          label={words.fillEveryNSteps}
           value={every}
           least={1}
           most={64}

@@ -207,7 +207,7 @@ describe('the lane', () => {
     fireEvent.change(first, { target: { value: '127' } });
     fireEvent.blur(first);
     expect(notes()).toEqual(before);
-    expect(store.getState().notices.at(-1)!.text).toContain('No lane was numbered');
+    expect(store.getState().notices.at(-1)!.text).toContain('Nothing changed: a note would leave');
     press('As General MIDI has them');
     expect(notes().slice(0, 2)).toEqual([36, 38]);
   });

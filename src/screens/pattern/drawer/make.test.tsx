@@ -257,7 +257,7 @@ describe('bands, chords and a whole beat', () => {
 
   test('chords by their names; what is none is told and nothing is changed', () => {
     press('Chords');
-    const field = screen.getByLabelText('Chords, one after the other');
+    const field = screen.getByLabelText('Chords in order');
     const write = (text: string) => {
       fireEvent.change(field, { target: { value: text } });
       fireEvent.blur(field);

@@ -35,7 +35,7 @@ export const ChanceMaker = ({ lane }: { lane: Lane | undefined }) => {
             </Chip>
           ) : null}
           <Chip onPress={() => edit('randomize', { laneIds, seed: newSeed(), id: nanoid(), keep })}>
-            {words.rollAnew}
+            {words.randomize}
           </Chip>
           {SHARES.map(({ share, name }) => (
             <Chip key={share} onPress={() => edit('vary', { laneIds, seed: newSeed(), id: nanoid(), share })}>
