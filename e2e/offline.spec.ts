@@ -77,6 +77,13 @@ test.describe('once it was open', () => {
     }
     await page.goto('/?tide=high');
     await expect(step(page, 'Kick', 1)).toBeVisible();
+    // One that leads nowhere says so, with nothing else over it, and leads back.
+    await page.goto('/no-such-pier');
+    await expect(page.getByRole('heading', { name: 'This page does not exist.', level: 1 })).toBeVisible();
+    await expect(page.locator('.early')).toHaveCount(0);
+    await expect(button(page, 'Play')).toBeEnabled();
+    await page.getByRole('link', { name: 'Go to the pattern', exact: true }).click();
+    await expect(step(page, 'Kick', 1)).toBeVisible();
     await own.close();
   });
 

@@ -71,11 +71,11 @@ const renewed = async (request) => {
   }
 };
 
-/** The page of an address: its own, or the first one, which shows all that have none. */
+/** The page of an address: its own, or for what leads nowhere the one that says so. */
 const pageOf = (pathname) => {
-  const bare = pathname.replace(/\/+$/, '');
+  const bare = pathname.replace(/\/+$/, '') || '/index';
   if (self.SUMS[`${bare}.html`]) return `${bare}.html`;
-  return /^\/(api|share|health)\b/.test(pathname) || /\.[a-z0-9]+$/.test(pathname) ? null : '/index.html';
+  return /^\/(api|share|health)\b/.test(pathname) || /\.[a-z0-9]+$/.test(pathname) ? null : '/+not-found.html';
 };
 
 /** A page as it was built: one that was kept wrong would show nothing, and could ask for nothing to be mended. */

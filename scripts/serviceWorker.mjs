@@ -51,9 +51,9 @@ export const writeServiceWorker = async (folder) => {
     skipWaiting: false,
     clientsClaim: false,
     importScripts: ['/sw-sums.js', '/sw-parts.js'],
-    // Every address of the app is answered, whatever is asked for with it; one with a slash at its end by the shell.
+    // Every address of the app is answered, whatever is asked for with it; one that leads nowhere by the page that says so.
     ignoreURLParametersMatching: [/./],
-    navigateFallback: '/index.html',
+    navigateFallback: '/+not-found.html',
     navigateFallbackDenylist: [/^\/(api|share|health)\b/, /\.[a-z0-9]+$/],
     runtimeCaching: [
       {

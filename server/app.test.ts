@@ -9,6 +9,7 @@ import { createApp, inlineScripts } from './app';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'ruddik-'));
 const PAGE = '<html><script>go()</script><script src="/a.js"></script></html>';
+const UNKNOWN = '<html><p>This page does not exist.</p></html>';
 let server: Server;
 
 beforeAll(async () => {
@@ -17,6 +18,7 @@ beforeAll(async () => {
   writeFileSync(path.join(folder, 'secret.txt'), 'secret');
   writeFileSync(path.join(built, 'index.html'), PAGE);
   writeFileSync(path.join(built, 'export.html'), PAGE);
+  writeFileSync(path.join(built, '+not-found.html'), UNKNOWN);
   writeFileSync(path.join(built, '_expo', 'static', 'a-1.js'), 'let a = 1;');
   writeFileSync(path.join(built, '_expo', 'static', 'soundWorker-0a1b.js'), 'let b = 1;');
   writeFileSync(
@@ -60,6 +62,19 @@ test.each([
   expect([400, 403, 404]).toContain(status);
   expect(text).not.toContain('secret');
   expect(text).not.toContain('    at ');
+});
+
+test('a person at a wrong address gets the app’s own page; what asks for a file or for data gets a line', async () => {
+  const wrong = await get('/no', { accept: 'text/html,*/*' });
+  expect([wrong.status, wrong.text]).toEqual([404, UNKNOWN]);
+  for (const [at, accept] of [
+    ['/no', '*/*'],
+    ['/no.js', 'text/html'],
+    ['/_expo/static/gone.js', '*/*'],
+  ] as const) {
+    const { status, text } = await get(at, { accept });
+    expect([status, text]).toEqual([404, 'There is nothing here.\n']);
+  }
 });
 
 test('hashed files are compressed and kept for long; pages are asked for anew', async () => {

@@ -104,8 +104,14 @@ export const createApp = (folder: string, grooves?: GrooveFolder, open = false):
       },
     }),
   );
-  app.use((_request, response) => {
-    response.status(404).type('text/plain').send('There is nothing here.\n');
+  const unknown = path.join(folder, '+not-found.html');
+  const page = existsSync(unknown) ? readFileSync(unknown) : null;
+  app.use((request, response) => {
+    response.status(404);
+    // A person who mistyped an address gets the app's own page and its way back.
+    const isAsked = request.method === 'GET' && request.headers.accept?.includes('text/html');
+    if (page && isAsked && !path.extname(request.path)) return response.type('html').send(page);
+    return response.type('text/plain').send('There is nothing here.\n');
   });
   // Never the framework's own page: that one tells where things lie on this machine.
   app.use((fault: { status?: unknown }, _request: Request, response: Response, next: NextFunction) => {
