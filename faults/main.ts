@@ -1,8 +1,9 @@
 /** Faults are injected wherever something can fail; SHARE (0 to 1) says how much of it is done. */
 import { browse } from '../scripts/browse';
 import { archives } from './archives';
-import { failing, firstVisits, junk, killed, leaving, tabs } from './browser';
+import { failing, firstVisits, junk, leaving, tabs } from './browser';
 import { documents, midiFiles, others } from './files';
+import { killed } from './kills';
 import { meant } from './meaning';
 import { server } from './server';
 import { told, type Tried } from './report';
