@@ -56,7 +56,7 @@ const sidesOf = (pan: number, level: number, { sides }: PlannedLayer, side: numb
  */
 export const mixNotes = (
   lane: Lane,
-  { plan }: Sound,
+  { plan }: Pick<Sound, 'plan'>,
   index: number,
   { velocity, pitch = 0, frame, turn, earliest = -Infinity, place }: MixStroke,
   seed: number,
@@ -111,7 +111,7 @@ export const CHOKE = -1;
 export const mixed = (
   { seed, lanes }: Pick<Beat, 'seed' | 'lanes'>,
   { lane: place, velocity, pitch, turn }: Pick<Note, 'lane' | 'velocity' | 'pitch' | 'turn'>,
-  sound: Sound,
+  sound: Pick<Sound, 'plan'>,
   index: number,
   frame: Frames,
   earliest?: Frames,

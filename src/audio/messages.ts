@@ -3,7 +3,7 @@ import type { Beat, Detour, Lane } from '../../core/document/schema';
 import type { Switched } from '../../core/play/moves/detours';
 import type { Kit, OwnSound } from '../../core/sound/own';
 import type { Shape } from '../../core/sound/shape';
-import type { Sound } from '../../core/sound/voiceSound';
+import type { Sound, SoundPlan } from '../../core/sound/voiceSound';
 import type { MixNote } from '../../core/sound/mixer';
 import type { Frames, Semitones, Ticks, Velocity } from '../../core/units';
 
@@ -33,10 +33,20 @@ export interface Resume {
   switched: readonly Switched[];
 }
 
+/** A sound that the mixer has: by which key, under which number, and how a stroke chooses among its buffers. */
+export interface GivenSound {
+  key: string;
+  index: number;
+  plan: SoundPlan;
+}
+
 /** From the page to the worker. */
 export type ToWorker =
-  /** @param base from which number on its sounds are known to the mixer: those of a worker before it still sound */
-  | { type: 'connect'; port: MessagePort; base: number }
+  /**
+   * @param base from which number on its sounds are known to the mixer: those of a worker before it still sound
+   * @param has what the mixer has by then
+   */
+  | { type: 'connect'; port: MessagePort; base: number; has: GivenSound[] }
   | { type: 'beat'; beat: Beat; patternId: string; song?: SongPlay }
   /** @param at where another clock leads: at which frame what begins stands at its start */
   | { type: 'play'; countIn: Ticks; at?: Frames; resume?: Resume }
@@ -99,6 +109,8 @@ export type FromWorker =
   | { type: 'routed'; asked?: number; switched: readonly Switched[]; frame: Frames | null }
   /** In the place of all that was handed over from `from` on; up to `until` all is told. */
   | { type: 'handed'; from: Frames; until: Frames; notes: HandedNote[]; fresh?: true }
+  /** The mixer was given a sound; without a plan, it was taken away. */
+  | { type: 'given'; key: string; index: number; plan: SoundPlan | null }
   /** A sound of one's own is wanted, under a number of its own. */
   | { type: 'want'; name: number; own: OwnSound; shape: Shape; rate: number }
   | { type: 'report'; report: MixerReport };
@@ -112,8 +124,8 @@ export type ToMixer =
   | { type: 'ceiling'; level: number }
   | { type: 'clock'; on: boolean }
   | { type: 'silence' }
-  /** Of all sounds but the clicks only those from one number on are still wanted, below another. */
-  | { type: 'keep'; from: number; below: number }
+  /** Of all sounds but the clicks only those of these numbers are still wanted. */
+  | { type: 'keep'; sounds: number[] }
   | { type: 'report' };
 
 /** From the mixer to the page: the highest level of each lane lately, and what the limiter left of the loudest. */

@@ -51,7 +51,7 @@ class MixerProcessor extends AudioWorkletProcessor {
         return;
       case 'keep':
         for (const at of Object.keys(this.mixer.sounds).map(Number))
-          if (at < CLICKS && (at < message.from || at >= message.below)) this.mixer.sounds[at] = [];
+          if (at < CLICKS && !message.sounds.includes(at)) this.mixer.sounds[at] = [];
         return;
       case 'silence':
         silence(this.mixer);

@@ -22,6 +22,7 @@ import type { SwitchAt } from './feeder';
 import { SOUNDS_EACH } from './messages';
 import type {
   FromWorker,
+  GivenSound,
   HandedNote,
   Levels,
   Metronome,
@@ -52,6 +53,8 @@ interface Player {
   playing: Extract<ToWorker, { type: 'play' }> | null;
   /** Up to which frame the mixer has been given notes. */
   until: Frames;
+  /** What the mixer has, by key: a worker that takes another one's place need not make it again. */
+  given: Map<string, GivenSound>;
   /** How many workers there have been. */
   workers: number;
   /** How often something of it was made anew of late. */
@@ -185,12 +188,13 @@ const hireWorker = (): Watched => {
 };
 
 /** Puts the worker in touch with the mixer that is there. */
-const connectWorker = ({ node, worker, workers }: Player): void => {
+const connectWorker = ({ node, worker, workers, given }: Player): void => {
   if (!node || !worker) return;
   const { port1, port2 } = new MessageChannel();
   node.port.postMessage({ port: port2 }, [port2]);
   const base = (workers % 8) * SOUNDS_EACH;
-  worker.worker.postMessage({ type: 'connect', port: port1, base } satisfies ToWorker, [port1]);
+  const has = [...given.values()];
+  worker.worker.postMessage({ type: 'connect', port: port1, base, has } satisfies ToWorker, [port1]);
 };
 
 const hear = (message: FromWorker, from: Watched) => {
@@ -218,6 +222,14 @@ const hear = (message: FromWorker, from: Watched) => {
         });
       if (one.log) one.log = one.log.filter((note) => note.frame < message.from).concat(message.notes);
       return;
+    case 'given': {
+      // Said of a mixer that is gone.
+      if (!one.node) return;
+      const { key, index, plan } = message;
+      if (plan) one.given.set(key, { key, index, plan });
+      else one.given.delete(key);
+      return;
+    }
     case 'want':
       return void giveOwn(message, from);
     case 'routed':
@@ -244,6 +256,7 @@ const create = (): Player => {
     told: NOTHING_TOLD,
     playing: null,
     until: 0,
+    given: new Map(),
     workers: 0,
     renewals: createRenewals(() => performance.now()),
     sign: 0,
@@ -333,6 +346,8 @@ const letGo = (one: Player): void => {
     context: null,
     node: null,
     starting: null,
+    // The next mixer has nothing.
+    given: new Map(),
     clock: newClock(),
   } satisfies Partial<Player>);
   node?.disconnect();

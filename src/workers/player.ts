@@ -1,24 +1,13 @@
 import { barTicks, beatTicks } from '../../core/document/meter';
-import type { InstrumentId } from '../../core/document/instruments';
 import { patternOf, patternTicks } from '../../core/document/defaults';
 import type { Beat, Detour, Lane } from '../../core/document/schema';
 import type { Switched } from '../../core/play/moves/detours';
 import { playable, type Playable } from '../../core/play/playable';
 import { planLive, planSong } from '../../core/play/timelinePlan';
-import { clickNotes, CLICKS, makeClicks } from '../../core/sound/click';
+import { clickNotes } from '../../core/sound/click';
 import { ceilingOf, type MixNote } from '../../core/sound/mixer';
 import { mixed, mixNotes } from '../../core/sound/mixNotes';
-import { ownOf } from '../../core/sound/own';
-import {
-  createSounds,
-  isOwnKey,
-  soundKey,
-  type Kit,
-  type LoadOwn,
-  type LoadSound,
-  type Sounds,
-} from '../../core/sound/sounds';
-import type { Sound, SoundPlan } from '../../core/sound/voiceSound';
+import { soundKey, type Kit, type LoadSound } from '../../core/sound/sounds';
 import { clamp, type Frames, type Ticks } from '../../core/units';
 import {
   alikeBefore,
@@ -37,10 +26,11 @@ import {
   type Batch,
   type Feeder,
 } from '../audio/feeder';
-import { SOUNDS_EACH } from '../audio/messages';
+import { createGivenSounds, prompt } from './givenSounds';
 import type {
   FromMixer,
   FromWorker,
+  GivenSound,
   Metronome,
   Resume,
   SongPlay,
@@ -61,9 +51,6 @@ const MOST_WAITED = 1000;
 
 /** A player that takes another one's place leaves so much to what the mixer has. */
 const TAKEN_OVER_SECONDS = 0.4;
-
-/** Beyond so many sounds those that no lane asks for any more are dropped. */
-const MOST_SOUNDS = 96;
 
 /** What the player is given: where its words go, the time, and a way to go on later. */
 export interface PlayerParts {
@@ -88,22 +75,12 @@ export interface MixerPort {
   postMessage: (message: ToMixer, transfer: Transferable[]) => void;
 }
 
-/** A sound that the mixer has, under a number of its own. */
-interface Given {
-  index: number;
-  sound: Sound;
-}
-
 interface State {
   beat: Beat | null;
   patternId: string;
   /** Null where a pattern plays by itself. */
   song: SongPlay | null;
   mixer: MixerPort | null;
-  /** The number under which the mixer has each sound, by its key. */
-  given: Map<string, Given>;
-  /** The key of the sound that each lane had last: it sounds until the one that it is changed to is there. */
-  before: Map<string, string>;
   feeder: Feeder | null;
   /** Play was asked for before all was there. */
   waiting: boolean;
@@ -111,16 +88,11 @@ interface State {
   led: Frames | null;
   /** Where play goes on, when this player takes another one's place. */
   resume: Resume | null;
-  /** From which number on the mixer knows its sounds. */
-  base: number;
   /** The audio clock is told though nothing plays: play may be asked for at any time. */
   armed: boolean;
   now: { frame: number; at: number };
   /** How long the last changes took from their beginning to the mixer's port, in frames. */
   cost: Frames;
-  making: boolean;
-  /** Sounds to be made beforehand. */
-  soon: Map<string, { kit: Kit; instrument: InstrumentId }>;
   metronome: Metronome;
   countIn: Ticks;
   /** The frame at which the count-in ends. */
@@ -136,30 +108,19 @@ const atFirst = (): State => ({
   patternId: '',
   song: null,
   mixer: null,
-  given: new Map(),
-  before: new Map(),
   feeder: null,
   waiting: false,
   led: null,
   resume: null,
-  base: 0,
   armed: false,
   now: { frame: 0, at: 0 },
   cost: 0,
-  making: false,
-  soon: new Map(),
   metronome: { on: false, level: 0.6, accent: true },
   countIn: 0,
   countedAt: 0,
   struck: 0,
   switched: [],
 });
-
-/** Without what leads up to the strokes. */
-const prompt = (plan: SoundPlan): SoundPlan =>
-  plan.layers.every(({ lead }) => !lead)
-    ? plan
-    : { ...plan, layers: plan.layers.map((layer) => ({ ...layer, lead: 0 })) };
 
 /**
  * Feeds the mixer: takes the page's words, plans notes ahead of the audio clock, and has the sounds made that they need. It
@@ -170,23 +131,16 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
   const toMixer = (message: ToMixer, transfer: Transferable[] = []) =>
     state.mixer?.postMessage(message, transfer);
   const now = () => state.now.frame + ((clock() - state.now.at) * SAMPLE_RATE) / 1000;
-  /** Sounds of one's own are worked out elsewhere: what was asked for and has not come yet, by its number. */
-  const wanted = new Map<number, { give: (sound: Sound | null) => void; fail: (fault: Error) => void }>();
-  let asked = 0;
-  const loadOwn: LoadOwn = (own, shape, rate) =>
-    new Promise((give, fail) => {
-      asked += 1;
-      wanted.set(asked, { give, fail });
-      toPage({ type: 'want', name: asked, own, shape, rate });
-    });
-  const takeOwn = (answer: Extract<ToWorker, { type: 'own' }>) => {
-    const one = wanted.get(answer.name);
-    wanted.delete(answer.name);
-    if ('failed' in answer) one?.fail(new Error('failed'));
-    else one?.give(answer.sound);
-  };
-  const sounds = createSounds(SAMPLE_RATE, load, loadOwn);
-  const keyOf = (lane: Lane): string => soundKey(state.beat!, lane);
+  const given = createGivenSounds({
+    toPage,
+    toMixer,
+    later,
+    load,
+    beat: () => state.beat,
+    allThere: () => state.waiting && begin(),
+    // What was handed over before it was there is handed over with it.
+    oneMore: () => state.feeder && handChanged(state.feeder, state.feeder.plan),
+  });
 
   const plan = (): Playable => {
     const { beat, song, patternId } = state;
@@ -228,54 +182,6 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     tellRoutes(frameAt(feeder, state.switched.at(-1)!.at), asked);
   };
 
-  /** The lanes whose sounds the mixer does not have yet. */
-  const missing = (): Lane[] => state.beat?.lanes.filter((lane) => !state.given.has(keyOf(lane))) ?? [];
-
-  /** Copied here and handed over: copied on its way, it would hold up the audio thread. */
-  const giveSound = ({ index, sound }: Given) => {
-    const own = sound.buffers.map((buffer) => buffer.slice());
-    toMixer(
-      { type: 'sound', index, layers: own },
-      own.map(({ buffer }) => buffer),
-    );
-  };
-
-  const giveClicks = () =>
-    makeClicks(SAMPLE_RATE).forEach((layer, at) =>
-      toMixer({ type: 'sound', index: CLICKS + at, layers: [layer] }),
-    );
-
-  /** A slider that is dragged shapes a sound at every move; those that no lane asks for any more go. */
-  const forgetShapes = () => {
-    if (!state.beat || state.given.size < MOST_SOUNDS) return;
-    dropUnwanted(new Set([...state.beat.lanes.map(keyOf), ...state.before.values()]));
-  };
-
-  /** Their memory is given back: a sound of one's own may be many minutes long. */
-  const dropUnwanted = (wanted: ReadonlySet<string>) => {
-    for (const [key, { index }] of state.given)
-      if (isOwnKey(key) && !wanted.has(key)) {
-        state.given.delete(key);
-        toMixer({ type: 'sound', index, layers: [] });
-      }
-    sounds.forget(wanted);
-  };
-
-  /** Gives a sound a number of its own in the mixer. */
-  const take = (key: string, sound: Sound) => {
-    if (state.given.has(key)) return;
-    forgetShapes();
-    const used = new Set([...state.given.values()].map(({ index }) => index));
-    let index = state.base;
-    while (used.has(index)) index += 1;
-    const given = { index, sound };
-    state.given.set(key, given);
-    giveSound(given);
-  };
-
-  const make = async (kit: Kit, lane: Parameters<Sounds['soundsFor']>[1]): Promise<void> =>
-    take(soundKey(kit, lane), await sounds.soundsFor(kit, lane));
-
   /** The clicks that fall into what has just been handed over: always while it counts in, which a switch does not. */
   const clicks = (feeder: Feeder, from: number): MixNote[] => {
     const { metronome, countedAt } = state;
@@ -287,56 +193,14 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     });
   };
 
-  /** Sounds of one's own are worked out elsewhere, by several at a time: all are asked for at once. */
-  const asking = new Set<string>();
-  const askForOwn = () => {
-    for (const lane of missing()) {
-      const key = keyOf(lane);
-      if (asking.has(key) || !ownOf(state.beat!, lane)) continue;
-      asking.add(key);
-      void sounds
-        .soundsFor(state.beat!, lane)
-        .catch(() => undefined)
-        .finally(() => asking.delete(key));
-    }
-  };
-
-  /** One sound at a time, so that a word from the page or the audio thread is never kept waiting long. */
-  const makeSounds = (): void => {
-    askForOwn();
-    const [lane] = missing();
-    const ahead = [...state.soon].find(([key]) => !state.given.has(key))?.[1];
-    state.making = Boolean(lane ?? ahead);
-    if (state.waiting && !lane) begin();
-    const made = lane ? make(state.beat!, lane) : ahead ? make(ahead.kit, ahead) : null;
-    void made?.then(
-      () => {
-        // What was handed over before it was there is handed over with it.
-        if (lane && state.feeder) handChanged(state.feeder, state.feeder.plan);
-        later(makeSounds);
-      },
-      // What cannot be made now is asked for again with the next word of the page.
-      () => (state.making = false),
-    );
-  };
-
-  /** A lane's sound; while that is being made, the one that it had before. */
-  const soundOf = (lane: Lane): Given | undefined => {
-    const key = keyOf(lane);
-    const given = state.given.get(key);
-    if (given) state.before.set(lane.id, key);
-    return given ?? state.given.get(state.before.get(lane.id) ?? '');
-  };
-
   const hand = (batch: Batch | null) => {
     const { beat } = state;
     if (!batch || !beat) return;
     const notes = batch.notes.flatMap((note) => {
-      const given = soundOf(beat.lanes[note.lane]!);
-      if (!given) return [];
-      const { index, sound } = given;
+      const sound = given.soundOf(beat.lanes[note.lane]!);
+      if (!sound) return [];
       const lasts = note.cut || sound.plan.held ? framesOf(state.feeder!, note.tick, note.length) : 0;
-      return mixed(beat, note, sound, index, note.frame, state.countedAt).map((one) => ({
+      return mixed(beat, note, sound, sound.index, note.frame, state.countedAt).map((one) => ({
         ...one,
         frames: lasts && lasts + (one.lead ?? 0),
       }));
@@ -398,7 +262,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
 
   /** The one place where playing begins, as soon as beat, mixer, clock and sounds are there. */
   const begin = () => {
-    if (!state.beat || !state.mixer || state.now.at === 0 || missing().length) {
+    if (!state.beat || !state.mixer || state.now.at === 0 || given.missing().length) {
       state.waiting = true;
       return;
     }
@@ -434,10 +298,6 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     toMixer({ type: 'silence' });
   };
 
-  const makeWhatIsMissing = () => {
-    if (!state.making) makeSounds();
-  };
-
   /** Another pattern begins; the one that plays goes on until then. */
   const switchPattern = (beat: Beat, patternId: string, at: SwitchAt) => {
     const { feeder } = state;
@@ -445,7 +305,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     state.patternId = patternId;
     state.song = null;
     beginRoutes();
-    makeWhatIsMissing();
+    given.makeMissing();
     if (!feeder) return;
     hand(switchTo(feeder, plan(), now(), at, beatTicks(feeder.plan.meterAt(tickAt(feeder, now())))));
     if (!feeder.next) sayAnchor(feeder.begins);
@@ -468,10 +328,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     const before = state.beat && !another ? shownDetour() : null;
     state.song = song;
     state.beat = beat;
-    if (another) {
-      state.before.clear();
-      dropUnwanted(new Set(beat.lanes.map(keyOf)));
-    }
+    if (another) given.anotherBeat(beat);
     toMixer({ type: 'ceiling', level: ceilingOf(beat) });
     if (state.feeder?.next) {
       state.feeder.next.plan = plan();
@@ -480,7 +337,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
     const turns = !song && !another && patternId === state.patternId ? turnedTo(before) : undefined;
     if (patternId !== state.patternId || song) state.switched = [];
     state.patternId = patternId;
-    makeWhatIsMissing();
+    given.makeMissing();
     if (!state.feeder) return;
     if (turns === undefined) handChanged(state.feeder, plan());
     else turnRoute(turns, slotOf(turns ?? before));
@@ -491,21 +348,14 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
   const strike = (kit: Kit, lane: Lane, velocity: number, pitch = 0) => {
     const key = soundKey(kit, lane);
     const now = () => {
-      const given = state.given.get(key);
-      if (!given) return;
-      // Struck by hand it is heard at once, whatever leads up to its attack.
+      const sound = given.byKey(key);
+      if (!sound) return;
       const stroke = { velocity, pitch, frame: 0, turn: state.struck++ };
-      const notes = mixNotes(
-        lane,
-        { ...given.sound, plan: prompt(given.sound.plan) },
-        given.index,
-        stroke,
-        0,
-      );
+      const notes = mixNotes(lane, { plan: prompt(sound.plan) }, sound.index, stroke, 0);
       toMixer({ type: 'strike', notes });
     };
-    if (state.given.has(key)) now();
-    else void make(kit, lane).then(now, () => undefined);
+    if (given.byKey(key)) now();
+    else void given.make(kit, lane).then(now, () => undefined);
   };
 
   const strikeLane = (laneId: string, velocity: number, pitch?: number) => {
@@ -550,9 +400,9 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
       case 'arm':
         state.armed = true;
         toMixer({ type: 'clock', on: true });
-        return makeWhatIsMissing();
+        return given.makeMissing();
       case 'tidy':
-        return toMixer({ type: 'keep', from: state.base, below: state.base + SOUNDS_EACH });
+        return toMixer({ type: 'keep', sounds: given.numbers() });
       case 'stop':
         return stop();
       case 'route':
@@ -562,13 +412,11 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
         hand(realign(state.feeder, message, now()));
         return sayAnchor(state.feeder.anchor.frame);
       case 'prepare':
-        for (const instrument of message.instruments)
-          state.soon.set(soundKey(message.kit, { instrument }), { kit: message.kit, instrument });
-        return makeWhatIsMissing();
+        return given.prepare(message.kit, message.instruments);
       case 'strike':
         return strikeLane(message.laneId, message.velocity, message.pitch);
       case 'own':
-        return takeOwn(message);
+        return given.takeOwn(message);
       case 'hear':
         return strike(message.kit, message.lane, message.velocity, message.pitch);
       case 'report':
@@ -579,13 +427,15 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
   };
 
   return {
-    /** The mixer is there: it gets all sounds that are made. */
-    connect: (mixer: MixerPort, base = 0): void => {
+    /**
+     * The mixer is there: it gets all sounds that are made.
+     *
+     * @param base from which number on the mixer knows them
+     * @param has what a player before this one gave to it
+     */
+    connect: (mixer: MixerPort, base = 0, has: readonly GivenSound[] = []): void => {
       state.mixer = mixer;
-      // Sounds that it has made by then keep their numbers.
-      if (!state.given.size) state.base = base;
-      giveClicks();
-      state.given.forEach(giveSound);
+      given.connect(base, has);
       if (state.beat) toMixer({ type: 'ceiling', level: ceilingOf(state.beat) });
     },
     fromPage,

@@ -14,7 +14,7 @@ const player = createPlayer({
 onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if (data.type !== 'connect') return player.fromPage(data);
   data.port.onmessage = (event: MessageEvent<FromMixer>) => player.fromMixer(event.data);
-  player.connect(data.port, data.base);
+  player.connect(data.port, data.base, data.has);
 };
 
 setInterval(player.wake, WAKE_MS);
