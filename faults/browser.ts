@@ -76,60 +76,6 @@ const firstKickOn = (step: number): boolean => {
   return beat!.patterns[0]!.parts[beat!.lanes[0]!.id]?.hits.some((hit) => hit.step === step) ?? false;
 };
 
-/** All steps that are there, by lane and step, and whether each is on. */
-const grid = (page: Page): Promise<Record<string, boolean>> =>
-  page.evaluate(() =>
-    Object.fromEntries(
-      [...document.querySelectorAll('[id^="step-"]')].map((cell) => [
-        cell.id,
-        cell.getAttribute('aria-checked') === 'true',
-      ]),
-    ),
-  );
-
-/** Tabs that edit one beat at once: nothing is lost, and all show the same. */
-export const tabs = async (
-  context: BrowserContext,
-  address: string,
-  count: number,
-  edits: number,
-): Promise<Tried> => {
-  const faults: string[] = [];
-  const pages: Page[] = [];
-  for (let at = 0; at < count; at++) {
-    const page = await context.newPage();
-    await opened(page, address);
-    pages.push(page);
-  }
-  await pages[0]!.waitForTimeout(500);
-  const wanted = await grid(pages[0]!);
-  const ids = Object.keys(wanted);
-  // Steps beyond the first page of the strings come a moment later.
-  for (const page of pages)
-    await page.waitForFunction(
-      (many) => document.querySelectorAll('[id^="step-"]').length >= many,
-      ids.length,
-    );
-  const each = Math.ceil(edits / count);
-  await Promise.all(
-    pages.map(async (page, at) => {
-      for (let n = 0; n < each; n++) {
-        const id = ids[(at + n * count) % ids.length]!;
-        wanted[id] = !wanted[id];
-        await page.evaluate((cell) => document.getElementById(cell)!.click(), id);
-        await page.waitForTimeout((at * 13) % 40);
-      }
-    }),
-  );
-  await pages[0]!.waitForTimeout(3000);
-  for (const [at, page] of pages.entries()) {
-    const shown = await grid(page);
-    for (const id of ids) if (shown[id] !== wanted[id]) faults.push(`tab ${at}: ${id}`);
-  }
-  await context.close();
-  return { what: `${count} tabs at once`, tried: each * count, faults };
-};
-
 /** As a browser does whose user bars all site data. In words: the compiler's helpers are not there in the page. */
 const BARRED = `for (const name of ['localStorage', 'sessionStorage', 'indexedDB'])
   Object.defineProperty(window, name, {

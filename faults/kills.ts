@@ -4,22 +4,15 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { wavOf } from '../core/sound/wav';
 import { CHROMIUM_FLAGS } from '../playwright.config';
 import { ready } from '../scripts/wander';
 import type { Tried } from './report';
-import { opened, press } from './steps';
+import { edited, opened, press, toneOf } from './steps';
 
 const tempo = (page: Page) => page.getByLabel('Tempo', { exact: true });
 
 const swing = (page: Page) => page.getByLabel('Swing', { exact: true }).first();
 const tune = (page: Page) => page.getByRole('slider', { name: 'Tune of Kick', exact: true });
-
-/** An edit as the screens give it. */
-const edited = async (page: Page, type: string, payload: object): Promise<void> => {
-  await ready(page);
-  await page.evaluate((action) => window.hands.dispatch(action), { type, payload });
-};
 
 interface Seen {
   patterns: { id: string; parts: Record<string, { hits: { step: number }[] }> }[];
@@ -39,12 +32,6 @@ const seen = async (page: Page): Promise<Seen & { text: string }> => {
   const beat = JSON.parse((await page.evaluate(() => window.hands.beat())) ?? 'null') as Seen;
   return { ...beat, text: JSON.stringify(inOrder(beat)) };
 };
-
-/** A second of a tone as a WAV file of 16 bits, another one for each number. */
-const toneOf = (at: number): Buffer =>
-  Buffer.from(
-    wavOf([Float32Array.from({ length: 4800 }, (_, i) => 0.5 * Math.sin(i * (0.01 + at / 5000)))], 48000, 16),
-  );
 
 const KITS = ['quay', 'arches', 'attic', 'bottles'];
 

@@ -1,11 +1,15 @@
-/** Faults are injected wherever something can fail; SHARE (0 to 1) says how much of it is done. */
+/**
+ * Faults are injected wherever something can fail. SHARE (0 to 1) says how much of it is done, ONLY (files, browser) which half,
+ * OLDER where the files of an older build are: one of ten tabs has them.
+ */
 import { browse } from '../scripts/browse';
 import { archives } from './archives';
-import { failing, firstVisits, junk, leaving, tabs } from './browser';
+import { failing, firstVisits, junk, leaving } from './browser';
 import { documents, midiFiles, others } from './files';
 import { killed } from './kills';
 import { meant } from './meaning';
 import { server } from './server';
+import { tabs } from './tabs';
 import { told, type Tried } from './report';
 
 const PORT = 4798;
@@ -32,8 +36,8 @@ const main = async () => {
     const address = `http://127.0.0.1:${PORT}/`;
     const fresh = () => browser.newContext({ viewport: { width: 1280, height: 800 } });
     note(await leaving(await fresh(), address, some(500)));
-    note(await tabs(await fresh(), address, 2, Math.max(64, some(640))));
-    note(await tabs(await fresh(), address, 10, Math.max(64, some(640))));
+    note(await tabs(browser, address, 2, Math.max(64, some(640))));
+    note(await tabs(browser, address, 10, Math.max(64, some(640)), process.env['OLDER']));
     note(await failing(await fresh(), address));
     note(await junk(await fresh(), address, SHARE));
     note(await firstVisits(browser, address, some(200)));
