@@ -75,7 +75,9 @@ const renewed = async (request) => {
 const pageOf = (pathname) => {
   const bare = pathname.replace(/\/+$/, '') || '/index';
   if (self.SUMS[`${bare}.html`]) return `${bare}.html`;
-  return /^\/(api|share|health)\b/.test(pathname) || /\.[a-z0-9]+$/.test(pathname) ? null : '/+not-found.html';
+  return /^\/(api|share|health)\b/.test(pathname) || /\.[a-z0-9]+$/.test(pathname)
+    ? null
+    : '/+not-found.html';
 };
 
 /** A page as it was built: one that was kept wrong would show nothing, and could ask for nothing to be mended. */

@@ -9,23 +9,29 @@ import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { notesIn } from '../play/driver';
 import { planLive } from '../play/timelinePlan';
 import { argumentText } from './listText';
-import { figure, heldAll, some, type Argument, type Existing, type Thing } from './arguments';
+import type { z } from 'zod';
+import { aboutOf, figure, heldAll, some, type Arguments, type Existing } from './define';
 import { changeFeel } from './beatEdits';
-import { editBeat, editPatterns, type BeatEdit, type PatternEdit } from './edits';
-import { editFeel, type FeelEdit } from './feel';
-import { FEEL_LIST } from './feelList';
-import { BEAT_LIST, PATTERN_LIST } from './list';
+import { BEAT_EDITS, editBeat, editPatterns, PATTERN_EDITS, type BeatEdit, type PatternEdit } from './edits';
+import { editFeel, FEEL_EDITS, type FeelEdit } from './feel';
 import { editsPage } from './listText';
+import { WHOLE_BEAT_EDITS } from './defined/beat';
+import { KEPT_FEEL_EDITS } from './defined/keptFeels';
+import { HIT_EDITS } from './defined/hits';
+import { LANE_EDITS } from './defined/lanes';
+import { WHOLE_PATTERN_EDITS } from './defined/patterns';
+import { SONG_EDITS } from './defined/song';
+import { SOUND_EDITS } from './defined/sounds';
 import { existing } from './scripted';
 import { newEntry } from './song';
 import { GRACES, PRESS_ROLL, sloped } from '../document/rolls';
 
 /** What an edit is given: made from its description, so that no edit and no argument is left out. */
-type Lists = Record<string, { does: string; args: Record<string, Argument> }>;
-const LISTS = {
-  pattern: PATTERN_LIST as Lists,
-  beat: BEAT_LIST as Lists,
-  feel: FEEL_LIST as Lists,
+type Lists = Record<string, { does: string; args: z.ZodObject<Arguments> }>;
+const LISTS: Record<'pattern' | 'beat' | 'feel', Lists> = {
+  pattern: PATTERN_EDITS,
+  beat: BEAT_EDITS,
+  feel: FEEL_EDITS,
 };
 
 /** Numbers from 0 up to 1, one after the other. */
@@ -55,7 +61,7 @@ const LOOP: Loop = {
   bars: 1,
   tempo: 120,
 };
-const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
+const THINGS: Record<string, (roll: Dice, beat: Beat) => unknown> = {
   band: (roll) => ({
     on: roll() > 0.2,
     tempo: roll() > 0.5,
@@ -171,20 +177,23 @@ const THINGS: Record<Thing, (roll: Dice, beat: Beat) => unknown> = {
     ]),
   song: () => songBeat.song,
   template: () => template,
+  swing: (roll) => ({ percent: 40 + 35 * roll(), grid: pick(roll, ['1/8', '1/16']) }),
+  'template with its amounts': () => ({ template, timing: 1, velocity: 0.5 }),
 };
 
-const given = (argument: Argument, roll: Dice, beat: Beat): unknown => {
-  switch (argument.is) {
+const given = (argument: z.ZodType, roll: Dice, beat: Beat): unknown => {
+  const about = aboutOf(argument);
+  switch (about.is) {
     case 'figure': {
       // Half of its range beyond either end too, and whole numbers or not.
-      const { least, most } = argument.range;
+      const { least, most } = about.range;
       const span = Math.min(most - least, 4096);
       return least + span * (2 * roll() - 0.5);
     }
     case 'id':
-      return pick(roll, orGone(beat, argument.of));
+      return pick(roll, orGone(beat, about.of));
     case 'ids':
-      return orGone(beat, argument.of).filter(() => roll() < 0.5);
+      return orGone(beat, about.of).filter(() => roll() < 0.5);
     case 'hits':
       return beat.lanes.flatMap(({ id: laneId }) =>
         [0, 4, 7]
@@ -202,23 +211,23 @@ const given = (argument: Argument, roll: Dice, beat: Beat): unknown => {
     case 'yes or no':
       return roll() < 0.5;
     case 'choice':
-      return pick(roll, argument.of);
+      return pick(roll, about.of);
     case 'maybe':
-      return roll() < 0.2 ? null : given(argument.of, roll, beat);
+      return roll() < 0.2 ? null : given(about.of, roll, beat);
     case 'optional':
-      return roll() < 0.5 ? undefined : given(argument.of, roll, beat);
+      return roll() < 0.5 ? undefined : given(about.of, roll, beat);
     case 'some':
       return Object.fromEntries(
-        Object.entries(argument.of)
+        Object.entries(about.of)
           .filter(() => roll() < 0.4)
           .map(([name, one]) => [name, given(one, roll, beat)]),
       );
     case 'thing':
-      return THINGS[argument.of](roll, beat);
+      return THINGS[about.of]!(roll, beat);
   }
 };
 
-const argsOf = (args: Record<string, Argument>, roll: Dice, beat: Beat): object =>
+const argsOf = (args: Arguments, roll: Dice, beat: Beat): object =>
   Object.fromEntries(
     Object.entries(args).flatMap(([name, one]) => {
       const value = given(one, roll, beat);
@@ -231,7 +240,7 @@ const EVERY = (Object.keys(LISTS) as (keyof typeof LISTS)[]).flatMap((kind) =>
 );
 
 const made = (beat: Beat, { kind, edit }: (typeof EVERY)[number], roll: Dice): Beat => {
-  const one = { edit, args: argsOf(LISTS[kind][edit]!.args, roll, beat) };
+  const one = { edit, args: argsOf(LISTS[kind][edit]!.args.shape, roll, beat) };
   if (kind === 'beat') return editBeat(beat, one as BeatEdit);
   if (kind === 'pattern')
     return editPatterns(beat, [pick(roll, orGone(beat, 'pattern'))], one as PatternEdit);
@@ -287,5 +296,25 @@ test('figures are held wherever they stand, and nothing else is touched', () => 
 
 test('the page of the documentation is the list as it is', () => {
   expect(fs.readFileSync('docs/edits.md', 'utf8')).toBe(editsPage());
-  expect(argumentText({ is: 'figure', range: RANGES.swing })).toBe('a number from 40 to 75 %');
+  expect(argumentText(figure(RANGES.swing))).toBe('a number from 40 to 75 %');
+});
+
+test('no two edits have one name, wherever they are described', () => {
+  const parts = [
+    HIT_EDITS,
+    LANE_EDITS,
+    WHOLE_PATTERN_EDITS,
+    WHOLE_BEAT_EDITS,
+    KEPT_FEEL_EDITS,
+    SOUND_EDITS,
+    SONG_EDITS,
+    FEEL_EDITS,
+  ];
+  const names = parts.flatMap((part) => Object.keys(part));
+  expect(new Set(names).size).toBe(names.length);
+  expect(names.length).toBe(EVERY.length);
+});
+
+test('an argument that nobody described is told at once', () => {
+  expect(() => aboutOf(beatSchema.clone())).toThrow('not described');
 });

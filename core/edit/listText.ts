@@ -1,7 +1,8 @@
 import type { Range } from '../document/ranges';
-import type { Argument, Described } from './arguments';
-import { FEEL_LIST } from './feelList';
-import { BEAT_LIST, PATTERN_LIST } from './list';
+import type { z } from 'zod';
+import { aboutOf, type Arguments } from './define';
+import { BEAT_EDITS, PATTERN_EDITS } from './edits';
+import { FEEL_EDITS } from './feel';
 
 const rangeText = ({ least, most, whole, unit }: Range): string =>
   `${whole ? 'a whole number' : 'a number'} from ${least} to ${most}${unit ? ` ${unit}` : ''}`;
@@ -15,16 +16,17 @@ const withArticle = (name: string): string => {
 /**
  * What an argument may be, in words.
  *
- * @example argumentText({ is: 'maybe', of: { is: 'seed' } }) // "a seed, or null"
+ * @example argumentText(maybe(SEED)) // "a seed, or null"
  */
-export const argumentText = (argument: Argument): string => {
-  switch (argument.is) {
+export const argumentText = (argument: z.ZodType): string => {
+  const about = aboutOf(argument);
+  switch (about.is) {
     case 'figure':
-      return rangeText(argument.range);
+      return rangeText(about.range);
     case 'id':
-      return `the id of ${withArticle(argument.of)}`;
+      return `the id of ${withArticle(about.of)}`;
     case 'ids':
-      return `ids of ${argument.of}s`;
+      return `ids of ${about.of}s`;
     case 'hits':
       return 'hits: lanes and steps';
     case 'hit':
@@ -34,35 +36,33 @@ export const argumentText = (argument: Argument): string => {
     case 'text':
       return 'words';
     case 'choice':
-      return argument.of.length > 12
-        ? `one of ${argument.of.length}: ${argument.of[0]}, …`
-        : argument.of.join(', ');
+      return about.of.length > 12 ? `one of ${about.of.length}: ${about.of[0]}, …` : about.of.join(', ');
     case 'maybe':
-      return `${argumentText(argument.of)}, or null`;
+      return `${argumentText(about.of)}, or null`;
     case 'optional':
-      return `${argumentText(argument.of)}; may be left out`;
+      return `${argumentText(about.of)}; may be left out`;
     case 'some':
-      return `any of ${Object.entries(argument.of)
+      return `any of ${Object.entries(about.of)
         .map(([name, one]) => `\`${name}\` (${argumentText(one)})`)
         .join(', ')}`;
     case 'thing':
-      return withArticle(argument.of);
+      return withArticle(about.of);
     default:
-      return argument.is === 'new id' ? 'a new id' : argument.is;
+      return about.is === 'new id' ? 'a new id' : about.is;
   }
 };
 
-const editText = ([name, { does, args }]: [string, Described<object>]): string => {
-  const taken = Object.entries(args as Record<string, Argument>).map(
+type Listed = Record<string, { does: string; args: z.ZodObject<Arguments> }>;
+
+const editText = ([name, { does, args }]: [string, Listed[string]]): string => {
+  const taken = Object.entries(args.shape).map(
     ([arg, argument]) => `  - \`${arg}\`: ${argumentText(argument)}`,
   );
   return [`- **\`${name}\`** ${does}.`, ...taken].join('\n');
 };
 
-const listText = (title: string, list: object): string =>
-  `## ${title}\n\n${Object.entries(list as Record<string, Described<object>>)
-    .map(editText)
-    .join('\n')}\n`;
+const listText = (title: string, list: Listed): string =>
+  `## ${title}\n\n${Object.entries(list).map(editText).join('\n')}\n`;
 
 /** The page of the documentation that lists every edit. @example editsPage().startsWith('# Edits') // true */
 export const editsPage = (): string =>
@@ -70,9 +70,9 @@ export const editsPage = (): string =>
     '# Edits',
     '',
     'Every edit is plain data: its name and what it takes. A figure outside its range is held to it; an edit that cannot be made',
-    'changes nothing. This page is made from `core/edit/list.ts` and `core/edit/feelList.ts` by `npm run docs`.',
+    'changes nothing. This page is made from `core/edit/defined/` and `core/edit/feel.ts` by `npm run docs`.',
     '',
-    listText('Of a pattern', PATTERN_LIST),
-    listText('Of a beat', BEAT_LIST),
-    listText('Of a feel', FEEL_LIST),
+    listText('Of a pattern', PATTERN_EDITS),
+    listText('Of a beat', BEAT_EDITS),
+    listText('Of a feel', FEEL_EDITS),
   ].join('\n');

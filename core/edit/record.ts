@@ -29,9 +29,9 @@ export interface Played {
   /** 0 keeps the exact time, 1 puts it on the grid. */
   quantize: number;
   /** Semitones against the lane's note; left out, that note. */
-  pitch?: number;
+  pitch?: number | undefined;
   /** The tick is a place of the straight grid, which the feel has still to move. */
-  straight?: boolean;
+  straight?: boolean | undefined;
 }
 
 /** How many places of its reading order a lane comes to in one round. */

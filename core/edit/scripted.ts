@@ -1,12 +1,11 @@
 import { isRaw, shown, faultText, type Read } from '../document/reading';
 import { beatSchema, type Beat } from '../document/schema';
 import { listed } from '../document/text';
-import type { Argument, Existing } from './arguments';
+import type { z } from 'zod';
+import { aboutOf, type Arguments, type Existing } from './define';
 import { changeFeel } from './beatEdits';
 import { BEAT_EDITS, editBeat, editPatterns, PATTERN_EDITS, type BeatEdit, type PatternEdit } from './edits';
-import { editFeel, type FeelEdit } from './feel';
-import { FEEL_LIST } from './feelList';
-import { BEAT_LIST, PATTERN_LIST } from './list';
+import { editFeel, FEEL_EDITS, type FeelEdit } from './feel';
 import { argumentText } from './listText';
 import { LANE_PRESETS, PATTERN_PRESETS } from './presets';
 
@@ -18,10 +17,7 @@ export interface GivenEdit {
   args: Record<string, unknown>;
 }
 
-const LISTS = [PATTERN_LIST, BEAT_LIST, FEEL_LIST] as Record<
-  string,
-  { does: string; args: Record<string, Argument> }
->[];
+const LISTS: Record<string, { args: z.ZodObject<Arguments> }>[] = [PATTERN_EDITS, BEAT_EDITS, FEEL_EDITS];
 
 /** Looked up as a key of its own only: an edit may be asked for by any name. */
 const describedAs = (name: string) =>
@@ -61,7 +57,7 @@ const isStep = (value: unknown): boolean =>
   (value['place'] === undefined || Number.isInteger(value['place']));
 
 /** What is wrong with a value that is given for an argument; null where nothing is. */
-const faultOf = (beat: Beat, argument: Argument, value: unknown): string | null => {
+const faultOf = (beat: Beat, argument: z.ZodType, value: unknown): string | null => {
   const wanted = (): string => `is ${shown(value)} where ${argumentText(argument)} is wanted`;
   const eachThere = (of: Existing, list: unknown[]): string | null => {
     const gone = list.find((one) => typeof one !== 'string' || !existing(beat, of).includes(one));
@@ -69,16 +65,17 @@ const faultOf = (beat: Beat, argument: Argument, value: unknown): string | null 
       ? null
       : `says that ${notThere(beat, of, typeof gone === 'string' ? gone : shown(gone))}`;
   };
-  switch (argument.is) {
+  const about = aboutOf(argument);
+  switch (about.is) {
     case 'figure': {
-      const { least, most, whole } = argument.range;
+      const { least, most, whole } = about.range;
       const fits = typeof value === 'number' && Number.isFinite(value) && (!whole || Number.isInteger(value));
       return fits && value >= least && value <= most ? null : wanted();
     }
     case 'id':
-      return typeof value === 'string' ? eachThere(argument.of, [value]) : wanted();
+      return typeof value === 'string' ? eachThere(about.of, [value]) : wanted();
     case 'ids':
-      return Array.isArray(value) ? eachThere(argument.of, value) : wanted();
+      return Array.isArray(value) ? eachThere(about.of, value) : wanted();
     case 'hits': {
       if (!Array.isArray(value) || !value.every(isStep)) return wanted();
       return eachThere(
@@ -96,17 +93,17 @@ const faultOf = (beat: Beat, argument: Argument, value: unknown): string | null 
     case 'yes or no':
       return typeof value === 'boolean' ? null : wanted();
     case 'choice':
-      return argument.of.includes(value as string) ? null : wanted();
+      return about.of.includes(value as string) ? null : wanted();
     case 'maybe':
-      return value === null ? null : faultOf(beat, argument.of, value);
+      return value === null ? null : faultOf(beat, about.of, value);
     case 'optional':
-      return value === undefined ? null : faultOf(beat, argument.of, value);
+      return value === undefined ? null : faultOf(beat, about.of, value);
     case 'some': {
       if (!isRaw(value)) return wanted();
       for (const [name, one] of Object.entries(value)) {
-        if (!Object.hasOwn(argument.of, name))
-          return `has “${name}”, which is none of ${listed(Object.keys(argument.of))}`;
-        const fault = one === undefined ? null : faultOf(beat, argument.of[name]!, one);
+        if (!Object.hasOwn(about.of, name))
+          return `has “${name}”, which is none of ${listed(Object.keys(about.of))}`;
+        const fault = one === undefined ? null : faultOf(beat, about.of[name]!, one);
         if (fault) return `has ${name}, which ${fault}`;
       }
       return null;
@@ -119,21 +116,22 @@ const faultOf = (beat: Beat, argument: Argument, value: unknown): string | null 
 /** What a script may leave out: which pattern, ids of what is new, and seeds. */
 const filled = (
   { args, edit }: GivenEdit,
-  described: Record<string, Argument>,
+  described: Arguments,
   patternId: string,
   number: number,
 ): GivenEdit => {
   const out = { ...args };
   for (const [name, argument] of Object.entries(described)) {
     if (out[name] !== undefined) continue;
-    if (argument.is === 'new id') out[name] = `made ${number}`;
-    if (argument.is === 'seed') out[name] = 1;
-    if (argument.is === 'id' && argument.of === 'pattern' && name === 'patternId') out[name] = patternId;
+    const about = aboutOf(argument);
+    if (about.is === 'new id') out[name] = `made ${number}`;
+    if (about.is === 'seed') out[name] = 1;
+    if (about.is === 'id' && about.of === 'pattern' && name === 'patternId') out[name] = patternId;
   }
   return { edit, args: out };
 };
 
-const argumentsFault = (beat: Beat, given: GivenEdit, described: Record<string, Argument>): string | null => {
+const argumentsFault = (beat: Beat, given: GivenEdit, described: Arguments): string | null => {
   const unknown = Object.keys(given.args).find((name) => !Object.hasOwn(described, name));
   if (unknown !== undefined) {
     const takes = Object.keys(described);
@@ -141,7 +139,7 @@ const argumentsFault = (beat: Beat, given: GivenEdit, described: Record<string, 
   }
   for (const [name, argument] of Object.entries(described)) {
     const value = given.args[name];
-    if (value === undefined && argument.is !== 'optional')
+    if (value === undefined && aboutOf(argument).is !== 'optional')
       return `“${name}” is missing: ${argumentText(argument)}`;
     const fault = faultOf(beat, argument, value);
     if (fault) return `“${name}” ${fault}`;
@@ -196,8 +194,8 @@ export const scriptedEdits = (
     if (!isRaw(args)) return refused(edit, '“args” is to be an object');
     if (!beat.patterns.some(({ id }) => id === patternId))
       return refused(edit, `the pattern “${patternId}” is no longer there`);
-    const given = filled({ edit, args }, described.args, patternId, number);
-    const fault = argumentsFault(beat, given, described.args);
+    const given = filled({ edit, args }, described.args.shape, patternId, number);
+    const fault = argumentsFault(beat, given, described.args.shape);
     if (fault) return refused(edit, fault);
     let next: Beat;
     try {

@@ -7,9 +7,9 @@ import { clamp } from '../units';
 
 /** What a randomization leaves as it is. */
 export interface Held {
-  count: boolean;
-  places: boolean;
-  velocities: boolean;
+  count?: boolean;
+  places?: boolean;
+  velocities?: boolean;
 }
 
 /** Strong places are the likelier: the fewer times a place must be halved to be reached, the stronger it is. */

@@ -129,7 +129,7 @@ const Blend = ({ pattern, feel }: Pick<FeelsPageProps, 'pattern' | 'feel'>) => {
   const act = useDo();
   const b = useApp((state) => state.view.b);
   const { blend } = feel;
-  const set = (next: Feel['blend'] | null, gesture?: string) =>
+  const set = (next: NonNullable<Feel['blend']> | null, gesture?: string) =>
     act(
       beatEdited({
         edit: { edit: 'setBlend', args: { patternId: pattern.id, blend: next } },

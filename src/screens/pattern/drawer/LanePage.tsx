@@ -1,3 +1,4 @@
+import type { PartChange } from '../../../../core/edit/defined/lanes';
 import { TuningGroup, withInstrument } from './TuningGroup';
 import { bounds, RANGES } from '../../../../core/document/ranges';
 import { STEPS } from '../../../../core/document/choices';
@@ -12,7 +13,7 @@ import { lanePatternOf, stepsOf } from '../../../../core/document/defaults';
 import { GRIDS, type Grid } from '../../../../core/document/grid';
 import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../../core/document/instruments';
 import { DIRECTIONS, PIGMENTS, RATES, type OFFBEAT_GRIDS } from '../../../../core/document/choices';
-import type { Direction, Lane, LanePattern, Rate } from '../../../../core/document/schema';
+import type { Direction, Lane, Rate } from '../../../../core/document/schema';
 import { heldNote, splitOff } from '../../../../core/edit/lanes';
 import { polymeterBars, polymeterText } from '../../../../core/play/polymeter';
 import { hiddenHits } from '../../../../core/edit/parts';
@@ -68,7 +69,7 @@ const Reading = ({ lane }: { lane: Lane }) => {
   const part = lanePatternOf(pattern, lane.id);
   const steps = stepsOf(part, pattern);
   const stepMs = planLane(beat, pattern, lane).step / ticksPerMs(beat.tempo);
-  const set = (change: Partial<Omit<LanePattern, 'hits'>>, gesture?: string) =>
+  const set = (change: PartChange, gesture?: string) =>
     edit('setPart', { laneIds: [lane.id], change }, gesture);
   const setSteps = (asked: number, gesture?: string) => {
     set({ steps: Math.round(asked) }, gesture);
