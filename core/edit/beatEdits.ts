@@ -1,8 +1,9 @@
 import { patternOf } from '../document/defaults';
 import type { Beat, Feel, Lane, Pattern, Swing } from '../document/schema';
-import { editFeel } from './feel';
+import { withSwing } from './swing';
 import type { Bpm } from '../units';
 import { SWING } from '../document/choices';
+import { heldToRange, RANGES } from '../document/ranges';
 import { clamp, TEMPO } from '../units';
 
 export { SWING };
@@ -45,17 +46,14 @@ export const changeFeel = (beat: Beat, patternId: string | null, change: (feel: 
  * @example setSwing(beat, null, { percent: 58 }).feel.swing.percent // 58
  */
 export const setSwing = (beat: Beat, patternId: string | null, change: Partial<Swing>): Beat =>
-  changeFeel(beat, patternId, (feel) =>
-    editFeel(feel, {
-      edit: 'setSwing',
-      args: {
-        change: {
-          ...change,
-          ...(change.percent !== undefined && { percent: heldSwing(change.percent).value }),
-        },
-      },
+  changeFeel(beat, patternId, ({ blend, ...plain }) => ({
+    ...withSwing(plain, {
+      ...change,
+      ...(change.percent !== undefined && { percent: heldSwing(change.percent).value }),
+      ...(change.withTempo !== undefined && { withTempo: heldToRange(RANGES.share, change.withTempo) }),
     }),
-  );
+    ...(blend && { blend }),
+  }));
 
 /**
  * Changes one lane; the others stay the same objects.

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { heldToRange, type Range } from '../document/ranges';
 import type { Spot } from './spots';
 
@@ -33,72 +32,70 @@ export type About =
   | { is: 'yes or no' }
   | { is: 'choice'; of: readonly (string | number)[] }
   /** Or null: what that does is said with the edit. */
-  | { is: 'maybe'; of: z.ZodType }
+  | { is: 'maybe'; of: About }
   /** May be left out. */
-  | { is: 'optional'; of: z.ZodType }
+  | { is: 'optional'; of: About }
   /** A change: any of these. */
-  | { is: 'some'; of: Record<string, z.ZodType> }
-  /** A part of a document or of what is outside it, given as a whole. */
+  | { is: 'some'; of: Arguments }
+  /** A part of a document or of what is outside it, given as a whole; its form is that of the schema. */
   | { is: 'thing'; of: string };
 
-const ABOUT = new WeakMap<z.ZodType, About>();
+/** The type of an argument; nothing stands under it. */
+declare const TYPE: unique symbol;
 
-/** What an argument of an edit is. @throws where it was made by none of the ways below @example aboutOf(SEED).is // "seed" */
-export const aboutOf = (argument: z.ZodType): About => {
-  const about = ABOUT.get(argument);
-  if (!about) throw new Error('An argument of an edit is not described.');
-  return about;
+/**
+ * An argument of an edit: what it is in words that tests and scripts read, and its type, which the compiler reads. No schema of
+ * Zod: it would come to the first screen with the edits, 48 KiB of script, and what an edit gives is read by the schema anyway.
+ */
+export type Argument<T> = About & { readonly [TYPE]?: T };
+
+/** The type of an argument. */
+type TypeOf<A> = A extends { readonly [TYPE]?: infer T } ? T : never;
+
+/** What an edit takes, by name. */
+export type Arguments = Record<string, About>;
+
+type MayBeLeftOut<S> = { [K in keyof S]: S[K] extends { is: 'optional' } ? K : never }[keyof S];
+
+/** What is given for arguments. */
+type Given<S> = { [K in Exclude<keyof S, MayBeLeftOut<S>>]: TypeOf<S[K]> } & {
+  [K in MayBeLeftOut<S>]?: TypeOf<S[K]>;
 };
 
-const told = <T extends z.ZodType>(schema: T, about: About): T => {
-  ABOUT.set(schema, about);
-  return schema;
-};
-
-/** A figure within a range; one outside is held to it. @example figure({ least: 0, most: 1 }).safeParse(7).success // true */
-export const figure = (range: Range) => told(z.number(), { is: 'figure', range });
-/** The id of something that the beat has. @example aboutOf(id('lane')) // { is: "id", of: "lane" } */
-export const id = (of: Existing) => told(z.string(), { is: 'id', of });
-/** Several of them. @example aboutOf(ids('lane')) // { is: "ids", of: "lane" } */
-export const ids = (of: Existing) => told(z.array(z.string()), { is: 'ids', of });
-/** One of some values. @example choice(['a', 'b']).safeParse('c').success // false */
-export const choice = <const T extends readonly (string | number)[]>(of: T) =>
-  told(z.literal(of as readonly T[number][]), { is: 'choice', of });
-/** It, or null. @example maybe(SEED).parse(null) // null */
-export const maybe = <T extends z.ZodType>(of: T) => told(z.nullable(of), { is: 'maybe', of });
-/** It, or nothing. @example optional(SEED).parse(undefined) // undefined */
-export const optional = <T extends z.ZodType>(of: T) => told(z.optional(of), { is: 'optional', of });
-
-type Some<S extends z.ZodRawShape> = {
-  [K in keyof S]: S[K] extends z.ZodOptional ? S[K] : z.ZodExactOptional<S[K]>;
-};
-
-/** Any of some fields. @example some({ seed: SEED }).parse({}) // {} */
-export const some = <S extends Record<string, z.ZodType>>(of: S) => {
-  const shape = Object.fromEntries(
-    Object.entries(of).map(([name, one]) => [
-      name,
-      one instanceof z.ZodOptional ? one : z.exactOptional(one),
-    ]),
-  );
-  return told(z.object(shape as Some<S>), { is: 'some', of });
-};
-/** A part of a document as a whole. @example aboutOf(thing('roll', rollSchema)) // { is: "thing", of: "roll" } */
-export const thing = <T extends z.ZodType>(of: string, schema: T): T => told(schema, { is: 'thing', of });
-
-const spot: z.ZodType<Spot> = z.object({
-  laneId: z.string(),
-  step: z.int(),
-  place: z.exactOptional(z.int()),
+/** A figure within a range; one outside is held to it. @example figure({ least: 0, most: 1 }).is // "figure" */
+export const figure = (range: Range): Argument<number> => ({ is: 'figure', range });
+/** The id of something that the beat has. @example id('lane') // { is: "id", of: "lane" } */
+export const id = (of: Existing): Argument<string> => ({ is: 'id', of });
+/** Several of them. @example ids('lane') // { is: "ids", of: "lane" } */
+export const ids = (of: Existing): Argument<string[]> => ({ is: 'ids', of });
+/** One of some values. @example choice([1, 2]) // { is: "choice", of: [1, 2] } */
+export const choice = <const T extends string | number>(of: readonly T[]): Argument<T> => ({
+  is: 'choice',
+  of,
 });
-export const HITS = told(z.array(spot), { is: 'hits' });
-export const HIT = told(spot.clone(), { is: 'hit' });
+/** It, or null. @example maybe(SEED) // { is: "maybe", of: { is: "seed" } } */
+export const maybe = <T>(of: Argument<T>): Argument<T | null> => ({ is: 'maybe', of });
+/** It, or nothing. @example optional(SEED) // { is: "optional", of: { is: "seed" } } */
+export const optional = <T>(of: Argument<T>): Argument<T | undefined> & { is: 'optional' } => ({
+  is: 'optional',
+  of,
+});
+/** Any of some fields. @example some({ seed: SEED }) // { is: "some", of: { seed: { is: "seed" } } } */
+export const some = <S extends Arguments>(of: S): Argument<{ [K in keyof S]?: TypeOf<S[K]> }> => ({
+  is: 'some',
+  of,
+});
+/** A part of a document as a whole. @example thing('roll') // { is: "thing", of: "roll" } */
+export const thing = <T>(of: string): Argument<T> => ({ is: 'thing', of });
+
+export const HITS: Argument<Spot[]> = { is: 'hits' };
+export const HIT: Argument<Spot> = { is: 'hit' };
 export const LANES = ids('lane');
 export const LANE = id('lane');
-export const NEW_ID = told(z.string(), { is: 'new id' });
-export const SEED = told(z.int().min(0), { is: 'seed' });
-export const TEXT = told(z.string(), { is: 'text' });
-export const FLAG = told(z.boolean(), { is: 'yes or no' });
+export const NEW_ID: Argument<string> = { is: 'new id' };
+export const SEED: Argument<number> = { is: 'seed' };
+export const TEXT: Argument<string> = { is: 'text' };
+export const FLAG: Argument<boolean> = { is: 'yes or no' };
 /** A place in a list, from 0; beyond its end it is the end. */
 export const PLACE = figure({ least: 0, most: 4095, whole: true });
 /** A change of the name. */
@@ -109,43 +106,36 @@ const PASS = figure({ least: 0, most: 4096, whole: true });
 /** Passes that were played, from one up to another. */
 export const FROM_TO = { from: PASS, to: PASS };
 
-/** What an edit takes, by name. */
-export type Arguments = Record<string, z.ZodType>;
-
 /** An edit: what it does, what it takes, and what comes of it. */
 export interface Edit<On, Rest extends unknown[] = []> {
   does: string;
-  args: z.ZodObject<Arguments>;
+  args: Arguments;
   run: (on: On, args: never, ...rest: Rest) => On;
 }
 
 /** What an edit is given. */
-export type ArgsOf<E extends { args: z.ZodType }> = z.infer<E['args']>;
+export type ArgsOf<E> = E extends { run: (on: never, args: infer A, ...rest: never) => unknown } ? A : never;
 
 /**
- * Describes an edit, once: its type, its place in the documentation, what scripts, other tabs and journals may give it, and what
- * the tests try follow from it.
+ * Describes an edit, once: its type, its place in the documentation, what scripts may give it and what the tests try follow
+ * from it.
  *
  * @example
  * defineEdit<number>()({ does: 'Makes it softer', args: { by: SEED }, run: (n, a) => n - a.by }).run(7, { by: 2 }) // 5
  */
 export const defineEdit =
   <On, Rest extends unknown[] = []>() =>
-  <const S extends Arguments>({
-    does,
-    args,
-    run,
-  }: {
+  <const S extends Arguments>(edit: {
     does: string;
     args: S;
-    run: (on: On, args: z.infer<z.ZodObject<S>>, ...rest: Rest) => On;
-  }) => ({ does, args: z.object(args), run });
+    run: (on: On, args: Given<S>, ...rest: Rest) => On;
+  }) =>
+    edit;
 
 const isPlain = (value: unknown): value is object =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-const held = (argument: z.ZodType, value: unknown): unknown => {
-  const about = aboutOf(argument);
+const held = (about: About, value: unknown): unknown => {
   switch (about.is) {
     case 'figure':
       return typeof value === 'number' ? heldToRange(about.range, value) : value;

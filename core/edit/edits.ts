@@ -1,8 +1,10 @@
 import { patternTicks } from '../document/defaults';
+import type { Feel, PlainFeel } from '../document/feelSchema';
 import type { Beat, Pattern } from '../document/schema';
 import { setPattern } from './beatEdits';
 import type { Box } from './clip';
 import { heldAll, type ArgsOf, type Edit } from './define';
+import { FEEL_EDITS } from './defined/feel';
 import { WHOLE_BEAT_EDITS } from './defined/beat';
 import { KEPT_FEEL_EDITS } from './defined/keptFeels';
 import { HIT_EDITS } from './defined/hits';
@@ -25,6 +27,10 @@ export const BEAT_EDITS = { ...WHOLE_BEAT_EDITS, ...KEPT_FEEL_EDITS, ...SOUND_ED
 
 type PatternEdits = typeof PATTERN_EDITS;
 type BeatEdits = typeof BEAT_EDITS;
+export type FeelEdit = {
+  [K in keyof typeof FEEL_EDITS]: { edit: K; args: ArgsOf<(typeof FEEL_EDITS)[K]> };
+}[keyof typeof FEEL_EDITS];
+
 export type PatternEdit = {
   [K in keyof PatternEdits]: { edit: K; args: ArgsOf<PatternEdits[K]> };
 }[keyof PatternEdits];
@@ -69,7 +75,7 @@ export const editPatterns = (
   around?: Around,
 ): Beat => {
   const { args: taken, run }: Edit<Pattern, [Beat, boolean]> = PATTERN_EDITS[edit];
-  const within = heldAll(taken.shape, args);
+  const within = heldAll(taken, args);
   return patternIds.reduce((now, id, at) => {
     const pattern = now.patterns.find((one) => one.id === id);
     if (!pattern) return now;
@@ -87,5 +93,17 @@ export const editPatterns = (
  */
 export const editBeat = (beat: Beat, { edit, args }: BeatEdit): Beat => {
   const { args: taken, run }: Edit<Beat> = BEAT_EDITS[edit];
-  return run(beat, heldAll(taken.shape, args) as never);
+  return run(beat, heldAll(taken, args) as never);
+};
+
+/**
+ * Makes an edit of a feel by its name; what it is blended with stays.
+ *
+ * @example editFeel(beat.feel, { edit: 'setLevel', args: { level: 3 } }).level // 2
+ */
+export const editFeel = (feel: Feel, { edit, args }: FeelEdit): Feel => {
+  const { blend, ...plain } = feel;
+  const { args: taken, run }: Edit<PlainFeel> = FEEL_EDITS[edit];
+  const edited = run(plain, heldAll(taken, args) as never);
+  return blend ? { ...edited, blend } : edited;
 };

@@ -133,3 +133,6 @@ export const dropTemplate = (beat: Beat, id: string): Beat => ({
   ...beat,
   templates: beat.templates.filter((one) => one.id !== id),
 });
+
+/** A feel without what it is blended with. @example plainOf(beat.feel).base // "swing" */
+export const plainOf = ({ blend: _, ...feel }: Feel): PlainFeel => feel;

@@ -1,8 +1,7 @@
 import type { Range } from '../document/ranges';
-import type { z } from 'zod';
-import { aboutOf, type Arguments } from './define';
+import { FEEL_EDITS } from './defined/feel';
+import { type About, type Arguments } from './define';
 import { BEAT_EDITS, PATTERN_EDITS } from './edits';
-import { FEEL_EDITS } from './feel';
 
 const rangeText = ({ least, most, whole, unit }: Range): string =>
   `${whole ? 'a whole number' : 'a number'} from ${least} to ${most}${unit ? ` ${unit}` : ''}`;
@@ -18,15 +17,14 @@ const withArticle = (name: string): string => {
  *
  * @example argumentText(maybe(SEED)) // "a seed, or null"
  */
-export const argumentText = (argument: z.ZodType): string => {
-  const about = aboutOf(argument);
-  switch (about.is) {
+export const argumentText = (argument: About): string => {
+  switch (argument.is) {
     case 'figure':
-      return rangeText(about.range);
+      return rangeText(argument.range);
     case 'id':
-      return `the id of ${withArticle(about.of)}`;
+      return `the id of ${withArticle(argument.of)}`;
     case 'ids':
-      return `ids of ${about.of}s`;
+      return `ids of ${argument.of}s`;
     case 'hits':
       return 'hits: lanes and steps';
     case 'hit':
@@ -36,28 +34,28 @@ export const argumentText = (argument: z.ZodType): string => {
     case 'text':
       return 'words';
     case 'choice':
-      return about.of.length > 12 ? `one of ${about.of.length}: ${about.of[0]}, …` : about.of.join(', ');
+      return argument.of.length > 12
+        ? `one of ${argument.of.length}: ${argument.of[0]}, …`
+        : argument.of.join(', ');
     case 'maybe':
-      return `${argumentText(about.of)}, or null`;
+      return `${argumentText(argument.of)}, or null`;
     case 'optional':
-      return `${argumentText(about.of)}; may be left out`;
+      return `${argumentText(argument.of)}; may be left out`;
     case 'some':
-      return `any of ${Object.entries(about.of)
+      return `any of ${Object.entries(argument.of)
         .map(([name, one]) => `\`${name}\` (${argumentText(one)})`)
         .join(', ')}`;
     case 'thing':
-      return withArticle(about.of);
+      return withArticle(argument.of);
     default:
-      return about.is === 'new id' ? 'a new id' : about.is;
+      return argument.is === 'new id' ? 'a new id' : argument.is;
   }
 };
 
-type Listed = Record<string, { does: string; args: z.ZodObject<Arguments> }>;
+type Listed = Record<string, { does: string; args: Arguments }>;
 
 const editText = ([name, { does, args }]: [string, Listed[string]]): string => {
-  const taken = Object.entries(args.shape).map(
-    ([arg, argument]) => `  - \`${arg}\`: ${argumentText(argument)}`,
-  );
+  const taken = Object.entries(args).map(([arg, argument]) => `  - \`${arg}\`: ${argumentText(argument)}`);
   return [`- **\`${name}\`** ${does}.`, ...taken].join('\n');
 };
 
@@ -70,7 +68,7 @@ export const editsPage = (): string =>
     '# Edits',
     '',
     'Every edit is plain data: its name and what it takes. A figure outside its range is held to it; an edit that cannot be made',
-    'changes nothing. This page is made from `core/edit/defined/` and `core/edit/feel.ts` by `npm run docs`.',
+    'changes nothing. This page is made from `core/edit/defined/` by `npm run docs`.',
     '',
     listText('Of a pattern', PATTERN_EDITS),
     listText('Of a beat', BEAT_EDITS),

@@ -1,11 +1,19 @@
+import { FEEL_EDITS } from './defined/feel';
 import { isRaw, shown, faultText, type Read } from '../document/reading';
 import { beatSchema, type Beat } from '../document/schema';
 import { listed } from '../document/text';
-import type { z } from 'zod';
-import { aboutOf, type Arguments, type Existing } from './define';
+import { type About, type Arguments, type Existing } from './define';
 import { changeFeel } from './beatEdits';
-import { BEAT_EDITS, editBeat, editPatterns, PATTERN_EDITS, type BeatEdit, type PatternEdit } from './edits';
-import { editFeel, FEEL_EDITS, type FeelEdit } from './feel';
+import {
+  BEAT_EDITS,
+  editBeat,
+  editPatterns,
+  PATTERN_EDITS,
+  type BeatEdit,
+  type PatternEdit,
+  editFeel,
+  type FeelEdit,
+} from './edits';
 import { argumentText } from './listText';
 import { LANE_PRESETS, PATTERN_PRESETS } from './presets';
 
@@ -17,7 +25,7 @@ export interface GivenEdit {
   args: Record<string, unknown>;
 }
 
-const LISTS: Record<string, { args: z.ZodObject<Arguments> }>[] = [PATTERN_EDITS, BEAT_EDITS, FEEL_EDITS];
+const LISTS: Record<string, { args: Arguments }>[] = [PATTERN_EDITS, BEAT_EDITS, FEEL_EDITS];
 
 /** Looked up as a key of its own only: an edit may be asked for by any name. */
 const describedAs = (name: string) =>
@@ -57,7 +65,7 @@ const isStep = (value: unknown): boolean =>
   (value['place'] === undefined || Number.isInteger(value['place']));
 
 /** What is wrong with a value that is given for an argument; null where nothing is. */
-const faultOf = (beat: Beat, argument: z.ZodType, value: unknown): string | null => {
+const faultOf = (beat: Beat, argument: About, value: unknown): string | null => {
   const wanted = (): string => `is ${shown(value)} where ${argumentText(argument)} is wanted`;
   const eachThere = (of: Existing, list: unknown[]): string | null => {
     const gone = list.find((one) => typeof one !== 'string' || !existing(beat, of).includes(one));
@@ -65,17 +73,16 @@ const faultOf = (beat: Beat, argument: z.ZodType, value: unknown): string | null
       ? null
       : `says that ${notThere(beat, of, typeof gone === 'string' ? gone : shown(gone))}`;
   };
-  const about = aboutOf(argument);
-  switch (about.is) {
+  switch (argument.is) {
     case 'figure': {
-      const { least, most, whole } = about.range;
+      const { least, most, whole } = argument.range;
       const fits = typeof value === 'number' && Number.isFinite(value) && (!whole || Number.isInteger(value));
       return fits && value >= least && value <= most ? null : wanted();
     }
     case 'id':
-      return typeof value === 'string' ? eachThere(about.of, [value]) : wanted();
+      return typeof value === 'string' ? eachThere(argument.of, [value]) : wanted();
     case 'ids':
-      return Array.isArray(value) ? eachThere(about.of, value) : wanted();
+      return Array.isArray(value) ? eachThere(argument.of, value) : wanted();
     case 'hits': {
       if (!Array.isArray(value) || !value.every(isStep)) return wanted();
       return eachThere(
@@ -93,17 +100,17 @@ const faultOf = (beat: Beat, argument: z.ZodType, value: unknown): string | null
     case 'yes or no':
       return typeof value === 'boolean' ? null : wanted();
     case 'choice':
-      return about.of.includes(value as string) ? null : wanted();
+      return argument.of.includes(value as string) ? null : wanted();
     case 'maybe':
-      return value === null ? null : faultOf(beat, about.of, value);
+      return value === null ? null : faultOf(beat, argument.of, value);
     case 'optional':
-      return value === undefined ? null : faultOf(beat, about.of, value);
+      return value === undefined ? null : faultOf(beat, argument.of, value);
     case 'some': {
       if (!isRaw(value)) return wanted();
       for (const [name, one] of Object.entries(value)) {
-        if (!Object.hasOwn(about.of, name))
-          return `has “${name}”, which is none of ${listed(Object.keys(about.of))}`;
-        const fault = one === undefined ? null : faultOf(beat, about.of[name]!, one);
+        if (!Object.hasOwn(argument.of, name))
+          return `has “${name}”, which is none of ${listed(Object.keys(argument.of))}`;
+        const fault = one === undefined ? null : faultOf(beat, argument.of[name]!, one);
         if (fault) return `has ${name}, which ${fault}`;
       }
       return null;
@@ -123,10 +130,9 @@ const filled = (
   const out = { ...args };
   for (const [name, argument] of Object.entries(described)) {
     if (out[name] !== undefined) continue;
-    const about = aboutOf(argument);
-    if (about.is === 'new id') out[name] = `made ${number}`;
-    if (about.is === 'seed') out[name] = 1;
-    if (about.is === 'id' && about.of === 'pattern' && name === 'patternId') out[name] = patternId;
+    if (argument.is === 'new id') out[name] = `made ${number}`;
+    if (argument.is === 'seed') out[name] = 1;
+    if (argument.is === 'id' && argument.of === 'pattern' && name === 'patternId') out[name] = patternId;
   }
   return { edit, args: out };
 };
@@ -139,7 +145,7 @@ const argumentsFault = (beat: Beat, given: GivenEdit, described: Arguments): str
   }
   for (const [name, argument] of Object.entries(described)) {
     const value = given.args[name];
-    if (value === undefined && aboutOf(argument).is !== 'optional')
+    if (value === undefined && argument.is !== 'optional')
       return `“${name}” is missing: ${argumentText(argument)}`;
     const fault = faultOf(beat, argument, value);
     if (fault) return `“${name}” ${fault}`;
@@ -194,8 +200,8 @@ export const scriptedEdits = (
     if (!isRaw(args)) return refused(edit, '“args” is to be an object');
     if (!beat.patterns.some(({ id }) => id === patternId))
       return refused(edit, `the pattern “${patternId}” is no longer there`);
-    const given = filled({ edit, args }, described.args.shape, patternId, number);
-    const fault = argumentsFault(beat, given, described.args.shape);
+    const given = filled({ edit, args }, described.args, patternId, number);
+    const fault = argumentsFault(beat, given, described.args);
     if (fault) return refused(edit, fault);
     let next: Beat;
     try {

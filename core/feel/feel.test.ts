@@ -14,7 +14,7 @@ import { barTicks, meterText } from '../document/meter';
 import { pulsesOf } from '../document/pulses';
 import type { Beat, Hit } from '../document/schema';
 import { changingBars, steadyBars } from './bars';
-import { editFeel } from '../edit/feel';
+import { editFeel } from '../edit/edits';
 import { quantizer } from './quantize';
 import { slotOffsets, templateBend, templateForce } from './templateBend';
 import { TEMPLATES } from './templates';

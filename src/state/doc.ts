@@ -1,11 +1,10 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import { hitsOn, type Spot } from '../../core/edit/spots';
 import type { Beat, Hit, Lane, Pattern, Swing } from '../../core/document/schema';
-import { editFeel, type FeelEdit } from '../../core/edit/feel';
 import { patternOf } from '../../core/document/defaults';
 import { changeFeel, setLane, setPattern, setSwing, setTempo } from '../../core/edit/beatEdits';
 import type * as Edits from '../../core/edit/edits';
-import type { Around, BeatEdit, PatternEdit } from '../../core/edit/edits';
+import type { Around, BeatEdit, FeelEdit, PatternEdit } from '../../core/edit/edits';
 import { setStep, setVelocity } from '../../core/edit/hits';
 import { patched, type Patch } from './patch';
 
@@ -87,14 +86,14 @@ export const undone = createAction('doc/undone');
 export const redone = createAction('doc/redone');
 
 /** The edits beyond a tap on a step: large, and not there from the first moment. */
-let edits: Pick<typeof Edits, 'editBeat' | 'editPatterns'> | null = null;
+let edits: Pick<typeof Edits, 'editBeat' | 'editFeel' | 'editPatterns'> | null = null;
 export const giveEdits = (late: NonNullable<typeof edits>): void => {
   edits = late;
 };
 export const hasEdits = (): boolean => edits !== null;
 /** Whether an action can be taken only when the edits are there. */
 export const needsEdits = (action: unknown): boolean =>
-  patternsEdited.match(action as UnknownAction) || beatEdited.match(action as UnknownAction);
+  [patternsEdited, beatEdited, feelEdited].some((edit) => edit.match(action as UnknownAction));
 
 const EDITS = [
   stepSet,
@@ -190,7 +189,7 @@ const edited = (beat: Beat, action: UnknownAction, off: DocState['off'] = {}): B
   if (swingSet.match(action)) return setSwing(beat, action.payload.patternId, action.payload.change);
   if (feelEdited.match(action)) {
     const { patternId, edit } = action.payload;
-    return changeFeel(beat, patternId, (feel) => editFeel(feel, edit));
+    return changeFeel(beat, patternId, (feel) => edits!.editFeel(feel, edit));
   }
   if (kitSet.match(action)) return { ...beat, kit: action.payload.kit };
   if (patternsEdited.match(action))

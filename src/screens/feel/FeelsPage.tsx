@@ -6,7 +6,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import type { Feel, NamedFeel } from '../../../core/document/feelSchema';
 import type { Beat, Lane, Pattern } from '../../../core/document/schema';
-import { plainOf } from '../../../core/edit/feel';
+import { plainOf } from '../../../core/edit/feels';
 import { committedFeel } from '../../../core/edit/commitFeel';
 import { beatEdited } from '../../state/doc';
 import { noticed, viewChanged } from '../../state/slices';

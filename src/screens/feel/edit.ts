@@ -1,4 +1,4 @@
-import type { FeelEdit } from '../../../core/edit/feel';
+import type { FeelEdit } from '../../../core/edit/edits';
 import { feelEdited } from '../../state/doc';
 import { store } from '../../state/session';
 

@@ -6,7 +6,7 @@ import type { Feel, Follow, Swing, Template } from '../../../../core/document/fe
 import { drumGroupOf, GROUP_NAMES } from '../../../../core/document/drumGroups';
 import type { Lane } from '../../../../core/document/schema';
 import { swingDelay, swingName, swingPercentAt, swingRatio, SWING_MARKS } from '../../../../core/feel/swing';
-import type { SwingChange } from '../../../../core/edit/feel';
+import type { SwingChange } from '../../../../core/edit/swing';
 import { meterText } from '../../../../core/document/meter';
 import { meterOfShape } from '../../../../core/feel/templateMeter';
 import { TEMPLATES } from '../../../../core/feel/templates';

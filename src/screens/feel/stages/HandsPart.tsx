@@ -13,7 +13,7 @@ import { Group } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/hands';
-import type { HumanizeChange } from '../../../../core/edit/feel';
+import type { HumanizeChange } from '../../../../core/edit/defined/feel';
 import { editShownFeel } from '../edit';
 
 const set = (change: HumanizeChange, gesture?: string) =>

@@ -6,7 +6,7 @@ import { Words, Para } from '../../../ui/Words';
 import { styles } from '../styles';
 import type { Feel, LaneFeel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
-import type { HumanizeChange } from '../../../../core/edit/feel';
+import type { HumanizeChange } from '../../../../core/edit/defined/feel';
 import { bandFor, BAND_PRESETS } from '../../../../core/feel/bandPresets';
 import { selectBeat, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';

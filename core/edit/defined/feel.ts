@@ -1,14 +1,13 @@
-import type { Feel, Follow, LaneFeel, PlainFeel, Swing } from '../document/feelSchema';
-import { heldBand } from '../feel/heldBand';
-import { BASES, STAGES } from '../document/choices';
-import { GRIDS } from '../document/grid';
-import { RANGES } from '../document/ranges';
+import type { Follow, LaneFeel, PlainFeel } from '../../document/feelSchema';
+import { heldBand } from '../../feel/heldBand';
+import { BASES, STAGES } from '../../document/choices';
+import { GRIDS } from '../../document/grid';
+import { RANGES } from '../../document/ranges';
 import {
   choice,
   defineEdit,
   figure,
   FLAG,
-  heldAll,
   LANE,
   LANES,
   maybe,
@@ -16,9 +15,9 @@ import {
   SEED,
   some,
   type ArgsOf,
-  type Edit,
-} from './define';
-import { THINGS } from './defined/things';
+} from '../define';
+import { changedSwing, heardAgain, withSwing } from '../swing';
+import { THINGS } from './things';
 
 /** Every change of a feel by its name, as plain data. A value out of its range is held to it. */
 
@@ -28,15 +27,6 @@ const setFollow = ({ runsOn, ...now }: Follow, change: Partial<Follow>): Follow 
   ...(runsOn && change.template === undefined && { runsOn }),
   ...change,
 });
-
-/** A change of a swing; `withTempo: null` lets it go by its percent again, and so does a percent. */
-export type SwingChange = Partial<Omit<Swing, 'withTempo'>> & { withTempo?: number | null | undefined };
-
-const changedSwing = ({ withTempo, ...now }: Swing, change: SwingChange): Swing => {
-  const { withTempo: asked, ...rest } = change;
-  const amount = asked === undefined ? (rest.percent === undefined ? withTempo : undefined) : asked;
-  return { ...now, ...rest, ...(amount != null && { withTempo: amount }) };
-};
 
 /** A lane's own settings without those that say nothing. */
 const tidied = (lane: LaneFeel): LaneFeel | null => {
@@ -52,10 +42,6 @@ const setLane = (feel: PlainFeel, laneId: string, change: LaneFeelChange): Plain
   const { [laneId]: _, ...others } = feel.lanes;
   return { ...feel, lanes: lane ? { ...others, [laneId]: lane } : others };
 };
-
-/** A base that is set while its stage is passed by would not be heard. */
-const heardAgain = (feel: PlainFeel): PlainFeel =>
-  feel.off.includes('base') ? { ...feel, off: feel.off.filter((one) => one !== 'base') } : feel;
 
 const MOST_TAKES = 200;
 
@@ -116,11 +102,7 @@ export const FEEL_EDITS = {
   setSwing: edit({
     does: 'Sets the swing, and lets it be the base feel',
     args: { change: SWING_CHANGE },
-    run: (feel, a) => ({
-      ...heardAgain(feel),
-      base: 'swing',
-      swing: changedSwing(feel.swing, a.change),
-    }),
+    run: (feel, a) => withSwing(feel, a.change),
   }),
   setTemplate: edit({
     does: 'Sets the template, and lets it be the base feel',
@@ -251,22 +233,3 @@ export const FEEL_EDITS = {
 
 /** A change of what humanize does at random; 0 of what may be left out leaves it out. */
 export type HumanizeChange = ArgsOf<(typeof FEEL_EDITS)['setHumanize']>['change'];
-
-export type FeelEdit = {
-  [K in keyof typeof FEEL_EDITS]: { edit: K; args: ArgsOf<(typeof FEEL_EDITS)[K]> };
-}[keyof typeof FEEL_EDITS];
-
-/**
- * Makes an edit of a feel by its name; what it is blended with stays.
- *
- * @example editFeel(beat.feel, { edit: 'setLevel', args: { level: 3 } }).level // 2
- */
-export const editFeel = (feel: Feel, { edit, args }: FeelEdit): Feel => {
-  const { blend, ...plain } = feel;
-  const { args: taken, run }: Edit<PlainFeel> = FEEL_EDITS[edit];
-  const edited = run(plain, heldAll(taken.shape, args) as never);
-  return blend ? { ...edited, blend } : edited;
-};
-
-/** A feel without what it is blended with. @example plainOf(beat.feel).base // "swing" */
-export const plainOf = ({ blend: _, ...feel }: Feel): PlainFeel => feel;
