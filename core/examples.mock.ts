@@ -12,7 +12,7 @@ import { performanceOf } from './midi/read/midiFile';
 import { readMidiFile } from './midi/read/readMidi';
 
 /**
- * What the examples in the documentation of functions are about: a beat called "Ferry" at 120 BPM with a kick on every beat
+ * The data that examples in docstrings are about: a beat called "Ferry" at 120 BPM with a kick on every beat
  * and a snare on the second and the fourth, its only pattern "a", and what can be made of them.
  */
 const struck = (pattern: Pattern, laneId: string, steps: number[]): Pattern =>

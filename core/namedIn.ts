@@ -1,5 +1,5 @@
 /**
- * What a table has under a name that came from outside: never what every object has by itself, such as `constructor`.
+ * The value of a table under a name that came from outside: never what every object has by itself, such as `constructor`.
  *
  * @example namedIn({ Verse: 'lichen' }, 'constructor') // undefined
  */

@@ -1,7 +1,7 @@
 /** Small sums that are done everywhere. */
 
 /**
- * What is left of a value on a ring of `n`: from 0 up to, but not including, `n`, for values below 0 too.
+ * The remainder of a value on a ring of `n`: from 0 up to, but not including, `n`, for values below 0 too.
  *
  * @example modulo(-1, 16) // 15
  */

@@ -36,9 +36,14 @@ export const leaving = async (context: BrowserContext, address: string, times: n
 const DEMOS = DEMO_BEATS.map(({ name }) => name);
 
 /** First visits that are cut short at some moment, a tap among them: all demo beats are there, the tap and the open beat too. */
-export const firstVisits = async (browser: Browser, address: string, times: number): Promise<Tried> => {
+export const firstVisits = async (
+  browser: Browser,
+  address: string,
+  times: number,
+  first = 0,
+): Promise<Tried> => {
   const faults: string[] = [];
-  for (let at = 0; at < times; at++) {
+  for (let at = first; at < first + times; at++) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
     await page.goto(address);
@@ -62,7 +67,11 @@ export const firstVisits = async (browser: Browser, address: string, times: numb
       faults.push(`visit ${at}, cut after ${wait} ms: the tap is gone`);
     await next.getByRole('button', { name: 'Beats', exact: true }).click();
     const open = next.getByRole('button', { name: /^Open (?!a file|what)/ });
-    await open.first().waitFor();
+    // The visit that was cut short is finished while one looks: on a busy machine it takes its time.
+    await open
+      .nth(DEMOS.length - 1)
+      .waitFor({ timeout: 10_000 })
+      .catch(() => undefined);
     const many = await open.count();
     if (many !== DEMOS.length) faults.push(`visit ${at}, cut after ${wait} ms: ${many} beats`);
     await context.close();

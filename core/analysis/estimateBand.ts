@@ -2,7 +2,7 @@ import FFT from 'fft.js';
 import type { Ms } from '../units';
 
 /**
- * What players who were heard must be like: the errors of their clocks and hands, and how much each follows the others and the
+ * The settings of players who were heard: the errors of their clocks and hands, and how much each follows the others and the
  * click. The likelihood of their spectra (P. Whittle, Arkiv för Matematik 2, 1953) is largest there; for the model of `feel/band.ts`
  * it falls apart into one small problem a player, since what is left of its spectrum,
  *
@@ -86,7 +86,7 @@ const INNER = 12;
 interface Fit {
   clock: Ms;
   touch: Ms;
-  /** What each of the regressors has. */
+  /** The values of each regressor. */
   shares: number[];
 }
 
@@ -161,11 +161,11 @@ const estimatedIn = (
 /** Fewer sixteenths than this say nothing. */
 export const LEAST_HEARD = 64;
 
-/** What was heard is parted into so many to see how much they disagree. */
+/** The number of parts of a recording, to see how much they disagree. */
 const PARTS = 4;
 
 /**
- * What players are like, from where they were heard.
+ * The settings of players, from where they were heard.
  *
  * @param heard for each how late it was against the click at each sixteenth, in ms, all for as long
  * @returns null where less than 65 sixteenths were heard

@@ -4,7 +4,7 @@ import { barStart } from '../feel/bars';
 import { byLane, type Performance, type Performed } from './performance';
 import type { MidiNote } from '../units';
 
-/** What a note is taken for, going by how it behaves. */
+/** The instrument that a note is taken for, by its behaviour. */
 export interface Guess {
   note: MidiNote;
   instrument: InstrumentId;
@@ -83,7 +83,7 @@ const SOFT = 0.12;
 
 type Votes = Map<InstrumentId, number>;
 
-/** What the most alike examples say, as shares of 1. */
+/** The votes of the most alike examples, as shares of 1. */
 /** Of two that behave alike the one that more music is played on: time is kept on the hat far more often than elsewhere. */
 const COMMON: Partial<Record<InstrumentId, number>> = {
   'hat.closed': 5,
@@ -110,7 +110,7 @@ const votesFor = (behaviour: Behaviour, examples: Example[]): Votes => {
 const TAKEN = 0.08;
 
 /**
- * What the notes of a file are, going by how each behaves in the bar and not by its number: each is what the lanes of
+ * The instruments of a file's notes, going by how each behaves in the bar and not by its number: each is what the lanes of
  * known grooves that behave most like it are, no instrument given twice if it can be helped. To be confirmed by ear.
  *
  * @param examples lanes that are known; with none of them nothing can be guessed

@@ -19,7 +19,7 @@ export interface SharedTiming {
   most: number;
 }
 
-/** What two performances are to have in common to be compared. */
+/** The common ground that two performances need to be compared. */
 export interface Terms {
   grid: Grid;
   /** The tempo at which distances are told in ms. */
@@ -39,15 +39,15 @@ export interface LaneReport {
   velocitySpread: number;
 }
 
-/** What can be said about how a performance is played. */
+/** The measures of how a performance is played. */
 export interface FeelReport {
-  /** What of its drums is beyond one drummer, and of how many strokes; left out where nobody looked. */
+  /** The strokes beyond one drummer, and of how many strokes; left out where nobody looked. */
   hands?: ReturnType<typeof unplayable> & { strokes: number };
   /** How its players go by one another, in words. */
   players?: string[];
   notes: number;
   bars: number;
-  /** What notes are measured against: never a coarser grid than sixteenths or eighth triplets. */
+  /** The grid that notes are measured against: never a coarser grid than sixteenths or eighth triplets. */
   grid: Grid;
   /** The tempo at its start. */
   bpm: Bpm;

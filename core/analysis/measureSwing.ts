@@ -95,7 +95,7 @@ interface LaneReading {
   swing: LaneSwing | null;
 }
 
-/** What one lane says of a swing: it is measured against where the lane itself stands, ahead or behind. */
+/** The swing of one lane: it is measured against where the lane itself stands, ahead or behind. */
 const laneReading = (list: Phase[]): LaneReading => {
   const near = list.map(({ phase }) => phase).filter((x) => Math.abs(x) <= SHIFT_WINDOW);
   const shift = near.length ? median(near) : 0;
@@ -170,7 +170,7 @@ export const fromSwung = (bend: (position: Ticks) => Ticks, at: Ticks, g: Ticks)
   return distances.reduce((best, one) => (Math.abs(one) < Math.abs(best) ? one : best));
 };
 
-/** What a reading leaves over: the mean square of all notes' distances from the sixteenths that it bends, in ms². */
+/** The remainder of a reading: the mean square of all notes' distances from the sixteenths that it bends, in ms². */
 const leftOver = (performance: Performance, { percent, grid }: Pick<Swing, 'percent' | 'grid'>): number => {
   const bend = swingBend(performance.bars, { percent: clamp(percent, SWING.least, SWING.most), grid });
   const squares = mainNotes(performance).map(

@@ -18,7 +18,7 @@ export interface Performance {
   ticksPerMs: (position: Ticks) => number;
   /** A whole number of bars. */
   length: Ticks;
-  /** What the first bar is in. */
+  /** The meter of the first bar. */
   meter: Meter;
 }
 

@@ -17,7 +17,7 @@ import { deviation, mean } from './statistics';
 
 /** How a performance is played, as a feel that other beats can be played with: where strokes lie on the whole, how hard they are, and how its players go by one another. */
 
-/** What a group of drums does, against where it lies on the whole. */
+/** The place of a group of drums, against where it lies on the whole. */
 export interface PlayedPlayer {
   group: DrumGroup;
   clock: Ms;
@@ -107,7 +107,7 @@ const seriesOf = (left: Left[], length: number): Ms[] => {
   });
 };
 
-/** What is guessed of a place that a group does not play is doubted by so much. */
+/** The doubt about a place that a group does not play. */
 const GUESSED = 0.35;
 /** Times are looked at on sixteenths, on eighths or on quarters: wherever the group that plays least plays most of them. */
 const EVERY = [1, 2, 4] as const;
@@ -117,7 +117,7 @@ const EVENS: Record<(typeof EVERY)[number], number> = { 1: 1, 2: 0.87, 4: 0.77 }
 const coverage = (own: readonly Left[], every: number, length: number): number =>
   new Set(own.flatMap(({ at }) => (at % every ? [] : [at]))).size / Math.ceil(length / every);
 
-/** What hands err between two such places is heard by nobody, but followed all the same: following is told too low by up to so much. */
+/** Errors of hands between two such places are heard by nobody, but followed all the same: following is told too low by up to so much. */
 const UNHEARD: Record<(typeof EVERY)[number], number> = { 1: 0, 2: 0.15, 4: 0.25 };
 
 const playersIn = (left: Left[], length: number): PlayedPlayer[] | null => {

@@ -13,7 +13,7 @@ const SURE: Record<Sureness, string> = {
   little: 'hardly more than a guess',
 };
 
-/** What follows less than this is not told: it cannot be heard. */
+/** Following weaker than this is not told: it cannot be heard. */
 const LEAST_TOLD = 0.05;
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
@@ -35,7 +35,7 @@ const whomText = ({ click, follows }: PlayedPlayer): string => {
 export const playerText = (player: PlayedPlayer): string =>
   `${capital(GROUP_NAMES[player.group])} ${whomText(player)}; clock ${oneFigure(player.clock)} ms, touch ${oneFigure(player.touch)} ms, give or take ${percent(player.doubt)}.`;
 
-/** What is said of its players; a sentence where too little was heard. @example playersLines({ ...playedFeel('Rain', performance, () => 'snare')!, players: null }).length // 1 */
+/** The sentences about its players; a sentence where too little was heard. @example playersLines({ ...playedFeel('Rain', performance, () => 'snare')!, players: null }).length // 1 */
 export const playersLines = (played: PlayedFeel): string[] =>
   played.players
     ? [...played.players.map(playerText), `Who follows whom is ${SURE[surenessOf(played).players]}.`]

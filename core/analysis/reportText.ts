@@ -81,7 +81,7 @@ const tightText = ({ mean, spread }: FeelReport): string =>
     ? 'Everything is on the grid.'
     : `All in all ${placeText(mean)}, spread ${oneFigure(spread)} ms: ${tightness(spread)}.`;
 
-/** What is said of a performance as a whole. */
+/** The sentences about a performance as a whole. */
 export const summaryLines = (report: FeelReport): string[] => [
   `${report.notes} ${report.notes === 1 ? 'note' : 'notes'} in ${report.bars} ${report.bars === 1 ? 'bar' : 'bars'}, measured against ${report.grid} at ${oneFigure(report.bpm)} BPM.`,
   swingText(report.swing),
@@ -112,7 +112,7 @@ export interface Compared {
 const percentOf = (shared: SharedTiming | null): number | null =>
   shared === null ? null : shared.correlation * 100;
 
-/** What two reports do not have in common, a sentence; null where they were measured alike. */
+/** The difference in how two reports were measured, a sentence; null where they were measured alike. */
 export const unlikeTerms = (a: FeelReport, b: FeelReport): string | null => {
   const parts = [
     a.grid !== b.grid && `against ${a.grid} and ${b.grid}`,
@@ -152,7 +152,7 @@ export const compareReports = (
 export const differenceText = ({ from, to }: Compared): string =>
   from === null || to === null ? '' : `${to >= from ? '+' : '−'}${oneFigure(Math.abs(to - from))}`;
 
-/** What differs from one report to another, a line each. */
+/** The differences between two reports, a line each. */
 export const compareLines = (a: FeelReport, b: FeelReport, name: (lane: string) => string): string[] => [
   ...[unlikeTerms(a, b)].filter((line) => line !== null),
   ...compareReports(a, b, name).map((row) => {
@@ -161,7 +161,7 @@ export const compareLines = (a: FeelReport, b: FeelReport, name: (lane: string) 
   }),
 ];
 
-/** What is said where two have no lane in common: what the other one has. */
+/** The sentence where two have no lane in common: the lanes of the other one. */
 export const nothingShared = (
   a: FeelReport,
   b: FeelReport,

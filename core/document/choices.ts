@@ -1,25 +1,25 @@
-/** What there is to choose from in a beat: apart from the schema, which is large and needed only for reading files. */
+/** The choices in a beat: apart from the schema, which is large and needed only for reading files. */
 export const DIRECTIONS = ['forward', 'backward', 'thereAndBack', 'random', 'walk'] as const;
 export const RATES = ['1/4', '1/3', '1/2', '2/3', '1', '3/2', '2', '3', '4'] as const;
 /** Whose off-beats a lane may nudge: those of quarters are the second eighth of each, and so on. */
 export const OFFBEAT_GRIDS = ['1/4', '1/8', '1/16'] as const;
 export const SPACINGS = ['even', 'triplet', 'dotted'] as const;
 export const PIGMENTS = ['walnut', 'weld', 'lichen', 'madder', 'heather'] as const;
-/** What the hits of a pattern follow. */
+/** The base feels. */
 export const BASES = ['straight', 'swing', 'template'] as const;
 /** The stages of feel, in their order. */
 export const STAGES = ['quantize', 'base', 'stagger', 'ahead', 'dynamics', 'humanize'] as const;
 export type Base = (typeof BASES)[number];
 export type Stage = (typeof STAGES)[number];
 
-/** What the swing of a feel may be, in percent; 50 is straight, below it the off-steps come early. */
+/** The range of a swing, in percent; 50 is straight, below it the off-steps come early. */
 export const SWING = { least: 40, most: 75 } as const;
 
 /** The groups of drums that a template may have a curve of its own for. */
 export const DRUM_GROUPS = ['kick', 'snare', 'hat', 'cymbal', 'tom', 'hand', 'shaken'] as const;
 export type DrumGroup = (typeof DRUM_GROUPS)[number];
 
-/** What a fill takes the place of at the end of a section. */
+/** The span at the end of a section that a fill takes the place of. */
 export const OVERS = ['bar', 'beat'] as const;
 
 /** How much a song may hold. */
@@ -38,7 +38,7 @@ export const MOST = {
   players: 16,
 } as const;
 
-/** What proposes hits; its outcomes are takes. */
+/** Makers propose hits; their outcomes are takes. */
 export const MAKERS = ['randomize', 'vary', 'ring', 'bands', 'chords', 'beat', 'detour', 'rudiment'] as const;
 export type Maker = (typeof MAKERS)[number];
 
@@ -65,7 +65,7 @@ export const BEGINS = ['now', 'beat', 'end'] as const;
 export const CHOOSINGS = ['velocity', 'stacked', 'turn', 'random', 'shuffle'] as const;
 export type Choosing = (typeof CHOOSINGS)[number];
 
-/** What a filter of a layer lets through. */
+/** The kinds of filters of a layer. */
 export const PASSES = ['low', 'high', 'band'] as const;
 
 /** How many layers a voice may have, and marks a loop. */

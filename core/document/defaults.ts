@@ -118,7 +118,7 @@ export const newBeat = (id: string, name: string, seed: number): Beat => ({
 });
 
 /**
- * What a lane plays in a pattern; an empty part where there is none.
+ * The part of a lane in a pattern; an empty one where there is none.
  *
  * @example lanePatternOf(pattern, 'kick').hits.length // 4
  */

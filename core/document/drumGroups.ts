@@ -1,7 +1,7 @@
 import type { DrumGroup } from './choices';
 import { DRUM_IDS, INSTRUMENTS, instrument, type InstrumentId } from './instruments';
 
-/** What the first word of an instrument's id says; all others are shaken, struck wood or small metal. */
+/** The group told by the first word of an instrument's id; all others are shaken, struck wood or small metal. */
 const BY_WORD: Record<string, DrumGroup> = {
   kick: 'kick',
   snare: 'snare',

@@ -11,7 +11,7 @@ export const mapNoteSchema = z.strictObject({
   instrument: z.enum(INSTRUMENT_IDS),
 });
 
-/** What the note numbers of a kit, a sampler or a file mean. */
+/** A drum map: the meaning of note numbers in a kit, a sampler or a file. */
 export const drumMapSchema = z.strictObject({
   kind: z.literal('ruddik.drumMap'),
   version: z.literal(1),

@@ -62,7 +62,7 @@ export const followSchema = z.strictObject({
   runsOn: z.boolean().optional(),
 });
 
-/** What one lane has of its own; what is left out it has as all lanes do. */
+/** The settings of one lane; those left out are those of all lanes. */
 export const laneFeelSchema = z.strictObject({
   base: z.enum(BASES).optional(),
   swing: swingSchema.optional(),

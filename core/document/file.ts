@@ -40,7 +40,7 @@ export const isNewer = (text: string): boolean => {
   return typeof version === 'number' && version > VERSION;
 };
 
-/** What a file of beats held: the beats that could be read, and a sentence for each that could not. */
+/** The outcome of reading a file of beats: the beats that could be read, and a sentence for each that could not. */
 export interface ReadBeats {
   beats: Beat[];
   faults: string[];

@@ -1,6 +1,6 @@
 import type { MidiNote } from '../units';
 
-/** What a thing is made of decides the shape of its bead: skins round, metal a lens, wood and shaken things a triangle. */
+/** The material of an instrument decides the shape of its bead: skins round, metal a lens, wood and shaken things a triangle. */
 export type Material = 'skin' | 'metal' | 'wood';
 /** The dye a lane is drawn in. */
 export type Pigment = 'walnut' | 'weld' | 'lichen' | 'madder' | 'heather';
@@ -112,7 +112,7 @@ export const INSTRUMENT_IDS = Object.keys(INSTRUMENTS) as [InstrumentId, ...Inst
 /** Those that play a drum's one note. */
 export const DRUM_IDS = INSTRUMENT_IDS.filter((id) => !('tuned' in INSTRUMENTS[id]));
 
-/** What is known of an instrument. @example instrument('snare').note // 38 */
+/** The description of an instrument. @example instrument('snare').note // 38 */
 export const instrument = (id: InstrumentId): Instrument => INSTRUMENTS[id];
 
 /**

@@ -17,7 +17,7 @@ export interface Mended {
 
 /** After so many rounds of leaving out it is given up. */
 const MOST_ROUNDS = 60;
-/** What tells things apart is never made up. */
+/** Ids are never made up. */
 const NEVER_MADE_UP: readonly PropertyKey[] = ['id', 'instrument', 'kind'];
 
 const at = (raw: unknown, path: Path): unknown =>
@@ -29,7 +29,7 @@ const at = (raw: unknown, path: Path): unknown =>
     raw,
   );
 
-/** What a new beat has in a place; of a list, what its first one has. */
+/** The value of a new beat in a place; of a list, what its first one has. */
 const usual = (path: Path): unknown =>
   NEVER_MADE_UP.includes(path.at(-1)!)
     ? undefined
@@ -38,7 +38,7 @@ const usual = (path: Path): unknown =>
         path.map((key) => (typeof key === 'number' ? 0 : key)),
       );
 
-/** What is to be changed so that a fault is there no more: the place itself, or the nearest round it that can be left out. */
+/** The place to change so that a fault is there no more: the place itself, or the nearest round it that can be left out. */
 type Change = { path: Path; value?: unknown };
 
 const changeFor = (raw: unknown, path: Path): Change | null => {

@@ -9,7 +9,7 @@ export type Migrations = Record<number, (raw: Raw) => Raw>;
 
 const STEPS = new Map<unknown, number>(GRIDS.map((grid) => [grid, gridTicks(grid)]));
 
-/** What is an object in a document that has not been checked; an empty one where it is none. */
+/** A value of an unchecked document as an object; an empty one where it is none. */
 const record = (value: unknown): Raw =>
   typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Raw) : {};
 const list = (value: unknown): unknown[] => (Array.isArray(value) ? value : []);

@@ -5,7 +5,7 @@ import { GRIDS } from './grid';
 import { id } from './idSchema';
 import { RANGES } from './ranges';
 
-/** What changes what is played and not the hits. */
+/** Moves change the strokes that are played, and not the hits. */
 
 /** Repeats after each hit of a lane. */
 export const echoesSchema = z.strictObject({
@@ -72,7 +72,7 @@ export const staggerSchema = z.strictObject({
     }),
     z.strictObject({ list: z.array(z.number().min(0).max(RANGES.staggerMs.most)).min(1).max(MOVES.delays) }),
   ]),
-  /** What delays are told in: ms, or percent of a sixteenth. */
+  /** The unit of delays: ms, or percent of a sixteenth. */
   unit: z.enum(['ms', 'percent']),
   /** A random part, from 0 to so much. */
   random: z.number().min(0).max(RANGES.staggerMs.most),

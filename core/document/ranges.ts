@@ -7,7 +7,7 @@ export interface Range {
   most: number;
   /** Whole numbers only. */
   whole?: true;
-  /** What it is counted in, for who reads of it. */
+  /** Its unit, for readers. */
   unit?: string;
 }
 

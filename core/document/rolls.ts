@@ -61,5 +61,5 @@ export const GRACES: { id: string; name: string; grace: Grace[] }[] = [
   { id: 'ruff.open', name: 'Open ruff', grace: graces(3, OPEN + 6, 0.45) },
 ];
 
-/** What grace strokes of that number are called. @example graceName(2) // "drag" */
+/** The name of so many grace strokes. @example graceName(2) // "drag" */
 export const graceName = (count: number): string => ['none', 'flam', 'drag', 'ruff'][count] ?? 'none';

@@ -82,7 +82,7 @@ export const hitSchema = z.strictObject({
   hand: z.enum(HANDS).optional(),
 });
 
-/** What one lane plays in one pattern. */
+/** The part of one lane in one pattern. */
 export const partSchema = z.strictObject({
   grid: z.enum(GRIDS),
   /** The length of the lane's own loop in steps; null follows the pattern's length. */
@@ -108,7 +108,7 @@ export const takeSchema = z.strictObject({
   name,
   /** Which operation it came from, in words. */
   how: z.string().max(80),
-  /** What made it and how that was set, so that it can be made again; left out, what was there or was done by hand. */
+  /** The maker and its settings, so that it can be made again; left out, what was there or was done by hand. */
   made: z
     .strictObject({
       maker: z.enum(MAKERS),
@@ -216,7 +216,7 @@ export const beatSchema = z
     own: ownKitSchema.optional(),
     /** Nothing leaves louder than this, in dB; left out, just below full scale. */
     ceiling: figure(RANGES.ceiling).optional(),
-    /** What its notes mean to whom it is written for; left out, General MIDI. */
+    /** The drum map that it is written for; left out, General MIDI. */
     map: drumMapSchema.optional(),
     feel: feelSchema,
     /** Feels and templates that were kept with the beat. */

@@ -21,11 +21,11 @@ export const entrySchema = z.strictObject({
   times,
   /** So many of its bars instead: it is repeated, or cut. */
   bars: figure(RANGES.entryBars).optional(),
-  /** What the pattern was, once it has been deleted: it is silent, and the song keeps its length. */
+  /** The pattern's outline, once it has been deleted: it is silent, and the song keeps its length. */
   gone: z.strictObject({ name, meter: meterSchema, bars: figure(RANGES.bars) }).optional(),
 });
 
-/** What plays in the place of a section's end. The end of the pattern falls on the end of the section. */
+/** A fill in the place of a section's end. The end of the pattern falls on the end of the section. */
 export const fillSchema = z.strictObject({ patternId: id, over: z.enum(OVERS) });
 
 export const sectionSchema = z.strictObject({

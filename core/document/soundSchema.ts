@@ -52,7 +52,7 @@ export const layerSchema = z.strictObject({
     })
     .optional(),
   drive: figure(RANGES.drive).optional(),
-  /** What stays below this level after the attack is silent, in dB below the loudest. */
+  /** The level below which it is silent after the attack, in dB below the loudest. */
   gate: figure(RANGES.gate).optional(),
   /** Where its attack is, in seconds from where it begins, set by hand; left out, it is found. */
   lands: inSound.optional(),
@@ -67,7 +67,7 @@ export const voiceSchema = z.strictObject({
   held: z.boolean().optional(),
   /** It begins on its hit; otherwise so much earlier that its attack falls there. */
   late: z.boolean().optional(),
-  /** What it chokes and is choked by: voices of one number; 0 is none, left out it is as the instrument has it. */
+  /** Its choke group: voices of one number; 0 is none, left out it is as the instrument has it. */
   choke: figure(RANGES.choke).optional(),
   layers: z.array(layerSchema).min(1).max(SOUND.layers),
 });

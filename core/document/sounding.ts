@@ -12,7 +12,7 @@ const bare = ({ map: _map, ...beat }: Beat, patterns: Pattern[]): Beat => ({
 });
 
 /**
- * What of a beat can be heard while one of its patterns plays: it is handed to the player at every edit, and costs the same
+ * The part of a beat that can be heard while one of its patterns plays: it is handed to the player at every edit, and costs the same
  * in a beat with 200 takes.
  *
  * @example soundingPattern(beat, beat.patterns[0]!).patterns.length // 1
@@ -26,7 +26,7 @@ const plays = ({ entries, fill }: Section, id: string): boolean =>
   fill?.patternId === id || entries.some(({ patternId }) => patternId === id);
 
 /**
- * What of a beat can be heard while its song plays: the patterns of its sections, and one that is shown beside them.
+ * The part of a beat that can be heard while its song plays: the patterns of its sections, and one that is shown beside them.
  *
  * @example soundingSong(songBeat, pattern).patterns.length // 1
  */

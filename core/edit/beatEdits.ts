@@ -8,7 +8,7 @@ import { clamp, TEMPO } from '../units';
 
 export { SWING };
 
-/** What a wish became, and whether it had to be held to its range. */
+/** A value that was asked for, and whether it had to be held to its range. */
 export interface Held {
   value: number;
   held: boolean;

@@ -62,7 +62,7 @@ const eventsOf = (file: MidiFile) => {
 
 const COUNT_IN = 'Count-in';
 
-/** What has a lane of its own, the finest first: where there are more of these than lanes, the next coarser one is. */
+/** The keys of lanes, the finest first: where there are more of these than lanes, the next coarser one is. */
 const LANE_KEYS: ((note: ReadNote) => string)[] = [
   ({ track, note, channel }) => `${track} ${channel} ${note}`,
   ({ note, channel }) => `${channel} ${note}`,
@@ -149,7 +149,7 @@ const placedNotes = (
   return out;
 };
 
-/** What a bar plays, in a text that is the same for bars that are the same. */
+/** The content of a bar, as a text that is the same for bars that are the same. */
 const written = (hits: Placed[], { meter }: BarOfFile): string =>
   `${meter.beats}/${meter.unit} ${hits
     .map(({ lane, at, hit }) => `${lane} ${at.toFixed(2)} ${hit.velocity} ${hit.length!.toFixed(2)}`)
@@ -193,7 +193,7 @@ export const midiParts = (bytes: Uint8Array): Read<MidiPart[]> => {
   return opened.ok ? { ok: true, value: midiPartsOf(opened.value.file) } : opened;
 };
 
-/** What of a file is not as it was in the beat. */
+/** Sentences about what of a file differs from the beat. */
 const toldOf = (
   file: MidiFile,
   tempo: number,

@@ -27,10 +27,10 @@ export type Bring =
   /** Only these of its instruments, added to what is there. */
   | { how: 'over'; patternId: string; instruments: InstrumentId[] };
 
-/** What was brought in. */
+/** The beat after something was brought in. */
 export interface Brought {
   beat: Beat;
-  /** What there is to tell: drums that found no lane, bars that were left out, meters that do not agree. A sentence each. */
+  /** Sentences to tell: drums that found no lane, bars that were left out, meters that do not agree. A sentence each. */
   told: string[];
 }
 
@@ -207,7 +207,7 @@ const timedFor = ({ grid, hits }: LanePattern, to: Grid): TimedHit[] => {
   });
 };
 
-/** What both play; of two hits on one place the louder stays. Where the grid that is there is too coarse, it becomes finer. */
+/** The hits of both; of two hits on one place the louder stays. Where the grid that is there is too coarse, it becomes finer. */
 const added = (there: LanePattern, more: LanePattern, length: Ticks): LanePattern => {
   const [own, moved] = [timedFor(there, there.grid), timedFor(more, there.grid)];
   const near = (one: TimedHit) => (other: TimedHit) => Math.abs(one.at - other.at) < SAME;
@@ -271,7 +271,7 @@ const layOver = (beat: Beat, groove: Groove, pattern: Pattern, instruments: Inst
   return { beat: setPattern(now, done), told: [...told, ...noLane(left)] };
 };
 
-/** What is left out of a groove that is longer than a pattern can be, or whose meters change. */
+/** The bars left out of a groove that is longer than a pattern can be, or whose meters change. */
 const cutShort = (groove: Groove): string[] => {
   const pieces = piecesOf(groove);
   return pieces.length > 1

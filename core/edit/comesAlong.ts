@@ -1,7 +1,7 @@
 import type { Beat, Lane } from '../document/schema';
 import { hiddenHits } from './parts';
 
-/** What an edit does besides what was asked for, and nobody would see. */
+/** Side effects of an edit that nobody would see. */
 export interface ComesAlong {
   /** How many hits lie beyond the end of their lane now, which were played before. */
   hidden: number;
@@ -46,7 +46,7 @@ const keysIn = ({ patterns }: Beat, before: Beat): ComesAlong['keys'] =>
   });
 
 /**
- * What came along with an edit of a beat: hits that went beyond the end of their lane, lanes that fell on one note, keys that
+ * Side effects of an edit of a beat: hits that went beyond the end of their lane, lanes that fell on one note, keys that
  * changed hands.
  *
  * @example comesAlong(beat, addLane(beat, 'x', 'kick')).alike.map(([a, b]) => a.note === b.note) // [true]

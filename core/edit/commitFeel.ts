@@ -251,7 +251,7 @@ const withoutMoves = ({ detour: _, ...pattern }: Pattern): Pattern => ({
 
 interface WrittenPart {
   part: LanePattern;
-  /** What there is to tell of it: how it was written, or what could not be kept. */
+  /** Sentences to tell of it: how it was written, or what could not be kept. */
   told: string[];
 }
 

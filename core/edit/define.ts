@@ -52,12 +52,12 @@ export type Argument<T> = About & { readonly [TYPE]?: T };
 /** The type of an argument. */
 type TypeOf<A> = A extends { readonly [TYPE]?: infer T } ? T : never;
 
-/** What an edit takes, by name. */
+/** The arguments of an edit, by name. */
 export type Arguments = Record<string, About>;
 
 type MayBeLeftOut<S> = { [K in keyof S]: S[K] extends { is: 'optional' } ? K : never }[keyof S];
 
-/** What is given for arguments. */
+/** The values given for arguments. */
 type Given<S> = { [K in Exclude<keyof S, MayBeLeftOut<S>>]: TypeOf<S[K]> } & {
   [K in MayBeLeftOut<S>]?: TypeOf<S[K]>;
 };
@@ -113,7 +113,7 @@ export interface Edit<On, Rest extends unknown[] = []> {
   run: (on: On, args: never, ...rest: Rest) => On;
 }
 
-/** What an edit is given. */
+/** The values that an edit is given. */
 export type ArgsOf<E> = E extends { run: (on: never, args: infer A, ...rest: never) => unknown } ? A : never;
 
 /**
@@ -150,7 +150,7 @@ const held = (about: About, value: unknown): unknown => {
 };
 
 /**
- * What is given to an edit, with every figure held to its range; all else is left as it is.
+ * The arguments of an edit with every figure held to its range; all else is left as it is.
  *
  * @example heldAll({ by: figure({ least: 0, most: 1 }) }, { by: 3 }) // { by: 1 }
  */

@@ -46,7 +46,7 @@ const onlyLanes = (pattern: Pattern, beat: Beat): Pattern => {
   return known.length === entries.length ? pattern : { ...pattern, parts: Object.fromEntries(known) };
 };
 
-/** What was drawn around the hits that an edit is for. */
+/** The box that was drawn around the hits of an edit. */
 export interface Around extends Box {
   /** It reaches to the pattern's end, however long that is. */
   toEnd: boolean;

@@ -5,7 +5,7 @@ import { numbered } from '../document/numbered';
 import type { Beat } from '../document/schema';
 import { changeFeel, setPattern } from './beatEdits';
 
-/** What a beat keeps of feels and templates. An edit that cannot be made gives back what it was given. */
+/** Feels and templates kept with a beat. An edit that cannot be made gives back what it was given. */
 
 /**
  * Gives a pattern a feel of its own, which begins as the beat's, or lets it follow the beat's again.
@@ -99,7 +99,7 @@ export const keepTemplate = (beat: Beat, given: Template): Beat => {
   );
 };
 
-/** What follows a template goes with it when it is edited. */
+/** Lanes that follow a template follow its edits. */
 const followed = (beat: Beat, template: Template): Beat => {
   const follow = (one: Follow): Follow =>
     one.template?.id === template.id && one.template !== template ? { ...one, template } : one;

@@ -16,7 +16,7 @@ import { patternOfEntry } from '../play/timeline';
 export interface FillOffer {
   id: string;
   name: string;
-  /** What it is made of, in words. */
+  /** Its origin, in words. */
   about: string;
   /** How well its feel agrees, 0 to 1; of the section's own pattern it is the same feel. */
   agrees: number;

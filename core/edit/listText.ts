@@ -13,7 +13,7 @@ const withArticle = (name: string): string => {
 };
 
 /**
- * What an argument may be, in words.
+ * The values that an argument may have, in words.
  *
  * @example argumentText(maybe(SEED)) // "a seed, or null"
  */

@@ -15,7 +15,7 @@ export interface TempoPiece {
   from: number;
   to: number;
   tempo: Bpm;
-  /** What is reached at its end; left out, it stays. */
+  /** The tempo reached at its end; left out, it stays. */
   reached?: Bpm;
 }
 
@@ -80,7 +80,7 @@ const fitted = (file: MidiFile, stretch: Stretch): Try => {
   return tries.reduce((best, one) => (one.off < best.off - 1e-6 ? one : best));
 };
 
-/** What a note may stand off before another section begins; where that needs too many sections, more. */
+/** The distance that a note may stand off before another section begins; where that needs too many sections, more. */
 const ALLOWED: Ms[] = [1, 4, 16, 64, 256, Infinity];
 
 const piecesWithin = (

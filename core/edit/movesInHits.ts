@@ -37,7 +37,7 @@ export const gridFor = (own: Grid, length: Ticks, whole: boolean): Grid | null =
   return straight.sort((a, b) => gridTicks(a) - gridTicks(b)).find(goes) ?? null;
 };
 
-/** What is written: a pattern of a beat. */
+/** The pattern of a beat that is written. */
 export interface Context {
   beat: Beat;
   pattern: Pattern;

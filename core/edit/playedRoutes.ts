@@ -11,7 +11,7 @@ import { addSection, colourOf, freeSectionName, newEntry } from './song';
 
 /** Routes that were switched while a pattern played, kept pass by pass. */
 
-/** What was played of a pattern. */
+/** The passes that were played of a pattern. */
 export interface PassesPlayed {
   /** In order of time; before the first one it went as written. */
   switched: Switched[];
@@ -56,7 +56,7 @@ const finest = (pattern: Pattern, switched: readonly Switched[]): number => {
   }, pattern.bars);
 };
 
-/** What is in force at a time. */
+/** The route in force at a time. */
 const inForce = (switched: readonly Switched[], tick: Ticks): Detour | null =>
   switched.findLast(({ at }) => Math.round(at / FINEST) * FINEST <= tick + 1e-6)?.detour ?? null;
 
@@ -125,7 +125,7 @@ const asDetour = (route: readonly number[], bars: number, lanes: Detour['lanes']
 };
 
 /**
- * What was played pass by pass while routes were switched: a detour of its own for each pass where one can say it, otherwise
+ * The passes played while routes were switched: a detour of its own for each pass where one can say it, otherwise
  * with its moves written into its hits. What goes by chance is as it was drawn.
  *
  * @param switched in order of time; before the first one it goes as written

@@ -2,7 +2,7 @@ import type { PatternEdit } from './edits';
 import type { Spot } from './spots';
 import { PRESS_ROLL, sloped } from '../document/rolls';
 
-/** What an edit takes besides the hits or lanes that it is for. */
+/** The arguments of an edit besides the hits or lanes that it is for. */
 type Rest<E extends PatternEdit['edit']> = Omit<
   Extract<PatternEdit, { edit: E }>['args'],
   'spots' | 'laneIds'

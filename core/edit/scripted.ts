@@ -64,7 +64,7 @@ const isStep = (value: unknown): boolean =>
   Number.isInteger(value['step']) &&
   (value['place'] === undefined || Number.isInteger(value['place']));
 
-/** What is wrong with a value that is given for an argument; null where nothing is. */
+/** A sentence about the fault of an argument; null where it has none. */
 const faultOf = (beat: Beat, argument: About, value: unknown): string | null => {
   const wanted = (): string => `is ${shown(value)} where ${argumentText(argument)} is wanted`;
   const eachThere = (of: Existing, list: unknown[]): string | null => {
@@ -120,7 +120,7 @@ const faultOf = (beat: Beat, argument: About, value: unknown): string | null => 
   }
 };
 
-/** What a script may leave out: which pattern, ids of what is new, and seeds. */
+/** The arguments that a script may leave out: which pattern, ids of what is new, and seeds. */
 const filled = (
   { args, edit }: GivenEdit,
   described: Arguments,

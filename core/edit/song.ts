@@ -9,7 +9,7 @@ import { clamp, TEMPO } from '../units';
 
 /** Edits of the tray and of the song. One that cannot be made gives back what it was given. */
 
-/** What a section is mostly called, and the colour it mostly has. */
+/** The usual names of sections, and their usual colours. */
 export const SECTION_NAMES = ['Intro', 'Verse', 'Chorus', 'Bridge', 'Break', 'Fill', 'Outro'] as const;
 const COLOURS: Record<string, Section['pigment']> = {
   Intro: 'heather',

@@ -176,7 +176,7 @@ const pairedMarks = (before: number[], after: number[]): Map<number, number> => 
   return pairs;
 };
 
-/** What each slice of a loop becomes once it is cut otherwise, so that hits keep the piece of sound that they played. */
+/** The new number of each slice of a loop once it is cut otherwise, so that hits keep the piece of sound that they played. */
 const becoming = (before: Loop, after: Loop): Becomes[] => {
   const pairs = pairedMarks(before.marks, after.marks);
   const kept = new Set(pairs.values());
@@ -287,11 +287,11 @@ export const setLoop = (beat: Beat, laneId: string, loop: Loop, rewrite?: string
   };
 };
 
-/** What a slice sounds like, and how hard it was struck. */
+/** The drum that a slice sounds like, and how hard it was struck. */
 export interface Told {
   instrument: InstrumentId;
   velocity: number;
-  /** What is struck with it at once. */
+  /** Other drums struck with it at once. */
   also?: { instrument: InstrumentId; velocity: number }[];
 }
 

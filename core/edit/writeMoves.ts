@@ -21,7 +21,7 @@ import { gridFor, landed, writtenPart, type Context } from './movesInHits';
 /** A pattern with its moves written in. */
 export interface WrittenMoves {
   pattern: Pattern;
-  /** What there is to tell, a sentence each: how it was written, and what is not the same. */
+  /** Sentences to tell: how it was written, and what is not the same. */
   told: string[];
   /** Whether every pass gives the notes that it gave. */
   same: boolean;
@@ -81,7 +81,7 @@ const changed = (lanes: Lane[], before: Heard, after: Heard): string[] => {
     });
 };
 
-/** What crosses the end of so many passes sounds from the second time through on. */
+/** A note that crosses the end of so many passes sounds from the second time through on. */
 const sinceBefore = (rounds: number): Pick<Hit, 'follows'> => ({
   follows: { step: 0, place: 0, every: 1, from: -rounds },
 });

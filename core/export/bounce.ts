@@ -11,10 +11,10 @@ import { voicesOf, type Voice } from './midi';
 /** How the sound of a piece is rendered. */
 export type BounceHow = Pick<ExportHow, 'depth' | 'rate' | 'stems' | 'tail' | 'split' | 'scope'>;
 
-/** What rings on after the end is kept for so long at the most. */
+/** The longest ringing kept after the end, in seconds. */
 const TAIL_SECONDS = 4;
 const FADE_SECONDS = 0.02;
-/** What is cut fades for so long: no click. */
+/** The fade at a cut, in seconds: no click. */
 const CUT_SECONDS = 0.003;
 /** As much as is rendered between two words of progress: half a second. */
 const BLOCKS_A_SECOND = 2;
@@ -34,7 +34,7 @@ export const waveOf = (piece: Piece, how: BounceHow): WavShape => ({
   frames: Math.round((secondsOfPiece(piece) + (how.tail ? TAIL_SECONDS : 0)) * how.rate),
 });
 
-/** What a browser can be trusted to hold at once, files and ZIP together. */
+/** The bytes that a browser can be trusted to hold at once, files and ZIP together. */
 export const MOST_BOUNCE_BYTES = 700 * 1024 * 1024;
 
 /** Bytes of everything that a bounce would write. */

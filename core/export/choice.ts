@@ -2,7 +2,7 @@ import type { DrumMap } from '../document/drumMapSchema';
 import type { LoopEdges } from '../play/edges';
 import type { Channel } from '../units';
 
-/** What of a beat is written. */
+/** The extent of an export. */
 export const SCOPES = ['pattern', 'section', 'song', 'sections', 'range', 'patterns', 'tray'] as const;
 export type Scope = (typeof SCOPES)[number];
 
@@ -46,7 +46,7 @@ export interface ExportHow {
   /** How often a pattern plays. */
   passes: number;
   split: Split;
-  /** What is split becomes tracks of one file, or files. */
+  /** Parts become tracks of one file, or files. */
   as: 'tracks' | 'files';
   format: 0 | 1;
   /** Ticks a quarter. */
@@ -64,16 +64,16 @@ export interface ExportHow {
   lead: boolean;
   /** A drum part tells which hand plays what. */
   hands: boolean;
-  /** What files are called, with `{beat}`, `{section}`, `{lane}`, `{bpm}`, `{meter}`, `{bars}` and `{n}` filled in. */
+  /** The pattern of file names, with `{beat}`, `{section}`, `{lane}`, `{bpm}`, `{meter}`, `{bars}` and `{n}` filled in. */
   names: string;
   depth: Depth;
   rate: (typeof RATES)[number];
   stems: boolean;
-  /** What rings on after the end: kept, or heard at the start instead, so that the file loops. A song is only cut. */
+  /** The ringing after the end: kept, or heard at the start instead, so that the file loops. A song is only cut. */
   tail: boolean;
 }
 
-/** What of the beat. */
+/** The extent. */
 export interface ExportWhat {
   patternId: string | null;
   placeId: string | null;

@@ -8,7 +8,7 @@ import type { LoopEdges } from '../play/edges';
 import { planPasses } from '../play/timelinePlan';
 import type { Channel } from '../units';
 
-/** What may be chosen for a MIDI file, and its bounds. */
+/** The choices for a MIDI file, and their bounds. */
 export interface ExportOptions {
   format: 0 | 1;
   /** Ticks a quarter note. */

@@ -32,7 +32,7 @@ export interface OutFile {
   voice: Voice | null;
 }
 
-/** What a choice writes, and what there is to say of it. */
+/** The files of a choice, and the remarks about it. */
 export interface Exported {
   beat: Beat;
   pieces: Piece[];
@@ -43,7 +43,7 @@ export interface Exported {
   carried: number;
   /** Names of the lanes that are left out since they are muted, or another one is soloed. */
   leftOut: string[];
-  /** What the files would be called together. */
+  /** The name of the files together. */
   zipName: string;
 }
 
@@ -83,7 +83,7 @@ interface Told {
   carried: number;
 }
 
-/** What is to be said of the notes of a piece that did not come through as they are. */
+/** Remarks about notes of a piece that did not come through as they are. */
 const tell = (
   told: Told,
   { name }: Piece,

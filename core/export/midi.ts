@@ -27,7 +27,7 @@ export interface WrittenMidi {
   notes: number;
 }
 
-/** What came of one piece. */
+/** The outcome of one piece. */
 export interface MidiPiece {
   files: WrittenMidi[];
   bars: number;
@@ -82,7 +82,7 @@ export const barsOf = ({ plan, range }: Piece) =>
 
 const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit === b.unit;
 
-/** What is said of the whole, in ticks of the file, `shift` later. */
+/** The events of the whole, in ticks of the file, `shift` later. */
 const conductorOf = (piece: Piece, beat: Beat, ppq: number, shift: Ticks) => {
   const scale = ppq / QUARTER;
   const { plan, range, name } = piece;

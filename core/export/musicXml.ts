@@ -244,7 +244,7 @@ const attributesOf = (staff: Staff, meter: Meter, first: boolean): Element =>
     ...(first ? [clefOf(staff)] : []),
   ]);
 
-/** What stands side by side above the staff. */
+/** The marks side by side above the staff. */
 const direction = (marks: Element[], sound?: Record<string, string>): Element =>
   el(
     'direction',
@@ -333,7 +333,7 @@ const measuresOf = (staff: Staff, piece: Piece): Element[] => {
 
 type WrittenLanes = ReturnType<typeof writtenLanes>;
 
-/** What a staff is called, and what plays on it. */
+/** The name of a staff, and its instruments. */
 const partOf = (staff: Staff, lanes: WrittenLanes): Element => {
   const own = lanes.filter(({ lane, at }) => (staff.tuned === null ? !lane.tuning : at === staff.tuned));
   return el(

@@ -3,7 +3,7 @@ import { fileName } from '../document/text';
 import { meterText, type Meter } from '../document/meter';
 import type { Bpm } from '../units';
 
-/** What a file's name may be made of. */
+/** The placeholders of a file's name. */
 export interface NameParts {
   beat: string;
   section: string;

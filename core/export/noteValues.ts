@@ -27,7 +27,7 @@ interface Shape {
   parts: number;
 }
 
-/** What one part of a divided beat is, and how many stand in the time of how many. */
+/** The value of one part of a divided beat, and how many stand in the time of how many. */
 interface Division {
   unit: { type: number; dots: 0 | 1 };
   tuplet: { actual: number; normal: number } | null;
@@ -99,7 +99,7 @@ const restsFor = (beat: WrittenBeat, division: Division, parts: number): Sung[] 
   return out;
 };
 
-/** What one voice has in a beat: each note until the next, rests where nothing is. */
+/** The notes and rests of one voice in a beat: each note until the next, rests where nothing is. */
 export const sungBeat = (meter: Meter, beat: WrittenBeat): Sung[] => {
   const { onsets, parts } = beat;
   const division = divisionOf(meter, parts);

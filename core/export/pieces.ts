@@ -17,14 +17,14 @@ import type { ExportHow, ExportWhat } from './choice';
 
 /** One stretch of music that is written by itself: a pattern, a section, a song or some bars of it. */
 export interface Piece {
-  /** What stands for `{section}` in names. */
+  /** The value of `{section}` in names. */
   name: string;
   /** Its number where there are several, from 1; null where it is alone. */
   number: number | null;
   plan: TimelinePlan;
   range: Range;
   edges: LoopEdges;
-  /** What it plays, in order of time: worked out when it is first asked for. Not to be changed. */
+  /** Its notes, in order of time: worked out when it is first asked for. Not to be changed. */
   notes: () => readonly Note[];
 }
 
@@ -131,7 +131,7 @@ const songPieces = (beat: Beat, how: ExportHow, what: ExportWhat): Pieces => {
 };
 
 /**
- * What a choice writes of a beat, piece by piece.
+ * The pieces that a choice writes of a beat.
  *
  * @returns a sentence where there is nothing that could be written
  * @example
@@ -164,7 +164,7 @@ export const piecesOf = (original: Beat, how: ExportHow, what: ExportWhat): Piec
   }
 };
 
-/** What is to be said of the numbers that lanes are written with; sound and paper know none. */
+/** Remarks about the numbers that lanes are written with; sound and paper know none. */
 const numbersTold = (original: Beat, beat: Beat, how: ExportHow): string[] => {
   const out: string[] = [];
   if (how.map)
@@ -193,7 +193,7 @@ const numbersTold = (original: Beat, beat: Beat, how: ExportHow): string[] => {
 };
 
 /**
- * What is to be said of a choice: lanes that meet on a number or that the map does not have, patterns that are gone.
+ * The remarks about a choice: lanes that meet on a number or that the map does not have, patterns that are gone.
  *
  * @example warningsOf(beat, beat, HOW_DEFAULTS) // []
  */

@@ -46,7 +46,7 @@ const letters = (hits: PlacedHit[], cells: number, step: number): { row: string;
   return { row: row.join(''), shared };
 };
 
-/** What is counted over a bar: the beats, and nothing between. */
+/** The count over a bar: the beats, and nothing between. */
 const counted = (cells: number, step: number, unit: number): string => {
   const beat = 3840 / unit;
   let out = '';

@@ -14,7 +14,7 @@ export const bandOf = ({ humanize, off }: PlainFeel): Band | null =>
 export const playerOf = ({ players }: Pick<Band, 'players'>, laneId: string): Player =>
   players.find(({ lanes }) => lanes.includes(laneId)) ?? players[0]!;
 
-/** What moves the strokes of one lane. */
+/** The player of one lane. */
 export interface PlayedBy {
   /** By how many ticks a stroke at a position is moved. */
   shift: (position: Ticks) => Ticks;
@@ -32,7 +32,7 @@ export interface PlacedBand {
   through?: (position: Ticks, late: Ms) => Ticks;
 }
 
-/** What moves a lane's strokes, of a band that is placed. */
+/** The player of a lane, of a band that is placed. */
 export const playedBy = (
   { band, run, from, through }: PlacedBand,
   laneId: string,

@@ -2,7 +2,7 @@ import type { Player } from '../document/playersSchema';
 import type { Ms } from '../units';
 import { bandRun } from './band';
 
-/** What comes out of a band, which no setting says by itself. */
+/** Measures of a band that no setting tells by itself. */
 export interface BandFigures {
   /** The spread between any two, by their places: the standard deviation of how far they are apart, in ms. */
   apart: Ms[][];
@@ -21,7 +21,7 @@ export const FIGURE_SIXTEENTHS = 256;
 const root = (squares: number, count: number): number => (count ? Math.sqrt(squares / count) : 0);
 
 /**
- * What comes out of players, over several takes of 16 bars.
+ * Measures of players, over several takes of 16 bars.
  *
  * @example bandFigures([{ id: 'a', name: 'Kick', lanes: [], clock: 0, touch: 0, click: 1, follows: {} }], 7).drift // 0
  */
@@ -33,7 +33,7 @@ export const bandFigures = (players: readonly Player[], seed: number): BandFigur
   return figures;
 };
 
-/** What has been worked out of the same players is asked for again wherever they are told of. */
+/** Measures of the same players are kept: they are asked for wherever those are told of. */
 const KNOWN = new WeakMap<readonly Player[], { seed: number; figures: BandFigures }>();
 
 const worked = (players: readonly Player[], seed: number): BandFigures => {

@@ -16,7 +16,7 @@ interface Hand {
 export interface BandPreset {
   id: string;
   name: string;
-  /** What it is, in words. */
+  /** Its description. */
   about: string;
   leader: Hand;
   others: Hand;
@@ -136,7 +136,7 @@ const PARTS: { id: string; name: string; groups: readonly DrumGroup[] }[] = [
 /** Cut to three places: no figure needs more. */
 const round = (value: number): number => Math.round(value * 1000) / 1000;
 
-/** What each player of a preset goes by, of so many. */
+/** The settings of each player of a preset. */
 const followed = ({ after, back, among }: BandPreset, ids: string[], at: number): Record<string, number> => {
   const others = ids.filter((_, other) => other !== at);
   if (!others.length) return {};

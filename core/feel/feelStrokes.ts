@@ -125,7 +125,7 @@ const STROKE = PURPOSE.stroke;
 
 const sixteenth = (tick: Ticks): number => Math.floor(tick / 240 + 0.5);
 
-/** What all that is drawn for a stroke is drawn by, but for its purpose. */
+/** The key of all draws of a stroke, but for their purpose. */
 const keyOf = (h: Humanizing, { cycle, step, hitIndex, stroke }: Struck): number =>
   fold(fold(fold(fold(h.key, h.every === Infinity ? cycle : 0), step), hitIndex), stroke);
 
@@ -217,7 +217,7 @@ const holdOff = (lane: LaneFeelPlan, heard: Struck[]): void => {
   });
 };
 
-/** What became one with another goes with it. */
+/** A stroke that became one with another goes with it. */
 const movedWith = (one: Struck): Ticks => {
   let root = one;
   while (root.into) root = root.into;

@@ -9,7 +9,7 @@ import type { Struck } from './struck';
 /** 1/f noise by seed and lane; of a loop of so many sixteenths, or without end. */
 export type Pinks = (seed: number, lane: number, loop: number | null) => (j: number) => number;
 
-/** What a feel is made ready for: one lane of a pattern, or one of a file. */
+/** The lane that a feel is made ready for: one lane of a pattern, or one of a file. */
 export interface FeltLane {
   id: string;
   /** The lane's id as a number, for what is drawn at random. */
@@ -36,12 +36,12 @@ export interface FeltLane {
   /** By how many ms strokes lean at a position, beside what the feel says: before a section, in a fill. */
   leanAt?: ((feel: PlainFeel) => ((position: Ticks) => Ms) | null) | null;
   mostLean?: Ms;
-  /** What a song makes of the feel at a position: the swing of all lanes, and by what velocities are multiplied. */
+  /** The song's change of the feel at a position: the swing of all lanes, and by what velocities are multiplied. */
   swingAt?: ((position: Ticks) => number) | null;
   levelAt?: ((position: Ticks) => number) | null;
 }
 
-/** What humanize needs to know of a lane. */
+/** The facts about a lane that humanize needs. */
 export interface Humanizing {
   /** Standard deviations, scaled for the lane: in ms, and in steps of velocity. */
   timing: Ms;
@@ -78,7 +78,7 @@ export interface ReadyStage {
   delays?: true;
   /** By how much it moves every stroke. */
   offset?: Ms;
-  /** What is drawn at random once all strokes of the lane stand. */
+  /** Draws at random once all strokes of the lane stand. */
   humanizing?: Humanizing;
   /** The farthest that it can move a stroke: the sum of both. */
   reach?: Ticks;

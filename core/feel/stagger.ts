@@ -26,7 +26,7 @@ export const staggerReach = (stagger: Stagger): { reachMs: Ms } | { reach: Ticks
   return unit === 'ms' ? { reachMs: most } : { reach: (most / 100) * SIXTEENTH };
 };
 
-/** What comes at one time is counted from the lowest note to the highest. */
+/** Strokes at one time are counted from the lowest note to the highest. */
 const NEAR = 1e-6;
 
 /** From one place to another, by note; there are few. */

@@ -1,7 +1,7 @@
 import type { Ms, Ticks } from '../units';
 
 /**
- * What a stroke is of its hit: the blow itself, a grace stroke before it, what a roll adds to it, a repeat after it, or what it
+ * The kind of a stroke within its hit: the blow itself, a grace stroke before it, what a roll adds to it, a repeat after it, or what it
  * sets off on another lane.
  */
 export type StrokeKind = 'main' | 'grace' | 'roll' | 'echo' | 'spark';
@@ -42,7 +42,7 @@ export interface Struck {
   moved: Ticks;
 }
 
-/** What ties a stroke to its main stroke: the distance from it in ms, negative before it, and its level against it. */
+/** The tie of a stroke to its main stroke: the distance from it in ms, negative before it, and its level against it. */
 export interface Tie {
   main: Struck;
   apart: Ms;

@@ -10,7 +10,7 @@ const fileSchema = shapeSchema.extend({
   about: z.string().max(200).optional(),
 });
 
-/** What is wrong with a slot, in words that a person can mend it by. */
+/** The fault of a slot, in words that a person can mend it by. */
 const slotFault = (path: PropertyKey[], raw: unknown): string => {
   const slot = (raw as { slots: unknown[] }).slots[Number(path[1])] as Record<PropertyKey, unknown>;
   const where = `Its slot ${Number(path[1]) + 1}`;

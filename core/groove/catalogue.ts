@@ -3,7 +3,7 @@ import { meterText } from '../document/meter';
 import { atOnce } from '../atOnce';
 import { feelWords, type GrooveRow } from './groove';
 
-/** What a list can be narrowed by. */
+/** The fields that a list can be narrowed by. */
 export const FIELDS = ['style', 'feel', 'meter', 'keeper', 'kind', 'bars', 'hands', 'source', 'tag'] as const;
 export type Field = (typeof FIELDS)[number];
 
@@ -19,7 +19,7 @@ export const FIELD_NAMES: Record<Field, string> = {
   tag: 'Tag',
 };
 
-/** What a list can be sorted by. */
+/** The fields that a list can be sorted by. */
 export const SORTS = ['name', 'style', 'feel', 'meter', 'bpm', 'bars', 'keeper', 'tag', 'source'] as const;
 export type Sort = (typeof SORTS)[number];
 
@@ -36,7 +36,7 @@ export const SORT_NAMES: Record<Sort, string> = {
 };
 
 /**
- * What keeps time in a groove, by the name of its instrument, or "None".
+ * The timekeeper of a groove, by the name of its instrument, or "None".
  *
  * @example keeperWords({ ...groove, timekeeper: 'ride' }) // "Ride"
  */
@@ -45,7 +45,7 @@ export const keeperWords = ({ timekeeper }: GrooveRow): string =>
 
 const FEELS = { straight: 'Straight', swung: 'Swung', triplet: 'Triplet' } as const;
 
-/** What a row has in a field, in the words that are shown. */
+/** The value of a row in a field, in the words that are shown. */
 export const wordsOf = (row: GrooveRow, field: Field): string[] => {
   switch (field) {
     case 'style':
@@ -84,7 +84,7 @@ export interface Catalogue {
   byId: Map<string, number>;
 }
 
-/** What texts are sorted by: neither case nor accents count, and 9 comes before 10. */
+/** The order of texts: neither case nor accents count, and 9 comes before 10. */
 const sortKey = (text: string): string =>
   text
     .toLowerCase()
@@ -168,7 +168,7 @@ export const catalogueOf = (rows: GrooveRow[]): Catalogue => atOnce(catalogueSte
 
 export type Filters = Partial<Record<Field, string>>;
 
-/** What of a catalogue is wanted. */
+/** The query for a catalogue. */
 export interface Wanted {
   /** Only these rows, by place; null is all. */
   among: Uint8Array | null;
@@ -179,7 +179,7 @@ export interface Wanted {
   scores?: Float32Array;
 }
 
-/** What of a catalogue is shown. */
+/** The rows of a catalogue that are shown. */
 export interface Shown {
   /** Rows by place, in order. */
   order: number[];

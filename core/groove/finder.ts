@@ -27,7 +27,7 @@ interface Document {
   drums: string;
 }
 
-/** What a word counts where it stands: a style is what a groove is, its drums are what half of all grooves have. */
+/** The weight of a word by where it stands: a style is what a groove is, its drums are what half of all grooves have. */
 const BOOST = { style: 8, name: 4, kind: 3, drums: 1 };
 /** A word that only begins as one of the groove's counts so much of what a whole one does. */
 const BEGINNING = 0.15;

@@ -194,7 +194,7 @@ export const piecesOf = (groove: Groove, times: Times = '1'): Groove[] => {
 const FAR = 1.08;
 
 /**
- * What there is to say of a groove at a tempo it was not made for; null where it fits.
+ * A remark about a groove at a tempo it was not made for; null where it fits.
  *
  * @example tempoNote({ bpm: 90, tempos: [80, 100] }, 170)
  *   // "Made for 80 to 100 BPM; at 170 it runs fast. Half time would give 85."

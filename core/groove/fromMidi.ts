@@ -39,13 +39,13 @@ export interface ReadGroove {
   cut: number;
   /** Whether its further tempos were followed. */
   followed: boolean;
-  /** What else there is to tell, a sentence each. */
+  /** Other remarks, a sentence each. */
   told: string[];
   /** By number: what the map has no instrument for. */
   unknown: MidiNote[];
 }
 
-/** What a note is drawn as where the map knows nothing of it: it is kept, and says its number. */
+/** The instrument of a note that the map knows nothing of: it is kept, and says its number. */
 export const UNKNOWN: InstrumentId = 'woodblock.low';
 
 const fits = ({ beats }: Meter): boolean => beats <= RANGES.beats.most;
@@ -96,7 +96,7 @@ interface Key {
   tuned?: true;
 }
 
-/** What plays the notes of a channel that is not for drums. */
+/** The instrument of a channel that is not for drums. */
 const PITCHED: InstrumentId = 'marimba';
 
 /** Whether a file says which of its channels is for drums: then what stands on others is none. */
@@ -135,7 +135,7 @@ const feelIn = (file: MidiFile, grid: Grid): GrooveFeel => {
   return { kind: percent >= 52 ? 'swung' : 'straight', percent: Math.max(50, percent) };
 };
 
-/** What keeps time in most music: the busiest of these. */
+/** The instruments that keep time in most music: the busiest of these. */
 const TIMEKEEPERS: InstrumentId[] = [
   'hat.closed',
   'ride',

@@ -4,7 +4,7 @@ import type { LanePattern } from '../document/schema';
 import type { Bpm, Channel, MidiNote, Ticks } from '../units';
 import { barTicks } from '../document/meter';
 
-/** What a groove is in its family. */
+/** The role of a groove in its family. */
 export const KINDS = ['main', 'variation', 'fill', 'ending', 'percussion', 'file'] as const;
 export type Kind = (typeof KINDS)[number];
 
@@ -19,7 +19,7 @@ export interface GrooveFeel {
   percent: number;
 }
 
-/** What a list shows of a groove. */
+/** The row of a groove in a list. */
 export interface GrooveRow {
   /** For good: keepers go by it. */
   id: string;
@@ -39,7 +39,7 @@ export interface GrooveRow {
   /** The slowest and the fastest that it was made for. */
   tempos: [Bpm, Bpm];
   feel: GrooveFeel;
-  /** What it is played on, each once; left out where that was not kept. */
+  /** Its instruments, each once; left out where that was not kept. */
   instruments?: InstrumentId[] | undefined;
   /** The instrument that keeps time. */
   timekeeper: InstrumentId | null;
@@ -48,7 +48,7 @@ export interface GrooveRow {
   playable?: boolean;
 }
 
-/** What one instrument plays. */
+/** The hits of one instrument. */
 export interface GrooveLane {
   instrument: InstrumentId;
   /** As it came: the note it is written with. */

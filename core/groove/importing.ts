@@ -7,9 +7,9 @@ import { grooveFromMidi } from './fromMidi';
 import type { Groove, GrooveRow, Source } from './groove';
 import { likenessOf, type Likeness } from './likeness';
 
-/** What is kept of a groove that lies in a file: enough to list and compare it. */
+/** The entry of a groove that lies in a file: enough to list and compare it. */
 export interface Indexed {
-  /** What tells the bytes of a file that is kept from others', nearly always. */
+  /** A checksum that tells the bytes of a file from others', nearly always. */
   mark?: string;
   row: GrooveRow;
   likeness: Likeness;
@@ -43,7 +43,7 @@ export interface LeftOut {
 export type Imported = { ok: true; value: TakenIn } | { ok: false; value: LeftOut };
 
 /**
- * What a file's place says: its folders and its name without the ending.
+ * The meaning of a file's path: its folders and its name without the ending.
  *
  * @example splitPath('Harbour/Night/rain.mid') // { folders: ["Harbour", "Night"], name: "rain" }
  */
@@ -122,7 +122,7 @@ export const importFile = (bytes: Uint8Array, reading: FileReading): Imported =>
     : { ok: false, value: { path: reading.path, why: read.error } };
 };
 
-/** What an archive may hold. */
+/** The limits of an archive. */
 export const ARCHIVE_BOUNDS = { bytes: 200 * 1024 * 1024, files: 20_000 } as const;
 
 /** Why a path inside an archive is not followed; null where it is. @example climbs('../a.mid') // true */
@@ -135,7 +135,7 @@ export const isMidiName = (path: string): boolean => /\.midi?$/i.test(path);
 export const isZipName = (path: string): boolean => /\.zip$/i.test(path);
 
 /**
- * What is left from a system's own housekeeping, and is no file of a person's.
+ * Whether a file is left from a system's own housekeeping.
  *
  * @example isHousekeeping('__MACOSX/rain.mid') // true
  */

@@ -9,7 +9,7 @@ import { type Groove } from './groove';
 const CELLS = 48;
 const FAMILIES: Pigment[] = ['walnut', 'weld', 'lichen', 'madder', 'heather'];
 
-/** What a groove is like, folded into one bar, small enough to keep for ten thousand. */
+/** A groove's profile, folded into one bar, small enough to keep for ten thousand. */
 export interface Likeness {
   /** For each drum family how strongly each cell of the bar is played, 0 to 255, one family after the other. */
   cells: Uint8Array;
@@ -39,7 +39,7 @@ const PLACES = 16;
 
 const inside = (at: Ticks, bar: Ticks): number => modulo(at, bar) / bar;
 
-/** What a groove is like. Bars are folded onto one another: a longer groove is like a shorter one that it repeats. */
+/** The profile of a groove. Bars are folded onto one another: a longer groove is like a shorter one that it repeats. */
 export const likenessOf = (groove: Groove): Likeness => {
   const bar = barTicks(groove.meter);
   const sums = new Float64Array(CELLS * FAMILIES.length);

@@ -29,7 +29,7 @@ const KINDS: InstrumentId[][] = [
   ['whistle.short', 'whistle.long'],
 ];
 
-/** What an instrument can be played as, itself included. @example articulationsOf('ride') // ["ride", "ride.bell", "ride.second"] */
+/** The articulations of an instrument, itself included. @example articulationsOf('ride') // ["ride", "ride.bell", "ride.second"] */
 export const articulationsOf = (id: InstrumentId): InstrumentId[] =>
   KINDS.find((kind) => kind.includes(id)) ?? [id];
 

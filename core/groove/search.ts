@@ -5,7 +5,7 @@ import { meterText } from '../document/meter';
 import type { GrooveFeel, GrooveRow, Kind } from './groove';
 import type { Bpm } from '../units';
 
-/** What people call the styles besides the names that they have here. */
+/** Other names of the styles. */
 const STYLE_WORDS: Record<string, string> = {
   'Boom-bap': 'hip hop hiphop rap boombap lofi lo-fi chill old school',
   'Half-time': 'halftime dubstep trip hop triphop',
@@ -41,7 +41,7 @@ const STYLE_WORDS: Record<string, string> = {
   'Rumba clave': 'salsa latin cuban rumba guaguanco',
 };
 
-/** What people call the instruments besides their names. */
+/** Other names of the instruments. */
 const INSTRUMENT_WORDS: [RegExp, string][] = [
   [/^kick/, 'kick bass drum bassdrum bd'],
   [/^snare\.sideStick/, 'side stick sidestick cross stick crossstick rim click rimclick rim shot rimshot'],
@@ -65,7 +65,7 @@ const wordsOfInstrument = (id: InstrumentId): string =>
     ' ',
   );
 
-/** What people call the kinds, and what a groove of each is good for. */
+/** Other names of the kinds, and uses for a groove of each. */
 const KIND_WORDS: Record<Kind, string> = {
   main: 'main groove beat loop',
   variation: 'variation',
@@ -81,10 +81,10 @@ const FEEL_WORDS = {
   triplet: 'triplet triplets',
 } as const;
 
-/** What says nothing of a groove. */
+/** Words that say nothing of a groove. */
 export const SMALL_WORDS: ReadonlySet<string> = new Set(['a', 'the', 'in', 'at', 'with', 'for', 'of', 'bpm']);
 
-/** What a groove is found by: its words, by where they stand, and its numbers, which are found as wholes only. */
+/** The words that a groove is found by: its words, by where they stand, and its numbers, which are found as wholes only. */
 export interface Findable {
   fields: { style: string; name: string; kind: string; drums: string };
   numbers: string[];
@@ -92,11 +92,11 @@ export interface Findable {
 
 const NUMBER = /\d+(?:[/.]\d+)?/g;
 
-/** What begins a song or a part: no kick yet, or little of everything. */
+/** Openings of a song or a part: no kick yet, or little of everything. */
 const OPENS = ['without kick', 'sparser'];
 
 /**
- * What a groove is found by: name, style with its other names, kind and feel, tags, folders, instruments, tempo and meter.
+ * The words that a groove is found by: name, style with its other names, kind and feel, tags, folders, instruments, tempo and meter.
  *
  * @example findable({ ...groove, bpm: 120, meter: { beats: 7, unit: 8 } }).numbers // ["120", "7/8"]
  */
@@ -157,7 +157,7 @@ const KINDS_ASKED: Record<string, Kind> = {
   percussion: 'percussion',
 };
 
-/** What is written in more ways than one. */
+/** Words that are written in more ways than one. */
 const SPELLINGS: [RegExp, string][] = [
   [/\blo[- ]fi\b/g, 'lofi'],
   [/\bboom ?bap\b/g, 'boom bap'],

@@ -129,7 +129,7 @@ const lateIn = (rest: string): Sheet['late'] =>
     }),
   );
 
-/** What each word says of a family or a groove. */
+/** The meaning of each word about a family or a groove. */
 const SAYINGS: Record<string, (sheet: Sheet, rest: string, words: string[]) => Sheet> = {
   style: (sheet, rest) => ({ ...sheet, style: rest }),
   place: (sheet, rest) => ({ ...sheet, place: rest }),

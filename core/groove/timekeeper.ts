@@ -9,9 +9,9 @@ import { type Groove, type GrooveLane } from './groove';
 /** A place where time can be kept, and what its plain, its accented and its open strokes are played on. */
 interface Post {
   plain: InstrumentId;
-  /** What rings: an open hat, a bell. */
+  /** Ringing strokes: an open hat, a bell. */
   open: InstrumentId | null;
-  /** What belongs to it besides. */
+  /** Other instruments that belong to it. */
   also: InstrumentId[];
 }
 
@@ -77,7 +77,7 @@ const withLane = (lanes: GrooveLane[], lane: GrooveLane): GrooveLane[] => {
 };
 
 /**
- * What the plain strokes and the ringing ones become. Where nothing rang there were accents: those that stand out by
+ * The instruments of plain strokes and of ringing ones. Where nothing rang there were accents: those that stand out by
  * far, and are not the rule, ring.
  */
 const shared = (plain: Hit[], open: Hit[], from: Post, to: Post): { plain: Hit[]; open: Hit[] } => {

@@ -1,6 +1,6 @@
 import type { InstrumentId } from '../document/instruments';
 
-/** What a groove is played with instead; the groove itself stays as it is. */
+/** The instruments that a groove is played with instead; the groove itself stays as it is. */
 export interface Voicing {
   /** The articulation each instrument is played with. */
   voices: Partial<Record<InstrumentId, InstrumentId>>;

@@ -6,7 +6,7 @@ import type { Ms } from '../units';
 /** One hand, or one foot, strikes no faster. */
 export const SAME_LIMB_MS: Ms = 60;
 
-/** What stands so near together is played at once. */
+/** Strokes so near together are played at once. */
 export const AT_ONCE_MS: Ms = 12;
 
 /** In cm: to the right, and away from the drummer. */
@@ -39,7 +39,7 @@ const PLACES: Record<string, PlanPlace> = {
   timbale: { x: -8, y: 28 },
   agogo: { x: 12, y: 44 },
 };
-/** What is held in the hand is where the hand is. */
+/** An instrument held in the hand is where the hand is. */
 const HELD: PlanPlace = { x: 18, y: 10 };
 
 /** Where an instrument is struck. @param leftHanded the kit stands the other way round @example placeOf('snare').x // 0 */

@@ -29,7 +29,7 @@ export type Limb = Hand | 'RF' | 'LF';
 export const STICK_FAULTS = ['tooMany', 'tooSoon', 'tooFar', 'foot'] as const;
 export type StickFault = (typeof STICK_FAULTS)[number];
 
-/** What plays a stroke; nothing where no hand is left. */
+/** The hand or foot of a stroke; nothing where no hand is left. */
 export interface Stuck {
   limb: Limb | null;
   fault?: StickFault;
@@ -40,7 +40,7 @@ export interface StickOptions {
   rule?: HandRule;
   /** The length of a beat in ticks: the leading hand plays on it. */
   beat?: Ticks;
-  /** What finds rudiments, for the rule that goes by them: `recognized`, which is large and seldom wanted. */
+  /** The finder of rudiments, for the rule that goes by them: `recognized`, which is large and seldom wanted. */
   recognize?: (
     strokes: readonly StickStroke[],
     order: readonly number[],
@@ -48,7 +48,7 @@ export interface StickOptions {
   ) => Map<number, Hand>;
 }
 
-/** What would mend a stroke that cannot be played. */
+/** A remedy for a stroke that cannot be played. */
 export const MENDS: Record<StickFault, string> = {
   tooMany: 'a third hand would be needed: leave out the softest, or give it to a foot',
   tooSoon: 'the same hand would strike twice within 60 ms: leave one out, or make it a roll',
@@ -59,7 +59,7 @@ export const MENDS: Record<StickFault, string> = {
 /** A hand goes no faster, in cm a ms; what is nearer than this is no way to go. */
 const FASTEST = 0.6;
 const NEAR_CM = 15;
-/** What cannot be is chosen only where nothing else can. */
+/** An impossible stroke is chosen only where nothing else can be. */
 const CANNOT = 60;
 /** Hands that struck so long ago are rested. */
 const RESTED = 10;
@@ -153,7 +153,7 @@ interface Ways {
 /** A hand lifts for an accent: so long before it, it should not have struck. */
 const LIFT_MS = 260;
 
-/** What a stroke costs a hand, beside the effort. */
+/** The cost of a stroke for a hand, beside the effort. */
 const manners = (
   { strokes, lead, rule, beat, accent }: Ways,
   at: number,
@@ -261,7 +261,7 @@ const asRudiments = (
 };
 
 /**
- * What plays each stroke.
+ * The hand or foot of each stroke.
  *
  * @param strokes in any order
  * @returns in the same order; a stroke that cannot be played says why

@@ -15,7 +15,7 @@ import { notesInScale, scaleOf } from './scales';
 
 import { partWith, type Made } from './makers';
 
-/** What bands give to lanes, as new hits or over those that are there. */
+/** The hits that bands give to lanes, as new hits or over those that are there. */
 
 /** Bands as they are set: each as its points one after the other, place, low and high; without any it is left out. */
 export interface BandsSettings {
@@ -146,7 +146,7 @@ const shapedHits = (
 };
 
 /**
- * What bands give to lanes, each by draws of its own.
+ * The hits that bands give to lanes, each by draws of its own.
  *
  * @example Object.keys(bandsParts(pattern, beat.lanes.slice(0, 1), BANDS_DEFAULTS, 7)) // ["kick"]
  */

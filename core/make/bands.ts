@@ -108,7 +108,7 @@ export const shapedBand = (
   });
 };
 
-/** What a band may be over. */
+/** The span of a band. */
 export const BAND_OF = ['fullness', 'velocity', 'pitch', 'length', 'chance', 'nudge'] as const;
 export type BandOf = (typeof BAND_OF)[number];
 

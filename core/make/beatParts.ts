@@ -15,7 +15,7 @@ import { drummable, type Struck } from './oneDrummer';
 
 import { partWith, type Made } from './makers';
 
-/** What a whole beat gives to lanes, and the lanes that it needs. */
+/** The parts that a whole beat gives to lanes, and the lanes that it needs. */
 
 /** Which lane plays a line: that of its instrument, or one of its kind that no other line has. */
 const laneFor = (
@@ -26,7 +26,7 @@ const laneFor = (
   lanes.find((lane) => lane.instrument === instrument && !lane.loop) ??
   lanes.find((lane) => isOfKind(lane.instrument, instrument) && !lane.loop && !taken.has(lane.id));
 
-/** What a whole beat gives: what each lane plays, the lanes that it needs besides, and what was left out. */
+/** The outcome of a whole beat: the part of each lane, the lanes that it needs besides, and what was left out. */
 export interface BeatParts {
   parts: Made;
   /** To be added, with the parts that are theirs. */
@@ -35,7 +35,7 @@ export interface BeatParts {
   left: Lane['instrument'][];
 }
 
-/** What a whole beat is laid out by. */
+/** The settings that lay out a whole beat. */
 export interface BeatLayout {
   /** Ids of the lanes that stay as they are. */
   kept: readonly string[];
@@ -52,7 +52,7 @@ interface Stroke extends Struck {
   laneId: string;
 }
 
-/** What never gives way: what stays as it is, then the strong strokes of the snare. */
+/** Strokes that never give way: those that stay as they are, then the strong strokes of the snare. */
 const RANK = { kept: 400, backbeat: 200 } as const;
 const BACKBEAT = 75;
 
@@ -84,7 +84,7 @@ const playableParts = (pattern: Pattern, lanes: Lane[], made: Made, { kept, temp
 };
 
 /**
- * What a whole beat gives to the lanes of a beat, each line to a drum of its own kind or to none; lanes that stay as they are are
+ * The parts that a whole beat gives to the lanes of a beat, each line to a drum of its own kind or to none; lanes that stay as they are are
  * left out.
  *
  * @example beatParts(pattern, beat.lanes, groove, { kept: [], adds: true, oneDrummer: true, tempo: 100 }).left // []

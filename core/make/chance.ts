@@ -5,7 +5,7 @@ import type { Hit, LanePattern, Pattern, Take } from '../document/schema';
 import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp } from '../units';
 
-/** What a randomization leaves as it is. */
+/** The properties that a randomization leaves as they are. */
 export interface Held {
   count?: boolean;
   places?: boolean;

@@ -91,7 +91,7 @@ export const scaleChord = (
 };
 
 /**
- * What a row of chord names is: each with its notes, a bar line or a dash keeping the one before.
+ * The reading of a row of chord names: each with its notes, a bar line or a dash keeping the one before.
  *
  * @example chordRow('Cm7 - F', 60).map(({ name }) => name) // ["Cm7", "Cm7", "F"]
  */

@@ -12,9 +12,9 @@ import { chordRow } from './chords';
 
 import { dealt, restSlots, ringHits, rotatedSlots, type RingHit, type RingPlay } from './ring';
 
-/** What makers give to the lanes of a pattern: from their settings and a seed, so that it can be made again. */
+/** The hits that makers give to the lanes of a pattern: from their settings and a seed, so that it can be made again. */
 
-/** What each lane plays by it. */
+/** The part of each lane. */
 export type Made = Record<string, LanePattern>;
 export type MadeSettings = NonNullable<Take['made']>['settings'];
 
@@ -65,7 +65,7 @@ export const partWith = (part: LanePattern, grid: Grid, steps: number | null, hi
 };
 
 /**
- * What a ring gives to its lane, and to those that get what is left or that strikes are dealt to.
+ * The hits that a ring gives to its lane, and to those that get what is left or that strikes are dealt to.
  *
  * @example Object.keys(ringParts(pattern, 'kick', RING_DEFAULTS, 7)) // ["kick"]
  */
@@ -123,7 +123,7 @@ export const CHORDS_DEFAULTS: ChordsSettings = {
   offset: 0,
 };
 
-/** What chords give, and what of them had no room. */
+/** The hits of chords, and the chords that had no room. */
 export type ChordsMade =
   | {
       ok: true;
@@ -136,7 +136,7 @@ export type ChordsMade =
   | { ok: false; error: string };
 
 /**
- * What chords give to a lane, one after the other over the pattern; a sentence where one of them is none.
+ * The hits that chords give to a lane, one after the other over the pattern; a sentence where one of them is none.
  *
  * @example chordsPart(pattern, beat.lanes[0]!, { ...CHORDS_DEFAULTS, chords: 'wet' }).ok // false
  */

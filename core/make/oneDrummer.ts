@@ -2,7 +2,7 @@ import type { InstrumentId } from '../document/instruments';
 import { AT_ONCE_MS, SAME_LIMB_MS } from '../hands/kitPlan';
 import type { Ms, Velocity } from '../units';
 
-/** What one drummer can play: two hands, two feet, and none of them faster than it can be. */
+/** The limits of one drummer: two hands, two feet, and none of them faster than it can be. */
 
 /** A stroke on its way to a drummer. */
 export interface Struck {

@@ -12,7 +12,7 @@ import type { Made } from './makers';
 export interface RudimentSettings {
   /** Its id in the list of rudiments. */
   rudiment: string;
-  /** What one of its steps is laid on. */
+  /** The grid that one of its steps is laid on. */
   grid: Grid;
   /** Where it begins and for how long it goes on, in beats of a quarter; 0 long is up to the pattern's end. */
   from: number;
@@ -69,7 +69,7 @@ const hitOf = (blow: Blow, tick: Ticks, s: RudimentSettings): Hit => ({
   ...(blow.buzz && { length: 1, roll: PRESS_ROLL }),
 });
 
-/** What a lane plays outside a span, on another grid: as often as its own loop goes round in the pattern. */
+/** The hits of a lane outside a span, on another grid: as often as its own loop goes round in the pattern. */
 const around = (part: LanePattern, pattern: Pattern, grid: Grid, from: Ticks, to: Ticks): Hit[] => {
   const whole = patternTicks(pattern);
   const own = gridTicks(part.grid);
@@ -99,7 +99,7 @@ const spanOf = (pattern: Pattern, { from, long }: RudimentSettings): { from: Tic
 };
 
 /**
- * What a rudiment gives to its lane, and to those that it is shared out to: over and over through the span, with its hands,
+ * The hits that a rudiment gives to its lane, and to those that it is shared out to: over and over through the span, with its hands,
  * accents and grace strokes. What a lane plays outside the span stays.
  *
  * @returns nothing where there is no such rudiment
@@ -149,7 +149,7 @@ export const unlaid = (pattern: Pattern, laneId: string): Pattern => {
 };
 
 /**
- * What a rudiment gives where another one may be laid already: that one goes, on all lanes that it was shared out to.
+ * The hits of a rudiment where another one may be laid already: that one goes, on all lanes that it was shared out to.
  *
  * @example Object.keys(relaid(pattern, 'snare', RUDIMENT_DEFAULTS)) // ["snare"]
  */

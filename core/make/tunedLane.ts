@@ -5,7 +5,7 @@ import { modulo } from '../numbers';
 import type { MidiNote, Semitones } from '../units';
 import { notesInScale, scaleOf } from './scales';
 
-/** What a tuned lane plays, and what its notes and chords are called. */
+/** The pitches of a tuned lane, and the names of its notes and chords. */
 
 type Tuned = Pick<Lane, 'note' | 'tuning'>;
 

@@ -42,7 +42,7 @@ export interface BeatModel {
   /** For each instrument and sixteenth, in how many of the bars it is struck, 0 to 1, how hard and how far off on average. */
   likely: Map<InstrumentId, { p: number; velocity: number; off: Ticks }[]>;
   timekeeper: InstrumentId | null;
-  /** What its grooves are like, as the app tells likeness. */
+  /** The profiles of its grooves. */
   like: Likeness[];
 }
 
@@ -240,7 +240,7 @@ const fillBar = (model: BeatModel, settings: BeatSettings, seed: number, bar: nu
   );
 };
 
-/** What rings twice at once gives way: an open and a closed hat are one stroke. */
+/** Of two strokes that ring at once one gives way: an open and a closed hat are one stroke. */
 const oneHat = (hits: MadeHit[]): MadeHit[] => {
   const hats = new Map<string, MadeHit>();
   for (const hit of hits)
@@ -341,7 +341,7 @@ function drawnBeat(model: BeatModel, settings: BeatSettings, seed: number): Groo
   return settings.oneDrummer ? playableBy(model, settings, kept) : kept;
 }
 
-/** What one drummer can play of it, once it is known who keeps time. What may not give way is asked for first. */
+/** The strokes of it that one drummer can play, once it is known who keeps time. What may not give way is asked for first. */
 function playableBy(model: BeatModel, settings: BeatSettings, groove: Groove): Groove {
   const strokes = groove.lanes.flatMap(({ instrument, part }) =>
     part.hits.map((hit) => {

@@ -1,4 +1,4 @@
-/** What a Standard MIDI File is made of, byte by byte. */
+/** The bytes of a Standard MIDI File. */
 
 const MOST_VARINT_BYTES = 4;
 

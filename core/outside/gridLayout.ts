@@ -5,7 +5,7 @@ import type { MidiNote } from '../units';
 
 /** How a surface of lit pads is spoken to: which note is which place, and which value is which light. */
 
-/** What a light can say. */
+/** The meanings of a light. */
 export const LIGHTS = [
   'off',
   'soft',
@@ -176,7 +176,7 @@ const isWhole = (value: unknown, least: number, most: number): boolean =>
 
 const PARTS = ['kind', 'version', 'name', 'columns', 'rows', 'channel', 'notes', 'lights'];
 
-/** What is wrong with a layout, in a sentence; null where nothing is. By hand: what checks large files would be fetched for it. */
+/** The fault of a layout, in a sentence; null where nothing is. By hand: what checks large files would be fetched for it. */
 const faultIn = (raw: Record<string, unknown>): string | null => {
   const { version, name, columns, rows, channel, notes, lights } = raw;
   const strange = Object.keys(raw).find((key) => !PARTS.includes(key));

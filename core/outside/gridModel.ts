@@ -1,13 +1,13 @@
 import { clamp, type Ticks, type Velocity } from '../units';
 import type { Light } from './gridLayout';
 
-/** What a surface of lit pads shows of a beat, and what its pads do. The lowest row has the buttons, all above it the beat. */
+/** A surface of lit pads: its picture of a beat, and the actions of its pads. The lowest row has the buttons, all above it the beat. */
 
-/** What the pads show. */
+/** The picture on the pads. */
 export const GRID_MODES = ['steps', 'mute', 'solo', 'patterns', 'duplicate', 'swing'] as const;
 export type GridMode = (typeof GRID_MODES)[number];
 
-/** What of a beat a surface needs to know. */
+/** The part of a beat that a surface needs. */
 export interface GridBeat {
   lanes: {
     id: string;
@@ -39,7 +39,7 @@ export interface GridView {
 
 export const GRID_AT_FIRST: GridView = { mode: 'steps', lane: 0, step: 0 };
 
-/** What a press is to do to the beat. */
+/** The edit that a press asks for. */
 export type GridAction =
   | { do: 'step'; laneId: string; step: number; on: boolean; velocity: Velocity }
   | { do: 'mute' | 'solo'; laneId: string; on: boolean }
@@ -58,7 +58,7 @@ const LATER = EARLIER + 1;
 /** How many lanes a surface shows: the lowest row has the buttons. */
 const lanesIn = ({ rows }: Size): number => rows - 1;
 const longest = ({ lanes }: GridBeat): number => Math.max(1, ...lanes.map(({ steps }) => steps.length));
-/** What a place of the swing stands for, in quarters of a percent. */
+/** The swing at a place of its row, in quarters of a percent. */
 const swingAt = (place: number, places: number): number =>
   Math.round(4 * (SWING.least + ((SWING.most - SWING.least) * place) / (places - 1))) / 4;
 
@@ -131,7 +131,7 @@ const pressedButton = (beat: GridBeat, view: GridView, size: Size, x: number): G
 };
 
 /**
- * What a press does: to what the surface shows, and to the beat.
+ * The effect of a press: to what the surface shows, and to the beat.
  *
  * @param x from the left
  * @param y from the top

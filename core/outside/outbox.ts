@@ -46,13 +46,13 @@ const isOff = ([status, , velocity]: MidiBytes): boolean =>
 const SHORTEST_MS: Ms = 1;
 /** A port that can take nothing back is given what is due within so long: longer than a page mostly stands still. */
 const AHEAD_MS: Ms = 400;
-/** What has left is remembered for so long: no plan of it is older. */
+/** Messages that have left are remembered for so long: no plan of it is older. */
 const MEMORY_MS: Ms = 1000;
 /** More than this after its time a note is late. */
 const LATE_MS: Ms = 2;
 
 /**
- * What leaves by one way out: messages are given ahead of time and leave on time, what is planned anew takes the place of what was
+ * The queue of one way out: messages are given ahead of time and leave on time, what is planned anew takes the place of what was
  * planned before, what has left is not sent again by any new plan, and no note is ever left on.
  *
  * @param now the page's clock, in ms
@@ -78,7 +78,7 @@ export const createOutbox = (out: Out, now: () => Ms) => {
     }
   };
 
-  /** What has left by now is no longer waited for. */
+  /** A message that has left is no longer waited for. */
   const settle = (time: Ms): void => {
     feed(time);
     const gone = waiting.findIndex((one) => one.time > time);

@@ -24,7 +24,7 @@ const NEAR = 1e-6;
 const isWithin = (gridTick: Ticks, { from, to }: Range): boolean =>
   gridTick >= from - NEAR && gridTick < to - NEAR;
 
-/** What one lane plays of a region, told from the timeline's start. @param seen the notes that sound in it, and some around */
+/** The notes of one lane in a region, told from the timeline's start. @param seen the notes that sound in it, and some around */
 const laneInRegion = (
   lane: LanePlan,
   region: Region,
@@ -69,7 +69,7 @@ const regionsNear = ({ timeline, reach }: TimelinePlan, { from, to }: Range): Ne
 const laneOf = (plan: TimelinePlan, region: Region, lane: number): LanePlan | undefined =>
   plan.lanesOf(region).find(({ index }) => index === lane);
 
-/** What one lane plays within a range, and some around it; none sounding into the next. */
+/** The notes of one lane within a range, and some around it; none sounding into the next. */
 const laneWithin = (plan: TimelinePlan, lane: number, range: Range): Note[] => {
   // A note may be ended by one that sounds as late as the longest note is long.
   const seen = { from: range.from, to: range.to + plan.longest };
@@ -163,7 +163,7 @@ const windowIn = (
   return sorted(merged(lanes));
 };
 
-/** What a lane plays in a region, as far as its steps lie within a range, in pieces. */
+/** The notes of a lane in a region, as far as its steps lie within a range, in pieces. */
 function* piecesOf(
   lane: LanePlan,
   region: Region,

@@ -3,12 +3,12 @@ import { clamp, type Ticks } from '../units';
 import type { Note } from './notes';
 
 /**
- * What becomes of a note at an edge of what is played, once for everything that plays: it is held at the start, comes round
+ * The treatment of a note at an edge of what is played, once for everything that plays: it is held at the start, comes round
  * in a loop or is held at its edges, ends before the next one of its lane, and is cut at the end. Between the regions of a
  * timeline there is no edge: what the feel moves sounds in the region before or after.
  */
 
-/** What happens to a note that the feel carries over the edge of a loop. */
+/** The treatment of a note that the feel carries over the edge of a loop. */
 export type LoopEdges = 'wrap' | 'hold';
 
 /** A note that would sound before play begins sounds as it begins; it ends where it would have ended. */

@@ -4,7 +4,7 @@ import type { Beat, Pattern } from '../document/schema';
 import { sticking } from '../hands/sticking';
 import { handStrokes } from './plan';
 
-/** What is written under the hits of a lane's steps, by the step: hands in order of
+/** The letters under the hits of a lane's steps, by the step: hands in order of
  * time, those of grace strokes small; of a lane read round and round, of its first time. */
 export type HandLetters = ReadonlyMap<number, string>;
 

@@ -208,7 +208,7 @@ export interface Drawn {
 }
 
 /**
- * What a lane plays over the pattern's length from the start, for the eye: every stroke, none merged or held.
+ * The strokes of a lane over the pattern's length from the start, for the eye: every stroke, none merged or held.
  *
  * @param part only strokes whose steps lie within it, `from` included and `to` not; left out, all of them
  * @example

@@ -57,7 +57,7 @@ export interface LanePlan {
   /** Where detours were switched while it played: they hold, and not the one above. */
   switched: readonly DetourSpan[] | null;
   echoes: EchoPlan | null;
-  /** What other lanes set off on it: gives the strokes that come of steps within a stretch of time. */
+  /** The strokes that other lanes set off on it: gives the strokes that come of steps within a stretch of time. */
   sparkedBy: readonly ((from: Ticks, to: Ticks, take: (stroke: Stroke) => void) => void)[];
   /** Its strokes of a stretch of time, each with how much a stagger holds it back; null where none does. */
   staggered: ((from: Ticks, to: Ticks) => Stroke[]) | null;
@@ -132,7 +132,7 @@ const longestOf = (part: LanePattern, step: Ticks): Ticks =>
 
 const laneNamed = ({ lanes }: Beat, id: string): Lane => lanes.find((lane) => lane.id === id)!;
 
-/** What a song makes of a pattern at one place in it. Positions are those of the pattern, from its own start. */
+/** The song's changes of a pattern at one place in it. Positions are those of the pattern, from its own start. */
 export interface Setting {
   feel: Feel;
   seed: number;
@@ -143,7 +143,7 @@ export interface Setting {
   levelAt: ((position: Ticks) => number) | null;
   /** The players of a feel at this place. */
   band: (feel: PlainFeel) => PlacedBand | null;
-  /** What strokes lean by at this place, and the farthest. */
+  /** The lean of strokes at this place, and the farthest. */
   leanAt: NonNullable<FeltLane['leanAt']>;
   mostLean: Ms;
   switched?: readonly Switched[];
@@ -153,7 +153,7 @@ export interface Setting {
 export const everyOf = ({ humanize }: PlainFeel, pass: Ticks): number | null =>
   humanize.anew || pass === Infinity ? null : Math.max(1, Math.round(pass / SIXTEENTH));
 
-/** What strokes lean by over a pattern's pass, from nothing at its start to the most at its end. */
+/** The lean of strokes over a pattern's pass, from nothing at its start to the most at its end. */
 export const phraseLean =
   (pass: Ticks): NonNullable<FeltLane['leanAt']> =>
   ({ lean }) =>
@@ -219,7 +219,7 @@ const handsOf = (
 };
 
 /**
- * What one drummer would have to play in one pass of a pattern, as it is written.
+ * The strokes that one drummer would have to play in one pass of a pattern, as it is written.
  *
  * @example handStrokes(beat, pattern).length // 6
  */

@@ -19,7 +19,7 @@ export interface Mark {
 }
 
 /**
- * What the sound is fed from: a pattern that repeats without end, or a song. Time is told in ticks from where play began
+ * The source of playback: a pattern that repeats without end, or a song. Time is told in ticks from where play began
  * (of a song, from its first bar), which run on where a part of the song is repeated.
  */
 export interface Playable {
@@ -103,7 +103,7 @@ const beatsIn = (plan: TimelinePlan, from: Ticks, to: Ticks) => {
 export interface PlayOptions {
   /** Where play begins. */
   start?: Ticks;
-  /** What is repeated without end once play has come to it; null plays to the end. */
+  /** The span that is repeated without end once play has come to it; null plays to the end. */
   loop?: Range | null;
   /** When what plays was switched: strokes of before and after are told apart. */
   switched?: readonly { at: Ticks }[];

@@ -10,7 +10,7 @@ import type { LanePlan } from './plan';
 import type { Stroke } from './strokes';
 import type { WeakerHand } from './weakerHand';
 
-/** What the lanes of one pattern at one place share: the noise that they drift by, and the counting of their strokes. */
+/** The state that the lanes of one pattern at one place share: the noise that they drift by, and the counting of their strokes. */
 export interface Shared {
   pinks: Pinks;
   counters: Map<'a' | 'b', Counter>;
@@ -20,7 +20,7 @@ export interface Shared {
   weaker: Map<boolean, WeakerHand>;
 }
 
-/** What lanes share before any of it has been asked for. @example newShared().counting // false */
+/** The state that lanes share, before any of it has been asked for. @example newShared().counting // false */
 export const newShared = (): Shared => ({
   pinks: sharedPinks(),
   counters: new Map(),
@@ -29,7 +29,7 @@ export const newShared = (): Shared => ({
 });
 
 /**
- * What the strokes of one lane in one pass are held back by, in the order in which they are given. A stroke of theirs is known by
+ * The delays by which the strokes of one lane in one pass are held back, in the order in which they are given. A stroke of theirs is known by
  * where its step is and by its number; any part of a pass gives its strokes in the same order as the whole.
  */
 interface Delays {
@@ -53,7 +53,7 @@ interface Counter {
 const KEPT_STROKES = 200_000;
 const KEPT_PASSES = 4;
 
-/** What tells a stroke apart from all others of its step. */
+/** A number that tells a stroke apart from all others of its step. */
 const numberOf = ({ hitIndex, stroke }: Stroke): number => hitIndex * 512 + stroke + 8;
 
 const passOf = ({ gridTick }: Stroke, length: Ticks): number => Math.floor(gridTick / length + 1e-9);

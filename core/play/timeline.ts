@@ -262,7 +262,7 @@ export const spanAt = ({ spans }: Timeline, tick: Ticks): Span | null =>
     )
   ] ?? null;
 
-/** What a song lacks, in words: patterns that were deleted, by section. @example songFaults(songBeat) // [] */
+/** The gaps of a song, in words: patterns that were deleted, by section. @example songFaults(songBeat) // [] */
 export const songFaults = (beat: Beat, sections: Section[] = beat.song.sections): string[] =>
   sections.flatMap((section) => {
     const gone = section.entries.filter((entry) => !patternOfEntry(beat, entry));

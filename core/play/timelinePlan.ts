@@ -35,7 +35,7 @@ export interface TimelinePlan {
   reach: (upTo: Ticks) => Ticks;
 }
 
-/** What is drawn at random differs from one turn of a pattern to the next; the first is as the pattern by itself. */
+/** Random draws differ from one turn of a pattern to the next; the first is as the pattern by itself. */
 const turned = (seed: number, repeat: number): number => (repeat === 0 ? seed : hash(seed, repeat));
 
 const anew = (feel: Feel, repeat: number): Feel =>
@@ -151,7 +151,7 @@ const intoNext = ({ spans, bars }: Timeline, { span }: Region) => {
   return { ms: into.ms, from: bars[Math.max(0, at - into.bars)]!.from, to: next.from };
 };
 
-/** What strokes lean by in a region: over the phrase, into a fill, into the next section. */
+/** The lean of strokes in a region: over the phrase, into a fill, into the next section. */
 const leanIn = (timeline: Timeline, region: Region): Setting['leanAt'] => {
   const phrase = phraseLean(patternTicks(region.pattern!));
   const into = intoNext(timeline, region);
@@ -223,7 +223,7 @@ const longestIn = ({ regions }: Timeline): Ticks => {
   return most;
 };
 
-/** What reaches how far goes by pattern and section: regions that repeat one another reach as far. */
+/** The reach of strokes goes by pattern and section: regions that repeat one another reach as far. */
 const reachOf = (timeline: Timeline, lanesOf: (region: Region) => LanePlan[]): Ticks => {
   const seen = new Set<string>();
   let most = 0;

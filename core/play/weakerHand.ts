@@ -10,7 +10,7 @@ import { eachStroke } from './laneStrokes';
 import { DETOUR_HITS } from './moves/detours';
 import type { LanePlan } from './plan';
 
-/** What the weaker hand does to a stroke, by the lane and where it is written; null where the stronger one plays it. */
+/** The weaker hand's change to a stroke, by the lane and where it is written; null where the stronger one plays it. */
 export type WeakerHand = (lane: number, stroke: Struck) => { late: Ms; share: number } | null;
 
 /** Strokes that follow one another as fast as this are the hardest for it. */

@@ -4,7 +4,7 @@
  * are part of the file format: a beat carries the version (`random: 1`) under which it was made.
  */
 
-/** What a number is drawn for; numbers for different purposes are independent. */
+/** The purpose of a random number; numbers for different purposes are independent. */
 export const PURPOSE = {
   chance: 1,
   order: 2,
@@ -14,13 +14,13 @@ export const PURPOSE = {
   drift: 6,
   driftPhase: 7,
   stroke: 8,
-  /** What moves draw. */
+  /** Draws of moves. */
   stagger: 9,
   spark: 10,
   detour: 11,
   /** Of a player: the error of its hands. */
   touch: 12,
-  /** What makers draw: how many hits, where, how hard; and of a variation which hit, what becomes of it, and where to. */
+  /** Draws of makers: how many hits, where, how hard; and of a variation which hit, what becomes of it, and where to. */
   makeCount: 101,
   makePlace: 102,
   makeVelocity: 103,

@@ -17,7 +17,7 @@ const BEGINS: Record<AudioKind, (bytes: Uint8Array) => boolean> = {
 };
 
 /**
- * What kind of audio file bytes are, by how they begin; null where it is none that is read here.
+ * The kind of an audio file, by its first bytes; null where it is none that is read here.
  *
  * @example audioKind(new Uint8Array(4)) // null
  */

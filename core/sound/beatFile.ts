@@ -21,7 +21,7 @@ export const writeBeatsWithSounds = (
   bytes: ReadonlyMap<string, Uint8Array>,
 ): Uint8Array => pack(TEXT, text, pathsFor(eachOnce(samples)), bytes);
 
-/** What a file of beats with their sounds holds. */
+/** The content of a file of beats with their sounds. */
 export interface BeatsWithSounds extends ReadBeats {
   /** By id: what the beats speak of, and nothing else. */
   samples: Map<string, Uint8Array>;

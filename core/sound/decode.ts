@@ -10,7 +10,7 @@ import { peakOf, secondsOf, type Audio } from './sample';
 
 /** From the bytes of a file to audio. */
 
-/** What is read: audio, with a sentence where not all of it was there; or a sentence that says why not. */
+/** The outcome of reading: audio, with a sentence where not all of it was there; or a sentence that says why not. */
 export type Decoded = { ok: true; audio: Audio; warning?: string } | { ok: false; error: string };
 
 type Read = (bytes: Uint8Array) => Promise<{ channelData: Float32Array[]; sampleRate: number }>;
@@ -37,7 +37,7 @@ const SILENCE = 2 ** -23;
 
 const minutes = (seconds: number): string => `${Math.round(seconds / 60)} minutes`;
 
-/** What the head of a WAV promises: so much audio, at so many bytes a second. Null where it does not say. */
+/** The length that the head of a WAV promises: so much audio, at so many bytes a second. Null where it does not say. */
 const promisedOf = (bytes: Uint8Array): { seconds: number; there: number } | null => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let perSecond = 0;

@@ -112,7 +112,7 @@ const unglued = (word: string): string[] => {
   return apart(word) ?? [word];
 };
 
-/** What the words of a name say; numbers are told as the app would count them. */
+/** The meaning of the words of a name; numbers are told as the app would count them. */
 const wordsOf = (file: string): string[] =>
   file
     .replace(/\.[a-z0-9]{2,5}$/i, '')

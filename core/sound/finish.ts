@@ -44,7 +44,7 @@ const blur = (data: Float32Array, seconds: number, rate: number): void => {
 };
 
 /**
- * What a room gives back of a sound, by itself; null where the kit stands in none.
+ * The response of a kit's room to a sound, by itself; null where the kit stands in none.
  *
  * @param rate frames a second
  * @example roomOf(new Float32Array(8), {}, 8000) // null

@@ -1,7 +1,7 @@
 import type { InstrumentId } from '../document/instruments';
 import type { Hertz, Seconds } from '../units';
 
-/** What of a drum decides whether it goes with others. */
+/** The measures of a drum that decide whether it goes with others. */
 export interface DrumFigures {
   kit: string;
   instrument: InstrumentId;
@@ -52,7 +52,7 @@ export const fitting = (
   return all.filter((one) => one.instrument === instrument).sort((a, b) => away(a) - away(b));
 };
 
-/** What is known of a beat or a groove that a kit is suggested for. */
+/** The facts about a beat or a groove that a kit is suggested for. */
 export interface Suits {
   style?: string;
   tempo: number;

@@ -93,7 +93,7 @@ const hatOf = (random: Random): Float32Array => {
   return sum.map((value, i) => value * Math.exp(-i / RATE / ring));
 };
 
-/** What is played in a bar, in sixteenths: kick, backbeat, hats, ghosts. */
+/** The strokes of a bar, in sixteenths: kick, backbeat, hats, ghosts. */
 const barOf = (random: Random, style: number, ghosts: boolean): [number, ForeignDrum, number][] => {
   const out: [number, ForeignDrum, number][] = [];
   const loud = () => between(random, 0.75, 1);

@@ -5,7 +5,7 @@ import { FORCES, layerOf, levelOf, makeSound } from './layers';
 import { loudnessOf } from './loudness';
 import { centroidOf, ringOf, shareBetween, spectrumOf } from './spectrum';
 
-/** What can be measured of a kit where nobody listens. */
+/** Measures of a kit. */
 export interface KitFigures {
   /** Of two bars of a plain beat, unlimited: LUFS, and the highest sample in dB below full scale. */
   loudness: number;

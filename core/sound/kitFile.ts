@@ -28,7 +28,7 @@ export interface KitOnKit {
   own: OwnKit;
 }
 
-/** What a kit file holds. */
+/** The content of a kit file. */
 export interface KitFile extends KitOnKit {
   /** By id. */
   samples: Map<string, Uint8Array>;

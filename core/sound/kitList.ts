@@ -1,6 +1,6 @@
 import type { KitId } from '../document/schema';
 
-/** What is told of a kit. */
+/** The description of a kit. */
 export interface KitTold {
   id: KitId;
   name: string;
@@ -34,11 +34,11 @@ export const KIT_LIST: readonly KitTold[] = [
   },
 ];
 
-/** What is told of a kit; undefined where there is none of that id. @example kitNamed('gone') // undefined */
+/** The description of a kit; undefined where there is none of that id. @example kitNamed('gone') // undefined */
 export const kitNamed = (id: KitId): KitTold | undefined => KIT_LIST.find((kit) => kit.id === id);
 
 /**
- * What is told of the kit that plays for an id: itself, or the first where it is not there.
+ * The description of the kit that plays for an id: itself, or the first where it is not there.
  *
  * @example kitToldOf('gone').name // "Quay"
  */

@@ -10,7 +10,7 @@ export const FORCES = [0.25, 0.5, 0.75, 1] as const;
 /** Of so many strikes of a drum each is a little different, so that repeats do not sound like a machine. */
 export const STRIKES = 3;
 
-/** What is struck again and again: the rest is heard too rarely to be told apart. */
+/** Drums that are struck again and again: the rest is heard too rarely to be told apart. */
 const OFTEN: ReadonlySet<InstrumentId> = new Set([
   'kick',
   'kick.second',

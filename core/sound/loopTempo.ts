@@ -75,7 +75,7 @@ const backbeat = (onsets: readonly Onset[], beat: Seconds): number => {
   return all ? sum / all : 0;
 };
 
-/** What else is known of a loop's tempo. */
+/** Other evidence of a loop's tempo. */
 export interface TempoHints {
   /** The name of its file, which may tell it: “quay_90bpm.wav”. */
   file?: string;

@@ -31,7 +31,7 @@ const shelf = (rate: number): Filter => {
   );
 };
 
-/** What is low is heard less. */
+/** The ear's weighting: low tones count less. */
 const highPass = (rate: number): Filter => {
   const [hertz, q] = [38.13547087602444, 0.5003270373238773];
   const k = Math.tan((Math.PI * hertz) / rate);

@@ -55,7 +55,7 @@ export interface Mixer {
   /** In order of frame. */
   queue: MixNote[];
   voices: Voice[];
-  /** What has begun of late, in order: a list that comes late may hold it once more. */
+  /** Notes begun lately, in order: a list that comes late may hold it once more. */
   begun: MixNote[];
   /** The notes that came too late to begin on their frame, and the worst delay. */
   late: { count: number; worst: Frames };
@@ -65,7 +65,7 @@ export interface Mixer {
   limiting: boolean;
   /** Nothing leaves the mixer louder than this, 1 being full scale. */
   ceiling: number;
-  /** What the limiter has left of the loudest since this was last taken, 1 is all. */
+  /** The share of the loudest that the limiter has left since this was last taken, 1 is all. */
   left: number;
   /** The highest level of each lane since they were last taken, 1 is full scale. */
   peaks: Float32Array;
@@ -275,7 +275,7 @@ type Adding = (
   to: number,
 ) => boolean;
 
-/** What slides is added up to where it has slid. */
+/** The position in the buffer of a note that slides. */
 const addSliding: Adding = (mixer, voice, left, right, from, to) => {
   const until = Math.min(to, from + voice.slide!.frames);
   const { at, end } = slid(voice, until - from);
@@ -312,7 +312,7 @@ const mixStretch = (
   mixer.voices = mixer.voices.filter((voice) => addVoice(mixer, voice, left, right, from, to));
 };
 
-/** What leads up to a stroke and is known of only now begins where it would be by now. */
+/** A lead-in known of too late begins where it would be by now. */
 const inTheMiddle = (note: MixNote, now: Frames): MixNote => {
   const by = Math.min(now - note.frame, note.lead!);
   return {

@@ -2,7 +2,7 @@ import type { Frames } from '../units';
 import { textAt } from './audioKind';
 
 /**
- * What an encoder of MP3 adds before the sound, where the file does not say: 576 frames of the usual encoder, and 529 that any
+ * The delay that an encoder of MP3 adds before the sound, where the file does not say: 576 frames of the usual encoder, and 529 that any
  * decoder is late by (the filter bank of ISO/IEC 11172-3).
  */
 const USUAL_DELAY: Frames = 576 + 529;

@@ -128,7 +128,7 @@ const BEFORE_MS = 22;
 const AFTER_MS = 14;
 /** The level within so short a time. */
 const FINE_MS = 0.7;
-/** What rings is held against for so long, in seconds, falling by so much: the swings of a bass note are no rises. */
+/** The ringing to compare with, over so many seconds, falling by so much: the swings of a bass note are no rises. */
 const HELD_SECONDS = 0.15;
 const HELD_DECAY = 0.08;
 

@@ -1,6 +1,6 @@
 import type { Beat, Lane, Loop, Voice } from '../document/schema';
 
-/** What of a lane decides how it sounds. */
+/** The properties of a lane that decide how it sounds. */
 export type SoundingLane = Pick<
   Lane,
   'instrument' | 'tune' | 'decay' | 'lowPass' | 'highPass' | 'voice' | 'loop'

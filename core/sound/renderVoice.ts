@@ -12,7 +12,7 @@ import type { PlannedLayer, Sound } from './voiceSound';
 /** Where samples are had from, at any rate; null where one is missing. */
 export type LoadSample = (id: string) => Promise<Audio | null>;
 
-/** What a layer is made from: for each force its strikes, for each strike its sides. */
+/** The buffers a layer is made from: for each force its strikes, for each strike its sides. */
 interface Source {
   forces: number;
   strikes: number;
@@ -26,7 +26,7 @@ const FILTERS: Record<NonNullable<Layer['filter']>['pass'], FilterKind> = {
   band: 'bandpass',
 };
 
-/** What is cut out of a sound begins and ends within so long. */
+/** The fade at both ends of a cut, in seconds. */
 const EDGE_SECONDS = 0.003;
 const START_SECONDS = 0.001;
 
@@ -64,7 +64,7 @@ const enveloped = (data: Float32Array, { attack, hold, decay }: Layer, rate: num
   return out;
 };
 
-/** What stays so far below the loudest is silent from there on. */
+/** The level below the loudest at which a sound counts as over. */
 const gated = (data: Float32Array, decibels: number, rate: number): Float32Array => {
   let most = 0;
   for (const x of data) most = Math.max(most, Math.abs(x));
@@ -146,7 +146,7 @@ const leadOf = ({ forces, strikes, sides, buffers }: Source, layer: Layer, rate:
   return attackOf(buffers.slice(hardest, hardest + sides), rate);
 };
 
-/** What drums of a kit have at their beginning is no late attack: it is their stroke. */
+/** The beginning of a kit's drum is its stroke, no late attack. */
 const LEAST_LEAD_SECONDS = 0.001;
 
 /**

@@ -101,7 +101,7 @@ interface Piece {
   /** The samples that are made. */
   begin: number;
   end: number;
-  /** What the first of them is read at. */
+  /** The position of the first of them. */
   first: number;
 }
 

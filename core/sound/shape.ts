@@ -15,7 +15,7 @@ export interface Shape {
 const OPEN = { lowPass: 20000, highPass: 20 } as const;
 
 /**
- * What a lane does to its sound, as the mixer takes it.
+ * A lane's changes to its sound, as the mixer takes them.
  *
  * @example shapeOf({ tune: 2 }) // { tune: 2, decay: 1, lowPass: 20000, highPass: 20 }
  */

@@ -4,12 +4,12 @@ import { peakOf, toMono, type Audio } from './sample';
 import { sliceFrames } from './renderVoice';
 import { spectrumOf } from './spectrum';
 
-/** What a slice of a loop sounds like, by its spectrum. */
+/** The drum that a slice of a loop sounds like, by its spectrum. */
 export interface SliceKind {
   instrument: InstrumentId;
   /** As hard as its level says, against the loudest slice. */
   velocity: Velocity;
-  /** What is struck with it at once. */
+  /** Other drums struck with it at once. */
   also?: { instrument: InstrumentId; velocity: Velocity }[];
 }
 
@@ -41,7 +41,7 @@ const powersOf = (data: Float32Array, rate: number, from: number): Powers => {
   return { low: sum(BANDS.low), body: sum(BANDS.body), noise: sum(BANDS.noise), high: sum(BANDS.high) };
 };
 
-/** What a stroke adds to what rings from before. */
+/** The spectrum of a stroke without the ringing from before. */
 const addedAt = (data: Float32Array, rate: number, from: number): Powers => {
   const now = powersOf(data, rate, from);
   const before = powersOf(data, rate, from - Math.round((LOOK_SECONDS + GUARD_SECONDS) * rate));
@@ -73,7 +73,7 @@ const velocityFor = (share: number): Velocity =>
   Math.max(1, Math.min(127, Math.round(127 * share ** (1 / 1.6))));
 
 /**
- * What each slice of a loop is like, without what still rings from before: a kick by its low end, a snare by its noise, a hat by its
+ * The kind of each slice of a loop, without the ringing from before: a kick by its low end, a snare by its noise, a hat by its
  * high one. A slice that is several of them says so.
  *
  * @param audio of the loop

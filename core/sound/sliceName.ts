@@ -1,2 +1,2 @@
-/** What the file of a slice is called. @example sliceName(0) // "slice 01.wav" */
+/** The file name of a slice. @example sliceName(0) // "slice 01.wav" */
 export const sliceName = (at: number): string => `slice ${String(at + 1).padStart(2, '0')}.wav`;

@@ -21,7 +21,7 @@ export type LoadOwn = (own: OwnSound, shape: Shape, rate: number) => Promise<Sou
 export interface Sounds {
   /** Samples a second. */
   rate: number;
-  /** What a lane sounds like in a kit; lanes of one key share it. @throws what loading throws; it can be asked for again */
+  /** The sound of a lane in a kit; lanes of one key share it. @throws what loading throws; it can be asked for again */
   soundsFor: (kit: Kit, lane: SoundingLane) => Promise<Sound>;
   /** The same where it is there already, at once; otherwise null. */
   ready: (kit: Kit, lane: SoundingLane) => Sound | null;
@@ -116,7 +116,7 @@ export const createSounds = (
   };
 };
 
-/** What the lanes of a beat sound like, in their order. */
+/** The sounds of a beat's lanes, in their order. */
 export const soundsOfBeat = (
   sounds: Sounds,
   { lanes, ...kit }: Pick<Beat, 'kit' | 'own' | 'lanes'>,

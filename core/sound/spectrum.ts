@@ -4,7 +4,7 @@ import type { Seconds } from '../units';
 /** Taken once: looked up for every sample they would cost more than what they do. */
 const { floor, max, min, sqrt } = Math;
 
-/** What a sound is made of, by frequency. */
+/** The spectrum of a sound. */
 export interface Spectrum {
   /** The power of each band; the n-th lies at n * `step` Hz. */
   power: Float64Array;

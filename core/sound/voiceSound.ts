@@ -33,7 +33,7 @@ export interface SoundPlan {
   held: boolean;
   /** Its layers are the slices of a loop, one for each pitch. */
   slices: boolean;
-  /** What it chokes, where the voice says so. */
+  /** The choke group, where the voice has one. */
   choke?: number;
   layers: PlannedLayer[];
 }

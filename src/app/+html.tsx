@@ -4,6 +4,7 @@ import { beatOpened } from '../state/doc';
 import { viewChanged } from '../state/slices';
 import { createStore } from '../state/store';
 import { earlyOf } from '../strings/early';
+import { DYES, dyesSheet } from '../ui/tokens';
 import { drawEarly, EARLY_KEY } from '../web/early';
 import { startAgain, TRIES_KEY } from '../web/startAgain';
 import { words } from '../words/frame';
@@ -38,8 +39,9 @@ export default function Html({ children }: { children: ReactNode }) {
         <meta name="description" content="Drum patterns that groove: see every hit where it sounds." />
         <link rel="manifest" href="/manifest.webmanifest" />
         <link rel="apple-touch-icon" href="/icons/ruddik-192.png" />
-        <meta name="theme-color" content="#17211F" media="(prefers-color-scheme: dark)" />
-        <meta name="theme-color" content="#F3EFE6" media="(prefers-color-scheme: light)" />
+        <meta name="theme-color" content={DYES.ground.night} media="(prefers-color-scheme: dark)" />
+        <meta name="theme-color" content={DYES.ground.day} media="(prefers-color-scheme: light)" />
+        <style dangerouslySetInnerHTML={{ __html: dyesSheet() }} />
         <script dangerouslySetInnerHTML={{ __html: THEME }} />
         <script dangerouslySetInnerHTML={{ __html: START_AGAIN }} />
       </head>

@@ -5,6 +5,7 @@ import { useApp, useDo } from '../state/store';
 import { ahead } from '../ui/Later';
 import { whenIdle } from '../web/idle';
 import { SCREEN } from '../web/shown';
+import { ADDRESSED } from './addresses';
 import { AHEAD } from './fetched';
 import { ErrorFallback } from './frame/ErrorFallback';
 
@@ -63,7 +64,9 @@ export const Screens = () => {
     triggers: TRIGGERS,
     backBehavior: 'fullHistory',
   });
-  const path = addressOf(state.routes[state.index]!.name);
+  const route = state.routes[state.index]!;
+  const path = addressOf(route.name);
+  const Addressed = ADDRESSED[route.name];
   const [opened, setOpened] = useState<string[]>([]);
   if (!opened.includes(path)) setOpened([...opened, path]);
   const [open] = useState(
@@ -72,6 +75,13 @@ export const Screens = () => {
   useAhead(path, opened, open);
   return (
     <NavigationContent>
+      {Addressed ? (
+        <Addressed
+          key={route.key}
+          params={route.params}
+          setParams={(params) => descriptors[route.key]!.navigation.setParams(params)}
+        />
+      ) : null}
       {state.routes
         .map((route) => ({ route, address: addressOf(route.name) }))
         .filter(({ address }) => opened.includes(address))

@@ -51,10 +51,12 @@ const Tile = ({ picture, index, seen, onFail }: TileProps) => {
   const ask = useCallback(() => {
     if (painted.current === picture) return undefined;
     const show = (blob: Blob) => {
+      // It may have been taken away while its picture was on its way.
+      if (!image.current) return;
       if (shown.current) URL.revokeObjectURL(shown.current);
       shown.current = URL.createObjectURL(blob);
       painted.current = picture;
-      image.current!.src = shown.current;
+      image.current.src = shown.current;
     };
     return askTile(picture, index, show, onFail);
   }, [picture, index, onFail]);

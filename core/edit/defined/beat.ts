@@ -40,7 +40,7 @@ import { THINGS } from './things';
 
 const edit = defineEdit<Beat>();
 
-/** What a lane may be changed in. */
+/** The properties of a lane that may be changed. */
 const LANE_CHANGE = some({
   name: TEXT,
   instrument: choice(INSTRUMENT_IDS),

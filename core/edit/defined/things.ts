@@ -37,7 +37,7 @@ import type { FillOffer } from '../fills';
 import type { SectionChange } from '../song';
 import type { Told } from '../sounds';
 
-/** What is given as a whole: a part of a document, in the form of its schema, or what is outside it. */
+/** Arguments given as a whole: a part of a document, in the form of its schema, or what is outside it. */
 export const THINGS = {
   band: thing<Band>('band'),
   beat: thing<Beat>('beat'),

@@ -5,7 +5,7 @@ import type { FeelStage, FeltLane, ReadyStage } from '../stage';
 import { swingBend, swingPercentAt } from '../swing';
 import { templateBend, templateForce, templateSlots } from '../templateBend';
 
-/** What a lane follows: its own base feel, or that of all lanes, which other grids than straight ones take no swing of. */
+/** The base feel of a lane: its own, or that of all lanes, which other grids than straight ones take no swing of. */
 const baseOf = (feel: PlainFeel, own: LaneFeel, grid: Grid) => {
   const base = own.base ?? feel.base;
   const swing = own.swing ?? feel.swing;

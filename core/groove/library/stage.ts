@@ -1,4 +1,4 @@
-/** What a drummer plays with sticks on a stage. */
+/** Grooves played with sticks on a stage. */
 export const BACKBEAT = `
 style Rock backbeat
 place Tin stage

@@ -4,7 +4,7 @@ import { meterText, type Meter } from '../../document/meter';
 /** A time signature of a file as a beat can have it. */
 export interface BeatMeter {
   meter: Meter;
-  /** What there is to tell; null where it is the same. */
+  /** A remark; null where it is the same. */
   told: string | null;
 }
 

@@ -14,21 +14,21 @@ import { clamp, QUARTER, type MidiNote, type Ms, type Ticks } from '../../units'
 import { laneOfNote, wholeBars, type MidiFile, type ReadNote } from '../read/midiFile';
 import { rewritten, toldApart, type Placed } from '../write/rewritten';
 
-/** What is to be done with a file's notes. */
+/** The changes to a file's notes. */
 export interface FeelFileOptions {
   /** Its `lanes` are left empty: what lanes have of their own is given by note. */
   feel: Feel;
   /** In ms, by note number. */
   offsets: ReadonlyMap<MidiNote, Ms>;
-  /** What notes have of their own besides, by note number. */
+  /** Other properties of notes, by note number. */
   own?: ReadonlyMap<MidiNote, LaneFeel>;
   /** The note numbers that a stagger is for; left out, all. */
   staggered?: ReadonlySet<MidiNote>;
-  /** What would start before the beginning comes in at the end of the file's whole bars; otherwise it is held at 0. */
+  /** A note before the beginning comes in at the end of the file's whole bars; otherwise it is held at 0. */
   wrap: boolean;
 }
 
-/** What was done. */
+/** The outcome. */
 export interface FeltFile {
   bytes: Uint8Array;
   notes: number;

@@ -5,7 +5,7 @@ import { rewritten, toldApart, type Placed } from '../write/rewritten';
 
 /** Moves of a file's notes: repeats, and another order of its slots. */
 
-/** What was done. */
+/** The outcome. */
 export interface MovedFile {
   bytes: Uint8Array;
   /** How many notes the file had, and has now. */

@@ -5,7 +5,7 @@ import { crossings, type DrumMap, type NoteCrossing } from '../drumMap/drumMap';
 import type { OpenedFile } from '../read/readMidi';
 import { trackOf } from '../write/wholeTracks';
 
-/** What is done with notes that the other map has nothing for. */
+/** The treatment of notes that the other map has nothing for. */
 export interface RemapOptions {
   /** They are left out, all of them. */
   drop: boolean;

@@ -16,7 +16,7 @@ const nameOf = (events: MidiEvent[], number: number): string => {
   return named?.type === 'trackName' && named.text.trim() ? named.text : `Sequence ${number}`;
 };
 
-/** What a sequence without a tempo or a meter of its own begins with: nothing of the one before holds on. */
+/** The tempo and meter of a sequence without its own: nothing of the one before holds on. */
 const AFRESH: MidiEvent[] = [
   { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: 500_000 },
   {

@@ -21,7 +21,7 @@ export const GENERAL_MIDI: DrumMap = {
 };
 
 /**
- * What is played in the place of an articulation that a map lacks: another of the same drum, the nearest first. A drum
+ * The stand-ins for an articulation that a map lacks: another of the same drum, the nearest first. A drum
  * never becomes another kind of drum.
  */
 export const NEAR: Partial<Record<InstrumentId, InstrumentId[]>> = {
@@ -82,13 +82,13 @@ export const entryOf = (map: DrumMap, id: InstrumentId): MapNote | null =>
 /** How one instrument comes over from one map to another. */
 export interface Crossing {
   kind: 'same' | 'near' | 'none';
-  /** What it is played as. */
+  /** The instrument that it is played as. */
   as: InstrumentId | null;
   to: MapNote | null;
 }
 
 /**
- * What becomes of an instrument in a map: itself, the nearest articulation of the same drum, or nothing.
+ * The fate of an instrument in a map: itself, the nearest articulation of the same drum, or nothing.
  *
  * @example crossing(GENERAL_MIDI, 'snare.rimshot').as // "snare.second"
  */
@@ -102,12 +102,12 @@ export const crossing = (to: DrumMap, id: InstrumentId): Crossing => {
   return { kind: 'none', as: null, to: null };
 };
 
-/** What becomes of one note number. */
+/** The fate of one note number. */
 export interface NoteCrossing extends Crossing {
   note: MidiNote;
-  /** What the number means in the map that it comes from. */
+  /** The meaning of the number in the map that it comes from. */
   instrument: InstrumentId | null;
-  /** What another drum its number would sound there, if it were kept. */
+  /** The other drum that its number would sound there, if it were kept. */
   clash: InstrumentId | null;
 }
 

@@ -4,21 +4,21 @@ import type { Beat, Lane } from '../../document/schema';
 import type { MidiNote } from '../../units';
 import { crossing, entryOf, instrumentIn, type Crossing } from './drumMap';
 
-/** What follows when a beat is written with another map. */
+/** The consequences of writing a beat with another map. */
 export type MapChoice =
   /** Lanes keep their instruments and get the numbers that the map has for them. */
   | { keep: 'instruments'; as: Record<string, InstrumentId | null> }
   /** Lanes keep their numbers and become what the map has there: their names and instruments follow. */
   | { keep: 'notes' };
 
-/** What becomes of a lane. */
+/** The fate of a lane. */
 export interface LaneCrossing extends Crossing {
   lane: Lane;
   /** Another drum that its number would sound there, if it stayed. */
   clash: InstrumentId | null;
 }
 
-/** What becomes of each lane of a beat in a map. @example laneCrossings(beat, GENERAL_MIDI)[0]!.kind // "same" */
+/** The fate of each lane of a beat in a map. @example laneCrossings(beat, GENERAL_MIDI)[0]!.kind // "same" */
 export const laneCrossings = ({ lanes }: Pick<Beat, 'lanes'>, to: DrumMap): LaneCrossing[] =>
   lanes.map((lane) => {
     const way = crossing(to, lane.instrument);

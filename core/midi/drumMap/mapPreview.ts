@@ -13,7 +13,7 @@ export interface NamedNote {
 export interface MapPreview {
   name: string;
   notes: NamedNote[];
-  /** What was left out and why, a sentence each. */
+  /** The parts left out and why, a sentence each. */
   warnings: string[];
 }
 

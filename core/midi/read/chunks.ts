@@ -1,14 +1,14 @@
 import type { Read } from '../../document/file';
 import { wholeEvents } from './wholeEvents';
 
-/** What is wrong with a file, as a clause: "track 2 breaks off". */
+/** The fault of a file, as a clause: "track 2 breaks off". */
 export interface Damage {
   what: string;
-  /** What was done about it, where it is mended. */
+  /** The mending, where it is mended. */
   mended?: string;
 }
 
-/** What stands in a file's chunks, and what was wrong with them. */
+/** The content of a file's chunks, and their faults. */
 export interface Chunks {
   format: number;
   /** As it stands in the header: ticks a quarter, or frames and ticks a frame. */

@@ -7,7 +7,7 @@ import type { Bpm, MidiNote } from '../../units';
 import { readMidi } from './readMidi';
 import { performanceOf, wholeBars, type MidiFile } from './midiFile';
 
-/** What there is to know of a file before it is heard. */
+/** The facts about a file before it is heard. */
 export interface Inspected {
   format: number;
   ppq: number;

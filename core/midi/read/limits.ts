@@ -2,7 +2,7 @@ import { QUARTER, type Ticks } from '../../units';
 import type { MidiFile } from './midiFile';
 
 /**
- * What is taken in of a file, at the most: written here once, for every reader. A file within these can be worked through
+ * The limits of a file that is read: written here once, for every reader. A file within these can be worked through
  * in a moment; one beyond them is refused in a sentence.
  */
 export const FILE_BOUNDS = {

@@ -93,7 +93,7 @@ interface Change<T> {
   value: T;
 }
 
-/** What a kind of event says over time, in order; tracks of a file run side by side. */
+/** The values of a kind of event over time, in order; tracks of a file run side by side. */
 const changes = <T>(
   tracks: MidiEvent[][],
   scale: number,
@@ -141,7 +141,7 @@ const tempoAt = (tempos: Change<number>[]): ((position: Ticks) => number) => {
 };
 
 /**
- * What the events of a file say. No time signature means 4/4, no tempo 120 BPM.
+ * The meaning of a file's events. No time signature means 4/4, no tempo 120 BPM.
  *
  * @param ppq ticks a quarter
  */

@@ -1,7 +1,7 @@
 import type { Channel } from '../../units';
 import type { MidiFile, ReadNote } from './midiFile';
 
-/** What one channel of one track of a file plays. */
+/** The notes of one channel of one track of a file. */
 export interface MidiPart {
   /** Which it is: track from 0 and channel from 1. */
   key: string;
@@ -32,7 +32,7 @@ export const textOf = (text: string): string => {
   }
 };
 
-/** What the tracks of a file are called, by their number; empty where one has no name. */
+/** The names of a file's tracks, by their number; empty where one has no name. */
 export const trackNames = ({ tracks }: Pick<MidiFile, 'tracks'>): string[] =>
   tracks.map((events) => {
     const named = events.findLast((event) => event.type === 'trackName');

@@ -3,7 +3,7 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 import type { Meter } from '../../document/meter';
 import { emptyColumns, type NoteColumns } from './noteColumns';
 
-/** What a Standard MIDI File is to hold. */
+/** The content of a Standard MIDI File. */
 export interface MidiSong {
   format: 0 | 1;
   /** Ticks a quarter note, 1 to 32767. */
@@ -31,7 +31,7 @@ interface Placed {
   event: MidiEvent;
 }
 
-/** What is said of the whole: its name, tempos, meters and markers. */
+/** The events of the whole: its name, tempos, meters and markers. */
 const conductor = ({ name, tempos, meters, markers }: MidiSong): Placed[] =>
   [
     { tick: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: bytesAsText(name) } as MidiEvent },

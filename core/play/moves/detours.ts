@@ -8,7 +8,7 @@ import { newStroke, writtenStrokes, type Stroke } from '../strokes';
 
 /** A detour made ready: the slots of a bar, or of the pattern, played from other slots. */
 export interface DetourPlan {
-  /** What is divided, and how long a slot of it is. */
+  /** The span that is divided, and the length of its slots. */
   span: Ticks;
   slot: Ticks;
   /** For each slot from which slot it plays, from 0; -1 is silence. */
@@ -198,7 +198,7 @@ export const switchedStrokes = (
   });
 };
 
-/** What a slot plays of the one that it plays from. */
+/** The strokes that a slot plays of the one that it plays from. */
 const playedIn = (own: Stroke[], sources: readonly number[], slot: number, length: Ticks): Stroke[] => {
   const source = sources[slot]!;
   if (source === slot) return own;

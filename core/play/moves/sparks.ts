@@ -7,7 +7,7 @@ import { strokesAsMoved } from '../laneStrokes';
 import type { LanePlan } from '../plan';
 import { newStroke, type Stroke } from '../strokes';
 
-/** What sets a lane off: another lane, and how. */
+/** A spark that sets a lane off: from which lane, and how. */
 export interface SparkPlan {
   spark: Spark;
   /** The lane whose strokes do it, without what sets it off itself. */
@@ -28,7 +28,7 @@ const hasSparks = (pattern: Pattern): boolean => {
   return has;
 };
 
-/** What sets off a lane in a pattern. @example sparksTo(beat, pattern, 'kick') // [] */
+/** The sparks that set off a lane in a pattern. @example sparksTo(beat, pattern, 'kick') // [] */
 export const sparksTo = (beat: Beat, pattern: Pattern, laneId: string): { from: string; spark: Spark }[] =>
   hasSparks(pattern)
     ? beat.lanes.flatMap(({ id }) =>
@@ -61,12 +61,12 @@ const firing = (strokes: readonly Stroke[], of: Spark['of'], gap: Ticks): Stroke
   );
 };
 
-/** What is set off is told apart from all other strokes of the lane by these. */
+/** Draw keys that tell set-off strokes apart from all other strokes of the lane. */
 const HITS = 4096;
 const STROKES = 200;
 
 /**
- * What other lanes set off on a lane, by strokes whose steps begin within a stretch of time. Grace strokes set off nothing.
+ * The strokes that other lanes set off on a lane, by strokes whose steps begin within a stretch of time. Grace strokes set off nothing.
  */
 export const sparkedStrokes = (
   lane: LanePlan,

@@ -3,7 +3,7 @@ import type { KitId } from '../../document/schema';
 import type { Seconds } from '../../units';
 import type { Recipe } from '../voices';
 
-/** What is done to every drum of a kit after it has been struck. */
+/** The treatment of every drum of a kit after it has been struck. */
 export interface Finish {
   /** The room that it stands in: how long it rings on, how much of it is heard, and how dark it is, in Hz. */
   room?: { seconds: Seconds; level: number; dark: number };

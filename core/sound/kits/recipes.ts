@@ -83,7 +83,7 @@ export const ride = (pitch: number, ping: number, decay: number, seed: number) =
     seed,
   });
 
-/** What plays pitches: the same bars, tongues and pans in every kit that has none of its own. */
+/** Pitched instruments: the same bars, tongues and pans in every kit that has none of its own. */
 export const TUNED = {
   // A bar that is cut out below: its overtones stand at four and ten times its pitch.
   marimba: wood({ peak: 0.55, decay: 0.9, modes: [261.63, 1046.5, 2606], click: 0.25 }),

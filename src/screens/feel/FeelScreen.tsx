@@ -9,6 +9,7 @@ import { View } from 'react-native';
 import { styles } from './styles';
 import { isMidi } from '../../../core/midi/read/chunks';
 import { useKept } from '../../ui/useKept';
+import { FEEL_PAGES } from '../pages';
 import { useEffect, useState } from 'react';
 import { swingPercentAt } from '../../../core/feel/swing';
 import { redone, undone } from '../../state/doc';
@@ -27,16 +28,17 @@ import { TemplatesPage } from './TemplatesPage';
 import { Tabs, tabId } from '../../ui/Tabs';
 import { words } from '../../words/feel';
 
-const PAGES = [
-  { id: 'stages', name: words.stages },
-  { id: 'compare', name: words.compare },
-  { id: 'charts', name: words.charts },
-  { id: 'report', name: words.report },
-  { id: 'templates', name: words.templates },
-  { id: 'feels', name: words.feels },
-] as const;
+type Page = (typeof FEEL_PAGES)[number];
 
-type Page = (typeof PAGES)[number]['id'];
+const NAMES: Record<Page, string> = {
+  stages: words.stages,
+  compare: words.compare,
+  charts: words.charts,
+  report: words.report,
+  templates: words.templates,
+  feels: words.feels,
+};
+const PAGES = FEEL_PAGES.map((id) => ({ id, name: NAMES[id] }));
 
 interface Named {
   id: string;

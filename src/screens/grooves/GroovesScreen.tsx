@@ -6,6 +6,7 @@ import { Items, Item, ScreenHead } from '../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useKept } from '../../ui/useKept';
+import type { GROOVE_PAGES } from '../pages';
 import { useEffect, useMemo, useState } from 'react';
 import { count } from '../../../core/document/text';
 import {
@@ -131,7 +132,7 @@ const FolderNote = () => {
   return null;
 };
 
-type Page = 'list' | 'groove' | 'maps';
+type Page = (typeof GROOVE_PAGES)[number];
 
 /** Grooves: looked through, heard in time with the beat, kept, and brought in. */
 export const GroovesScreen = () => {

@@ -1,3 +1,4 @@
+import { Figure } from '../../ui/Figure';
 import { Group, Chips, Figures } from '../../ui/Layout';
 import { Para, Words } from '../../ui/Words';
 import { View } from 'react-native';
@@ -279,12 +280,11 @@ const Into = ({ section }: OnSection) => {
   };
   return (
     <Group title={words.ledInto}>
-      <Range
+      <Figure
+        of="lean"
         label={words.leanInto(section.name)}
         short={words.lean}
         value={now.ms}
-        {...bounds(RANGES.lean)}
-        step={1}
         shown={now.ms ? words.pushOrDrag(now.ms) : words.onTime}
         onChange={(ms, gesture) => set({ ms }, gesture)}
       />

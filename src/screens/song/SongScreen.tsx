@@ -4,6 +4,7 @@ import { Heading, Words, Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useKept } from '../../ui/useKept';
+import { SONG_PAGES } from '../pages';
 import { use, useEffect, useMemo, useState } from 'react';
 import { barTicks, beatTicks } from '../../../core/document/meter';
 import type { Beat } from '../../../core/document/schema';
@@ -31,12 +32,10 @@ import { placeWords, TimelineView } from '../../strings/TimelineView';
 import { TrayPage } from './TrayPage';
 import { words } from '../../words/song';
 
-const PAGES = [
-  { id: 'sections', name: words.sections },
-  { id: 'tray', name: words.tray },
-  { id: 'live', name: words.playLive },
-] as const;
-type Page = (typeof PAGES)[number]['id'];
+type Page = (typeof SONG_PAGES)[number];
+
+const NAMES: Record<Page, string> = { sections: words.sections, tray: words.tray, live: words.playLive };
+const PAGES = SONG_PAGES.map((id) => ({ id, name: NAMES[id] }));
 
 const ZOOMS = [1, 2, 4, 8, 16, 32];
 
@@ -163,7 +162,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
   const wide = useWide();
   const [page, setPage] = useKept<Page>('song page', 'sections');
   const [zoom, setZoom] = useState(0);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useKept<string | null>('song section', null);
   const [forms, setForms] = useState(false);
   const playing = useApp(({ view }) => view.playing && view.song.playing && view.song.tried === null);
   const { from, loop } = useApp(({ view }) => view.song);

@@ -1,15 +1,15 @@
+import { Figure } from '../../../ui/Figure';
 import { Chips } from '../../../ui/Layout';
 import { Words, Para } from '../../../ui/Words';
 import { View } from 'react-native';
 import { FIELD, styles } from '../styles';
 import type { Feel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
-import { bounds, RANGES } from '../../../../core/document/ranges';
+import { RANGES } from '../../../../core/document/ranges';
 import { ticksPerMs } from '../../../../core/units';
 import { selectBeat, useApp } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { NumberField } from '../../../ui/NumberField';
-import { Range } from '../../../ui/Range';
 import { Slider } from '../../../ui/Slider';
 import { editShownFeel } from '../edit';
 import { offsetName, offsetText } from '../stageText';
@@ -72,13 +72,12 @@ const Lean = ({ feel }: { feel: Feel }) => {
   return (
     <>
       {parts.map(({ key, label, short }) => (
-        <Range
+        <Figure
+          of="lean"
           key={key}
           label={label}
           short={short}
           value={lean[key]}
-          {...bounds(RANGES.lean)}
-          step={1}
           shown={offsetText(lean[key])}
           onChange={(ms, gesture) =>
             editShownFeel({ edit: 'setLean', args: { ...lean, [key]: ms } }, gesture)

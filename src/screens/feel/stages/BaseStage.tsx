@@ -1,4 +1,4 @@
-import { bounds, RANGES } from '../../../../core/document/ranges';
+import { Figure } from '../../../ui/Figure';
 import { Para } from '../../../ui/Words';
 import { Chips, Group } from '../../../ui/Layout';
 import { BASES, SWING, type Base } from '../../../../core/document/choices';
@@ -17,7 +17,7 @@ import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';
 import { TemplatePicture } from '../../../strings/TemplatePicture';
 import { editShownFeel } from '../edit';
-import { figure, percent, PERCENT } from '../../../ui/figures';
+import { figure } from '../../../ui/figures';
 import { gridText } from '../stageText';
 import { words } from '../../../words/feel';
 
@@ -92,14 +92,11 @@ const SwingControls = ({ name, swing, onChange }: SwingControlsProps) => {
         </Chip>
       </Chips>
       {swing.withTempo === undefined ? null : (
-        <Range
+        <Figure
+          of="share"
           label={words.nameAmountWithTheTempo(name)}
           short={words.amount}
           value={swing.withTempo}
-          {...bounds(RANGES.share)}
-          step={0.01}
-          written={PERCENT}
-          shown={percent(swing.withTempo)}
           onChange={(withTempo, gesture) => onChange({ withTempo }, gesture)}
         />
       )}
@@ -136,24 +133,18 @@ const TemplateControls = ({ name, follow, templates, onChange }: TemplateControl
           {template.about ? <Para quiet>{template.about}</Para> : null}
         </>
       ) : null}
-      <Range
+      <Figure
+        of="amount"
         label={words.nameTiming(name)}
         short={words.timing}
         value={timing}
-        {...bounds(RANGES.amount)}
-        step={0.01}
-        written={PERCENT}
-        shown={percent(timing)}
         onChange={(value, gesture) => onChange({ timing: value }, gesture)}
       />
-      <Range
+      <Figure
+        of="amount"
         label={words.nameVelocity(name)}
         short={words.velocity}
         value={velocity}
-        {...bounds(RANGES.amount)}
-        step={0.01}
-        written={PERCENT}
-        shown={percent(velocity)}
         onChange={(value, gesture) => onChange({ velocity: value }, gesture)}
       />
     </>

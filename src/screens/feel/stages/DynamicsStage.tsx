@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import { bounds, RANGES } from '../../../../core/document/ranges';
 import { Chips } from '../../../ui/Layout';
 import { Words, Para } from '../../../ui/Words';
@@ -6,7 +7,6 @@ import { styles } from '../styles';
 import type { Feel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
 import { Chip } from '../../../ui/Chip';
-import { Range } from '../../../ui/Range';
 import { Slider } from '../../../ui/Slider';
 import { editShownFeel } from '../edit';
 import { percent, PERCENT } from '../../../ui/figures';
@@ -62,24 +62,18 @@ const Row = ({ lane, feel }: { lane: Lane; feel: Feel }) => (
 /** Velocities stronger or weaker about their mean, lane by lane, and the whole kit up or down. */
 export const DynamicsStage = ({ feel, lanes }: { feel: Feel; lanes: Lane[] }) => (
   <>
-    <Range
+    <Figure
+      of="level"
       label={words.levelOfTheKit}
       short={words.wholeKit}
       value={feel.level}
-      {...bounds(RANGES.level)}
-      step={0.01}
-      written={PERCENT}
-      shown={percent(feel.level)}
       onChange={(level, gesture) => editShownFeel({ edit: 'setLevel', args: { level } }, gesture)}
     />
-    <Range
+    <Figure
+      of="level"
       label={words.contrastOfTheKit}
       short={words.contrast2}
       value={feel.contrast ?? 1}
-      {...bounds(RANGES.level)}
-      step={0.01}
-      written={PERCENT}
-      shown={percent(feel.contrast ?? 1)}
       onChange={(contrast, gesture) => editShownFeel({ edit: 'setContrast', args: { contrast } }, gesture)}
     />
     <View style={[styles.pairRow, styles.heads]} aria-hidden>

@@ -1,16 +1,15 @@
+import { Figure } from '../../../ui/Figure';
 import { useDeferredValue, useMemo } from 'react';
 import type { Feel } from '../../../../core/document/feelSchema';
 import { barTicks, beatTicks } from '../../../../core/document/meter';
-import { bounds, RANGES } from '../../../../core/document/ranges';
 import type { Beat, Pattern } from '../../../../core/document/schema';
 import { MENDS, sticking } from '../../../../core/hands/sticking';
 import { handStrokes } from '../../../../core/play/plan';
 import { viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../state/store';
 import { CheckBox } from '../../../ui/CheckBox';
-import { figure, percent, PERCENT } from '../../../ui/figures';
+import { figure } from '../../../ui/figures';
 import { Group } from '../../../ui/Layout';
-import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/hands';
 import type { HumanizeChange } from '../../../../core/edit/defined/feel';
@@ -54,14 +53,12 @@ export const HandsPart = ({ feel }: { feel: Feel }) => {
   const { count, faults } = useMemo(() => lookAt(beat, pattern, leftHanded), [beat, pattern, leftHanded]);
   return (
     <Group title={words.hands}>
-      <Range
+      <Figure
+        of="share"
         label={words.weakerHand}
         short={words.weakerShort}
         value={hands}
-        {...bounds(RANGES.share)}
         step={0.05}
-        written={PERCENT}
-        shown={percent(hands)}
         onChange={(to, gesture) => set({ hands: to }, gesture)}
       />
       <Para quiet>{words.about}</Para>

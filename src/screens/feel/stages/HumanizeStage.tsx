@@ -1,4 +1,4 @@
-import { bounds, RANGES } from '../../../../core/document/ranges';
+import { Figure } from '../../../ui/Figure';
 import { memo } from 'react';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chips, Group } from '../../../ui/Layout';
@@ -13,7 +13,7 @@ import { Chip } from '../../../ui/Chip';
 import { Radios } from '../../../ui/Radios';
 import { Range } from '../../../ui/Range';
 import { editShownFeel } from '../edit';
-import { figure, percent, PERCENT } from '../../../ui/figures';
+import { figure } from '../../../ui/figures';
 import { spreadText } from '../stageText';
 import { words } from '../../../words/feel';
 import { words as players } from '../../../words/players';
@@ -56,34 +56,26 @@ const OwnSpread = ({ lane, own }: { lane: Lane; own: LaneFeel }) => {
     );
   return (
     <Group title={words.ofThatLaneHas(lane.name)}>
-      <Range
+      <Figure
+        of="scale"
         label={words.shareOfTheTimingSpread(lane.name)}
         short={words.timing}
         value={own.timing ?? 1}
-        {...bounds(RANGES.scale)}
-        step={0.05}
-        written={PERCENT}
-        shown={percent(own.timing ?? 1)}
         onChange={change('timing')}
       />
-      <Range
+      <Figure
+        of="scale"
         label={words.shareOfTheVelocitySpread(lane.name)}
         short={words.velocity}
         value={own.velocity ?? 1}
-        {...bounds(RANGES.scale)}
-        step={0.05}
-        written={PERCENT}
-        shown={percent(own.velocity ?? 1)}
         onChange={change('velocity')}
       />
-      <Range
+      <Figure
+        of="share"
         label={players.shares(lane.name)}
         short={players.sharesShort}
         value={own.shares ?? (own.apart ? 0 : 1)}
-        {...bounds(RANGES.share)}
         step={0.05}
-        written={PERCENT}
-        shown={percent(own.shares ?? (own.apart ? 0 : 1))}
         onChange={(shares, gesture) =>
           editShownFeel(
             {
@@ -122,25 +114,20 @@ const Spread = ({ humanize }: { humanize: Humanize }) => (
     <Para quiet live>
       {spreadText(humanize.timing)}
     </Para>
-    <Range
+    <Figure
+      of="share"
       label={words.driftShare}
       short={words.drift}
       value={humanize.drift}
-      {...bounds(RANGES.share)}
-      step={0.01}
-      written={PERCENT}
-      shown={percent(humanize.drift)}
       onChange={(drift, gesture) => set({ drift }, gesture)}
     />
     <Para quiet>{words.howMuchOfItDrifts}</Para>
-    <Range
+    <Figure
+      of="share"
       label={players.softer}
       short={players.softerShort}
       value={humanize.soft ?? 0}
-      {...bounds(RANGES.share)}
       step={0.05}
-      written={PERCENT}
-      shown={percent(humanize.soft ?? 0)}
       onChange={(soft, gesture) => set({ soft }, gesture)}
     />
     <Para quiet>{players.softerAbout}</Para>

@@ -1,6 +1,6 @@
+import { Figure } from '../../../ui/Figure';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { Feel } from '../../../../core/document/feelSchema';
-import { bounds, RANGES } from '../../../../core/document/ranges';
 import type { Band, Player } from '../../../../core/document/playersSchema';
 import type { Lane } from '../../../../core/document/schema';
 import { fileName } from '../../../../core/document/text';
@@ -15,7 +15,7 @@ import { BandMap } from '../../../strings/BandMap';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
-import { figure, percent, PERCENT } from '../../../ui/figures';
+import { figure, percent } from '../../../ui/figures';
 import { saveText } from '../../../ui/files';
 import { Chips, Group } from '../../../ui/Layout';
 import { Later } from '../../../ui/Later';
@@ -136,38 +136,31 @@ const PlayerPart = ({
         shown={words.ms(figure(player.touch))}
         onChange={(touch, gesture) => put({ ...player, touch }, gesture)}
       />
-      <Range
+      <Figure
+        of="clock"
         label={words.clockOf(name)}
         short={words.clock}
         value={player.clock}
-        {...bounds(RANGES.clock)}
-        step={0.1}
         shown={words.ms(figure(player.clock))}
         onChange={(clock, gesture) => put({ ...player, clock }, gesture)}
       />
       <Para quiet>{words.touchAbout}</Para>
-      <Range
+      <Figure
+        of="share"
         label={words.clickOf(name)}
         short={words.click}
         value={player.click}
-        {...bounds(RANGES.share)}
-        step={0.01}
-        written={PERCENT}
-        shown={percent(player.click)}
         onChange={(click, gesture) => put(withShare(player, null, click), gesture)}
       />
       {band.players
         .filter(({ id }) => id !== player.id)
         .map((other) => (
-          <Range
+          <Figure
+            of="share"
             key={other.id}
             label={words.followOf(name, other.name)}
             short={words.follows(other.name)}
             value={player.follows[other.id] ?? 0}
-            {...bounds(RANGES.share)}
-            step={0.01}
-            written={PERCENT}
-            shown={percent(player.follows[other.id] ?? 0)}
             onChange={(share, gesture) => put(withShare(player, other.id, share), gesture)}
           />
         ))}

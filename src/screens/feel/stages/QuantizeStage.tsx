@@ -1,4 +1,4 @@
-import { bounds, RANGES } from '../../../../core/document/ranges';
+import { Figure } from '../../../ui/Figure';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Disclosure } from '../../../ui/Disclosure';
 import { Para } from '../../../ui/Words';
@@ -7,9 +7,8 @@ import type { PlainFeel } from '../../../../core/document/feelSchema';
 import { GRIDS, type Grid } from '../../../../core/document/grid';
 import type { Lane } from '../../../../core/document/schema';
 import { Choice } from '../../../ui/Choice';
-import { Range } from '../../../ui/Range';
 import { editShownFeel } from '../edit';
-import { percent, PERCENT } from '../../../ui/figures';
+import { percent } from '../../../ui/figures';
 import { gridText } from '../stageText';
 import { words } from '../../../words/feel';
 
@@ -59,24 +58,18 @@ export const QuantizeStage = ({ quantize, lanes }: { quantize: Quantize; lanes: 
       options={OFFERED.map((grid) => ({ value: grid, name: `${grid}, ${gridText(grid)}` }))}
       onChange={(grid) => set({ grid })}
     />
-    <Range
+    <Figure
+      of="share"
       label={words.quantizeStrength}
       short={words.strength}
       value={quantize.strength}
-      {...bounds(RANGES.share)}
-      step={0.01}
-      written={PERCENT}
-      shown={percent(quantize.strength)}
       onChange={(strength, gesture) => set({ strength }, gesture)}
     />
-    <Range
+    <Figure
+      of="share"
       label={words.quantizeWindow}
       short={words.window}
       value={quantize.window}
-      {...bounds(RANGES.share)}
-      step={0.01}
-      written={PERCENT}
-      shown={percent(quantize.window)}
       onChange={(window, gesture) => set({ window }, gesture)}
     />
     <Para quiet>

@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import { useRef, useState } from 'react';
 import { beatTicks } from '../../../../core/document/meter';
 import { heldTempo } from '../../../../core/edit/beatEdits';
@@ -8,7 +9,6 @@ import { noticed, viewChanged } from '../../../state/slices';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../state/store';
 import { Chip } from '../../../ui/Chip';
 import { Chips } from '../../../ui/Layout';
-import { PERCENT } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { Struck } from '../../../web/Struck';
@@ -97,15 +97,11 @@ export const ClickPart = () => {
         </Struck>
       </Chips>
       {latency.taps || (playing && metronome.on) ? null : <Para quiet>{words.toMeasureTheLatencyPlay}</Para>}
-      <Range
+      <Figure
+        of="share"
         label={words.levelOfTheClick}
         short={words.click}
         value={metronome.level}
-        least={0}
-        most={1}
-        step={0.05}
-        written={PERCENT}
-        shown={`${Math.round(metronome.level * 100)} %`}
         onChange={(level) => act(viewChanged({ metronome: { ...metronome, level } }))}
       />
       <Chips>

@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import { lanePatternOf } from '../../../../core/document/defaults';
 import type { Hit } from '../../../../core/document/schema';
 import type { Spot } from '../../../../core/edit/spots';
@@ -20,7 +21,7 @@ import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { NumberField } from '../../../ui/NumberField';
-import { PERCENT, times } from '../../../ui/figures';
+import { times } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { hearHit } from '../../../strings/hearHit';
 import { edit, onHits } from './edit';
@@ -59,13 +60,11 @@ const Velocity = ({ spots, hit, count }: HitsProps) => {
   };
   return (
     <Group title={words.velocity}>
-      <Range
+      <Figure
+        of="velocity"
         label={words.velocityOfTheHits}
         short={words.velocity}
         value={hit.velocity}
-        {...bounds(RANGES.velocity)}
-        step={1}
-        shown={String(hit.velocity)}
         onChange={(to, gesture) => {
           const by = to - startOf(gesture, hit.velocity);
           edit('shiftVelocities', { spots, by }, gesture, true);
@@ -124,11 +123,11 @@ const Timing = ({ spots, hit }: HitsProps) => {
   const startOf = useStart();
   return (
     <Group title={words.time}>
-      <Range
+      <Figure
+        of="nudge"
         label={words.nudgeOfTheHitsIn}
         short={words.nudge}
         value={hit.nudge}
-        {...bounds(RANGES.nudge)}
         step={0.005}
         written={times(stepMs, 0.1)}
         shown={words.signedMs(ms >= 0 ? '+' : '−', Math.abs(ms).toFixed(1))}
@@ -268,14 +267,11 @@ const Chance = ({ spots, hit }: HitsProps) => {
   };
   return (
     <Group title={words.chance}>
-      <Range
+      <Figure
+        of="chance"
         label={words.chanceOfTheHits}
         short={words.chance}
         value={hit.chance}
-        {...bounds(RANGES.chance)}
-        step={0.01}
-        written={PERCENT}
-        shown={`${Math.round(hit.chance * 100)} %`}
         onChange={(chance, gesture) => edit('setChances', { spots, chance }, gesture)}
       />
       <Choice

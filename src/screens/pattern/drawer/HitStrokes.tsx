@@ -1,4 +1,4 @@
-import { bounds, RANGES } from '../../../../core/document/ranges';
+import { Figure } from '../../../ui/Figure';
 import { Group, Chips } from '../../../ui/Layout';
 import { View } from 'react-native';
 import type { Hit, Spacing } from '../../../../core/document/schema';
@@ -50,12 +50,11 @@ export const Roll = ({ spots, hit }: HitsProps) => {
         shown={String(roll.levels.length)}
         onChange={(strokes, gesture) => set(withStrokes(roll, strokes), gesture)}
       />
-      <Range
+      <Figure
+        of="curve"
         label={words.curveOfTheRoll}
         short={words.curve}
         value={roll.curve}
-        {...bounds(RANGES.curve)}
-        step={0.05}
         shown={roll.curve === 0 ? words.even : roll.curve > 0 ? words.speedsUp : words.slowsDown}
         onChange={(curve, gesture) => set({ ...roll, curve }, gesture)}
       />
@@ -104,13 +103,11 @@ export const Graces = ({ spots, hit }: HitsProps) => {
       </Chips>
       {grace.map((one, at) => (
         <View key={at}>
-          <Range
+          <Figure
+            of="graceBefore"
             label={words.graceStrokeAtMsBefore(at + 1)}
             short={words.nthBefore(at + 1)}
             value={one.before}
-            least={1}
-            most={120}
-            step={1}
             shown={words.beforeMs(Math.round(one.before))}
             onChange={(before, gesture) => set(at, { before }, gesture)}
           />

@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import type { PartChange } from '../../../../core/edit/defined/lanes';
 import { TuningGroup, withInstrument } from './TuningGroup';
 import { bounds, RANGES } from '../../../../core/document/ranges';
@@ -30,8 +31,6 @@ import { Choice } from '../../../ui/Choice';
 import { NameInput } from '../../../ui/NameInput';
 import { NumberField } from '../../../ui/NumberField';
 import { InstrumentIcon } from '../../../ui/InstrumentIcon';
-import { PERCENT } from '../../../ui/figures';
-import { Range } from '../../../ui/Range';
 import { cancelLearning, learnNote, simulateNote } from '../../../audio/noteInput';
 import { TrialBar } from '../TrialBar';
 import { attempt, leaveTrial } from '../../../state/trial';
@@ -115,23 +114,19 @@ const Reading = ({ lane }: { lane: Lane }) => {
         options={DIRECTIONS.map((value) => ({ value, name: DIRECTION_NAMES[value] }))}
         onChange={(direction) => set({ direction })}
       />
-      <Range
+      <Figure
+        of="nudge"
         label={words.nudgeOfAllStepsOf(lane.name)}
         short={words.allSteps}
         value={part.shift ?? 0}
-        {...bounds(RANGES.nudge)}
-        step={0.01}
-        written={PERCENT}
         shown={nudgeText(part.shift ?? 0, stepMs)}
         onChange={(shift, gesture) => set({ shift }, gesture)}
       />
-      <Range
+      <Figure
+        of="nudge"
         label={words.nudgeOfTheOffBeats(lane.name)}
         short={words.offBeats}
         value={part.offbeat ?? 0}
-        {...bounds(RANGES.nudge)}
-        step={0.01}
-        written={PERCENT}
         shown={nudgeText(part.offbeat ?? 0, stepMs)}
         onChange={(offbeat, gesture) =>
           set(

@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import { bounds, heldToRange, RANGES } from '../../../../core/document/ranges';
 import type { Layer } from '../../../../core/document/schema';
 import { Chip } from '../../../ui/Chip';
@@ -100,22 +101,18 @@ const Figures = ({ layer, name, onChange }: PartProps) => (
 /** The velocities that a layer is for. */
 const Velocities = ({ layer, name, onChange }: PartProps) => (
   <>
-    <Range
+    <Figure
+      of="velocity"
       label={words.softOf(name)}
       short={words.soft}
       value={layer.low}
-      {...bounds(RANGES.velocity)}
-      step={1}
-      shown={String(layer.low)}
       onChange={(low, gesture) => onChange({ ...layer, low, high: Math.max(low, layer.high) }, gesture)}
     />
-    <Range
+    <Figure
+      of="velocity"
       label={words.hardOf(name)}
       short={words.hard}
       value={layer.high}
-      {...bounds(RANGES.velocity)}
-      step={1}
-      shown={String(layer.high)}
       onChange={(high, gesture) => onChange({ ...layer, high, low: Math.min(high, layer.low) }, gesture)}
     />
   </>
@@ -157,12 +154,11 @@ const Filter = ({ layer, name, onChange }: PartProps) => {
               )
             }
           />
-          <Range
+          <Figure
+            of="follow"
             label={words.ofLayer(words.follows, name)}
             short={words.follows}
             value={filter.follow}
-            {...bounds(RANGES.follow)}
-            step={0.1}
             shown={words.octaves(filter.follow)}
             onChange={(follow, gesture) => onChange({ ...layer, filter: { ...filter, follow } }, gesture)}
           />

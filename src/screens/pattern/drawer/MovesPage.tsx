@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import { lanePatternOf } from '../../../../core/document/defaults';
 import { GRIDS, type Grid } from '../../../../core/document/grid';
 import { bounds, RANGES } from '../../../../core/document/ranges';
@@ -7,7 +8,7 @@ import { EchoHand } from '../../../strings/EchoHand';
 import { CheckBox } from '../../../ui/CheckBox';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
-import { percent, figure, PERCENT } from '../../../ui/figures';
+import { figure } from '../../../ui/figures';
 import { Chips, Group } from '../../../ui/Layout';
 import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
@@ -56,13 +57,11 @@ const EchoesOf = ({ lane }: { lane: Lane }) => {
       {echoes ? (
         <>
           <EchoHand echoes={echoes} tempo={tempo} onChange={(some, gesture) => change(some, gesture)} />
-          <Range
+          <Figure
+            of="echoes"
             label={words.echoCount}
             short={words.countShort}
             value={echoes.count}
-            {...bounds(RANGES.echoes)}
-            step={1}
-            shown={String(echoes.count)}
             onChange={(count, gesture) => change({ count }, gesture)}
           />
           <Choice
@@ -83,22 +82,18 @@ const EchoesOf = ({ lane }: { lane: Lane }) => {
               onChange={(ms, gesture) => change({ rate: { ms } }, gesture)}
             />
           ) : null}
-          <Range
+          <Figure
+            of="echoSlope"
             label={words.slope}
             short={words.slopeShort}
             value={echoes.slope}
-            {...bounds(RANGES.echoSlope)}
-            step={0.01}
-            written={PERCENT}
-            shown={percent(echoes.slope)}
             onChange={(slope, gesture) => change({ slope }, gesture)}
           />
-          <Range
+          <Figure
+            of="interval"
             label={words.interval}
             short={words.intervalShort}
             value={echoes.interval}
-            {...bounds(RANGES.interval)}
-            step={1}
             shown={words.semitones(echoes.interval)}
             onChange={(interval, gesture) => change({ interval }, gesture)}
           />
@@ -154,24 +149,18 @@ const OneSpark = ({ spark, others, onChange, onRemove }: OneSparkProps) => {
           onChange={(gap) => change({ gap })}
         />
       )}
-      <Range
+      <Figure
+        of="chance"
         label={words.sparkChance(name)}
         short={words.chanceShort}
         value={spark.chance}
-        {...bounds(RANGES.chance)}
-        step={0.01}
-        written={PERCENT}
-        shown={percent(spark.chance)}
         onChange={(chance, gesture) => change({ chance }, gesture)}
       />
-      <Range
+      <Figure
+        of="sparkFactor"
         label={words.sparkFactor(name)}
         short={words.velocityShort}
         value={spark.factor}
-        {...bounds(RANGES.sparkFactor)}
-        step={0.01}
-        written={PERCENT}
-        shown={percent(spark.factor)}
         onChange={(factor, gesture) => change({ factor }, gesture)}
       />
       <Range
@@ -184,12 +173,11 @@ const OneSpark = ({ spark, others, onChange, onRemove }: OneSparkProps) => {
         shown={words.ms(figure(ms))}
         onChange={(to, gesture) => change({ delay: to ? { ms: to } : null }, gesture)}
       />
-      <Range
+      <Figure
+        of="interval"
         label={words.sparkPitch(name)}
         short={words.pitchShort}
         value={spark.pitch}
-        {...bounds(RANGES.interval)}
-        step={1}
         shown={words.semitones(spark.pitch)}
         onChange={(pitch, gesture) => change({ pitch }, gesture)}
       />

@@ -1,7 +1,7 @@
+import { Figure } from '../../../ui/Figure';
 import { nanoid } from '@reduxjs/toolkit';
 import { instrument } from '../../../../core/document/instruments';
 import { CHOOSINGS, SOUND, type Choosing } from '../../../../core/document/choices';
-import { bounds, RANGES } from '../../../../core/document/ranges';
 import type { Lane, Layer, Sample, Voice } from '../../../../core/document/schema';
 import { laneAlone } from '../../../../core/edit/laneAlone';
 import { kitToldOf } from '../../../../core/sound/kitList';
@@ -14,7 +14,6 @@ import { Choice } from '../../../ui/Choice';
 import { saveBytes } from '../../../ui/files';
 import { saveBeat } from '../../saveBeats';
 import { Chips, Group } from '../../../ui/Layout';
-import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { DropFiles } from '../../../web/DropFiles';
 import { useFileField } from '../../../web/fileField';
@@ -121,13 +120,11 @@ export const OwnSound = ({ lane }: { lane: Lane }) => {
               />
             ) : null}
             {voice.choose === 'velocity' && voice.layers.length > 1 ? (
-              <Range
+              <Figure
+                of="crossFade"
                 label={words.crossFadeOf(lane.name)}
                 short={words.crossFade}
                 value={voice.crossFade ?? 0}
-                {...bounds(RANGES.crossFade)}
-                step={1}
-                shown={String(voice.crossFade ?? 0)}
                 onChange={(crossFade, gesture) => setVoice({ ...voice, crossFade }, gesture)}
               />
             ) : null}

@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import { use, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { Grid } from '../../../../core/document/grid';
@@ -11,8 +12,6 @@ import { Choice } from '../../../ui/Choice';
 import { Chips } from '../../../ui/Layout';
 import { PlayContext } from '../../../ui/playing';
 import { Press } from '../../../ui/Press';
-import { PERCENT } from '../../../ui/figures';
-import { Range } from '../../../ui/Range';
 import { Para, Words } from '../../../ui/Words';
 import { listen } from '../../../web/listen';
 import { Struck } from '../../../web/Struck';
@@ -258,15 +257,11 @@ export const PadsPage = () => {
         onChange={(repeat) => set({ repeat: repeat === 'off' ? null : repeat })}
       />
       {how.repeat ? <Para quiet>{words.repeatAbout}</Para> : null}
-      <Range
+      <Figure
+        of="share"
         label={words.quantizeWhatIsPlayedIn}
         short={words.quantize}
         value={how.quantize}
-        least={0}
-        most={1}
-        step={0.05}
-        written={PERCENT}
-        shown={`${Math.round(how.quantize * 100)} %`}
         onChange={(quantize) => set({ quantize })}
       />
       <ClickPart />

@@ -1,9 +1,9 @@
-import { bounds, RANGES } from '../../../../core/document/ranges';
+import { Figure } from '../../../ui/Figure';
 import { Group } from '../../../ui/Layout';
 import type { Lane } from '../../../../core/document/schema';
 import { laneChanged } from '../../../state/doc';
 import { useDo } from '../../../state/store';
-import { hertzText, HERTZ, PERCENT } from '../../../ui/figures';
+import { hertzText, HERTZ } from '../../../ui/figures';
 import { Range } from '../../../ui/Range';
 import { LaneSound } from '../LaneSound';
 import { LoopGroup } from './LoopGroup';
@@ -27,24 +27,19 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
     <>
       <Group title={words.soundOfLane(lane.name)}>
         <LaneSound lane={lane} />
-        <Range
+        <Figure
+          of="tune"
           label={words.tuneOfLane(lane.name)}
           short={words.tune}
           value={lane.tune ?? 0}
-          {...bounds(RANGES.tune)}
-          step={0.5}
           shown={words.tuneSt((lane.tune ?? 0) > 0 ? '+' : '', lane.tune ?? 0)}
           onChange={(tune, gesture) => set({ tune }, gesture)}
         />
-        <Range
+        <Figure
+          of="decay"
           label={words.decayOfLane(lane.name)}
           short={words.decay}
           value={lane.decay ?? 1}
-          least={0.05}
-          most={1}
-          step={0.01}
-          written={PERCENT}
-          shown={`${Math.round((lane.decay ?? 1) * 100)} %`}
           onChange={(decay, gesture) => set({ decay }, gesture)}
         />
         <Range

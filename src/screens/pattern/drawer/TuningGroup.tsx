@@ -1,3 +1,4 @@
+import { Figure } from '../../../ui/Figure';
 import { tunedAs, tuningAround } from '../../../../core/document/defaults';
 import { noteName } from '../../../../core/document/noteName';
 import { bounds, RANGES } from '../../../../core/document/ranges';
@@ -11,7 +12,6 @@ import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Chips, Figures, Group } from '../../../ui/Layout';
 import { NumberField } from '../../../ui/NumberField';
-import { Range } from '../../../ui/Range';
 import { Para } from '../../../ui/Words';
 import { words } from '../../../words/tuned';
 import { useHeightIs } from './heights';
@@ -89,12 +89,11 @@ export const TuningGroup = ({ lane }: { lane: Lane }) => {
               }
             />
           </Figures>
-          <Range
+          <Figure
+            of="slide"
             label={words.slideOf(lane.name)}
             short={words.slide}
             value={lane.slide ?? 0}
-            {...bounds(RANGES.slide)}
-            step={5}
             shown={lane.slide ? words.ms(lane.slide) : words.off}
             onChange={(slide, gesture) => set({ slide: slide || undefined }, gesture)}
           />

@@ -1,7 +1,7 @@
+import { Figure } from '../../../../ui/Figure';
 import { GRIDS, type Grid } from '../../../../../core/document/grid';
 import { listed } from '../../../../../core/document/text';
 import { noteName } from '../../../../../core/document/noteName';
-import { bounds, RANGES } from '../../../../../core/document/ranges';
 import type { Lane } from '../../../../../core/document/schema';
 import {
   bandAt,
@@ -163,16 +163,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
         ]}
         onChange={(next) => chooseShape(next)}
       />
-      <Range
-        label={words.width}
-        short={words.widthShort}
-        value={width}
-        {...bounds(RANGES.share)}
-        step={0.01}
-        written={PERCENT}
-        shown={percent(width)}
-        onChange={widen}
-      />
+      <Figure of="share" label={words.width} short={words.widthShort} value={width} onChange={widen} />
       {optional && points.length ? (
         <Chips>
           <Chip onPress={() => setBand([])}>{words.leaveOut(NAMES[of])}</Chip>
@@ -217,14 +208,11 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
             options={GRIDS.map((value) => ({ value, name: value }))}
             onChange={(grid) => change({ grid })}
           />
-          <Range
+          <Figure
+            of="chance"
             label={words.heldOver}
             short={words.heldOverShort}
             value={s.heldOver}
-            {...bounds(RANGES.chance)}
-            step={0.01}
-            written={PERCENT}
-            shown={percent(s.heldOver)}
             onChange={(heldOver, gesture) => change({ heldOver }, gesture)}
           />
           <Range

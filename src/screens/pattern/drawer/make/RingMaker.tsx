@@ -1,5 +1,6 @@
+import { Figure } from '../../../../ui/Figure';
 import { modulo } from '../../../../../core/numbers';
-import { bounds, RANGES } from '../../../../../core/document/ranges';
+import { bounds } from '../../../../../core/document/ranges';
 import { GRIDS, type Grid } from '../../../../../core/document/grid';
 import type { Lane } from '../../../../../core/document/schema';
 import { RING_DEFAULTS, ringParts, type RingSettings } from '../../../../../core/make/makers';
@@ -17,7 +18,7 @@ import { CheckBox } from '../../../../ui/CheckBox';
 import { Choice } from '../../../../ui/Choice';
 import { Disclosure } from '../../../../ui/Disclosure';
 import { Chips, Group } from '../../../../ui/Layout';
-import { FROM_ONE, PERCENT } from '../../../../ui/figures';
+import { FROM_ONE } from '../../../../ui/figures';
 import { Range } from '../../../../ui/Range';
 import { words } from '../../../../words/make';
 import { useArrangements } from './arrangementList';
@@ -150,13 +151,11 @@ export const RingMaker = ({ lane }: { lane: Lane }) => {
           {words.fillsPattern}
         </Chip>
       </Chips>
-      <Range
+      <Figure
+        of="velocity"
         label={words.baseVelocity}
         short={words.velocityShort}
         value={s.velocity}
-        {...bounds(RANGES.velocity)}
-        step={1}
-        shown={String(s.velocity)}
         onChange={(velocity, gesture) => change({ velocity }, gesture)}
       />
       <Range
@@ -171,13 +170,11 @@ export const RingMaker = ({ lane }: { lane: Lane }) => {
       />
       {s.every ? (
         <>
-          <Range
+          <Figure
+            of="velocity"
             label={words.accentVelocity}
             short={words.accentShort}
             value={s.accent}
-            {...bounds(RANGES.velocity)}
-            step={1}
-            shown={String(s.accent)}
             onChange={(accent, gesture) => change({ accent }, gesture)}
           />
           <Range
@@ -193,14 +190,11 @@ export const RingMaker = ({ lane }: { lane: Lane }) => {
           />
         </>
       ) : null}
-      <Range
+      <Figure
+        of="chance"
         label={words.doubling}
         short={words.doublingShort}
         value={s.doubling}
-        {...bounds(RANGES.chance)}
-        step={0.01}
-        written={PERCENT}
-        shown={`${Math.round(s.doubling * 100)} %`}
         onChange={(doubling, gesture) => change({ doubling }, gesture)}
       />
       {s.doubling > 0 ? (

@@ -1,7 +1,7 @@
+import { Figure } from '../../../../ui/Figure';
 import { GRIDS, type Grid } from '../../../../../core/document/grid';
 import { lanePatternOf, patternTicks } from '../../../../../core/document/defaults';
 import { gridTicks } from '../../../../../core/document/grid';
-import { bounds, RANGES } from '../../../../../core/document/ranges';
 import type { Lane, Pattern } from '../../../../../core/document/schema';
 import type { Spot } from '../../../../../core/edit/spots';
 import { RUDIMENTS, type Rudiment } from '../../../../../core/hands/rudiments';
@@ -71,13 +71,11 @@ export const RudimentMaker = ({ lane }: { lane: Lane }) => {
   const beats = patternTicks(pattern) / QUARTER;
   const span = spanOfSpots(pattern, selection);
   const velocity = (key: 'velocity' | 'accent', label: string, short: string) => (
-    <Range
+    <Figure
+      of="velocity"
       label={label}
       short={short}
       value={s[key]}
-      {...bounds(RANGES.velocity)}
-      step={1}
-      shown={String(s[key])}
       onChange={(value, gesture) => change({ [key]: value }, gesture)}
     />
   );

@@ -1,6 +1,6 @@
+import { Figure } from '../../../../ui/Figure';
 import { nanoid } from '@reduxjs/toolkit';
 import { DETOUR_SLOTS } from '../../../../../core/document/choices';
-import { bounds, RANGES } from '../../../../../core/document/ranges';
 import type { Detour } from '../../../../../core/document/schema';
 import { isAsWritten, KNOWN_ROUTES, knownRoute, randomRoute } from '../../../../../core/play/moves/detours';
 import { playedRoutes, playedTick, turnRoute } from '../../../../audio/player';
@@ -15,8 +15,6 @@ import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
 import { Disclosure } from '../../../../ui/Disclosure';
 import { Chips, Group } from '../../../../ui/Layout';
-import { percent, PERCENT } from '../../../../ui/figures';
-import { Range } from '../../../../ui/Range';
 import { Para } from '../../../../ui/Words';
 import { words } from '../../../../words/make';
 import { edit } from '../edit';
@@ -70,14 +68,11 @@ export const DetourOf = () => {
       />
       {detour ? (
         <>
-          <Range
+          <Figure
+            of="chance"
             label={words.howLikely}
             short={words.likelyShort}
             value={detour.chance}
-            {...bounds(RANGES.chance)}
-            step={0.01}
-            written={PERCENT}
-            shown={percent(detour.chance)}
             onChange={(chance, gesture) => set({ chance }, gesture)}
           />
           <Disclosure title={detour.lanes ? words.forSome(chosen.length, lanes.length) : words.forAllLanes}>
