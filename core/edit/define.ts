@@ -1,4 +1,5 @@
 import { heldToRange, type Range } from '../document/ranges';
+import type { Beat, Pattern } from '../document/schema';
 import type { Spot } from './spots';
 
 /** Something that a beat has and that an edit names by its id. */
@@ -131,6 +132,11 @@ export const defineEdit =
     run: (on: On, args: Given<S>, ...rest: Rest) => On;
   }) =>
     edit;
+
+/** An edit of a pattern. The beat is there to be looked at; `shown` is false for a pattern that is only edited along. */
+export const patternEdit = defineEdit<Pattern, [beat: Beat, shown: boolean]>();
+/** An edit of a beat as a whole. */
+export const beatEdit = defineEdit<Beat>();
 
 const isPlain = (value: unknown): value is object =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -6,23 +6,16 @@ import type { Kit, OwnSound } from '../../core/sound/own';
 import type { Shape } from '../../core/sound/shape';
 import type { Sound } from '../../core/sound/voiceSound';
 import { patternOf } from '../../core/document/defaults';
-import {
-  QUARTER,
-  type Frames,
-  type Ms,
-  type Seconds,
-  type Semitones,
-  type Ticks,
-  type Velocity,
-} from '../../core/units';
+import { QUARTER, type Frames, type Ms, type Semitones, type Ticks, type Velocity } from '../../core/units';
 import { newClock } from './clock';
+import { heardFrame } from './heard';
+import { playerNow, setPlayer, type Anchor, type Player } from './playerNow';
 import { createRenewals, PAUSES_MS } from './renewals';
-import { afterWord, NOTHING_TOLD, turned, type Told } from './told';
+import { afterWord, NOTHING_TOLD, turned } from './told';
 import type { SwitchAt } from './feeder';
 import { SOUNDS_EACH } from './messages';
 import type {
   FromWorker,
-  GivenSound,
   HandedNote,
   Levels,
   Metronome,
@@ -34,51 +27,19 @@ import type {
 import { watched, type Watched } from '../workers/watched';
 import { SAMPLE_RATE } from './timing';
 
-/** From where on the audio clock counts which pattern's time. */
-export type Anchor = Pick<
-  Extract<FromWorker, { type: 'anchor' }>,
-  'frame' | 'tick' | 'song' | 'tempo' | 'patternId'
->;
-
-/** The page's hand on the sound: everything that must be on time happens in the worker and the audio thread. */
-interface Player {
-  /** Null where none comes. */
-  worker: Watched | null;
-  context: AudioContext | null;
-  node: AudioWorkletNode | null;
-  starting: Promise<void> | null;
-  /** What a new worker has to be told. */
-  told: Told;
-  /** How play was begun; null where nothing plays. */
-  playing: Extract<ToWorker, { type: 'play' }> | null;
-  /** Up to which frame the mixer has been given notes. */
-  until: Frames;
-  /** What the mixer has, by key: a worker that takes another one's place need not make it again. */
-  given: Map<string, GivenSound>;
-  /** How many workers there have been. */
-  workers: number;
-  /** How often something of it was made anew of late. */
-  renewals: ReturnType<typeof createRenewals>;
-  /** When the mixer last gave a sign of life. */
-  sign: Ms;
-  looking: ReturnType<typeof setInterval> | null;
-  anchors: Anchor[];
-  clock: ReturnType<typeof newClock>;
-  /** What was handed to the audio clock and has not been seen yet, in order of frame. */
-  handed: HandedNote[];
-  /** Since play began: which pattern came when. */
-  switches: Anchor[];
-  log: HandedNote[] | null;
-  /** While a log is kept: when each batch came, in ms of the page's clock, and how far ahead of the ear it begins. */
-  changes: { at: Ms; ahead: Ms }[];
-  reports: ((report: MixerReport) => void)[];
-  /** By which detours the pattern went from when on, since play began. */
-  routes: readonly Switched[];
-  /** Who waits for a route to be taken up, by the number of the question. */
-  turning: Map<number, (ms: Ms | null) => void>;
-}
-
-let player: Player | null = null;
+export type { HeardAt, HeardPattern } from './heard';
+export {
+  heardAt,
+  heardPatterns,
+  heardSeconds,
+  msToNextHeard,
+  playedPattern,
+  playedSongTick,
+  playedTick,
+  takeHeard,
+  timeOfFrame,
+} from './heard';
+export type { Anchor } from './playerNow';
 
 /** Who is told of what is handed to the audio clock: notes, where time is counted from, and that it ends. */
 export interface Onlooker {
@@ -95,12 +56,9 @@ export const lookOn = (onlooker: Onlooker): (() => void) => {
   return () => void onlookers.delete(onlooker);
 };
 
-/** When a frame of the audio clock is heard, in ms of the page's clock; null before there is any sound. */
-export const timeOfFrame = (frame: Frames): Ms | null =>
-  player?.context ? player.clock.timeOf(player.context, frame / SAMPLE_RATE) : null;
-
 /** Another clock leads: at a time of the page's clock it stands at a tick, in the song from its first bar. */
 export const alignTo = (time: Ms, tick: Ticks): void => {
+  const player = playerNow();
   if (!player?.context) return;
   const frame = player.clock.heardAt(player.context, time) * SAMPLE_RATE;
   tell({ type: 'align', frame: Math.round(frame), tick });
@@ -274,7 +232,7 @@ const create = (): Player => {
   };
 };
 
-const current = (): Player => (player ??= create());
+const current = (): Player => playerNow() ?? setPlayer(create());
 
 const peakHearers = new Set<(peaks: Float32Array, left: number) => void>();
 
@@ -453,7 +411,7 @@ export const turnRoute = (detour: Detour | null, every: Ticks): Promise<Ms | nul
   });
 
 /** By which detours the pattern that plays went from when on, as it was done; what is still to come too. */
-export const playedRoutes = (): readonly Switched[] => player?.routes ?? [];
+export const playedRoutes = (): readonly Switched[] => playerNow()?.routes ?? [];
 
 /**
  * @param countIn how long is counted before the pattern begins
@@ -478,7 +436,7 @@ export const startPlaying = async (countIn: Ticks = 0, at?: Ms): Promise<void> =
 
 /** Another clock ticks and may say start at any time: sound that has been allowed is kept awake for it. */
 export const armPlaying = (): void => {
-  if (player?.context?.state === 'running') tell({ type: 'arm' });
+  if (playerNow()?.context?.state === 'running') tell({ type: 'arm' });
   else if (navigator.userActivation?.hasBeenActive)
     void ready().then(
       () => tell({ type: 'arm' }),
@@ -540,87 +498,6 @@ const giveOwn = async (
   } catch {
     give({ type: 'own', name, failed: true });
   }
-};
-
-const heardFrame = (context: AudioContext): number =>
-  (context.currentTime - (context.outputLatency || context.baseLatency || 0)) * SAMPLE_RATE;
-
-const heardAnchor = (): Anchor | undefined => {
-  if (!player?.context) return undefined;
-  const frame = heardFrame(player.context);
-  return player.anchors.findLast((anchor) => anchor.frame <= frame);
-};
-
-/** Where playback stands in the ears of the listener, in ticks from where play began; null before it sounds. */
-export const playedTick = (): Ticks | null => {
-  const anchor = heardAnchor();
-  if (!player?.context || !anchor) return null;
-  const frame = heardFrame(player.context);
-  return anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
-};
-
-/** Which pattern is heard: while one waits for its turn, the one before it; null before any sounds. */
-export const playedPattern = (): string | null => heardAnchor()?.patternId ?? null;
-
-/** Where playback stands in the song; null where none is heard. */
-export const playedSongTick = (): Ticks | null => {
-  const anchor = heardAnchor();
-  const tick = playedTick();
-  return !anchor || anchor.song === null || tick === null ? null : anchor.song + tick - anchor.tick;
-};
-
-/** A pattern that began to be heard. */
-export interface HeardPattern {
-  patternId: string | null;
-  at: Seconds;
-  tempo: number;
-}
-
-/** Which patterns have been heard since play began, from when on, in seconds of the audio clock. */
-export const heardPatterns = (): HeardPattern[] => {
-  if (!player?.context) return [];
-  const frame = heardFrame(player.context);
-  return player.switches
-    .filter((one) => one.frame <= frame)
-    .map(({ patternId, frame: at, tempo }) => ({ patternId, at: at / SAMPLE_RATE, tempo }));
-};
-
-/** The time of the audio clock that is heard now. */
-export const heardSeconds = (): Seconds => (player?.context ? heardFrame(player.context) / SAMPLE_RATE : 0);
-
-/** What was heard at a moment. */
-export interface HeardAt {
-  /** In ticks from where play began; below 0 while it counts in. */
-  tick: Ticks;
-  /** Where in the song; null where a pattern plays by itself. */
-  song: Ticks | null;
-  patternId: string | null;
-}
-
-/** What was heard at a moment of the page's clock, such as that of an event, in ms; null where nothing played. */
-export const heardAt = (time: Ms): HeardAt | null => {
-  if (!player?.context || !player.anchors.length) return null;
-  const frame = player.clock.heardAt(player.context, time) * SAMPLE_RATE;
-  const { anchors } = player;
-  const anchor = anchors.findLast((one) => one.frame <= frame) ?? anchors[0]!;
-  const tick = anchor.tick + ((frame - anchor.frame) * QUARTER * anchor.tempo) / (60 * SAMPLE_RATE);
-  const song = anchor.song === null ? null : anchor.song + tick - anchor.tick;
-  return { tick, song, patternId: anchor.patternId };
-};
-
-/** The notes that have been heard since the last call. */
-export const takeHeard = (): HandedNote[] => {
-  if (!player?.context || !player.handed.length) return [];
-  const frame = heardFrame(player.context);
-  const at = player.handed.findIndex((note) => note.frame > frame);
-  return player.handed.splice(0, at < 0 ? player.handed.length : at);
-};
-
-/** How long it is until the next note that was handed over is heard, in ms; null where none is known. */
-export const msToNextHeard = (): Ms | null => {
-  const next = player?.handed[0];
-  if (!player?.context || !next) return null;
-  return Math.max(0, ((next.frame - heardFrame(player.context)) * 1000) / SAMPLE_RATE);
 };
 
 /** For measuring: keeps a list of what is handed to the audio clock from now on. */

@@ -12,7 +12,7 @@ export const words = {
   cancel: 'Cancel',
   rename: 'Rename',
   name: 'Name',
-  savedByANewerRuddik: 'Saved by a newer Ruddik; it opens once this one is up to date',
+  savedByANewerRuddik: 'Saved by a newer Ruddik. Update to open it.',
   tempoBpmMeterBarsBar: (tempo: number, meter: string, bars: number) =>
     `${tempo} BPM, ${meter}, ${bars} bar${bars === 1 ? '' : 's'}`,
   notReadYet: 'Not read yet',

@@ -57,7 +57,7 @@ export const words = {
   takeItsTempoBpmBpm: (bpm: string) => `Take its tempo, ${bpm} BPM`,
   itIsCalledLastHere: (last: string) => `It is called “${last}” here.`,
   nameIsManyPatternsOf: (name: string, many: number) =>
-    `“${name}” is ${many} patterns of your beat now. They lie in the tray in their order.`,
+    `“${name}” is now ${many} patterns in your beat, in order in the tray.`,
   asANewPattern: 'As a new pattern',
   nameIsANewPattern: (name: string) => `“${name}” is a new pattern of your beat.`,
   onlyTheFirstBarsOf: (bars: string, bars2: number) =>

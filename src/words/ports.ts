@@ -5,7 +5,7 @@ export const words = {
   about: 'Devices and programs that Ruddik plays, hears, follows or leads; stand-ins where you have none.',
   thisMachine: 'Devices of this machine',
   useDevices: 'Use the devices of this machine',
-  noMidi: 'This browser has no MIDI ports. Stand-ins, files and everything else work as ever.',
+  noMidi: 'This browser has no MIDI. Stand-ins, files and everything else still work.',
   notAllowed:
     'The browser did not allow it, so no device of this machine is reached. Stand-ins, files and everything else work as ever.',
   standIns: 'Stand-ins',

@@ -33,12 +33,10 @@ import {
   SEED,
   some,
   TEXT,
-  defineEdit,
+  beatEdit as edit,
   NAME,
 } from '../define';
 import { THINGS } from './things';
-
-const edit = defineEdit<Beat>();
 
 /** The properties of a lane that may be changed. */
 const LANE_CHANGE = some({

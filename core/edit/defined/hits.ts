@@ -8,12 +8,8 @@ import { moveHits, pasteHits } from '../clip';
 import { setHands, stickBy } from '../handEdits';
 import { eraseBetween, recordHit } from '../record';
 import * as spots from '../spots';
-import { choice, figure, FLAG, HIT, HITS, LANE, maybe, optional, defineEdit } from '../define';
-import type { Beat, Pattern } from '../../document/schema';
+import { choice, figure, FLAG, HIT, HITS, LANE, maybe, optional, patternEdit as edit } from '../define';
 import { THINGS } from './things';
-
-/** @param shown a pattern that is only edited along is told apart */
-const edit = defineEdit<Pattern, [beat: Beat, shown: boolean]>();
 
 /** How far hits may be moved at once: by so many ticks, longer than any pattern. */
 const MOVE = { least: -1_000_000, most: 1_000_000, unit: 'ticks' } as const;
@@ -27,7 +23,7 @@ export const HIT_EDITS = {
     run: (pattern, a) => spots.setVelocities(pattern, a.spots, a.to),
   }),
   rampVelocities: edit({
-    does: 'Lets velocities rise or fall from the first hit to the last',
+    does: 'Ramps velocities from the first hit to the last',
     args: { spots: HITS, from: figure(RANGES.velocity), to: figure(RANGES.velocity) },
     run: (pattern, a) => spots.rampVelocities(pattern, a.spots, a.from, a.to),
   }),
@@ -37,7 +33,7 @@ export const HIT_EDITS = {
     run: (pattern, a) => spots.scaleVelocities(pattern, a.spots, a.factor),
   }),
   compressVelocities: edit({
-    does: 'Brings velocities closer together, or further apart',
+    does: 'Changes velocity contrast',
     args: { spots: HITS, ratio: figure({ least: 0, most: 10 }) },
     run: (pattern, a) => spots.compressVelocities(pattern, a.spots, a.ratio),
   }),
@@ -127,7 +123,7 @@ export const HIT_EDITS = {
     },
   }),
   recordHit: edit({
-    does: 'Takes down a stroke that was played, quantized by a share',
+    does: 'Records a played hit, quantized by a percentage',
     args: {
       laneId: LANE,
       tick: TICK,
@@ -140,7 +136,7 @@ export const HIT_EDITS = {
       beat.lanes.some(({ id }) => id === a.laneId) ? recordHit(beat, pattern, a) : pattern,
   }),
   eraseBetween: edit({
-    does: 'Takes away what a lane plays within a time',
+    does: 'Erases what a lane plays in a time range',
     args: { laneId: LANE, from: TICK, to: TICK },
     run: (pattern, a, beat) => eraseBetween(beat, pattern, a.laneId, a.from, a.to),
   }),

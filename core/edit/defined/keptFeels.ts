@@ -9,11 +9,8 @@ import {
   setBlend,
   useFeel,
 } from '../feels';
-import { FLAG, id, LANE, maybe, NEW_ID, some, TEXT, defineEdit, NAME } from '../define';
-import type { Beat } from '../../document/schema';
+import { FLAG, id, LANE, maybe, NEW_ID, some, TEXT, beatEdit as edit, NAME } from '../define';
 import { THINGS } from './things';
-
-const edit = defineEdit<Beat>();
 
 /** Edits of which feel is played with, and of those that are kept. */
 export const KEPT_FEEL_EDITS = {
@@ -53,7 +50,7 @@ export const KEPT_FEEL_EDITS = {
     run: (beat, a) => keepTemplate(beat, a.template),
   }),
   dropTemplate: edit({
-    does: 'Forgets a template',
+    does: 'Deletes a template',
     args: { id: id('template') },
     run: (beat, a) => dropTemplate(beat, a.id),
   }),

@@ -1,7 +1,7 @@
 import { DIRECTIONS, OFFBEAT_GRIDS, RATES } from '../../document/choices';
 import { GRIDS } from '../../document/grid';
 import { RANGES } from '../../document/ranges';
-import type { Beat, Pattern } from '../../document/schema';
+import type { Pattern } from '../../document/schema';
 import { randomized, rolled, varied } from '../../make/chance';
 import * as moves from '../moves';
 import * as parts from '../parts';
@@ -20,13 +20,10 @@ import {
   PLACE,
   SEED,
   some,
-  defineEdit,
+  patternEdit as edit,
   type ArgsOf,
 } from '../define';
 import { THINGS } from './things';
-
-/** @param shown a pattern that is only edited along is told apart */
-const edit = defineEdit<Pattern, [beat: Beat, shown: boolean]>();
 
 const TURN = { least: -4096, most: 4096, whole: true, unit: 'steps' } as const;
 
@@ -35,6 +32,10 @@ const each = (
   laneIds: string[],
   change: (now: Pattern, laneId: string) => Pattern | null,
 ) => laneIds.reduce((now, laneId) => change(now, laneId) ?? now, pattern);
+
+/** The same done to each of some lanes; one that it cannot be done to stays as it is. */
+const ofLanes = (does: string, change: (now: Pattern, laneId: string) => Pattern | null) =>
+  edit({ does, args: { laneIds: LANES }, run: (pattern, a) => each(pattern, a.laneIds, change) });
 
 /** Edits of what lanes play in a pattern. */
 export const LANE_EDITS = {
@@ -80,48 +81,20 @@ export const LANE_EDITS = {
     args: { laneIds: LANES, by: figure(TURN) },
     run: (pattern, a) => each(pattern, a.laneIds, (now, laneId) => parts.shift(now, laneId, a.by)),
   }),
-  reverse: edit({
-    does: 'Turns lanes back to front',
-    args: { laneIds: LANES },
-    run: (pattern, a) => each(pattern, a.laneIds, parts.reverse),
-  }),
-  mirror: edit({
-    does: 'Lets the second half mirror the first',
-    args: { laneIds: LANES },
-    run: (pattern, a) => each(pattern, a.laneIds, parts.mirror),
-  }),
-  double: edit({
-    does: 'Makes lanes twice as long and repeats them',
-    args: { laneIds: LANES },
-    run: (pattern, a) => each(pattern, a.laneIds, parts.double),
-  }),
-  halve: edit({
-    does: 'Makes lanes half as long',
-    args: { laneIds: LANES },
-    run: (pattern, a) => each(pattern, a.laneIds, parts.halve),
-  }),
+  reverse: ofLanes('Turns lanes back to front', parts.reverse),
+  mirror: ofLanes('Lets the second half mirror the first', parts.mirror),
+  double: ofLanes('Makes lanes twice as long and repeats them', parts.double),
+  halve: ofLanes('Makes lanes half as long', parts.halve),
   stretch: edit({
     does: 'Moves hits apart or together in time by a factor',
     args: { laneIds: LANES, factor: figure({ least: 0.25, most: 4 }) },
     run: (pattern, a) => each(pattern, a.laneIds, (now, laneId) => parts.stretch(now, laneId, a.factor)),
   }),
-  thin: edit({
-    does: 'Thins lanes out',
-    args: { laneIds: LANES },
-    run: (pattern, a) => each(pattern, a.laneIds, parts.thin),
-  }),
-  thicken: edit({
-    does: 'Puts softer hits between those of lanes',
-    args: { laneIds: LANES },
-    run: (pattern, a) => each(pattern, a.laneIds, parts.thicken),
-  }),
-  clearLanes: edit({
-    does: 'Clears lanes',
-    args: { laneIds: LANES },
-    run: (pattern, a) => each(pattern, a.laneIds, parts.clearLane),
-  }),
+  thin: ofLanes('Thins lanes out', parts.thin),
+  thicken: ofLanes('Adds softer hits in between', parts.thicken),
+  clearLanes: ofLanes('Clears lanes', parts.clearLane),
   randomize: edit({
-    does: 'Rolls lanes anew, as a take',
+    does: 'Randomizes lanes, as a take',
     args: {
       laneIds: LANES,
       seed: SEED,

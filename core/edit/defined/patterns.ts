@@ -18,15 +18,11 @@ import {
   SEED,
   some,
   TEXT,
-  defineEdit,
+  patternEdit as edit,
   NAME,
   FROM_TO,
 } from '../define';
-import type { Beat, Pattern } from '../../document/schema';
 import { THINGS } from './things';
-
-/** @param shown a pattern that is only edited along is told apart */
-const edit = defineEdit<Pattern, [beat: Beat, shown: boolean]>();
 
 /** Edits of a pattern as a whole, and of its takes. */
 export const WHOLE_PATTERN_EDITS = {

@@ -3,11 +3,8 @@ import { RANGES } from '../../document/ranges';
 import { passesToSong, playedPasses } from '../playedRoutes';
 import * as song from '../song';
 import { takeFill } from '../takeFill';
-import { choice, figure, id, maybe, NEW_ID, PLACE, some, TEXT, defineEdit, FROM_TO } from '../define';
-import type { Beat } from '../../document/schema';
+import { choice, figure, id, maybe, NEW_ID, PLACE, some, TEXT, beatEdit as edit, FROM_TO } from '../define';
 import { THINGS } from './things';
-
-const edit = defineEdit<Beat>();
 
 /** Edits of the song and of the tray beside it. */
 export const SONG_EDITS = {

@@ -1,11 +1,8 @@
 import { INSTRUMENT_IDS } from '../../document/instruments';
 import { RANGES } from '../../document/ranges';
 import * as sounds from '../sounds';
-import { choice, figure, id, LANE, maybe, NEW_ID, optional, TEXT, defineEdit } from '../define';
-import type { Beat } from '../../document/schema';
+import { choice, figure, id, LANE, maybe, NEW_ID, optional, TEXT, beatEdit as edit } from '../define';
 import { THINGS } from './things';
-
-const edit = defineEdit<Beat>();
 
 /** Edits of sounds of one’s own. */
 export const SOUND_EDITS = {

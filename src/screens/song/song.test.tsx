@@ -32,8 +32,13 @@ jest.mock('../../ui/Sheet', () => ({
 }));
 jest.mock('../../web/SortableLater', () => jest.requireActual('../../web/SortableLater.mock'));
 const mockAsked: number[] = [];
+/** Gives a tile its picture, late as it may be. */
+const mockShow: ((blob: Blob) => void)[] = [];
 jest.mock('../../strings/tiles', () => ({
-  askTile: (_song: object, index: number) => void mockAsked.push(index),
+  askTile: (_song: object, index: number, show: (blob: Blob) => void) => {
+    mockAsked.push(index);
+    mockShow.push(show);
+  },
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../state/session', () => {
@@ -90,6 +95,7 @@ beforeEach(() => {
   pageFits(false);
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   mockAsked.splice(0);
+  mockShow.splice(0);
 });
 
 describe('the song at a glance', () => {
@@ -124,6 +130,18 @@ describe('the song at a glance', () => {
     expect(asked.length).toBeGreaterThan(1);
     expect(asked.indexOf(0)).toBeLessThan(asked.indexOf(2));
     expect(new Set(asked).size).toBe(asked.length);
+  });
+
+  test('a picture that comes for a tile that is gone is let go', () => {
+    const made: unknown[] = [];
+    URL.createObjectURL = (blob) => `blob:${made.push(blob)}`;
+    URL.revokeObjectURL = () => undefined;
+    const late = mockShow.splice(0);
+    late[0]!(new Blob(['here']));
+    expect(made).toHaveLength(1);
+    cleanup();
+    for (const show of late) show(new Blob(['late']));
+    expect(made).toHaveLength(1);
   });
 
   test('the section under the place is repeated, and no longer', () => {
