@@ -7,10 +7,13 @@ import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import ts from 'typescript-eslint';
 
-/** Imports run one way: core imports nothing of the rest; state imports core; screens import state, ui and core. */
+/** Imports run one way: core imports nothing of the rest; store, keeping and grooves import core; screens import them, ui and core. */
 const zone = (target, from, message) => ({ target, from, message });
 const ROOMS = ['src', 'server', 'cli', 'demo', 'e2e', 'bench'];
 const SCREENS = ['frame', 'pattern', 'feel', 'grooves', 'song', 'export', 'beats', 'kit'];
+
+/** What is there, how it is kept, and the shelf of grooves: each may use those before it. */
+const STATE = ['store', 'keeping', 'grooves'];
 
 /** The rooms of core, in their order: each may use those before it, and none after it. */
 const CORE = JSON.parse(readFileSync(new URL('./core/rooms.json', import.meta.url), 'utf8'));
@@ -26,17 +29,19 @@ const zones = [
     ),
   ),
   ...ROOMS.map((room) => zone('./core/**/!(*.test).ts', `./${room}`, 'core imports nothing of the rest')),
-  ...['app', 'screens', 'strings', 'ui', 'audio', 'workers'].map((room) =>
-    zone('./src/state', `./src/${room}`, 'state imports core only'),
+  ...STATE.flatMap((room, at) =>
+    ['app', 'screens', 'strings', 'ui', 'audio', 'workers', ...STATE.slice(at + 1)].map((later) =>
+      zone(`./src/${room}/**/!(*.test|*.mock).{ts,tsx}`, `./src/${later}`, `${later} comes after ${room}`),
+    ),
   ),
   ...['app', 'screens'].map((room) =>
     zone('./src/strings', `./src/${room}`, 'the strings know nothing of the screens that show them'),
   ),
-  ...['app', 'screens', 'strings', 'state', 'audio', 'workers'].map((room) =>
+  ...['app', 'screens', 'strings', ...STATE, 'audio', 'workers'].map((room) =>
     zone('./src/ui', `./src/${room}`, 'ui knows nothing of what it shows'),
   ),
-  ...['app', 'screens', 'ui', 'state'].map((room) =>
-    zone('./src/audio', `./src/${room}`, 'the audio side knows neither state nor screens'),
+  ...['app', 'screens', 'ui', ...STATE].map((room) =>
+    zone('./src/audio', `./src/${room}`, 'the audio side knows neither store nor screens'),
   ),
   ...['src', 'cli', 'demo'].map((room) => zone('./server', `./${room}`, 'the server serves what is built')),
   ...['src', 'server'].map((room) => zone('./cli', `./${room}`, 'the command line stands on core')),
@@ -155,7 +160,7 @@ export default ts.config(
         {
           patterns: [
             {
-              group: ['**/state/session'],
+              group: ['**/keeping/session'],
               importNames: ['store'],
               message: 'Parts reach the store through hooks: useApp, useDo, useAppStore.',
             },

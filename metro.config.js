@@ -51,7 +51,7 @@ const resolve = (context, name, platform) => {
   if (from.includes('/zod/') && EMPTY_IN_ZOD.test(name)) return { type: 'empty' };
   // Its connections are not opened again once they were closed, and it writes by halves: see the file that stands for it.
   if (from.includes('/async-storage/') && name.endsWith('web-module/IndexedDBStorage.js'))
-    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'state', 'indexedStorage.ts') };
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'keeping', 'indexedStorage.ts') };
   // All of React Native for the web would come to the first screen for a few functions of it.
   if (/^react-native-web(\/dist\/index)?$/.test(name))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'web', 'reactNative.ts') };

@@ -5,10 +5,10 @@ import { readBeat } from '../core/document/file';
 import type { Beat } from '../core/document/schema';
 import { count } from '../core/document/text';
 import { bounce, type BounceHow } from '../core/export/bounce';
-import { readBeatsWithSounds } from '../core/sound/beatFile';
-import { leadsOf } from '../core/sound/leads';
-import { isZip } from '../core/sound/samplePack';
-import { soundsOfBeat } from '../core/sound/sounds';
+import { readBeatsWithSounds } from '../core/files/beatFile';
+import { leadsOf } from '../core/mix/leads';
+import { isZip } from '../core/files/samplePack';
+import { soundsOfBeat } from '../core/samples/sounds';
 import {
   DEPTHS,
   HOW_DEFAULTS,

@@ -3,15 +3,15 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { unzipSync } from 'fflate';
-import { decodeAudio } from '../core/sound/decode';
-import { attackOf } from '../core/sound/sample';
+import { decodeAudio } from '../core/samples/decode';
+import { attackOf } from '../core/samples/sample';
 import { readMidiFile } from '../core/midi/read/readMidi';
-import { writeBeatsWithSounds } from '../core/sound/beatFile';
-import { writeKit } from '../core/sound/kitFile';
-import { voiceOfSamples } from '../core/sound/newVoice';
-import { renderShipped } from '../core/sound/shippedLoops';
-import { SHIPPED_LIST } from '../core/sound/shippedList';
-import { wavOf } from '../core/sound/wav';
+import { writeBeatsWithSounds } from '../core/files/beatFile';
+import { writeKit } from '../core/files/kitFile';
+import { voiceOfSamples } from '../core/samples/newVoice';
+import { renderShipped } from '../core/mix/shippedLoops';
+import { SHIPPED_LIST } from '../core/samples/shippedList';
+import { wavOf } from '../core/files/wav';
 
 /** Runs the command as a person does. */
 const ruddik = (args: readonly string[]) => {

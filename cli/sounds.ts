@@ -1,11 +1,11 @@
 import path from 'node:path';
-import { decodeAudio } from '../core/sound/decode';
-import { readKit, type KitFile } from '../core/sound/kitFile';
-import { samplesOfBeat } from '../core/sound/beatSamples';
-import { renderLoop, renderVoice, type LoadSample } from '../core/sound/renderVoice';
-import type { Audio } from '../core/sound/sample';
+import { decodeAudio } from '../core/samples/decode';
+import { readKit, type KitFile } from '../core/files/kitFile';
+import { samplesOfBeat } from '../core/samples/beatSamples';
+import { renderLoop, renderVoice, type LoadSample } from '../core/samples/renderVoice';
+import type { Audio } from '../core/samples/sample';
 import type { Beat } from '../core/document/schema';
-import { createSounds, type Sounds } from '../core/sound/sounds';
+import { createSounds, type Sounds } from '../core/samples/sounds';
 import { InputFault } from './fault';
 import { bytesOf, warn } from './files';
 

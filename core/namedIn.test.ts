@@ -3,7 +3,7 @@ import { beatSchema } from './document/schema';
 import { addSection, colourOf, newEntry } from './edit/song';
 import { namedBy } from './export/names';
 import { readGrooves } from './groove/text';
-import { instrumentOfFile } from './sound/fileNames';
+import { instrumentOfFile } from './samples/fileNames';
 import { namedIn } from './namedIn';
 
 /** What every object has by itself. */

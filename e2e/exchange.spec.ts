@@ -5,7 +5,7 @@ import { expect, test } from '@playwright/test';
 import { button, openApp } from './app';
 
 const DIST = path.join(__dirname, '..', 'dist');
-const FIXTURES = path.join(__dirname, '..', 'core', 'sound', 'fixtures');
+const FIXTURES = path.join(__dirname, '..', 'core', 'samples', 'fixtures');
 
 test('the licences are told, with their texts, from Beats', async ({ page }) => {
   await openApp(page);

@@ -2,7 +2,7 @@
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { readNotes } from '../core/midi/read/readBack.mock';
-import { wavOf } from '../core/sound/wav';
+import { wavOf } from '../core/files/wav';
 import { button, bytesOf, downloaded, openApp, saved } from './app';
 
 const wav = (name: string, seconds: number, decay: number) => ({

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
-import { bytesName, createIndexedBytes } from '../src/state/indexedBytes';
+import { bytesName, createIndexedBytes } from '../src/keeping/indexedBytes';
 
 let count = 0;
 const fresh = () => createIndexedBytes(`bytes ${(count += 1)}`);

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { createKillSafe, notKillSafe } from '../src/state/killSafe';
+import { createKillSafe, notKillSafe } from '../src/keeping/killSafe';
 
 let count = 0;
 const named = () => `records ${(count += 1)}`;

@@ -1,5 +1,6 @@
 /**
- * Faults are injected wherever something can fail. SHARE (0 to 1) says how much of it is done, ONLY (files, browser) which half,
+ * Faults are injected wherever something can fail. SHARE (0 to 1) says how much of it is done, SEED which files it is
+ * tried with, ONLY (files, browser) which half,
  * OLDER where the files of an older build are: one of ten tabs has them.
  */
 import { browse } from '../scripts/browse';
@@ -14,6 +15,7 @@ import { told, type Tried } from './report';
 
 const PORT = 4798;
 const SHARE = Number(process.env['SHARE'] ?? 1);
+const SEED = Number(process.env['SEED'] ?? 1);
 const some = (n: number): number => Math.max(1, Math.round(n * SHARE));
 
 const main = async () => {
@@ -24,10 +26,10 @@ const main = async () => {
   };
   const only = process.env['ONLY'];
   if (only !== 'browser') {
-    note(midiFiles(some(100_000)));
-    note(documents(some(20_000)));
-    note(others(some(20_000)));
-    note(await meant(some(5_000)));
+    note(midiFiles(some(100_000), SEED));
+    note(documents(some(20_000), SEED + 1));
+    note(others(some(20_000), SEED + 2));
+    note(await meant(some(5_000), SEED + 3));
     note(await archives());
   }
   if (only === 'files') return;

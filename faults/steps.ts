@@ -1,6 +1,6 @@
 /** What the runs in a browser do alike. */
 import type { Page } from '@playwright/test';
-import { wavOf } from '../core/sound/wav';
+import { wavOf } from '../core/files/wav';
 import { ready } from '../scripts/wander';
 
 export const STEP = '[data-step]';

@@ -1,9 +1,9 @@
 /** Writes what the documentation takes from the code. */
 import fs from 'node:fs';
 import { editsPage } from '../core/edit/listText';
-import { kitFigures } from '../core/sound/kitFigures';
-import { KITS } from '../core/sound/kits';
-import { kitsPage } from '../core/sound/kitsPage';
+import { kitFigures } from '../core/synthesis/kitFigures';
+import { KITS } from '../core/synthesis/kits';
+import { kitsPage } from '../core/synthesis/kitsPage';
 import { housePicture } from './house';
 
 fs.writeFileSync('docs/edits.md', editsPage());

@@ -15,7 +15,7 @@ import { inSequence } from '../midi/convert/sequences';
 import { GENERAL_MIDI, instrumentIn, type DrumMap } from '../midi/drumMap/drumMap';
 import { readMidi } from '../midi/read/readMidi';
 import { midiPartsOf, textOf, trackNames, withParts, type MidiPart } from '../midi/read/parts';
-import { wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
+import { meterOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
 import { clamp, QUARTER, TEMPO, type Ms, type Ticks } from '../units';
 import { tempoPieces, type TempoPiece } from './midiTempos';
 import { colourOf, freeSectionName } from './song';
@@ -49,8 +49,9 @@ const eventsOf = (file: MidiFile) => {
     for (const event of events) {
       tick += event.deltaTime;
       if (event.type === 'marker') markers.push({ at: tick * scale, name: textOf(event.text) });
-      if (event.type === 'timeSignature' && event.numerator > 0) {
-        const { meter, told } = beatMeter({ beats: event.numerator, unit: event.denominator });
+      const signature = meterOf(event);
+      if (signature) {
+        const { meter, told } = beatMeter(signature);
         meters.push({ at: tick * scale, meter });
         if (told) said.add(told);
       }

@@ -1,8 +1,8 @@
 import type { Beat } from '../document/schema';
-import type { Sound } from '../sound/voiceSound';
-import { mixed } from '../sound/mixNotes';
-import { ceilingOf, createMixer, mix, replan, type MixNote } from '../sound/mixer';
-import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../sound/wav';
+import type { Sound } from '../samples/voiceSound';
+import { mixed } from '../mix/mixNotes';
+import { ceilingOf, createMixer, mix, replan, type MixNote } from '../mix/mixer';
+import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../files/wav';
 import { secondsAt } from '../play/tempoMap';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';

@@ -7,7 +7,7 @@ import { DEMO_BEATS } from '../../demo/beats';
 import { beats } from '../arbitraries';
 import { EMPTY_LANE_PATTERN, newBeat, newHit } from '../document/defaults';
 import type { Beat } from '../document/schema';
-import { drumPlan } from '../sound/voiceSound';
+import { drumPlan } from '../samples/voiceSound';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { fileNotes } from '../midi/write/fileNotes';
 import { readNotes } from '../midi/read/readBack.mock';

@@ -5,7 +5,7 @@ import { meterText } from '../document/meter';
 import { count, fileName } from '../document/text';
 import type { Beat } from '../document/schema';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
-import type { Leads } from '../sound/leads';
+import type { Leads } from '../mix/leads';
 import { timeWords } from '../play/time';
 import { secondsAt } from '../play/tempoMap';
 import { bounceVoices, tooLarge, type BounceHow } from './bounce';

@@ -7,7 +7,7 @@ import { emptyColumns, ofLanes, type NoteColumns } from '../midi/write/noteColum
 import { writeSong } from '../midi/write/write';
 import type { Note } from '../play/notes';
 import { secondsAt, tickAtSeconds } from '../play/tempoMap';
-import { leadAt, type Leads } from '../sound/leads';
+import { leadAt, type Leads } from '../mix/leads';
 import { QUARTER, type Channel, type Ticks } from '../units';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';

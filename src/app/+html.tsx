@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { DEMO_BEATS } from '../../demo/beats';
-import { beatOpened } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { createStore } from '../state/store';
+import { beatOpened } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { createStore } from '../store/store';
 import { earlyOf } from '../strings/early';
 import { DYES, dyesSheet } from '../ui/tokens';
 import { drawEarly, EARLY_KEY } from '../web/early';

@@ -1,6 +1,6 @@
 import { Slot } from 'expo-router';
 import { Provider } from 'react-redux';
-import { store } from '../state/session';
+import { store } from '../keeping/session';
 import '../web/theme.css';
 
 export default function Layout() {

@@ -9,7 +9,7 @@ import { beats } from '../../core/arbitraries';
 import { newHit } from '../../core/document/defaults';
 import type { Beat } from '../../core/document/schema';
 import { setStep } from '../../core/edit/hits';
-import { CLICKS, clickNotes } from '../../core/sound/click';
+import { CLICKS, clickNotes } from '../../core/mix/click';
 import {
   change,
   CUT_SECONDS,

@@ -1,10 +1,10 @@
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, Detour, Lane } from '../../core/document/schema';
 import type { Switched } from '../../core/play/moves/detours';
-import type { Kit, OwnSound } from '../../core/sound/own';
-import type { Shape } from '../../core/sound/shape';
-import type { Sound, SoundPlan } from '../../core/sound/voiceSound';
-import type { MixNote } from '../../core/sound/mixer';
+import type { Kit, OwnSound } from '../../core/samples/own';
+import type { Shape } from '../../core/samples/shape';
+import type { Sound, SoundPlan } from '../../core/samples/voiceSound';
+import type { MixNote } from '../../core/mix/mixer';
 import type { Frames, Semitones, Ticks, Velocity } from '../../core/units';
 
 /** So many numbers of sounds each worker has for itself: what one before it gave to the mixer goes on sounding. */

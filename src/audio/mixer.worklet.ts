@@ -1,6 +1,6 @@
 /** The audio thread: a thin shell around the mixer of core. */
-import { createMixer, mix, replan, silence, startNote } from '../../core/sound/mixer';
-import { CLICKS } from '../../core/sound/click';
+import { createMixer, mix, replan, silence, startNote } from '../../core/mix/mixer';
+import { CLICKS } from '../../core/mix/click';
 import type { FromMixer, Levels, ToMixer } from './messages';
 
 declare const sampleRate: number;

@@ -1,5 +1,5 @@
-import { CLOCKS_A_QUARTER, createClockFollower } from '../../core/outside/clockFollower';
-import type { MidiBytes } from '../../core/outside/midiStream';
+import { CLOCKS_A_QUARTER, createClockFollower } from '../../core/ports/clockFollower';
+import type { MidiBytes } from '../../core/ports/midiStream';
 import { QUARTER, type Bpm, type Ms, type Ticks } from '../../core/units';
 
 /** Another device leads: its clock is followed, with its start, stop, continue and place in the song. */

@@ -1,9 +1,9 @@
 import { newBeat } from '../../core/document/defaults';
-import { plainLayout } from '../../core/outside/gridLayout';
-import { loadEdits } from '../state/deferredEdits';
-import { beatOpened } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { createStore } from '../state/store';
+import { plainLayout } from '../../core/ports/gridLayout';
+import { loadEdits } from '../store/deferredEdits';
+import { beatOpened } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { createStore } from '../store/store';
 import { createGrids } from './grids';
 
 const LAYOUT = { ...plainLayout(16, 16), channel: 3 };

@@ -2,7 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { lanePatternOf, stepsOf } from '../../core/document/defaults';
 import { gridTicks } from '../../core/document/grid';
 import { swingPercentAt } from '../../core/feel/swing';
-import { padAddress, padNumber, placeOfNote, type GridLayout } from '../../core/outside/gridLayout';
+import { padAddress, padNumber, placeOfNote, type GridLayout } from '../../core/ports/gridLayout';
 import {
   GRID_AT_FIRST,
   gridLights,
@@ -10,14 +10,14 @@ import {
   type GridAction,
   type GridBeat,
   type GridView,
-} from '../../core/outside/gridModel';
-import type { MidiBytes } from '../../core/outside/midiStream';
-import type { Out } from '../../core/outside/outbox';
+} from '../../core/ports/gridModel';
+import type { MidiBytes } from '../../core/ports/midiStream';
+import type { Out } from '../../core/ports/outbox';
 import type { Ms, Ticks } from '../../core/units';
-import { beatEdited, laneChanged, swingSet } from '../state/doc';
-import { setStepShown } from '../state/editing';
-import { viewChanged } from '../state/slices';
-import { selectBeat, selectFeel, selectPattern, type RootState, type Store } from '../state/store';
+import { beatEdited, laneChanged, swingSet } from '../store/doc';
+import { setStepShown } from '../store/editing';
+import { viewChanged } from '../store/slices';
+import { selectBeat, selectFeel, selectPattern, type RootState, type Store } from '../store/store';
 
 /** Surfaces of lit pads: what they show of the beat that is open, and what is pressed on them. */
 

@@ -1,6 +1,6 @@
-import type { PadHeard } from '../../core/outside/gridLayout';
-import { createMidiStream, type MidiBytes } from '../../core/outside/midiStream';
-import { createOutbox, type Out, type Outbox, type OutCount } from '../../core/outside/outbox';
+import type { PadHeard } from '../../core/ports/gridLayout';
+import { createMidiStream, type MidiBytes } from '../../core/ports/midiStream';
+import { createOutbox, type Out, type Outbox, type OutCount } from '../../core/ports/outbox';
 import { namedIn } from '../../core/namedIn';
 import type { Ms } from '../../core/units';
 import type { Carrier, Device, Port } from './port';

@@ -1,4 +1,4 @@
-import type { MidiBytes } from '../../core/outside/midiStream';
+import type { MidiBytes } from '../../core/ports/midiStream';
 import type { Ms, Ticks } from '../../core/units';
 import {
   alignTo,
@@ -11,11 +11,11 @@ import {
   timeOfFrame,
 } from '../audio/player';
 import { heldOf, holdOutside, isHeard, playOutside } from '../audio/noteInput';
-import { selectAudible } from '../state/audible';
-import { store } from '../state/session';
-import { noticed, viewChanged } from '../state/slices';
-import { browserStorage } from '../state/storage';
-import { selectBeat } from '../state/store';
+import { selectAudible } from '../store/audible';
+import { store } from '../keeping/session';
+import { noticed, viewChanged } from '../store/slices';
+import { browserStorage } from '../keeping/storage';
+import { selectBeat } from '../store/store';
 import { listen } from '../web/listen';
 import { words } from '../words/ports';
 import { createCable, openCable, pageClock } from './cable';

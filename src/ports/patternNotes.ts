@@ -1,6 +1,6 @@
 import type { MidiNote } from '../../core/units';
-import { createPatternStarts } from '../state/patternStarts';
-import type { Store } from '../state/store';
+import { createPatternStarts } from '../store/patternStarts';
+import type { Store } from '../store/store';
 
 /** Begins patterns by the keys of a device, by their order: each as its own key says, or as patterns switch. @param togglePlay begins and ends play */
 export const createPatternNotes = (store: Pick<Store, 'dispatch' | 'getState'>, togglePlay: () => void) => {

@@ -1,5 +1,5 @@
-import type { MidiBytes } from '../../core/outside/midiStream';
-import type { Out } from '../../core/outside/outbox';
+import type { MidiBytes } from '../../core/ports/midiStream';
+import type { Out } from '../../core/ports/outbox';
 import type { Ms } from '../../core/units';
 
 /** What a stand-in stands for. */

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { newBeat } from '../../core/document/defaults';
-import { beatOpened } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { createStore } from '../state/store';
+import { beatOpened } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { createStore } from '../store/store';
 import { createPatternNotes } from './patternNotes';
-import type { MidiBytes } from '../../core/outside/midiStream';
+import type { MidiBytes } from '../../core/ports/midiStream';
 import { createFollowing, LOOK_MS } from './following';
 import { createSending } from './sending';
 import { firstSetting, NO_SETTING, readPortSettings, type PortSetting } from './settings';

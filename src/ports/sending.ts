@@ -1,5 +1,5 @@
-import { CLOCKS_A_QUARTER } from '../../core/outside/clockFollower';
-import type { NoteOut } from '../../core/outside/outbox';
+import { CLOCKS_A_QUARTER } from '../../core/ports/clockFollower';
+import type { NoteOut } from '../../core/ports/outbox';
 import { QUARTER, type Bpm, type Frames, type Ms, type Ticks } from '../../core/units';
 import type { HandedNote } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/timing';

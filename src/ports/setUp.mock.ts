@@ -1,4 +1,4 @@
-import type { MidiBytes } from '../../core/outside/midiStream';
+import type { MidiBytes } from '../../core/ports/midiStream';
 import { createCable, plugIn, type Cable, type CableWord } from './cable';
 import { createHub, type HubParts } from './hub';
 

@@ -1,4 +1,4 @@
-import { plainLayout, readLayout, type GridLayout } from '../../core/outside/gridLayout';
+import { plainLayout, readLayout, type GridLayout } from '../../core/ports/gridLayout';
 import type { Device } from './port';
 
 /** What goes where, by the names of ports: it is remembered though a port is not there. */

@@ -1,7 +1,7 @@
 import { useTabsWithTriggers, type UseTabsWithTriggersOptions } from 'expo-router/ui';
 import { Activity, useEffect, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useApp, useDo } from '../state/store';
+import { useApp, useDo } from '../store/store';
 import { ahead } from '../ui/Later';
 import { whenIdle } from '../web/idle';
 import { SCREEN } from '../web/shown';

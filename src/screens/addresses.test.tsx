@@ -3,9 +3,9 @@ import { act, render } from '@testing-library/react';
 import { useEffect, useState } from 'react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../core/document/defaults';
-import { beatOpened } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { createStore } from '../state/store';
+import { beatOpened } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { createStore } from '../store/store';
 import { keep } from '../ui/useKept';
 import { ADDRESSED } from './addresses';
 

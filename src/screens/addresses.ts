@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent, useRef } from 'react';
-import { groovesChanged } from '../state/grooves';
-import { viewChanged } from '../state/slices';
-import { selectBeat, useApp, useAppStore, useDo } from '../state/store';
+import { groovesChanged } from '../store/grooves';
+import { viewChanged } from '../store/slices';
+import { selectBeat, useApp, useAppStore, useDo } from '../store/store';
 import { keep, useKept } from '../ui/useKept';
 import { DRAWER_PAGES, FEEL_PAGES, GROOVE_PAGES, SHEETS, SONG_PAGES } from './pages';
 

@@ -3,7 +3,7 @@
  * screen, which needs none of it.
  */
 export { askAside } from '../workers/aside';
-export { builtIn } from '../state/builtIn';
+export { builtIn } from '../grooves/builtIn';
 export { heardOwn } from './pattern/heardOwn';
 export { saveWithSounds } from './beats/withSounds';
 export { BeatsScreen } from './beats/BeatsScreen';

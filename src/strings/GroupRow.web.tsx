@@ -1,8 +1,8 @@
 import { count } from '../../core/document/text';
 import type { Group, Lane } from '../../core/document/schema';
-import { beatEdited } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { selectPattern, useApp, useDo } from '../state/store';
+import { beatEdited } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { selectPattern, useApp, useDo } from '../store/store';
 import { spotsOf } from '../../core/edit/spots';
 import { Icon } from '../ui/Icon';
 import { words } from '../words/strings';

@@ -1,6 +1,6 @@
 import type { Box } from '../../core/edit/clip';
 import type { Spot } from '../../core/edit/spots';
-import type { RootState } from '../state/store';
+import type { RootState } from '../store/store';
 import { allShown } from '../web/shown';
 import { laneDrawing } from './drawings';
 import { INSET } from './geometry';

@@ -3,9 +3,9 @@ import { gridTicks } from '../../core/document/grid';
 import { barTicks } from '../../core/document/meter';
 import { copyHits, moveHits, pasteHits, type Box } from '../../core/edit/clip';
 import { spotsWithin, type Spot } from '../../core/edit/spots';
-import { editShown } from '../state/editing';
-import { noticed, viewChanged } from '../state/slices';
-import { selectPattern, type Store } from '../state/store';
+import { editShown } from '../store/editing';
+import { noticed, viewChanged } from '../store/slices';
+import { selectPattern, type Store } from '../store/store';
 import { words } from '../words/strings';
 
 /** What is done with the hits that are selected: by keys, from the drawer, and by the hand. */

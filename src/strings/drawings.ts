@@ -2,8 +2,8 @@ import { lanePatternOf, patternOf } from '../../core/document/defaults';
 import type { Hit, Lane } from '../../core/document/schema';
 import { differences } from '../../core/edit/patterns';
 import type { Spot } from '../../core/edit/spots';
-import { selectAudible } from '../state/audible';
-import { selectPattern, type RootState } from '../state/store';
+import { selectAudible } from '../store/audible';
+import { selectPattern, type RootState } from '../store/store';
 import { createDrawings, type LaneDrawing, type Part } from './drawing';
 
 const drawingOf = createDrawings();

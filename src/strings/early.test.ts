@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { DEMO_BEATS } from '../../demo/beats';
-import { beatOpened, stepSet } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { createStore } from '../state/store';
+import { beatOpened, stepSet } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { createStore } from '../store/store';
 import { EARLY_KEY, drawEarly, dropEarly, keepEarly, takeTaps } from '../web/early';
 import { laneDrawing } from './drawings';
 import { earlyOf } from './early';

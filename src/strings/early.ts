@@ -1,7 +1,7 @@
 import { patternTicks, soundingLanes } from '../../core/document/defaults';
 import { instrument, type Material } from '../../core/document/instruments';
 import { barTicks, beatTicks } from '../../core/document/meter';
-import { selectBeat, selectPattern, type RootState } from '../state/store';
+import { selectBeat, selectPattern, type RootState } from '../store/store';
 import { laneDrawing } from './drawings';
 import { INSET, LANE_HEIGHT, namesWidth } from './geometry';
 

@@ -1,5 +1,5 @@
-import { stepSet } from '../state/doc';
-import { store } from '../state/session';
+import { stepSet } from '../store/doc';
+import { store } from '../keeping/session';
 import { takeTaps } from '../web/early';
 
 /** Does again what was tapped in the open beat before the app was there. */

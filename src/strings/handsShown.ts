@@ -1,8 +1,8 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { patternOf } from '../../core/document/defaults';
 import type { HandLetters } from '../../core/play/handLetters';
-import { selectAudible } from '../state/audible';
-import { selectPattern, type Store, useAppStore } from '../state/store';
+import { selectAudible } from '../store/audible';
+import { selectPattern, type Store, useAppStore } from '../store/store';
 
 /** Which hand plays what, under the beads: found anew when the pattern is at rest, since hands go by all its lanes. */
 

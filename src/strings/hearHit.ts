@@ -1,5 +1,5 @@
 import { strikeLane } from '../audio/player';
-import type { Store } from '../state/store';
+import type { Store } from '../store/store';
 
 /** Strokes that follow one another faster than this would only blur, in ms. */
 const APART_MS = 70;

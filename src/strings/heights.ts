@@ -1,6 +1,6 @@
 import type { MidiNote } from '../../core/units';
-import type { Heights } from '../state/slices';
-import type { RootState } from '../state/store';
+import type { Heights } from '../store/slices';
+import type { RootState } from '../store/store';
 import { beadTop, noteHeight, VELOCITY_POINTS, type NoteSpan } from './geometry';
 
 /** How an open string whose height is pitch is read: its lane's own note, its ends, and the notes named beside it. */

@@ -2,11 +2,11 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep } from '../../core/edit/hits';
-import { beatOpened, undone } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { createStore } from '../state/store';
+import { beatOpened, undone } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { createStore } from '../store/store';
 import { stepKeys } from './stepKeys';
-import { loadEdits } from '../state/deferredEdits';
+import { loadEdits } from '../store/deferredEdits';
 
 beforeAll(loadEdits);
 

@@ -3,10 +3,10 @@ import { lanePatternOf } from '../../core/document/defaults';
 import { digitVelocity, isOn } from '../../core/edit/hits';
 import { hitsOn, type Spot } from '../../core/edit/spots';
 import { strikeLane } from '../audio/player';
-import { laneChanged } from '../state/doc';
-import { editShown, setStepShown, setVelocityShown } from '../state/editing';
-import { viewChanged } from '../state/slices';
-import { selectPattern, type Store } from '../state/store';
+import { laneChanged } from '../store/doc';
+import { editShown, setStepShown, setVelocityShown } from '../store/editing';
+import { viewChanged } from '../store/slices';
+import { selectPattern, type Store } from '../store/store';
 import { firstShown } from '../web/shown';
 import {
   copyChosen,

@@ -3,13 +3,13 @@ import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep, setVelocity } from '../../core/edit/hits';
-import { beatOpened } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { store } from '../state/session';
+import { beatOpened } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { store } from '../keeping/session';
 import { Strings } from './Strings';
-import { selectBeat, selectPattern, useApp } from '../state/store';
+import { selectBeat, selectPattern, useApp } from '../store/store';
 import { pageFits } from '../ui/width.mock';
-import { loadEdits } from '../state/deferredEdits';
+import { loadEdits } from '../store/deferredEdits';
 
 beforeAll(loadEdits);
 
@@ -25,8 +25,8 @@ jest.mock('../audio/player', () => ({
   msToNextHeard: () => null,
   hearPeaks: () => () => undefined,
 }));
-jest.mock('../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../state/store')>('../state/store');
+jest.mock('../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../store/store')>('../store/store');
   return { store: createStore() };
 });
 

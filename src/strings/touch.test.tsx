@@ -1,12 +1,12 @@
 /** @jest-environment jsdom */
 import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep } from '../../core/edit/hits';
-import { beatOpened, stepSet, undone } from '../state/doc';
-import { viewChanged } from '../state/slices';
-import { createStore } from '../state/store';
+import { beatOpened, stepSet, undone } from '../store/doc';
+import { viewChanged } from '../store/slices';
+import { createStore } from '../store/store';
 import { AROUND, INSET, OPEN_HEIGHT } from './geometry';
 import { createTouch, type Touch } from './touch';
-import { loadEdits } from '../state/deferredEdits';
+import { loadEdits } from '../store/deferredEdits';
 
 beforeAll(loadEdits);
 

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useReducer, useState, type RefObject } from 'react';
 import type { Lane } from '../../core/document/schema';
-import { store } from '../state/session';
-import { useApp } from '../state/store';
+import { store } from '../keeping/session';
+import { useApp } from '../store/store';
 import type { LaneDrawing, Part } from './drawing';
 import { laneDrawing } from './drawings';
 

@@ -1,6 +1,6 @@
 import { openDB } from 'idb';
 import { numbered } from '../../core/document/numbered';
-import type { BeatFolder } from '../state/beatFolder';
+import type { BeatFolder } from '../keeping/beatFolder';
 
 /** A folder of the machine, where the browser gives one: chosen by the person, and remembered. */
 

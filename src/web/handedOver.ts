@@ -1,4 +1,4 @@
-import { askAboutFiles, handOverFiles } from '../state/handed';
+import { askAboutFiles, handOverFiles } from '../keeping/handed';
 
 /** What the browser's queue of launches gives; it is known to few type libraries yet. */
 interface LaunchQueue {

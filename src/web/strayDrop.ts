@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { listed } from '../../core/document/text';
-import { store } from '../state/session';
-import { noticed } from '../state/slices';
+import { store } from '../keeping/session';
+import { noticed } from '../store/slices';
 import { words } from '../words/web';
 
 /** So many names are said; of more, their number. */

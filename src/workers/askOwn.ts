@@ -1,6 +1,6 @@
-import type { OwnSound } from '../../core/sound/own';
-import type { Shape } from '../../core/sound/shape';
-import type { Sound } from '../../core/sound/voiceSound';
+import type { OwnSound } from '../../core/samples/own';
+import type { Shape } from '../../core/samples/shape';
+import type { Sound } from '../../core/samples/voiceSound';
 import { createCaller, createPool } from './caller';
 import type { Desk } from './soundDesk';
 

@@ -1,8 +1,8 @@
 /** Renders audio beside the page: a shell around `bouncer.ts`. To be stopped, it is simply ended. */
 import { expose, transfer } from 'comlink';
 import { sayAlive } from './alive';
-import { createIndexedBytes } from '../state/indexedBytes';
-import { SAMPLES } from '../state/samples';
+import { createIndexedBytes } from '../keeping/indexedBytes';
+import { SAMPLES } from '../keeping/samples';
 import { bounceAll, type BounceAsked, type BounceGiven } from './bouncer';
 import { createSamples } from './ownSounds';
 

@@ -2,8 +2,8 @@ import { bounce, type BounceHow } from '../../core/export/bounce';
 import type { ExportHow, ExportWhat } from '../../core/export/choice';
 import { exported, pathOf } from '../../core/export/exporting';
 import type { Beat } from '../../core/document/schema';
-import type { LoadSample } from '../../core/sound/renderVoice';
-import { createSounds, soundsOfBeat, type LoadOwn } from '../../core/sound/sounds';
+import type { LoadSample } from '../../core/samples/renderVoice';
+import { createSounds, soundsOfBeat, type LoadOwn } from '../../core/samples/sounds';
 import { ownSound } from './ownSounds';
 import { words } from '../words/workers';
 

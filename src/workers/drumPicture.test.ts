@@ -1,4 +1,4 @@
-import { KIT_LIST } from '../../core/sound/kitList';
+import { KIT_LIST } from '../../core/synthesis/kitList';
 import { drumPicture } from './drumPicture';
 
 test('a kick is low and rings, a hat is high and short; both fit their frame', () => {

@@ -1,8 +1,8 @@
 import type { InstrumentId } from '../../core/document/instruments';
 import type { KitId } from '../../core/document/schema';
-import { kitOf, standIn } from '../../core/sound/kits';
-import { FORCES, makeSound } from '../../core/sound/layers';
-import { centroidOf, ringOf, spectrumOf, type Spectrum } from '../../core/sound/spectrum';
+import { kitOf, standIn } from '../../core/synthesis/kits';
+import { FORCES, makeSound } from '../../core/synthesis/layers';
+import { centroidOf, ringOf, spectrumOf, type Spectrum } from '../../core/synthesis/spectrum';
 import type { Seconds } from '../../core/units';
 
 /** What a drum looks like: its wave, its spectrum, and what is measured of them. */

@@ -1,7 +1,7 @@
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, Lane } from '../../core/document/schema';
-import { CLICKS, makeClicks } from '../../core/sound/click';
-import { ownOf } from '../../core/sound/own';
+import { CLICKS, makeClicks } from '../../core/mix/click';
+import { ownOf } from '../../core/samples/own';
 import {
   createSounds,
   isOwnKey,
@@ -10,8 +10,8 @@ import {
   type LoadOwn,
   type LoadSound,
   type SoundingLane,
-} from '../../core/sound/sounds';
-import type { Sound, SoundPlan } from '../../core/sound/voiceSound';
+} from '../../core/samples/sounds';
+import type { Sound, SoundPlan } from '../../core/samples/voiceSound';
 import type { FromWorker, GivenSound, ToMixer, ToWorker } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/timing';
 

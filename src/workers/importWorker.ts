@@ -1,7 +1,7 @@
 /** Reads files beside the page: a shell around `importer.ts`. */
 import { expose } from 'comlink';
 import { sayAlive } from './alive';
-import { browserStorage } from '../state/storage';
+import { browserStorage } from '../keeping/storage';
 import { createImporter } from './importer';
 
 sayAlive();

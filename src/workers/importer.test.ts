@@ -1,8 +1,8 @@
 import { zipSync } from 'fflate';
 import { writeMidi } from 'midi-file';
 import { GENERAL_MIDI } from '../../core/midi/drumMap/drumMap';
-import { memory } from '../state/storage.mock';
-import type { KeyValue } from '../state/storage';
+import { memory } from '../keeping/storage.mock';
+import type { KeyValue } from '../keeping/storage';
 import { createImporter, type FromImport, type GivenFile } from './importer';
 
 /** A file of one hit, by its note. */

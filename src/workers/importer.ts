@@ -1,5 +1,5 @@
-import type { KeyValue } from '../state/storage';
-import { keepFiles, knownFiles, type KnownFiles } from '../state/importedFiles';
+import type { KeyValue } from '../keeping/storage';
+import { keepFiles, knownFiles, type KnownFiles } from '../grooves/importedFiles';
 import {
   importFile,
   isHousekeeping,

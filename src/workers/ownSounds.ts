@@ -1,10 +1,10 @@
-import { decodeAudio } from '../../core/sound/decode';
-import type { OwnSound } from '../../core/sound/own';
-import { renderLoop, renderVoice, type LoadSample } from '../../core/sound/renderVoice';
-import type { Audio } from '../../core/sound/sample';
-import type { Shape } from '../../core/sound/shape';
-import type { Sound } from '../../core/sound/voiceSound';
-import type { BytesStore } from '../state/indexedBytes';
+import { decodeAudio } from '../../core/samples/decode';
+import type { OwnSound } from '../../core/samples/own';
+import { renderLoop, renderVoice, type LoadSample } from '../../core/samples/renderVoice';
+import type { Audio } from '../../core/samples/sample';
+import type { Shape } from '../../core/samples/shape';
+import type { Sound } from '../../core/samples/voiceSound';
+import type { BytesStore } from '../keeping/indexedBytes';
 
 /** As much decoded audio is kept as was used last, in frames of all sides together: some 40 MB. */
 const MOST_FRAMES = 10_000_000;

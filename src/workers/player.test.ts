@@ -1,9 +1,9 @@
 /** @jest-environment node */
 import type { Voice } from '../../core/document/schema';
 import type { InstrumentId } from '../../core/document/instruments';
-import type { Layers } from '../../core/sound/sounds';
-import { drumPlan } from '../../core/sound/voiceSound';
-import { CLICKS } from '../../core/sound/click';
+import type { Layers } from '../../core/samples/sounds';
+import { drumPlan } from '../../core/samples/voiceSound';
+import { CLICKS } from '../../core/mix/click';
 import { SAMPLE_RATE, START_SECONDS } from '../audio/timing';
 import { beatOf, play, room } from './__mocks__/playerRoom';
 

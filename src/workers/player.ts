@@ -4,10 +4,10 @@ import type { Beat, Detour, Lane } from '../../core/document/schema';
 import type { Switched } from '../../core/play/moves/detours';
 import { playable, type Playable } from '../../core/play/playable';
 import { planLive, planSong } from '../../core/play/timelinePlan';
-import { clickNotes } from '../../core/sound/click';
-import { ceilingOf, type MixNote } from '../../core/sound/mixer';
-import { mixed, mixNotes } from '../../core/sound/mixNotes';
-import { soundKey, type Kit, type LoadSound } from '../../core/sound/sounds';
+import { clickNotes } from '../../core/mix/click';
+import { ceilingOf, type MixNote } from '../../core/mix/mixer';
+import { mixed, mixNotes } from '../../core/mix/mixNotes';
+import { soundKey, type Kit, type LoadSound } from '../../core/samples/sounds';
 import { clamp, type Frames, type Ticks } from '../../core/units';
 import {
   alikeBefore,

@@ -6,9 +6,9 @@
 import { newFeel } from '../../core/document/feelDefaults';
 import type { GivenSound } from '../audio/messages';
 import type { Voice } from '../../core/document/schema';
-import type { Layers } from '../../core/sound/sounds';
-import { CLICKS } from '../../core/sound/click';
-import { drumPlan } from '../../core/sound/voiceSound';
+import type { Layers } from '../../core/samples/sounds';
+import { CLICKS } from '../../core/mix/click';
+import { drumPlan } from '../../core/samples/voiceSound';
 import { SAMPLE_RATE } from '../audio/timing';
 import { beatOf, play, room } from './__mocks__/playerRoom';
 

@@ -19,7 +19,7 @@ import { drumStrokes } from '../../core/midi/read/drumStrokes';
 import { handStrokes } from '../../core/play/plan';
 import { playedFeel, type PlayedFeel } from '../../core/analysis/playedFeel';
 import { playersLines } from '../../core/analysis/playedText';
-import { ownPerformance, type Played } from '../state/ownFeel';
+import { ownPerformance, type Played } from '../keeping/ownFeel';
 import { words } from '../words/workers';
 
 /** What a report may be asked of. */

@@ -1,10 +1,10 @@
 /** @jest-environment node */
 import { newBeat, newLane } from '../../core/document/defaults';
 import { writeBeat } from '../../core/document/text';
-import { voiceOfSamples } from '../../core/sound/newVoice';
-import { shapeOf } from '../../core/sound/shape';
-import { wavOf } from '../../core/sound/wav';
-import type { BytesStore } from '../state/indexedBytes';
+import { voiceOfSamples } from '../../core/samples/newVoice';
+import { shapeOf } from '../../core/samples/shape';
+import { wavOf } from '../../core/files/wav';
+import type { BytesStore } from '../keeping/indexedBytes';
 import { createSamples } from './ownSounds';
 import { createDesk, waveOf } from './soundDesk';
 

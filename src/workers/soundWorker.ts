@@ -1,10 +1,10 @@
 /** Measures drums and works on sounds of one's own beside the page: a shell around `soundDesk.ts`. */
 import { expose, transfer } from 'comlink';
 import { sayAlive } from './alive';
-import type { OwnSound } from '../../core/sound/own';
-import type { Shape } from '../../core/sound/shape';
-import { createIndexedBytes } from '../state/indexedBytes';
-import { SAMPLES } from '../state/samples';
+import type { OwnSound } from '../../core/samples/own';
+import type { Shape } from '../../core/samples/shape';
+import { createIndexedBytes } from '../keeping/indexedBytes';
+import { SAMPLES } from '../keeping/samples';
 import { drumPicture } from './drumPicture';
 import { createDesk } from './soundDesk';
 

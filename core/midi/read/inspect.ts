@@ -1,7 +1,6 @@
 import { instrumentOf } from '../../document/instruments';
 import { meterText } from '../../document/meter';
 import type { Read } from '../../document/file';
-import { nextBarLine } from '../../feel/bars';
 import { measureSwing } from '../../analysis/measure';
 import type { Bpm, MidiNote } from '../../units';
 import { readMidi } from './readMidi';
@@ -27,10 +26,14 @@ export interface Inspected {
 
 /** How many bars there are, meters that change counted as they come. */
 const barsOf = (file: MidiFile): number => {
-  const length = wholeBars(file);
+  const length = wholeBars(file) - 1e-6;
   let count = 0;
-  for (let at = 0; at < length - 1e-6; count++) {
-    at = Math.max(at + 1e-3, nextBarLine(file.bars.at(at), at));
+  // From meter to meter and not from bar to bar: silence may be long, and bars short.
+  for (let at = 0; at < length;) {
+    const { from, to, bar } = file.bars.at(at);
+    const end = Math.min(to, length);
+    count += Math.max(1, Math.ceil((end - from) / bar - 1e-9) - Math.floor((at - from) / bar + 1e-9));
+    at = Math.max(at + 1e-3, end);
   }
   return count;
 };

@@ -114,8 +114,13 @@ const changes = <T>(
 /** The note values that a bar is counted in; finer ones are in no use. */
 const MOST_UNIT = 64;
 
-/** Any meter that bars can be counted in, also those that a beat cannot have. */
-const meterOf = (event: MidiEvent): Meter | null =>
+/**
+ * The meter of a time signature if bars can be counted in it, also one that a beat cannot have. null for other events, and
+ * for note values finer than a 64th.
+ *
+ * @example meterOf({ type: 'timeSignature', numerator: 7, denominator: 8 }) // { beats: 7, unit: 8 }
+ */
+export const meterOf = (event: MidiEvent): Meter | null =>
   event.type === 'timeSignature' && event.numerator > 0 && event.denominator <= MOST_UNIT
     ? { beats: event.numerator, unit: event.denominator as Meter['unit'] }
     : null;
@@ -139,6 +144,10 @@ const tempoAt = (tempos: Change<number>[]): ((position: Ticks) => number) => {
     return ticksPerMs(at < 0 ? TEMPO : tempos[at]!.value);
   };
 };
+
+/** How many of its time signatures cannot be counted in. @example metersLeftOut(file.tracks) // 0 */
+export const metersLeftOut = (tracks: MidiEvent[][]): number =>
+  tracks.flat().filter((event) => event.type === 'timeSignature' && !meterOf(event)).length;
 
 /**
  * The meaning of a file's events. No time signature means 4/4, no tempo 120 BPM.

@@ -159,6 +159,43 @@ describe('read with a warning', () => {
   });
 });
 
+/** A time signature as it stands in a file: so many beats of the note that is 2 to a power. */
+const signature = (beats: number, power: number, delta = 0): number[] => [
+  delta >> 7 ? 0x80 | (delta >> 7) : delta,
+  ...(delta >> 7 ? [delta & 0x7f] : []),
+  ...[0xff, 0x58, 4, beats, power, 24, 8],
+];
+
+/** A file of 480 ticks a quarter with one track, in bytes. */
+const ofBytes = (body: number[]): Uint8Array =>
+  Uint8Array.from([
+    ...[0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 1, 0x01, 0xe0, 0x4d, 0x54, 0x72, 0x6b, 0, 0, 0],
+    ...[body.length, ...body],
+  ]);
+/** A stroke of the snare after a time below 16,384 ticks. */
+const struck = (delta: number): number[] => [0x80 | (delta >> 7), delta & 0x7f, 0x99, 38, 90, 10, 38, 0];
+const OVER = [0, 0xff, 0x2f, 0];
+
+test.each([7, 30, 31])('time signatures of a note of 2 to the power of %i are left out and told', (power) => {
+  const said = ['1 time signature cannot be counted in; the bars go on as they were before.'];
+  const first = inspectMidi(ofBytes([...signature(4, power), ...struck(9000), ...OVER]));
+  expect(first).toMatchObject({ value: { timeSignature: '4/4', bars: 5, warnings: said } });
+  const later = inspectMidi(
+    ofBytes([...signature(3, 2), ...struck(1450), ...signature(5, power, 100), ...struck(9000), ...OVER]),
+  );
+  // 1450 + 10 + 100 + 9000 ticks, in bars of 1440: the eighth one.
+  expect(later).toMatchObject({ value: { timeSignature: '3/4', bars: 8, warnings: said } });
+});
+
+test('bars are counted as they stand: cut short by a meter that comes within one, and the shortest in long silence', () => {
+  // 2 bars of 4/4 and a third of 960 ticks, then 3/8 (720) up to a stroke 2000 later: 3 more.
+  const cut = inspectMidi(ofBytes([...struck(4790), ...signature(3, 3, 0), ...struck(2000), ...OVER]));
+  expect(cut).toMatchObject({ value: { bars: 3 + 3 } });
+  // 32/64 is 960 ticks, 1/64 is 30: 16,000 ticks are 534 of them.
+  const short = inspectMidi(ofBytes([...signature(1, 6), ...struck(16000), ...OVER]));
+  expect(short).toMatchObject({ value: { timeSignature: '1/64', bars: 534 } });
+});
+
 test('files damaged at random are all answered, and what is read is sane', () => {
   fc.assert(
     fc.property(

@@ -1,11 +1,12 @@
 import { capital } from '../../capital';
-import { parseMidi } from 'midi-file';
+import { parseMidi, type MidiData } from 'midi-file';
 import type { Read } from '../../document/file';
+import { count } from '../../document/text';
 import { QUARTER, type Bpm } from '../../units';
 import { smfOf } from '../bytes';
 import { readChunks, type Damage } from './chunks';
 import { beyondBounds, FILE_BOUNDS } from './limits';
-import { fileOf, type MidiFile, type ReadNote } from './midiFile';
+import { fileOf, metersLeftOut, type MidiFile, type ReadNote } from './midiFile';
 
 /** A file as it could be read, and what was wrong with it. */
 export interface OpenedFile {
@@ -58,6 +59,14 @@ const endAtNext = (notes: ReadNote[]): number => {
   return count;
 };
 
+/** Its parser shifts a bit by the power of a note value: 31 gives less than 0, which would be written as another one. */
+const parsed = (bytes: Uint8Array): MidiData => {
+  const data = parseMidi(bytes);
+  for (const event of data.tracks.flat())
+    if (event.type === 'timeSignature' && event.denominator < 0) event.denominator = 2 ** 30;
+  return data;
+};
+
 /** Sentences of what was mended. @example ["Track 2 breaks off; what stands before that was read."] */
 const warningsOf = (damage: Damage[]): string[] =>
   damage.map(({ what, mended: done }) => {
@@ -87,7 +96,7 @@ export const readMidi = (bytes: Uint8Array, how: 'strict' | 'lenient'): Read<Ope
   if (frames) return fault(frames);
   let file: MidiFile;
   try {
-    file = fileOf(parseMidi(smfOf(format, QUARTER, tracks)), ppqOf(division));
+    file = fileOf(parsed(smfOf(format, QUARTER, tracks)), ppqOf(division));
   } catch {
     return fault('It is damaged: one of its events could not be read.');
   }
@@ -99,6 +108,11 @@ export const readMidi = (bytes: Uint8Array, how: 'strict' | 'lenient'): Read<Ope
   const endless = endAtNext(file.notes);
   if (endless === 1) warnings.push('1 note has no end and was given one.');
   if (endless > 1) warnings.push(`${endless} notes have no end and were given one.`);
+  const uncounted = metersLeftOut(file.tracks);
+  if (uncounted)
+    warnings.push(
+      `${count(uncounted, 'time signature')} cannot be counted in; the bars go on as they were before.`,
+    );
   return { ok: true, value: { file, division, warnings } };
 };
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { persistence } from '../../state/session';
-import type { BeatSummary } from '../../state/slices';
+import { persistence } from '../../keeping/session';
+import type { BeatSummary } from '../../store/slices';
 import { Action } from '../../ui/Action';
 import { Dialog } from '../../ui/Dialog';
 import { TextField } from '../../ui/TextField';

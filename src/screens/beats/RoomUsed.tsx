@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { createIndexedBytes } from '../../state/indexedBytes';
-import { roomUsed, type Room, type RoomKind } from '../../state/room';
-import { SAMPLES } from '../../state/samples';
-import { persistence } from '../../state/session';
-import { browserStorage } from '../../state/storage';
-import { useAppStore } from '../../state/store';
-import { noticed } from '../../state/slices';
+import { createIndexedBytes } from '../../keeping/indexedBytes';
+import { roomUsed, type Room, type RoomKind } from '../../keeping/room';
+import { SAMPLES } from '../../keeping/samples';
+import { persistence } from '../../keeping/session';
+import { browserStorage } from '../../keeping/storage';
+import { useAppStore } from '../../store/store';
+import { noticed } from '../../store/slices';
 import { Action } from '../../ui/Action';
 import { Chips } from '../../ui/Layout';
 import { Table } from '../../ui/Table';

@@ -4,10 +4,10 @@ import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
-import { beatOpened } from '../../state/doc';
-import { store } from '../../state/session';
-import { libraryRead } from '../../state/slices';
-import { summaryOf } from '../../state/storage';
+import { beatOpened } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { libraryRead } from '../../store/slices';
+import { summaryOf } from '../../keeping/storage';
 import { BeatsScreen } from './BeatsScreen';
 
 const mockPersistence = {
@@ -44,8 +44,8 @@ jest.mock('../saveBeats', () => ({
   saveBeat: ({ name }: { name: string }) => Promise.resolve(mockSaved.push([name, 'whole'])),
 }));
 jest.mock('../../workers/aside');
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   const made = createStore();
   return {
     store: made,

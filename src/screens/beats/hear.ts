@@ -1,8 +1,8 @@
 import { useEffect } from 'react';
 import type { Beat } from '../../../core/document/schema';
 import { setPlayed, startPlaying, stopPlaying } from '../../audio/player';
-import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
+import { store } from '../../keeping/session';
+import { noticed, viewChanged } from '../../store/slices';
 import { words } from '../../words/beats';
 
 /** Stops the beat that is tried. */

@@ -1,14 +1,14 @@
 import type { Read } from '../../../core/document/reading';
 import type { ReadBeats } from '../../../core/document/file';
 import type { Beat } from '../../../core/document/schema';
-import { samplesOfBeat } from '../../../core/sound/beatSamples';
-import { store } from '../../state/session';
-import { noticed } from '../../state/slices';
+import { samplesOfBeat } from '../../../core/samples/beatSamples';
+import { store } from '../../keeping/session';
+import { noticed } from '../../store/slices';
 import { saveBytes } from '../../ui/files';
 import { askDesk } from '../../workers/askOwn';
 import { nanoid } from '@reduxjs/toolkit';
-import { keepKit } from '../../state/keptKits';
-import { browserStorage } from '../../state/storage';
+import { keepKit } from '../../keeping/keptKits';
+import { browserStorage } from '../../keeping/storage';
 import type { BeatsOpened, KitOpened } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';
 

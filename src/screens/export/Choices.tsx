@@ -25,10 +25,10 @@ import { TOKENS } from '../../../core/export/names';
 import { songTimeline } from '../../../core/play/timeline';
 import { patternOf } from '../../../core/document/defaults';
 import { GENERAL_MIDI } from '../../../core/midi/drumMap/drumMap';
-import { useApp } from '../../state/store';
+import { useApp } from '../../store/store';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
-import { useClamped } from '../../state/useClamped';
+import { useClamped } from '../../store/useClamped';
 import { hasOwnSounds } from './leads';
 import { words } from '../../words/export';
 

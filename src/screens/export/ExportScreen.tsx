@@ -27,9 +27,9 @@ import {
   type Exported,
   type OutFile,
 } from '../../../core/export/exporting';
-import { offer } from '../../state/offers';
-import { noticed, viewChanged } from '../../state/slices';
-import { selectBeat, useApp, useDo } from '../../state/store';
+import { offer } from '../../store/offers';
+import { noticed, viewChanged } from '../../store/slices';
+import { selectBeat, useApp, useDo } from '../../store/store';
 import { useRouter } from 'expo-router';
 import type { Read } from '../../../core/document/reading';
 import { Action } from '../../ui/Action';

@@ -4,12 +4,12 @@ import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import { readNotes } from '../../../core/midi/read/readBack.mock';
 import { setStep } from '../../../core/edit/hits';
-import { beatEdited, beatOpened, laneChanged } from '../../state/doc';
-import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
+import { beatEdited, beatOpened, laneChanged } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { noticed, viewChanged } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
-import { loadEdits } from '../../state/deferredEdits';
+import { loadEdits } from '../../store/deferredEdits';
 
 beforeAll(loadEdits);
 
@@ -19,12 +19,12 @@ const mockSaved: { name: string; bytes: Uint8Array }[] = [];
 jest.mock('../../ui/files', () => ({
   saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push({ name, bytes }),
 }));
-jest.mock('../../state/storage', () => ({
+jest.mock('../../keeping/storage', () => ({
   browserStorage: () => ({ getItem: () => Promise.resolve(null), setMany: () => Promise.resolve() }),
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 

@@ -1,6 +1,6 @@
 import { heldHow, type ExportHow } from '../../../core/export/choice';
 import { numbered } from '../../../core/document/numbered';
-import { browserStorage } from '../../state/storage';
+import { browserStorage } from '../../keeping/storage';
 
 /** Choices that were kept by name, for any beat. */
 export interface KeptChoice {

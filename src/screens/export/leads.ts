@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { Beat } from '../../../core/document/schema';
 import type { ExportHow } from '../../../core/export/choice';
-import type { Leads } from '../../../core/sound/leads';
-import { ownOf } from '../../../core/sound/own';
+import type { Leads } from '../../../core/mix/leads';
+import { ownOf } from '../../../core/samples/own';
 import { askDesk } from '../../workers/askOwn';
 
 /** Whether a lane of a beat plays a sound of one's own. */

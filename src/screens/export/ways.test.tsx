@@ -6,9 +6,9 @@ import { DEMO_BEATS } from '../../../demo/beats';
 import { HOW_DEFAULTS, WHAT_DEFAULTS, type ExportHow } from '../../../core/export/choice';
 import { exported } from '../../../core/export/exporting';
 import type { BounceAsked, BounceGiven } from '../../workers/bouncer';
-import { beatOpened, tempoSet } from '../../state/doc';
-import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
+import { beatOpened, tempoSet } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { noticed, viewChanged } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
 import { dragOut, mayDrag, mayShare, parcel, readyFiles, share } from './giving';
@@ -22,7 +22,7 @@ jest.mock('../../ui/files', () => ({
   saveBytes: (bytes: Uint8Array, name: string) => mockSaved.push({ name, size: bytes.length }),
   saveBlob: (blob: Blob, name: string) => mockSaved.push({ name, size: blob.size }),
 }));
-jest.mock('../../state/storage', () => ({
+jest.mock('../../keeping/storage', () => ({
   browserStorage: () => ({
     getItem: (key: string) => Promise.resolve(mockKept.get(key) ?? null),
     setMany: (entries: Record<string, string>) => {
@@ -32,8 +32,8 @@ jest.mock('../../state/storage', () => ({
   }),
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 

@@ -2,9 +2,9 @@ import { Group, Chips } from '../../ui/Layout';
 import { Hold } from '../../ui/Hold';
 import { Para } from '../../ui/Words';
 import type { Compared } from '../../../core/analysis/compare';
-import { selectAgainst, viewChanged } from '../../state/slices';
+import { selectAgainst, viewChanged } from '../../store/slices';
 
-import { useApp, useDo } from '../../state/store';
+import { useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { BlindTest } from './BlindTest';
 import { words } from '../../words/feel';

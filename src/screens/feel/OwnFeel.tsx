@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
-import { forgetPlayed, playedIn, type Played } from '../../state/ownFeel';
-import { browserStorage } from '../../state/storage';
-import { noticed, viewChanged } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { forgetPlayed, playedIn, type Played } from '../../keeping/ownFeel';
+import { browserStorage } from '../../keeping/storage';
+import { noticed, viewChanged } from '../../store/slices';
+import { useApp, useDo } from '../../store/store';
 import { CheckBox } from '../../ui/CheckBox';
 import { Chip } from '../../ui/Chip';
 import { Chips, Group } from '../../ui/Layout';

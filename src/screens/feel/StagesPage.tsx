@@ -7,9 +7,9 @@ import { memo, useCallback, useEffect, useRef, useState, type ReactNode } from '
 import { STAGES, type Stage } from '../../../core/document/choices';
 import type { Feel } from '../../../core/document/feelSchema';
 import type { Beat, Lane } from '../../../core/document/schema';
-import { beatEdited } from '../../state/doc';
-import { hintDone } from '../../state/hints';
-import { useApp, useDo, useAppStore } from '../../state/store';
+import { beatEdited } from '../../store/doc';
+import { hintDone } from '../../store/hints';
+import { useApp, useDo, useAppStore } from '../../store/store';
 import { Hint } from '../../ui/Hint';
 import { Chip } from '../../ui/Chip';
 import { Icon } from '../../ui/Icon';

@@ -3,9 +3,9 @@
 import { beat, choose, feel, fileOf, give, look, notices, openFeel, page, press } from './feel.mock';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
-import { store } from '../../state/session';
-import { stepSet, swingSet, tempoSet, undone } from '../../state/doc';
-import { selectAudible } from '../../state/audible';
+import { store } from '../../keeping/session';
+import { stepSet, swingSet, tempoSet, undone } from '../../store/doc';
+import { selectAudible } from '../../store/audible';
 
 // The whole screen is rendered, which takes a busy machine its time.
 jest.setTimeout(240000);

@@ -3,10 +3,10 @@ import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import type { Feel } from '../../../core/document/feelSchema';
 import { setStep, setVelocity } from '../../../core/edit/hits';
-import { beatOpened } from '../../state/doc';
-import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
-import { selectFeel } from '../../state/store';
+import { beatOpened } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { noticed, viewChanged } from '../../store/slices';
+import { selectFeel } from '../../store/store';
 import { SayContext } from '../../ui/say';
 import { keep } from '../../ui/useKept';
 import { slideTo } from '../../ui/slide.mock';
@@ -29,14 +29,14 @@ jest.mock('../../audio/player', () => ({
   hearPeaks: () => () => undefined,
 }));
 jest.mock('../../workers/aside');
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('../../state/storage', () => {
+jest.mock('../../keeping/storage', () => {
   const { memory } =
-    jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
+    jest.requireActual<typeof import('../../keeping/storage.mock')>('../../keeping/storage.mock');
   const one = memory();
   return { browserStorage: () => one };
 });

@@ -19,11 +19,11 @@ import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { TEMPLATES } from '../../../core/feel/templates';
 import { writeTemplate } from '../../../core/feel/templateText';
 import { templateMidi } from '../../../core/midi/convert/templateMidi';
-import { beatEdited, redone, undone } from '../../state/doc';
-import { store } from '../../state/session';
+import { beatEdited, redone, undone } from '../../store/doc';
+import { store } from '../../keeping/session';
 import { words } from '../../words/players';
 import { typedOtherwise } from '../../ui/slide.mock';
-import { loadEdits } from '../../state/deferredEdits';
+import { loadEdits } from '../../store/deferredEdits';
 
 beforeAll(loadEdits);
 

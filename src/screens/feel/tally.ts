@@ -1,4 +1,4 @@
-import { browserStorage } from '../../state/storage';
+import { browserStorage } from '../../keeping/storage';
 
 /** How a blind test came out. */
 export interface Tally {

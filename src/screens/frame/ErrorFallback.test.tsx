@@ -2,8 +2,8 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
-import { beatOpened } from '../../state/doc';
-import { store } from '../../state/session';
+import { beatOpened } from '../../store/doc';
+import { store } from '../../keeping/session';
 import { ErrorFallback } from './ErrorFallback';
 
 let mockPath = '/song';
@@ -12,8 +12,8 @@ jest.mock('expo-router', () => ({ usePathname: () => mockPath }));
 jest.mock('../saveBeats', () => ({
   saveBeat: ({ name }: { name: string }) => void mockSaved.push(name),
 }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 

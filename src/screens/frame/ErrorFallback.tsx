@@ -1,4 +1,4 @@
-import { useAppStore } from '../../state/store';
+import { useAppStore } from '../../store/store';
 import { Para } from '../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { View } from 'react-native';
-import { noticeDismissed, type Notice, type NoticeAction } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { noticeDismissed, type Notice, type NoticeAction } from '../../store/slices';
+import { useApp, useDo } from '../../store/store';
 import { Action } from '../../ui/Action';
 import { Notice as Shown } from '../../ui/Notice';
 

@@ -1,10 +1,10 @@
 import type { PatternEdit } from '../../../core/edit/edits';
 import { readyForHits, readyForLanes, type ReadyForHits, type ReadyForLanes } from '../../../core/edit/ready';
 import type { Spot } from '../../../core/edit/spots';
-import { editShown, targetOf } from '../../state/editing';
-import { store } from '../../state/session';
-import { noticed, viewChanged, type ViewState } from '../../state/slices';
-import { selectBeat } from '../../state/store';
+import { editShown, targetOf } from '../../store/editing';
+import { store } from '../../keeping/session';
+import { noticed, viewChanged, type ViewState } from '../../store/slices';
+import { selectBeat } from '../../store/store';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
 

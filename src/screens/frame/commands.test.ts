@@ -1,15 +1,15 @@
 import { findCommands } from './findCommand';
 import { COMMANDS } from './commands';
-import { store } from '../../state/session';
+import { store } from '../../keeping/session';
 import { newBeat, newPattern, lanePatternOf, patternOf } from '../../../core/document/defaults';
-import { beatOpened } from '../../state/doc';
-import { loadEdits } from '../../state/deferredEdits';
-import { viewChanged } from '../../state/slices';
+import { beatOpened } from '../../store/doc';
+import { loadEdits } from '../../store/deferredEdits';
+import { viewChanged } from '../../store/slices';
 
 jest.mock('../../audio/player', () => ({ strikeLane: () => Promise.resolve() }));
 jest.mock('./sound', () => ({ togglePlay: jest.fn() }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 

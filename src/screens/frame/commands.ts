@@ -4,10 +4,10 @@ import { LANE_COMMANDS } from './laneCommands';
 import { nanoid } from '@reduxjs/toolkit';
 import { GRACES } from '../../../core/document/rolls';
 import { strikeLane } from '../../audio/player';
-import { beatEdited, laneChanged, redone, swingSet, undone } from '../../state/doc';
-import { store } from '../../state/session';
-import type { ViewState } from '../../state/slices';
-import { selectBeat, selectPattern } from '../../state/store';
+import { beatEdited, laneChanged, redone, swingSet, undone } from '../../store/doc';
+import { store } from '../../keeping/session';
+import type { ViewState } from '../../store/slices';
+import { selectBeat, selectPattern } from '../../store/store';
 import {
   copyChosen,
   duplicateChosen,

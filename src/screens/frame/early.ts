@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
-import { store } from '../../state/session';
-import { useApp } from '../../state/store';
+import { store } from '../../keeping/session';
+import { useApp } from '../../store/store';
 import { earlyOf } from '../../strings/early';
 import { replayEarly } from '../../strings/earlyTaps';
 import { keepEarly, tallShown } from '../../web/early';

@@ -3,10 +3,10 @@ import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import { addPattern } from '../../../core/edit/patterns';
-import { beatOpened, tempoSet } from '../../state/doc';
-import { offer } from '../../state/offers';
-import { store } from '../../state/session';
-import { libraryRead, noticed, noticeDismissed, viewChanged, type NoticeAction } from '../../state/slices';
+import { beatOpened, tempoSet } from '../../store/doc';
+import { offer } from '../../store/offers';
+import { store } from '../../keeping/session';
+import { libraryRead, noticed, noticeDismissed, viewChanged, type NoticeAction } from '../../store/slices';
 import { Frame } from './Frame';
 import { KEYS } from './keyList';
 import { pageFits } from '../../ui/width.mock';
@@ -46,8 +46,8 @@ jest.mock('../saveBeats', () => ({
 jest.mock('../../ui/files', () => ({
   saveText: (text: string, name: string) => mockDone.push(`saved ${name}: ${text}`),
 }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return {
     store: createStore(),
     tellScreenReady: () => undefined,

@@ -1,7 +1,7 @@
 import { router } from 'expo-router';
-import { offer } from '../../state/offers';
-import { persistence, store } from '../../state/session';
-import { noticed } from '../../state/slices';
+import { offer } from '../../store/offers';
+import { persistence, store } from '../../keeping/session';
+import { noticed } from '../../store/slices';
 import { takeHandedOver } from '../../web/handedOver';
 import { keepInstalled, reloadPage, type Workers } from '../../web/installed';
 import { words } from '../../words/frame';

@@ -1,11 +1,11 @@
 import { listen } from '../../web/listen';
 import { useEffect } from 'react';
-import { redone, undone } from '../../state/doc';
-import { store } from '../../state/session';
-import { undoLatest } from '../../state/offers';
-import { viewChanged } from '../../state/slices';
+import { redone, undone } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { undoLatest } from '../../store/offers';
+import { viewChanged } from '../../store/slices';
 import { playedTick, turnRoute } from '../../audio/player';
-import { recallRoute } from '../../state/recallRoute';
+import { recallRoute } from '../../store/recallRoute';
 import { createPatternKeys } from './patternKeys';
 import { togglePlay } from './sound';
 

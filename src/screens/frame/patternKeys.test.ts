@@ -1,8 +1,8 @@
 import { newBeat, newPattern } from '../../../core/document/defaults';
 import type { PatternKey } from '../../../core/document/schema';
-import { beatOpened } from '../../state/doc';
-import { viewChanged } from '../../state/slices';
-import { createStore } from '../../state/store';
+import { beatOpened } from '../../store/doc';
+import { viewChanged } from '../../store/slices';
+import { createStore } from '../../store/store';
 import { createPatternKeys } from './patternKeys';
 
 const room = (key: Partial<PatternKey> = {}) => {

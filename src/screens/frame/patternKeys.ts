@@ -1,5 +1,5 @@
-import { createPatternStarts } from '../../state/patternStarts';
-import type { Store } from '../../state/store';
+import { createPatternStarts } from '../../store/patternStarts';
+import type { Store } from '../../store/store';
 
 /** Begins patterns by their keys on the computer's keyboard. @param togglePlay begins and ends play */
 export const createPatternKeys = (store: Pick<Store, 'dispatch' | 'getState'>, togglePlay: () => void) =>

@@ -3,12 +3,12 @@ import { act, render } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import { addPattern } from '../../../core/edit/patterns';
-import { beatOpened, tempoSet } from '../../state/doc';
-import { store } from '../../state/session';
-import { songViewed, viewChanged } from '../../state/slices';
-import { giveSongClock } from '../../state/songClock';
+import { beatOpened, tempoSet } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { songViewed, viewChanged } from '../../store/slices';
+import { giveSongClock } from '../../store/songClock';
 import type { Beat } from '../../../core/document/schema';
-import { accept } from '../../state/offers';
+import { accept } from '../../store/offers';
 import { togglePlay, useClick, useSongEnd, useSound, useTrouble } from './sound';
 
 const mockTold: [string, ...unknown[]][] = [];
@@ -31,8 +31,8 @@ jest.mock('../../audio/player', () => ({
   },
   setMetronome: (metronome: { on: boolean }) => mockTold.push(['click', metronome.on]),
 }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 

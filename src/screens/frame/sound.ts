@@ -12,12 +12,12 @@ import {
   stopPlaying,
   switchPattern,
 } from '../../audio/player';
-import { selectAudible } from '../../state/audible';
-import { offer } from '../../state/offers';
-import { songClock } from '../../state/songClock';
-import { selectPattern, useApp } from '../../state/store';
-import { noticed, viewChanged } from '../../state/slices';
-import { store } from '../../state/session';
+import { selectAudible } from '../../store/audible';
+import { offer } from '../../store/offers';
+import { songClock } from '../../store/songClock';
+import { selectPattern, useApp } from '../../store/store';
+import { noticed, viewChanged } from '../../store/slices';
+import { store } from '../../keeping/session';
 import { words } from '../../words/frame';
 
 /** The sound is made ready once the screen is there. */

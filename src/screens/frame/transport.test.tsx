@@ -2,13 +2,13 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
-import { beatOpened, laneChanged, undone } from '../../state/doc';
-import { store } from '../../state/session';
-import { noticed, songViewed, viewChanged } from '../../state/slices';
+import { beatOpened, laneChanged, undone } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { noticed, songViewed, viewChanged } from '../../store/slices';
 import { SayContext } from '../../ui/say';
-import { giveSongClock } from '../../state/songClock';
+import { giveSongClock } from '../../store/songClock';
 import { placeText, Transport } from './Transport';
-import { loadEdits } from '../../state/deferredEdits';
+import { loadEdits } from '../../store/deferredEdits';
 
 beforeAll(loadEdits);
 
@@ -25,8 +25,8 @@ jest.mock('../../audio/player', () => ({
   setSongPlayed: () => mockPlayed.push('song'),
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 

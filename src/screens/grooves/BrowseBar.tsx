@@ -17,8 +17,8 @@ import {
 } from '../../../core/groove/catalogue';
 import { count } from '../../../core/document/text';
 import type { GrooveRow } from '../../../core/groove/groove';
-import { groovesChanged, type GroovesState } from '../../state/grooves';
-import { useApp, useDo } from '../../state/store';
+import { groovesChanged, type GroovesState } from '../../store/grooves';
+import { useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { IconButton } from '../../ui/IconButton';

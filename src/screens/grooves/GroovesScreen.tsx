@@ -19,8 +19,8 @@ import {
 } from '../../../core/groove/catalogue';
 import { keepsFolder, keepsGroove, toggleFolder, toggleGroove } from '../../../core/groove/favourites';
 import type { GrooveRow } from '../../../core/groove/groove';
-import { groovesChanged, type GroovesState } from '../../state/grooves';
-import { useApp, useDo } from '../../state/store';
+import { groovesChanged, type GroovesState } from '../../store/grooves';
+import { useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { useWide } from '../../ui/useWide';

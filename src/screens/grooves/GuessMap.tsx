@@ -7,7 +7,7 @@ import type { Groove } from '../../../core/groove/groove';
 import type { DrumMap } from '../../../core/midi/drumMap/drumMap';
 import type { Guess } from '../../../core/analysis/guessMap';
 import { strikeLane } from '../../audio/player';
-import { selectBeat, useApp } from '../../state/store';
+import { selectBeat, useApp } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { readAside } from '../../workers/aside';

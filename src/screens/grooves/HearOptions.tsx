@@ -1,10 +1,10 @@
 import { Group, Chips } from '../../ui/Layout';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { KIT_LIST } from '../../../core/sound/kitList';
+import { KIT_LIST } from '../../../core/synthesis/kitList';
 import { TEMPO, clamp } from '../../../core/units';
-import { groovesChanged, type GroovesState } from '../../state/grooves';
-import { selectBeat, useApp, useDo } from '../../state/store';
+import { groovesChanged, type GroovesState } from '../../store/grooves';
+import { selectBeat, useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { NumberField } from '../../ui/NumberField';

@@ -10,7 +10,7 @@ import { styles } from './styles';
 import type { FileWithPath } from 'file-selector';
 import { useRef, useState, type ReactNode } from 'react';
 import type { LeftOut, TakenIn } from '../../../core/groove/importing';
-import { useApp, useAppStore } from '../../state/store';
+import { useApp, useAppStore } from '../../store/store';
 import type { FromImport } from '../../workers/importer';
 import { Chip } from '../../ui/Chip';
 import { shelf } from './shelf';

@@ -8,8 +8,8 @@ import { entryOf, isPlayable, withNote, type DrumMap } from '../../../core/midi/
 import { noteName } from '../../../core/document/noteName';
 import { clamp } from '../../../core/units';
 import { cancelLearning, learnNote } from '../../audio/noteInput';
-import { noticed } from '../../state/slices';
-import { useApp, useDo } from '../../state/store';
+import { noticed } from '../../store/slices';
+import { useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';

@@ -17,10 +17,10 @@ import {
 import { midnamText } from '../../../core/midi/drumMap/mapFiles';
 import type { MapPreview } from '../../../core/midi/drumMap/mapPreview';
 import { fileName } from '../../../core/document/text';
-import { groovesChanged } from '../../state/grooves';
-import { offer } from '../../state/offers';
-import { noticed } from '../../state/slices';
-import { useApp, useDo, useAppStore } from '../../state/store';
+import { groovesChanged } from '../../store/grooves';
+import { offer } from '../../store/offers';
+import { noticed } from '../../store/slices';
+import { useApp, useDo, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { FilePick } from '../../web/FilePick';

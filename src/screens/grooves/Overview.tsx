@@ -6,8 +6,8 @@ import {
   type Field,
   type Shown,
 } from '../../../core/groove/catalogue';
-import { groovesChanged } from '../../state/grooves';
-import { useApp, useDo } from '../../state/store';
+import { groovesChanged } from '../../store/grooves';
+import { useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Chips, Group } from '../../ui/Layout';
 import { Para } from '../../ui/Words';

@@ -8,9 +8,9 @@ import { INSTRUMENTS, type InstrumentId } from '../../../core/document/instrumen
 import { articulationsOf } from '../../../core/groove/revoice';
 import { entryOf, GENERAL_MIDI, type DrumMap } from '../../../core/midi/drumMap/drumMap';
 import { laneCrossings, writtenWith, type LaneCrossing } from '../../../core/midi/drumMap/laneMap';
-import { beatEdited } from '../../state/doc';
-import { noticed } from '../../state/slices';
-import { selectBeat, useApp, useDo, useAppStore } from '../../state/store';
+import { beatEdited } from '../../store/doc';
+import { noticed } from '../../store/slices';
+import { selectBeat, useApp, useDo, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { words } from '../../words/grooves';
 

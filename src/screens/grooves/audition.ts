@@ -13,10 +13,10 @@ import {
   startPlaying,
   stopPlaying,
 } from '../../audio/player';
-import { store } from '../../state/session';
-import { noticed, viewChanged } from '../../state/slices';
-import { selectPattern, useApp } from '../../state/store';
-import { heardChanged, PLAIN_FIT, type Heard } from '../../state/hearing';
+import { store } from '../../keeping/session';
+import { noticed, viewChanged } from '../../store/slices';
+import { selectPattern, useApp } from '../../store/store';
+import { heardChanged, PLAIN_FIT, type Heard } from '../../store/hearing';
 import { shelf } from './shelf';
 import { words } from '../../words/grooves';
 

@@ -8,14 +8,14 @@ import { GENERAL_MIDI, drumMapText } from '../../../core/midi/drumMap/drumMap';
 import { readDrumMap } from '../../../core/midi/drumMap/drumMapFile';
 import { readMidnam } from '../../../core/midi/drumMap/mapFiles';
 import { SIMULATED_NOTE } from '../../audio/noteInput';
-import { beatOpened } from '../../state/doc';
-import { FIRST_GROOVES, groovesChanged } from '../../state/grooves';
-import { accept } from '../../state/offers';
-import { store } from '../../state/session';
-import { viewChanged } from '../../state/slices';
+import { beatOpened } from '../../store/doc';
+import { FIRST_GROOVES, groovesChanged } from '../../store/grooves';
+import { accept } from '../../store/offers';
+import { store } from '../../keeping/session';
+import { viewChanged } from '../../store/slices';
 import { GroovesScreen } from './GroovesScreen';
 import { pageFits } from '../../ui/width.mock';
-import { loadEdits } from '../../state/deferredEdits';
+import { loadEdits } from '../../store/deferredEdits';
 
 beforeAll(loadEdits);
 
@@ -39,13 +39,13 @@ jest.mock('../../audio/player', () => ({
   stopPlaying: () => mockCalls.push('stop'),
 }));
 jest.mock('../../workers/aside');
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
-jest.mock('../../state/storage', () => {
+jest.mock('../../keeping/storage', () => {
   const { memory } =
-    jest.requireActual<typeof import('../../state/storage.mock')>('../../state/storage.mock');
+    jest.requireActual<typeof import('../../keeping/storage.mock')>('../../keeping/storage.mock');
   return { browserStorage: memory };
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));

@@ -1,6 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { shelf } from '../../state/pageShelf';
-import type { Shelf } from '../../state/shelf';
+import { shelf } from '../../grooves/pageShelf';
+import type { Shelf } from '../../grooves/shelf';
 import { sinceThen } from '../../ui/sinceThen';
 
 export { shelf };

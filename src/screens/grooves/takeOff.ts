@@ -1,6 +1,6 @@
-import { offer } from '../../state/offers';
-import { store } from '../../state/session';
-import { noticed } from '../../state/slices';
+import { offer } from '../../store/offers';
+import { store } from '../../keeping/session';
+import { noticed } from '../../store/slices';
 import { stopHearing } from './audition';
 import { shelf } from './shelf';
 import { words } from '../../words/grooves';

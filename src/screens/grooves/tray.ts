@@ -1,9 +1,9 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { MOST, SONG } from '../../../core/document/choices';
 import type { Groove, GrooveRow } from '../../../core/groove/groove';
-import { beatEdited } from '../../state/doc';
-import { store } from '../../state/session';
-import { noticed } from '../../state/slices';
+import { beatEdited } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { noticed } from '../../store/slices';
 import { shelf } from './shelf';
 import { words } from '../../words/grooves';
 

@@ -1,7 +1,7 @@
 import { Figure } from '../../ui/Figure';
 import type { Lane } from '../../../core/document/schema';
-import { laneChanged } from '../../state/doc';
-import { useDo } from '../../state/store';
+import { laneChanged } from '../../store/doc';
+import { useDo } from '../../store/store';
 import { words } from '../../words/pattern';
 
 /** Level and pan of a lane. */

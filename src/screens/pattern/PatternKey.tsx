@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { KEY_CODE } from '../../../core/document/choices';
 import type { Pattern, PatternKey as Key } from '../../../core/document/schema';
-import { beatEdited } from '../../state/doc';
-import { keyName } from '../../state/alongside';
-import { useDo } from '../../state/store';
+import { beatEdited } from '../../store/doc';
+import { keyName } from '../../keeping/alongside';
+import { useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Chips } from '../../ui/Layout';
 import { SwitchWhen } from '../../ui/SwitchWhen';

@@ -1,8 +1,8 @@
 import type { Sample } from '../../../core/document/schema';
-import { samplesIn } from '../../../core/sound/newVoice';
-import type { OwnSound } from '../../../core/sound/own';
-import type { Shape } from '../../../core/sound/shape';
-import type { Sound } from '../../../core/sound/voiceSound';
+import { samplesIn } from '../../../core/samples/newVoice';
+import type { OwnSound } from '../../../core/samples/own';
+import type { Shape } from '../../../core/samples/shape';
+import type { Sound } from '../../../core/samples/voiceSound';
 import { askDesk, askOwn } from '../../workers/askOwn';
 import { words } from '../../words/sounds';
 import { tell } from './takeSounds';

@@ -2,9 +2,9 @@
 import { act, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
-import { beatOpened, giveEdits, undone } from '../../state/doc';
+import { beatOpened, giveEdits, undone } from '../../store/doc';
 import * as edits from '../../../core/edit/edits';
-import { store } from '../../state/session';
+import { store } from '../../keeping/session';
 import { KitSheet } from './KitSheet';
 import { pageFits } from '../../ui/width.mock';
 
@@ -33,8 +33,8 @@ const mockDesk = {
     ),
 };
 const mockDrums = { fails: false };
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 jest.mock('../../audio/player', () => ({
@@ -65,7 +65,7 @@ jest.mock('../../workers/askOwn', () => ({
   askDesk: (call: (far: unknown) => Promise<unknown>) => call(mockDesk),
 }));
 const mockStorage = new Map<string, string>();
-jest.mock('../../state/storage', () => ({
+jest.mock('../../keeping/storage', () => ({
   browserStorage: () => ({
     getAllKeys: () => Promise.resolve([...mockStorage.keys()]),
     getMany: (keys: string[]) =>

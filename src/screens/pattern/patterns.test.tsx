@@ -4,17 +4,17 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { newBeat, lanePatternOf } from '../../../core/document/defaults';
 import { setStep } from '../../../core/edit/hits';
-import { beatEdited, beatOpened, patternsEdited, undone } from '../../state/doc';
-import { store } from '../../state/session';
-import { selectAudible } from '../../state/audible';
-import { libraryRead, noticed, viewChanged } from '../../state/slices';
+import { beatEdited, beatOpened, patternsEdited, undone } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { selectAudible } from '../../store/audible';
+import { libraryRead, noticed, viewChanged } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { BringSheet } from './BringSheet';
 import { PlayContext } from '../../ui/playing';
 import { GroupRow } from '../../strings/GroupRow';
 import { PatternsSheet } from './PatternsSheet';
 import { pageFits } from '../../ui/width.mock';
-import { loadEdits } from '../../state/deferredEdits';
+import { loadEdits } from '../../store/deferredEdits';
 
 beforeAll(loadEdits);
 
@@ -26,8 +26,8 @@ jest.mock('../../ui/Sheet', () => ({
 }));
 jest.mock('../../web/SortableLater', () => jest.requireActual('../../web/SortableLater.mock'));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore(), persistence: { beat: () => Promise.resolve(mockOther) } };
 });
 

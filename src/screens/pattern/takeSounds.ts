@@ -1,9 +1,9 @@
 import { RANGES } from '../../../core/document/ranges';
 import type { Sample } from '../../../core/document/schema';
-import { audioKind } from '../../../core/sound/audioKind';
-import { wavOf } from '../../../core/sound/wav';
-import { noticed } from '../../state/slices';
-import { store } from '../../state/session';
+import { audioKind } from '../../../core/samples/audioKind';
+import { wavOf } from '../../../core/files/wav';
+import { noticed } from '../../store/slices';
+import { store } from '../../keeping/session';
 import { askDesk } from '../../workers/askOwn';
 import type { SoundFile, TakenIn } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';

@@ -14,12 +14,12 @@ import {
   type GridLayout,
   type NoteBlock,
   type PadHeard,
-} from '../../../core/outside/gridLayout';
+} from '../../../core/ports/gridLayout';
 import { openPorts, type Live } from '../../ports/live';
 import type { ShownPort } from '../../ports/hub';
 import { layoutOf, type PortSetting } from '../../ports/settings';
-import { noticed, viewChanged } from '../../state/slices';
-import { selectBeat, useApp, useDo } from '../../state/store';
+import { noticed, viewChanged } from '../../store/slices';
+import { selectBeat, useApp, useDo } from '../../store/store';
 import { Action } from '../../ui/Action';
 import { CheckBox } from '../../ui/CheckBox';
 import { Chip } from '../../ui/Chip';

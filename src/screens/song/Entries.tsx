@@ -15,7 +15,7 @@ import { NumberField } from '../../ui/NumberField';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { edit } from './edit';
-import { useClamped } from '../../state/useClamped';
+import { useClamped } from '../../store/useClamped';
 import { entryWords } from './words';
 import { words } from '../../words/song';
 

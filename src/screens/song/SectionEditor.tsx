@@ -19,7 +19,7 @@ import { Range } from '../../ui/Range';
 import { edit } from './edit';
 import { Entries } from './Entries';
 import { FillOffers } from './FillOffers';
-import { useClamped } from '../../state/useClamped';
+import { useClamped } from '../../store/useClamped';
 import { words } from '../../words/song';
 
 interface OnSection {

@@ -1,6 +1,6 @@
 import type { BeatEdit } from '../../../core/edit/edits';
-import { beatEdited } from '../../state/doc';
-import { store } from '../../state/session';
+import { beatEdited } from '../../store/doc';
+import { store } from '../../keeping/session';
 
 /** Makes one edit of the song or the tray. */
 export const edit = (one: BeatEdit, gesture?: string): void => {

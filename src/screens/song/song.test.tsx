@@ -7,15 +7,15 @@ import { Provider } from 'react-redux';
 import { DEMO_BEATS } from '../../../demo/beats';
 import { songTimeline } from '../../../core/play/timeline';
 import type { Beat } from '../../../core/document/schema';
-import { beatOpened, undone } from '../../state/doc';
-import { store } from '../../state/session';
-import { noticed, songViewed, viewChanged } from '../../state/slices';
+import { beatOpened, undone } from '../../store/doc';
+import { store } from '../../keeping/session';
+import { noticed, songViewed, viewChanged } from '../../store/slices';
 import { SayContext } from '../../ui/say';
-import { songClock } from '../../state/songClock';
+import { songClock } from '../../store/songClock';
 import { PlayContext } from '../../ui/playing';
 import { SongScreen, countedAt } from './SongScreen';
 import { pageFits } from '../../ui/width.mock';
-import { loadEdits } from '../../state/deferredEdits';
+import { loadEdits } from '../../store/deferredEdits';
 
 beforeAll(loadEdits);
 
@@ -41,8 +41,8 @@ jest.mock('../../strings/tiles', () => ({
   },
 }));
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
-jest.mock('../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../state/store')>('../../state/store');
+jest.mock('../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../store/store')>('../../store/store');
   return { store: createStore() };
 });
 

@@ -7,7 +7,7 @@ import {
   placeOfNote,
   plainLayout,
   type Light,
-} from '../../../core/outside/gridLayout';
+} from '../../../core/ports/gridLayout';
 import { colour } from '../../ui/tokens';
 import { velocityAt } from '../../ui/velocityAt';
 import { Para, Words } from '../../ui/Words';

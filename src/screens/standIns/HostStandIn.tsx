@@ -1,5 +1,5 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
-import { createClockFollower } from '../../../core/outside/clockFollower';
+import { createClockFollower } from '../../../core/ports/clockFollower';
 import { TEMPO } from '../../../core/units';
 import { Action } from '../../ui/Action';
 import { figure } from '../../ui/figures';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { newLane } from '../../../core/document/defaults';
 import { DRUM_IDS, instrument } from '../../../core/document/instruments';
-import { isRealTime } from '../../../core/outside/midiStream';
+import { isRealTime } from '../../../core/ports/midiStream';
 import { hearLane } from '../../audio/player';
 import { CheckBox } from '../../ui/CheckBox';
 import { colour } from '../../ui/tokens';

@@ -1,4 +1,4 @@
-import type { MidiBytes } from '../../../core/outside/midiStream';
+import type { MidiBytes } from '../../../core/ports/midiStream';
 import type { Ms } from '../../../core/units';
 
 /** What a host is set to. */

@@ -1,6 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useEffectEvent, useRef } from 'react';
-import type { MidiBytes } from '../../../core/outside/midiStream';
+import type { MidiBytes } from '../../../core/ports/midiStream';
 import { openCable, pageClock, plugIn, type StandIn } from '../../ports/cable';
 import type { Device } from '../../ports/port';
 import { listen } from '../../web/listen';

@@ -1,6 +1,6 @@
 import { lanePatternOf, newBeat, newHit } from '../../../core/document/defaults';
 import type { Beat } from '../../../core/document/schema';
-import type { Layers } from '../../../core/sound/sounds';
+import type { Layers } from '../../../core/samples/sounds';
 import type { FromWorker, GivenSound, ToMixer } from '../../audio/messages';
 import { SAMPLE_RATE } from '../../audio/timing';
 import { createPlayer } from '../player';

@@ -7,7 +7,7 @@ import type { Feel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
 import { RANGES } from '../../../../core/document/ranges';
 import { ticksPerMs } from '../../../../core/units';
-import { selectBeat, useApp } from '../../../state/store';
+import { selectBeat, useApp } from '../../../store/store';
 import { Chip } from '../../../ui/Chip';
 import { NumberField } from '../../../ui/NumberField';
 import { Slider } from '../../../ui/Slider';

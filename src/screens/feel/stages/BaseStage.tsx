@@ -11,7 +11,7 @@ import { meterText } from '../../../../core/document/meter';
 import { meterOfShape } from '../../../../core/feel/templateMeter';
 import { TEMPLATES } from '../../../../core/feel/templates';
 import { ticksPerMs } from '../../../../core/units';
-import { selectBeat, useApp } from '../../../state/store';
+import { selectBeat, useApp } from '../../../store/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Range } from '../../../ui/Range';

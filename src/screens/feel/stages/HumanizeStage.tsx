@@ -8,7 +8,7 @@ import type { Feel, LaneFeel } from '../../../../core/document/feelSchema';
 import type { Lane } from '../../../../core/document/schema';
 import type { HumanizeChange } from '../../../../core/edit/defined/feel';
 import { bandFor, BAND_PRESETS } from '../../../../core/feel/bandPresets';
-import { selectBeat, useApp } from '../../../state/store';
+import { selectBeat, useApp } from '../../../store/store';
 import { Chip } from '../../../ui/Chip';
 import { Radios } from '../../../ui/Radios';
 import { Range } from '../../../ui/Range';

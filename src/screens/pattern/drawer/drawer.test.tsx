@@ -1,18 +1,18 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, screen, within } from '@testing-library/react';
-import { selectAudible } from '../../../state/audible';
-import { undone } from '../../../state/doc';
-import { store } from '../../../state/session';
+import { selectAudible } from '../../../store/audible';
+import { undone } from '../../../store/doc';
+import { store } from '../../../keeping/session';
 import { slideTo as slide, typedOtherwise } from '../../../ui/slide.mock';
 import { choose, hit, look, openDrawer, page, part, pattern, press } from './drawer.mock';
-import { loadEdits } from '../../../state/deferredEdits';
+import { loadEdits } from '../../../store/deferredEdits';
 
 beforeAll(loadEdits);
 
 jest.mock('../../../audio/player', () => jest.requireActual('./player.mock'));
 jest.mock('../../../web/SortableLater', () => jest.requireActual('../../../web/SortableLater.mock'));
-jest.mock('../../../state/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../../state/store')>('../../../state/store');
+jest.mock('../../../keeping/session', () => {
+  const { createStore } = jest.requireActual<typeof import('../../../store/store')>('../../../store/store');
   return { store: createStore(), persistence: { takeIn: jest.fn() } };
 });
 

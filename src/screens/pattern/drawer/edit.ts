@@ -6,8 +6,8 @@ import {
   type ReadyForLanes,
 } from '../../../../core/edit/ready';
 import type { Spot } from '../../../../core/edit/spots';
-import { store } from '../../../state/session';
-import { editShown } from '../../../state/editing';
+import { store } from '../../../keeping/session';
+import { editShown } from '../../../store/editing';
 
 /** Sends an edit to the pattern shown and those edited with it. @param anew told from where the gesture began */
 export const edit = <E extends PatternEdit['edit']>(

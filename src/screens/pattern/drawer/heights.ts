@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { notesOfLane } from '../../../../core/make/tunedLane';
-import { viewChanged } from '../../../state/slices';
-import { selectBeat, useApp, useDo } from '../../../state/store';
+import { viewChanged } from '../../../store/slices';
+import { selectBeat, useApp, useDo } from '../../../store/store';
 import { useKept } from '../../../ui/useKept';
 
 /** What the height of a tuned lane's open string means. */

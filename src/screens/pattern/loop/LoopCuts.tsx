@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Lane, Loop } from '../../../../core/document/schema';
 import { reversedAt } from '../../../../core/edit/sounds';
-import { evenMarks, marksAt, movedMark, withMark, withoutMark } from '../../../../core/sound/loops';
+import { evenMarks, marksAt, movedMark, withMark, withoutMark } from '../../../../core/samples/loops';
 import { hearLane } from '../../../audio/player';
 import { WaveHand } from '../../../strings/WaveHand';
 import { Chip } from '../../../ui/Chip';

@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { RANGES } from '../../../../core/document/ranges';
 import type { Lane, Loop, Sample } from '../../../../core/document/schema';
-import { bpmOf } from '../../../../core/sound/loopTempo';
-import { SHIPPED_LIST } from '../../../../core/sound/shippedList';
-import { selectBeat, selectPattern, useApp } from '../../../state/store';
+import { bpmOf } from '../../../../core/samples/loopTempo';
+import { SHIPPED_LIST } from '../../../../core/samples/shippedList';
+import { selectBeat, selectPattern, useApp } from '../../../store/store';
 import { Chip } from '../../../ui/Chip';
 import { Choice } from '../../../ui/Choice';
 import { Chips, Group } from '../../../ui/Layout';

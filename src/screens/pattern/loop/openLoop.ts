@@ -1,8 +1,8 @@
 import type { Loop, Sample } from '../../../../core/document/schema';
-import { bpmOf } from '../../../../core/sound/loopTempo';
-import { marksAt } from '../../../../core/sound/loops';
-import { store } from '../../../state/session';
-import { selectBeat } from '../../../state/store';
+import { bpmOf } from '../../../../core/samples/loopTempo';
+import { marksAt } from '../../../../core/samples/loops';
+import { store } from '../../../keeping/session';
+import { selectBeat } from '../../../store/store';
 import { askDesk } from '../../../workers/askOwn';
 import type { LoopFound, Wave } from '../../../workers/soundDesk';
 

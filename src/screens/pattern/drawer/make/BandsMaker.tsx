@@ -19,7 +19,7 @@ import {
   type BandsSettings,
 } from '../../../../../core/make/bandParts';
 import { scaleNames } from '../../../../../core/make/scales';
-import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
+import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../store/store';
 import { drawnBand, type BandStroke } from '../../../../strings/bandDraw';
 import { BandHand } from '../../../../strings/BandHand';
 import { BandOver } from '../../../../strings/BandOver';

@@ -1,7 +1,7 @@
 import { Group, Chips } from '../../../../ui/Layout';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Lane } from '../../../../../core/document/schema';
-import { selectBeat, useApp } from '../../../../state/store';
+import { selectBeat, useApp } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
 import { useKept } from '../../../../ui/useKept';
 import { edit } from '../edit';

@@ -8,7 +8,7 @@ import {
   type ChordsMade,
   type ChordsSettings,
 } from '../../../../../core/make/makers';
-import { selectPattern, useApp, useAppStore } from '../../../../state/store';
+import { selectPattern, useApp, useAppStore } from '../../../../store/store';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { figure, notes, type Written } from '../../../../ui/figures';
 import { Group } from '../../../../ui/Layout';

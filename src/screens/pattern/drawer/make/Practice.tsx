@@ -1,5 +1,5 @@
 import { TEMPO } from '../../../../../core/units';
-import { useApp, useAppStore } from '../../../../state/store';
+import { useApp, useAppStore } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
 import { figure } from '../../../../ui/figures';
 import { Disclosure } from '../../../../ui/Disclosure';

@@ -11,7 +11,7 @@ import {
   RING_SLOTS,
   rotatedSlots,
 } from '../../../../../core/make/ring';
-import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
+import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../store/store';
 import { RingHand } from '../../../../strings/RingHand';
 import { Chip } from '../../../../ui/Chip';
 import { CheckBox } from '../../../../ui/CheckBox';

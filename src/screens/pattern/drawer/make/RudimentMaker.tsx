@@ -7,7 +7,7 @@ import type { Spot } from '../../../../../core/edit/spots';
 import { RUDIMENTS, type Rudiment } from '../../../../../core/hands/rudiments';
 import { relaid, RUDIMENT_DEFAULTS, type RudimentSettings } from '../../../../../core/make/rudimentMaker';
 import { QUARTER } from '../../../../../core/units';
-import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../state/store';
+import { selectBeat, selectPattern, useApp, useAppStore } from '../../../../store/store';
 import { CheckBox } from '../../../../ui/CheckBox';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';

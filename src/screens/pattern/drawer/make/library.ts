@@ -1,7 +1,7 @@
 import { keepsGroove, type Favourites } from '../../../../../core/groove/favourites';
 import type { Groove } from '../../../../../core/groove/groove';
-import { builtIn } from '../../../../state/builtIn';
-import { shelf } from '../../../../state/pageShelf';
+import { builtIn } from '../../../../grooves/builtIn';
+import { shelf } from '../../../../grooves/pageShelf';
 
 /** Where the grooves come from that a whole beat is made after. */
 export const GROOVES_FROM = ['library', 'kept', 'imported'] as const;

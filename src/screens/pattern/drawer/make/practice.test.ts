@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { newBeat } from '../../../../../core/document/defaults';
-import { selectAudible } from '../../../../state/audible';
-import { beatOpened } from '../../../../state/doc';
-import { viewChanged } from '../../../../state/slices';
-import { createStore } from '../../../../state/store';
+import { selectAudible } from '../../../../store/audible';
+import { beatOpened } from '../../../../store/doc';
+import { viewChanged } from '../../../../store/slices';
+import { createStore } from '../../../../store/store';
 import { endPractice, practiceTempo, practise, type PracticePlan } from './practice';
 
 const plans = fc.record({

@@ -1,8 +1,8 @@
 import { barTicks } from '../../../../../core/document/meter';
 import { clamp, TEMPO } from '../../../../../core/units';
 import { playedTick } from '../../../../audio/player';
-import { viewChanged } from '../../../../state/slices';
-import { selectPattern, type Store } from '../../../../state/store';
+import { viewChanged } from '../../../../store/slices';
+import { selectPattern, type Store } from '../../../../store/store';
 
 /** Practising: the same over and over, a little faster every so many bars, with the beat's own tempo left alone. */
 export interface PracticePlan {

@@ -2,14 +2,14 @@ import { nanoid } from '@reduxjs/toolkit';
 import type { Maker } from '../../../../../core/document/choices';
 import type { Meter } from '../../../../../core/document/meter';
 import type { Lane, Take } from '../../../../../core/document/schema';
-import { beatEdited } from '../../../../state/doc';
+import { beatEdited } from '../../../../store/doc';
 import type { Made, MadeSettings } from '../../../../../core/make/makers';
-import { editShown } from '../../../../state/editing';
-import { selectPattern, useApp, type RootState, type Store } from '../../../../state/store';
-import { noticed, viewChanged } from '../../../../state/slices';
+import { editShown } from '../../../../store/editing';
+import { selectPattern, useApp, type RootState, type Store } from '../../../../store/store';
+import { noticed, viewChanged } from '../../../../store/slices';
 import { keep, useKept } from '../../../../ui/useKept';
 import { words } from '../../../../words/make';
-import { attempt } from '../../../../state/trial';
+import { attempt } from '../../../../store/trial';
 import { edit } from '../edit';
 
 /** What the makers of this page share: how they give, their seed, and how a take is opened again. */
