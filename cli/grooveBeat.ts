@@ -1,7 +1,7 @@
 import { newBeat } from '../core/document/defaults';
 import { MOST, SONG } from '../core/document/choices';
 import type { Beat } from '../core/document/schema';
-import { bringIn } from '../core/edit/bring';
+import { bringIn } from '../core/bring/bring';
 import { piecesOf } from '../core/groove/fit';
 import type { Groove } from '../core/groove/groove';
 

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { Command, Option } from 'commander';
 import { count, writeBeat } from '../core/document/text';
 import type { Beat } from '../core/document/schema';
-import { beatFromMidi } from '../core/edit/beatFromMidi';
+import { beatFromMidi } from '../core/bring/beatFromMidi';
 import { grooveOfFile } from '../core/groove/importing';
 import { InputFault } from './fault';
 import { bytesOf, warn, writeOut } from './files';

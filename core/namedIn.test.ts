@@ -1,6 +1,7 @@
 import { newBeat } from './document/defaults';
 import { beatSchema } from './document/schema';
-import { addSection, colourOf, newEntry } from './edit/song';
+import { addSection, newEntry } from './edit/song';
+import { colourOf } from './document/sectionNames';
 import { namedBy } from './export/names';
 import { readGrooves } from './groove/text';
 import { instrumentOfFile } from './samples/fileNames';

@@ -9,7 +9,7 @@ import { mendBeat } from '../core/document/mend';
 import type { Sample } from '../core/document/soundSchema';
 import { writeBeat } from '../core/document/text';
 import { grooveOfFile } from '../core/groove/importing';
-import { bringIn } from '../core/edit/bring';
+import { bringIn } from '../core/bring/bring';
 import { newBeat } from '../core/document/defaults';
 import { GENERAL_MIDI } from '../core/midi/drumMap/drumMap';
 import { decodeAudio } from '../core/samples/decode';

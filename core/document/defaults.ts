@@ -165,6 +165,16 @@ export const withLanePattern = (pattern: Pattern, laneId: string, part: LanePatt
   parts: { ...pattern.parts, [laneId]: part },
 });
 
+/**
+ * Puts a changed pattern in the place of the one with its id.
+ *
+ * @example setPattern(beat, { ...pattern, name: 'Rain' }).patterns[0]!.name // "Rain"
+ */
+export const setPattern = (beat: Beat, pattern: Pattern): Beat => ({
+  ...beat,
+  patterns: beat.patterns.map((one) => (one.id === pattern.id ? pattern : one)),
+});
+
 /** The pattern with an id, or the first one. @example patternOf(beat, 'nobody').id // "a" */
 export const patternOf = (beat: Beat, id: string | null): Pattern =>
   beat.patterns.find((pattern) => pattern.id === id) ?? beat.patterns[0]!;

@@ -1,5 +1,5 @@
-import { patternOf } from '../document/defaults';
-import type { Beat, Feel, Lane, Pattern, Swing } from '../document/schema';
+import { patternOf, setPattern } from '../document/defaults';
+import type { Beat, Feel, Lane, Swing } from '../document/schema';
 import { withSwing } from './swing';
 import type { Bpm } from '../units';
 import { SWING } from '../document/choices';
@@ -63,14 +63,4 @@ export const setSwing = (beat: Beat, patternId: string | null, change: Partial<S
 export const setLane = (beat: Beat, laneId: string, change: Partial<Omit<Lane, 'id'>>): Beat => ({
   ...beat,
   lanes: beat.lanes.map((lane) => (lane.id === laneId ? { ...lane, ...change } : lane)),
-});
-
-/**
- * Puts a changed pattern in the place of the one with its id.
- *
- * @example setPattern(beat, { ...pattern, name: 'Rain' }).patterns[0]!.name // "Rain"
- */
-export const setPattern = (beat: Beat, pattern: Pattern): Beat => ({
-  ...beat,
-  patterns: beat.patterns.map((one) => (one.id === pattern.id ? pattern : one)),
 });

@@ -1,7 +1,6 @@
-import { patternTicks } from '../document/defaults';
+import { setPattern, patternTicks } from '../document/defaults';
 import type { Feel, PlainFeel } from '../document/feelSchema';
 import type { Beat, Pattern } from '../document/schema';
-import { setPattern } from './beatEdits';
 import type { Box } from './clip';
 import { heldAll, type ArgsOf, type Edit } from './define';
 import { FEEL_EDITS } from './defined/feel';

@@ -1,9 +1,9 @@
 import { MOST } from '../document/choices';
-import { feelOf, patternOf } from '../document/defaults';
+import { setPattern, feelOf, patternOf } from '../document/defaults';
 import type { Feel, Follow, NamedFeel, PlainFeel, Template } from '../document/feelSchema';
 import { numbered } from '../document/numbered';
 import type { Beat } from '../document/schema';
-import { changeFeel, setPattern } from './beatEdits';
+import { changeFeel } from './beatEdits';
 
 /** Feels and templates kept with a beat. An edit that cannot be made gives back what it was given. */
 

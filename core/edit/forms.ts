@@ -1,5 +1,6 @@
 import type { Beat, Entry, Place, Section, Song } from '../document/schema';
-import { colourOf, newEntry } from './song';
+import { newEntry } from './song';
+import { colourOf } from '../document/sectionNames';
 
 /** One section of a form. `from` is which of the patterns at hand it plays: the first, second, third, or the last. */
 interface FormSection {

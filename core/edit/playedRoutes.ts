@@ -7,7 +7,8 @@ import { planDetour, sourceOf, type Switched } from '../play/moves/detours';
 import type { Ticks } from '../units';
 import { setDetour } from './moves';
 import { writeMoves } from './writeMoves';
-import { addSection, colourOf, freeSectionName, newEntry } from './song';
+import { addSection, newEntry } from './song';
+import { colourOf, freeSectionName } from '../document/sectionNames';
 
 /** Routes that were switched while a pattern played, kept pass by pass. */
 

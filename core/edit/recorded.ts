@@ -2,7 +2,8 @@ import { barTicks } from '../document/meter';
 import type { Beat, Place, Section, Song } from '../document/schema';
 import { SONG } from '../document/choices';
 import { clamp, QUARTER, type Bpm, type Seconds } from '../units';
-import { colourOf, freeSectionName, newEntry } from './song';
+import { newEntry } from './song';
+import { colourOf, freeSectionName } from '../document/sectionNames';
 
 /** That a pattern began to play, at a time. */
 export interface Switched {

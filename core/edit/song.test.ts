@@ -11,8 +11,6 @@ import { removePattern } from './patterns';
 import {
   addSection,
   changeSection,
-  colourOf,
-  freeSectionName,
   fromTray,
   grooveToTray,
   moveEntry,
@@ -25,6 +23,7 @@ import {
   repeatPlace,
   toTray,
 } from './song';
+import { colourOf, freeSectionName } from '../document/sectionNames';
 import { fillsFor } from './fills';
 import { atHand, FORMS, songOf } from './forms';
 import { songTimeline } from '../play/timeline';

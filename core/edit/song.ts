@@ -1,29 +1,12 @@
-import { namedIn } from '../namedIn';
-import { numbered } from '../document/numbered';
+import { freeSectionName } from '../document/sectionNames';
 import { SONG } from '../document/choices';
 import type { Beat, Entry, Place, Section, Song, TrayItem } from '../document/schema';
 import type { Groove } from '../groove/groove';
-import { bringIn } from './bring';
+import { bringIn } from '../bring/bring';
 import { movedTo } from './patterns';
 import { clamp, TEMPO } from '../units';
 
 /** Edits of the tray and of the song. One that cannot be made gives back what it was given. */
-
-/** The usual names of sections, and their usual colours. */
-export const SECTION_NAMES = ['Intro', 'Verse', 'Chorus', 'Bridge', 'Break', 'Fill', 'Outro'] as const;
-const COLOURS: Record<string, Section['pigment']> = {
-  Intro: 'heather',
-  Verse: 'lichen',
-  Chorus: 'weld',
-  Bridge: 'madder',
-  Break: 'heather',
-  Fill: 'walnut',
-  Outro: 'walnut',
-};
-
-/** The colour that a name suggests. @example colourOf('Verse 2') // "lichen" */
-export const colourOf = (name: string): Section['pigment'] =>
-  namedIn(COLOURS, name.split(' ')[0]!) ?? 'walnut';
 
 const onSong = (beat: Beat, change: (song: Song) => Song): Beat => {
   const song = change(beat.song);
@@ -86,13 +69,6 @@ export const moveInTray = (beat: Beat, id: string, to: number): Beat => ({
   ...beat,
   tray: movedTo(beat.tray, id, to),
 });
-
-/** The next name of a kind that no section has. @example freeSectionName(songBeat.song, 'Verse') // "Verse 2" */
-export const freeSectionName = ({ sections }: Pick<Song, 'sections'>, name: string): string =>
-  numbered(
-    name,
-    sections.map((section) => section.name),
-  );
 
 /** A new section and its place. @param at where in the song, from 0; null is its end */
 export const addSection = (beat: Beat, section: Section, placeId: string, at: number | null): Beat =>

@@ -1,6 +1,6 @@
 import { MOST } from '../document/choices';
 import type { Beat, Fill } from '../document/schema';
-import { bringIn } from './bring';
+import { bringIn } from '../bring/bring';
 import type { FillOffer } from './fills';
 
 /** Takes a fill that was offered: its pattern joins the beat, and the section ends with it. */

@@ -11,7 +11,7 @@ import { drumPlan } from '../samples/voiceSound';
 import { GENERAL_MIDI } from '../midi/drumMap/drumMap';
 import { fileNotes } from '../midi/write/fileNotes';
 import { readNotes } from '../midi/read/readBack.mock';
-import { beatFromMidi } from '../edit/beatFromMidi';
+import { beatFromMidi } from '../bring/beatFromMidi';
 import { CHANNELS, HOW_DEFAULTS, heldHow, SCOPES, SPLITS, WHAT_DEFAULTS, type ExportHow } from './choice';
 import { exported, listOf, pathOf, type Exported } from './exporting';
 import { hitsOf } from './list';

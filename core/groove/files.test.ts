@@ -4,7 +4,7 @@ import { newBeat } from '../document/defaults';
 import { EXPORT_DEFAULTS, exportPattern } from '../export/exportPattern.mock';
 import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap/drumMap';
 import { readMidi } from '../midi/read/readMidi';
-import { bringIn } from '../edit/bring';
+import { bringIn } from '../bring/bring';
 import { grooveFromMidi, type MidiReading } from './fromMidi';
 import { grooveTicks, hitCount, type Groove } from './groove';
 import { climbs, grooveOfFile, importFile, isHousekeeping, splitPath } from './importing';

@@ -8,7 +8,7 @@ import { HOW_DEFAULTS, WHAT_DEFAULTS } from '../export/choice';
 import { exported } from '../export/exporting';
 import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap/drumMap';
 import { readMidi } from '../midi/read/readMidi';
-import { bringIn } from '../edit/bring';
+import { bringIn } from '../bring/bring';
 import { piecesOf } from './fit';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove } from './groove';

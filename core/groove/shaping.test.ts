@@ -6,7 +6,7 @@ import { newBeat, newHit, lanePatternOf } from '../document/defaults';
 import { beatSchema, type Beat } from '../document/schema';
 import { barTicks } from '../document/meter';
 import { gridTicks } from '../document/grid';
-import { bringIn } from '../edit/bring';
+import { bringIn } from '../bring/bring';
 import { atSpeed, finerGrid, fitGroove, tempoNote, TIMES, timesOf, type Times } from './fit';
 import { feelWords, grooveTicks, hitCount, type Groove } from './groove';
 import { besideBeat, grooveBar, grooveToBeat } from './grooveToBeat';

@@ -1,8 +1,8 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import { hitsOn, type Spot } from '../../core/edit/spots';
 import type { Beat, Hit, Lane, Pattern, Swing } from '../../core/document/schema';
-import { patternOf } from '../../core/document/defaults';
-import { changeFeel, setLane, setPattern, setSwing, setTempo } from '../../core/edit/beatEdits';
+import { setPattern, patternOf } from '../../core/document/defaults';
+import { changeFeel, setLane, setSwing, setTempo } from '../../core/edit/beatEdits';
 import type * as Edits from '../../core/edit/edits';
 import type { Around, BeatEdit, FeelEdit, PatternEdit } from '../../core/edit/edits';
 import { setStep, setVelocity } from '../../core/edit/hits';

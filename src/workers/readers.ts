@@ -13,7 +13,7 @@ import { guessMap, type Guess } from '../../core/analysis/guessMap';
 import { readMapCsv, readMidnam } from '../../core/midi/drumMap/mapFiles';
 import { readMidi } from '../../core/midi/read/readMidi';
 import { performanceOf, type MidiFile } from '../../core/midi/read/midiFile';
-import { beatFromMidi, midiParts } from '../../core/edit/beatFromMidi';
+import { beatFromMidi, midiParts } from '../../core/bring/beatFromMidi';
 import { words } from '../words/workers';
 
 /** The notes of a MIDI file, to take a template from. */

@@ -1,10 +1,10 @@
+import { setPattern } from '../../document/defaults';
 import { INSTRUMENT_IDS } from '../../document/instruments';
 import { MOST, PIGMENTS } from '../../document/choices';
 import { RANGES } from '../../document/ranges';
 import type { Beat } from '../../document/schema';
 import { writtenWith } from '../../midi/drumMap/laneMap';
-import { setPattern } from '../beatEdits';
-import { bringIn } from '../bring';
+import { bringIn } from '../../bring/bring';
 import {
   addLane,
   bringLanes,

@@ -1,4 +1,4 @@
-import { commitFeel } from '../commitFeel';
+import { commitFeel } from '../../play/commitFeel';
 import {
   changeKeptFeel,
   dropFeel,

@@ -30,7 +30,7 @@ import type {
 import type { Groove } from '../../groove/groove';
 import type { MapChoice } from '../../midi/drumMap/laneMap';
 import type { MidiNote } from '../../units';
-import type { Bring } from '../bring';
+import type { Bring } from '../../bring/bring';
 import type { Clip } from '../clip';
 import { thing } from '../define';
 import type { FillOffer } from '../fills';

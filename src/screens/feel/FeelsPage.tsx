@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { Feel, NamedFeel } from '../../../core/document/feelSchema';
 import type { Beat, Lane, Pattern } from '../../../core/document/schema';
 import { plainOf } from '../../../core/edit/feels';
-import { committedFeel } from '../../../core/edit/commitFeel';
+import { committedFeel } from '../../../core/play/commitFeel';
 import { beatEdited } from '../../store/doc';
 import { noticed, viewChanged } from '../../store/slices';
 import { useApp, useDo } from '../../store/store';

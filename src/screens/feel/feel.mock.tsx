@@ -35,8 +35,9 @@ jest.mock('../../keeping/session', () => {
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));
 jest.mock('../../keeping/storage', () => {
-  const { memory } =
-    jest.requireActual<typeof import('../../keeping/storage.mock')>('../../keeping/storage.mock');
+  const { memory } = jest.requireActual<typeof import('../../keeping/storage.mock')>(
+    '../../keeping/storage.mock',
+  );
   const one = memory();
   return { browserStorage: () => one };
 });

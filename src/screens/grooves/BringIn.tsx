@@ -5,7 +5,7 @@ import { styles } from './styles';
 import { nanoid } from '@reduxjs/toolkit';
 import { useMemo } from 'react';
 import { INSTRUMENTS, type InstrumentId } from '../../../core/document/instruments';
-import { bringIn, type Bring } from '../../../core/edit/bring';
+import { bringIn, type Bring } from '../../../core/bring/bring';
 import {
   finerGrid,
   fittedBars,

@@ -44,8 +44,9 @@ jest.mock('../../keeping/session', () => {
   return { store: createStore() };
 });
 jest.mock('../../keeping/storage', () => {
-  const { memory } =
-    jest.requireActual<typeof import('../../keeping/storage.mock')>('../../keeping/storage.mock');
+  const { memory } = jest.requireActual<typeof import('../../keeping/storage.mock')>(
+    '../../keeping/storage.mock',
+  );
   return { browserStorage: memory };
 });
 jest.mock('../../ui/Icon', () => ({ Icon: () => null }));

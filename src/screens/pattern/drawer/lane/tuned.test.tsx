@@ -23,7 +23,8 @@ jest.mock('../../../../audio/player', () => ({
 }));
 jest.mock('../../../../web/SortableLater', () => jest.requireActual('../../../../web/SortableLater.mock'));
 jest.mock('../../../../keeping/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
+  const { createStore } =
+    jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
   return { store: createStore(), persistence: { takeIn: jest.fn() } };
 });
 

@@ -17,9 +17,13 @@ import { loadEdits } from '../../../../store/deferredEdits';
 
 beforeAll(loadEdits);
 
-jest.mock('../../../../audio/player', () => ({ strikeLane: () => Promise.resolve(), playedTick: () => null }));
+jest.mock('../../../../audio/player', () => ({
+  strikeLane: () => Promise.resolve(),
+  playedTick: () => null,
+}));
 jest.mock('../../../../keeping/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
+  const { createStore } =
+    jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
   return { store: createStore(), persistence: { takeIn: jest.fn() } };
 });
 const mockLibrary = { there: true };

@@ -13,7 +13,8 @@ beforeAll(loadEdits);
 jest.mock('../../../../audio/player', () => jest.requireActual('../player.mock'));
 jest.mock('../../../../web/SortableLater', () => jest.requireActual('../../../../web/SortableLater.mock'));
 jest.mock('../../../../keeping/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
+  const { createStore } =
+    jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
   return { store: createStore(), persistence: { takeIn: jest.fn() } };
 });
 

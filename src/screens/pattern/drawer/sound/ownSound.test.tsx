@@ -50,7 +50,8 @@ jest.mock('../../../../audio/player', () => ({
   },
 }));
 jest.mock('../../../../keeping/session', () => {
-  const { createStore } = jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
+  const { createStore } =
+    jest.requireActual<typeof import('../../../../store/store')>('../../../../store/store');
   return { store: createStore() };
 });
 jest.mock('../../../../ui/Icon', () => ({ Icon: () => null }));

@@ -1,19 +1,18 @@
 import { inOrder } from '../document/position';
-import { notesIn } from '../play/driver';
-import { planLive } from '../play/timelinePlan';
+import { notesIn } from './driver';
+import { planLive } from './timelinePlan';
 import { straightenLane, straightFeel } from '../feel/straight';
-import { withLanePattern } from '../document/defaults';
+import { setPattern, withLanePattern } from '../document/defaults';
 import { STEPS } from '../document/choices';
 import { feelOf, lanePatternOf, patternTicks } from '../document/defaults';
 import type { Feel } from '../document/feelSchema';
 import type { Beat, Hit, LanePattern, Pattern } from '../document/schema';
 import { count } from '../document/text';
-import { planLane, type LanePlan } from '../play/plan';
-import { feltCycles, type Note } from '../play/notes';
-import type { Stroke } from '../play/strokes';
-import { readingOrder } from '../play/reading';
+import { planLane, type LanePlan } from './plan';
+import { feltCycles, type Note } from './notes';
+import type { Stroke } from './strokes';
+import { readingOrder } from './reading';
 import { clamp, type Ticks } from '../units';
-import { setPattern } from './beatEdits';
 
 /** One time through a lane's loop, or through several where the feel comes round only after them. */
 interface Cycle {

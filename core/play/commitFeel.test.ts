@@ -1,12 +1,12 @@
 import { patternTicks } from '../document/defaults';
-import { notesIn } from '../play/driver';
-import { planLive } from '../play/timelinePlan';
+import { notesIn } from './driver';
+import { planLive } from './timelinePlan';
 import fc from 'fast-check';
 import { beats } from '../arbitraries';
 import { newBeat, newHit } from '../document/defaults';
 import { newFeel } from '../document/feelDefaults';
 import { beatSchema, type Beat } from '../document/schema';
-import { editBeat } from './edits';
+import { editBeat } from '../edit/edits';
 import { committedFeel } from './commitFeel';
 
 /** What a lane plays from its second pass on, pass by pass: in the first, early notes are held. */

@@ -18,7 +18,7 @@ import { midiPartsOf, textOf, trackNames, withParts, type MidiPart } from '../mi
 import { meterOf, wholeBars, type MidiFile, type ReadNote } from '../midi/read/midiFile';
 import { clamp, QUARTER, TEMPO, type Ms, type Ticks } from '../units';
 import { tempoPieces, type TempoPiece } from './midiTempos';
-import { colourOf, freeSectionName } from './song';
+import { colourOf, freeSectionName } from '../document/sectionNames';
 import { barsOfFile, runsOf, type BarOfFile, type Run } from '../midi/convert/midiBars';
 
 /**

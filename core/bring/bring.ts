@@ -1,6 +1,6 @@
 import { straightenLane } from '../feel/straight';
 import { inOrder, placed, positionOf } from '../document/position';
-import { feelOf, newPattern, lanePatternOf, patternTicks, patternOf } from '../document/defaults';
+import { setPattern, feelOf, newPattern, lanePatternOf, patternTicks, patternOf } from '../document/defaults';
 import { newFeel } from '../document/feelDefaults';
 import { MOST, SONG } from '../document/choices';
 import { INSTRUMENTS, type InstrumentId } from '../document/instruments';
@@ -11,8 +11,7 @@ import { gridTicks, type Grid } from '../document/grid';
 import { barTicks, meterText } from '../document/meter';
 import { entryOf } from '../midi/drumMap/drumMap';
 import { DRUM_CHANNEL } from '../midi/read/parts';
-import { commitFeel } from './commitFeel';
-import { setPattern } from './beatEdits';
+import { commitFeel } from '../play/commitFeel';
 import { clamp, type Ticks } from '../units';
 import { fitGroove, piecesOf } from '../groove/fit';
 import { layOut, type TimedHit } from '../groove/layOut';
