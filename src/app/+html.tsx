@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { DEMO_BEATS } from '../../demo/beats';
 import { beatOpened } from '../store/doc';
-import { viewChanged } from '../store/slices';
+import { patternShown } from '../store/focus';
 import { createStore } from '../store/store';
 import { earlyOf } from '../strings/early';
 import { DYES, dyesSheet } from '../ui/tokens';
@@ -17,7 +17,7 @@ const firstSight = (): string => {
   const store = createStore();
   const beat = DEMO_BEATS[0]!;
   store.dispatch(beatOpened({ beat }));
-  store.dispatch(viewChanged({ patternId: beat.patterns[0]!.id }));
+  store.dispatch(patternShown(beat.patterns[0]!.id));
   return JSON.stringify(earlyOf(store.getState())).replace(/</g, '\\u003c');
 };
 const EARLY = `(${drawEarly.toString()})(${firstSight()},${JSON.stringify(EARLY_KEY)})`;

@@ -1,14 +1,14 @@
-import { hintDone } from '../store/hints';
+import { hintDone } from '../store/look';
 import { fittingSettings, settingsOf } from './settings';
 import { createStore } from '../store/store';
 
 test('a hint that was done stays done, once, and is kept among the settings', () => {
   const store = createStore();
-  hintDone(store, 'drag');
-  const { view } = store.getState();
-  hintDone(store, 'drag');
-  expect(store.getState().view).toBe(view);
-  expect(settingsOf(view).hintsDone).toEqual(['drag']);
+  store.dispatch(hintDone('drag'));
+  const { look } = store.getState();
+  store.dispatch(hintDone('drag'));
+  expect(store.getState().look).toBe(look);
+  expect(settingsOf(store.getState()).hintsDone).toEqual(['drag']);
 });
 
 test('hints that are none are not read back', () => {

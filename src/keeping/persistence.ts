@@ -15,13 +15,14 @@ import { createReader } from './reader';
 import { createSpoilt } from './spoilt';
 import { takeUp, isForeign, watchLeft, type Alive, type Left } from './recover';
 import { restoreSettings, sameSettings, settingsOf } from './settings';
-import { libraryRead, subjectClosed, summarySet, viewChanged } from '../store/slices';
+import { libraryRead, subjectClosed, summarySet } from '../store/slices';
 import type { Store } from '../store/store';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
 import type { Tabs, TabWord } from './tabs';
 import { createTrouble, TAKE_IT } from './trouble';
 import { words } from '../words/state';
+import { laneOpened, patternShown } from '../store/focus';
 
 /** Keeps beats: loads, saves, and sees that nothing is lost between tabs, damaged data and a full disk. */
 export interface PersistenceParts {
@@ -116,7 +117,8 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
   const show = (beat: Beat, seq: number, patternId: string | null) => {
     saved = seq ? beat : null;
     dispatch(subjectClosed('tabs'));
-    dispatch(viewChanged({ patternId: patternId ?? beat.patterns[0]!.id, openLane: null }));
+    dispatch(patternShown(patternId ?? beat.patterns[0]!.id));
+    dispatch(laneOpened(null));
     dispatch(beatOpened({ beat }));
     line.begin(beat.id, seq);
     for (const { key, item } of left.get(beat.id) ?? []) {
@@ -130,7 +132,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
 
   const rememberOpen = async () => {
     const beat = current();
-    const { patternId } = store.getState().view;
+    const { patternId } = store.getState().focus;
     // Which beat it was is no reason to come to nothing where there is no room for it.
     if (beat) await disk.writeOpen(storage, { beatId: beat.id, patternId }).catch(full);
   };
@@ -214,17 +216,18 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
   };
 
   const watch = () => {
-    let settings = settingsOf(store.getState().view);
-    let { patternId } = store.getState().view;
+    let settings = settingsOf(store.getState());
+    let { patternId } = store.getState().focus;
     store.subscribe(() => {
-      const { view } = store.getState();
-      const next = settingsOf(view);
+      const state = store.getState();
+      const { focus } = state;
+      const next = settingsOf(state);
       if (!sameSettings(settings, next)) {
         settings = next;
         disk.writeSettings(storage, settings).catch(full);
       }
-      if (patternId !== view.patternId) {
-        patternId = view.patternId;
+      if (patternId !== focus.patternId) {
+        patternId = focus.patternId;
         void rememberOpen();
       }
     });
@@ -274,7 +277,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
     await beginFirstVisit(
       storage,
       ids,
-      disk.openEntry({ beatId: first!.id, patternId: store.getState().view.patternId }),
+      disk.openEntry({ beatId: first!.id, patternId: store.getState().focus.patternId }),
     ).catch(full);
     await writeDemos(ids);
   };

@@ -1,27 +1,9 @@
-import { HINT_IDS, viewChanged, ZOOMS, type HintId, type ViewState } from '../store/slices';
+import { HINT_IDS, type HintId, ZOOMS } from '../store/look';
+import { settingsRead } from '../store/settings';
 import { keepAside, readSettings, writeSettings, type KeyValue } from './storage';
-import type { Store } from '../store/store';
+import { KEPT, type Settings } from '../store/settings';
+import type { RootState, Store } from '../store/store';
 import { words } from '../words/state';
-
-/** What of the view is kept from one visit to the next. */
-const KEPT = [
-  'zoom',
-  'mixOpen',
-  'glass',
-  'theme',
-  'metronome',
-  'switchAt',
-  'latency',
-  'hearEdits',
-  'showHands',
-  'learnFeel',
-  'machinePorts',
-  'ports',
-  'noteNames',
-  'exportHow',
-  'hintsDone',
-] as const;
-export type Settings = Pick<ViewState, (typeof KEPT)[number]>;
 
 const isBoolean = (value: unknown): boolean => typeof value === 'boolean';
 const oneOf =
@@ -56,11 +38,14 @@ const FITS: Record<keyof Settings, (value: unknown) => boolean> = {
   hintsDone: (value) => Array.isArray(value) && value.every((one) => HINT_IDS.includes(one as HintId)),
 };
 
-/** The part of the view that is kept. */
-export const settingsOf = (view: ViewState): Settings =>
-  Object.fromEntries(KEPT.map((key) => [key, view[key]])) as unknown as Settings;
+/** What is kept from one visit to the next. */
+export const settingsOf = (state: Pick<RootState, keyof typeof KEPT>): Settings => {
+  const of = (slice: keyof typeof KEPT) => KEPT[slice].map((key) => [key, (state[slice] as never)[key]]);
+  return Object.fromEntries((Object.keys(KEPT) as (keyof typeof KEPT)[]).flatMap(of)) as Settings;
+};
 
-export const sameSettings = (a: Settings, b: Settings): boolean => KEPT.every((key) => a[key] === b[key]);
+export const sameSettings = (a: Settings, b: Settings): boolean =>
+  (Object.keys(a) as (keyof Settings)[]).every((key) => a[key] === b[key]);
 
 /** Of what was kept, what fits; and whether there was anything else. */
 export const fittingSettings = (kept: object): { settings: Partial<Settings>; junk: boolean } => {
@@ -72,16 +57,16 @@ export const fittingSettings = (kept: object): { settings: Partial<Settings>; ju
   return { settings: Object.fromEntries(fits), junk: fits.length < known.length };
 };
 
-/** Brings back what of the view was kept; junk among it is set aside. */
+/** Brings back what was kept; junk among it is set aside. */
 export const restoreSettings = async (store: Store, storage: KeyValue): Promise<void> => {
   const { kept, junk } = await readSettings(storage);
   const fitting = fittingSettings(kept);
-  store.dispatch(viewChanged(fitting.settings));
+  store.dispatch(settingsRead(fitting.settings));
   if (junk === null && !fitting.junk) return;
   await keepAside(storage, 'settings', {
     name: words.settingsThatCouldNotBe,
     reason: words.theyWereReplacedByThose,
     text: junk ?? JSON.stringify(kept),
   });
-  await writeSettings(storage, settingsOf(store.getState().view));
+  await writeSettings(storage, settingsOf(store.getState()));
 };

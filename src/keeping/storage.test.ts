@@ -1,3 +1,4 @@
+import {} from '../store/looked.mock';
 import { newBeat } from '../../core/document/defaults';
 import { readLogged } from './log';
 import { fittingSettings, settingsOf } from './settings';
@@ -89,8 +90,9 @@ test('settings that are missing, damaged or junk are told apart from those that 
     settings: {},
     junk: true,
   });
-  const view = createStore().getState().view;
-  expect(fittingSettings(settingsOf(view))).toEqual({ settings: settingsOf(view), junk: false });
+  const kept = settingsOf(createStore().getState());
+  expect(Object.keys(kept)).toHaveLength(15);
+  expect(fittingSettings(kept)).toEqual({ settings: kept, junk: false });
 });
 
 test('a beat that is removed leaves nothing', async () => {

@@ -1,8 +1,8 @@
+import { looked } from '../store/looked.mock';
 import { newBeat } from '../../core/document/defaults';
 import { plainLayout } from '../../core/ports/gridLayout';
 import { loadEdits } from '../store/deferredEdits';
 import { beatOpened } from '../store/doc';
-import { viewChanged } from '../store/slices';
 import { createStore } from '../store/store';
 import { createGrids } from './grids';
 
@@ -17,7 +17,7 @@ const beat = () => {
 const grid = () => {
   const store = createStore();
   store.dispatch(beatOpened({ beat: beat() }));
-  store.dispatch(viewChanged({ patternId: 'a' }));
+  store.dispatch(looked({ patternId: 'a' }));
   const sent: [number, number, number][] = [];
   let tick: number | null = null;
   const grids = createGrids({ store, now: () => 0, playedTick: () => tick });
@@ -29,7 +29,7 @@ const grid = () => {
       .doc.beat!.patterns[0]!.parts[laneId]?.hits.map(({ step, velocity }) => [step, velocity]) ?? [];
   const at = (to: number) => {
     tick = to;
-    store.dispatch(viewChanged({ playing: true }));
+    store.dispatch(looked({ playing: true }));
     sent.length = 0;
     grids.draw();
   };

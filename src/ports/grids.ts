@@ -16,7 +16,7 @@ import type { Out } from '../../core/ports/outbox';
 import type { Ms, Ticks } from '../../core/units';
 import { beatEdited, laneChanged, swingSet } from '../store/doc';
 import { setStepShown } from '../store/editing';
-import { viewChanged } from '../store/slices';
+import { patternShown } from '../store/focus';
 import { selectBeat, selectFeel, selectPattern, type RootState, type Store } from '../store/store';
 
 /** Surfaces of lit pads: what they show of the beat that is open, and what is pressed on them. */
@@ -45,7 +45,7 @@ export const gridBeatOf = (state: RootState, at: Ticks | null): GridBeat | null 
 
 /** Does what a press asks for. */
 const act = (store: Store, action: GridAction): void => {
-  const { view } = store.getState();
+  const { transport } = store.getState();
   const patternId = selectPattern(store.getState())!.id;
   switch (action.do) {
     case 'step':
@@ -64,9 +64,7 @@ const act = (store: Store, action: GridAction): void => {
       store.dispatch(swingSet({ patternId, change: { percent: action.percent } }));
       return;
     case 'pattern':
-      store.dispatch(
-        viewChanged({ patternId: action.patternId, beginsAt: view.switchAt, selection: [], cursor: null }),
-      );
+      store.dispatch(patternShown(action.patternId, transport.switchAt));
       return;
     case 'duplicate':
       store.dispatch(
@@ -96,7 +94,7 @@ export const createGrids = ({ store, now, playedTick }: GridsParts) => {
   const draw = (): void => {
     if (!surfaces.size) return;
     const state = store.getState();
-    const beat = gridBeatOf(state, state.view.playing ? playedTick() : null);
+    const beat = gridBeatOf(state, state.transport.playing ? playedTick() : null);
     if (!beat) return;
     for (const { layout, view, send, lit } of surfaces.values()) {
       const lights = gridLights(beat, view, layout);

@@ -13,7 +13,9 @@ import {
 import { heldOf, holdOutside, isHeard, playOutside } from '../audio/noteInput';
 import { selectAudible } from '../store/audible';
 import { store } from '../keeping/session';
-import { noticed, viewChanged } from '../store/slices';
+import { noticed } from '../store/slices';
+import { machinePortsAllowed } from '../store/input';
+import { leaderTold, songPlaceSet } from '../store/transport';
 import { browserStorage } from '../keeping/storage';
 import { selectBeat } from '../store/store';
 import { listen } from '../web/listen';
@@ -65,19 +67,19 @@ const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
   /** What would play now, and its first bar: worked out while the leader's clock ticks. */
   let ready: { of: unknown[]; notes: BarNote[] } | null = null;
   const prepared = (place: Ticks): BarNote[] => {
-    const { view } = store.getState();
+    const { transport, focus } = store.getState();
     const beat = selectAudible(store.getState());
     if (!beat) return [];
-    const from = view.song.shown && beat.song.order.length ? place : null;
-    const of = [beat, view.patternId, from];
+    const from = transport.song.shown && beat.song.order.length ? place : null;
+    const of = [beat, focus.patternId, from];
     if (!ready?.of.every((one, at) => one === of[at]))
-      ready = { of, notes: firstBar({ beat, patternId: view.patternId, from }) };
+      ready = { of, notes: firstBar({ beat, patternId: focus.patternId, from }) };
     return ready!.notes;
   };
   let armed = 0;
   const following = createFollowing({
     now,
-    onLeader: (leader) => store.dispatch(viewChanged({ leader })),
+    onLeader: (leader) => store.dispatch(leaderTold(leader)),
     onSecond: (name, leads) => warn(words.twoLeaders(name, leads), 'danger'),
     arm: () => {
       prepared(0);
@@ -89,14 +91,14 @@ const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
       armed = 0;
       // What is sent out does not wait for the sound of this page.
       sending.letGo(prepared(place), at);
-      const { view } = store.getState();
-      if (view.song.shown) store.dispatch(viewChanged({ song: { ...view.song, from: place } }));
+      const { transport } = store.getState();
+      if (transport.song.shown) store.dispatch(songPlaceSet(place));
       togglePlay(at);
     },
     stop: () => togglePlay(),
     leapt: (from, to) => foreseeLeap(to < from ? { from: to, to: from } : null),
     wentOn: () => foreseeLeap(null),
-    isPlaying: () => store.getState().view.playing,
+    isPlaying: () => store.getState().transport.playing,
     tickAt: (time) => {
       const heard = heardAt(time);
       return heard ? (heard.song ?? heard.tick) : null;
@@ -163,7 +165,7 @@ const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
           : [];
       }),
     );
-    const { leader } = store.getState().view;
+    const { leader } = store.getState().transport;
     // Nobody is followed whose clock is not wanted any more.
     if (
       leader &&
@@ -176,7 +178,7 @@ const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
   setInterval(() => {
     following.look();
     sending.feed();
-    if (store.getState().view.playing) grids.draw();
+    if (store.getState().transport.playing) grids.draw();
   }, LOOK_MS / 4);
   // One window of the app speaks with what is outside: of two, both would do what is pressed.
   let has = false;
@@ -202,7 +204,7 @@ const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
       try {
         hub.add(await openMachine());
         machine = true;
-        store.dispatch(viewChanged({ machinePorts: true }));
+        store.dispatch(machinePortsAllowed());
         return null;
       } catch {
         return words.notAllowed;

@@ -7,9 +7,11 @@ export const createPatternNotes = (store: Pick<Store, 'dispatch' | 'getState'>, 
   const starts = createPatternStarts(
     store,
     (order: number) => {
-      const { doc, view } = store.getState();
+      const { doc, transport } = store.getState();
       const pattern = doc.beat?.patterns[order];
-      return pattern && { pattern, at: pattern.key?.at ?? view.switchAt, held: pattern.key?.held ?? false };
+      return (
+        pattern && { pattern, at: pattern.key?.at ?? transport.switchAt, held: pattern.key?.held ?? false }
+      );
     },
     togglePlay,
   );

@@ -1,7 +1,7 @@
+import { looked } from '../store/looked.mock';
 import fc from 'fast-check';
 import { newBeat } from '../../core/document/defaults';
 import { beatOpened } from '../store/doc';
-import { viewChanged } from '../store/slices';
 import { createStore } from '../store/store';
 import { createPatternNotes } from './patternNotes';
 import type { MidiBytes } from '../../core/ports/midiStream';
@@ -338,12 +338,12 @@ describe('patterns by notes', () => {
       { ...first!, id: 'q', name: 'B', key: { code: 'KeyQ', at: 'now' as const, held } },
     ];
     store.dispatch(beatOpened({ beat: { ...beat, patterns } }));
-    store.dispatch(viewChanged({ patternId: first!.id }));
+    store.dispatch(looked({ patternId: first!.id }));
     const keys = createPatternNotes(store, () => {
-      const { playing } = store.getState().view;
-      store.dispatch(viewChanged({ playing: !playing }));
+      const { playing } = store.getState().transport;
+      store.dispatch(looked({ playing: !playing }));
     });
-    const shown = () => [store.getState().view.patternId, store.getState().view.playing];
+    const shown = () => [store.getState().focus.patternId, store.getState().transport.playing];
     return { keys, shown, first: first!.id };
   };
 

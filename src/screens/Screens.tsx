@@ -38,7 +38,7 @@ const PAUSE_MS = { first: 2000, then: 400 };
  */
 const useAhead = (path: string, opened: readonly string[], open: (path: string) => void) => {
   // What is heard is also seen: a screen made meanwhile would hold up the strings.
-  const ready = useApp(({ library, view }) => library.status === 'ready' && !view.playing);
+  const ready = useApp(({ library, transport }) => library.status === 'ready' && !transport.playing);
   const next = Object.keys(AHEAD).find((one) => !opened.includes(one));
   const among = path === '/' || path in AHEAD;
   useEffect(() => {

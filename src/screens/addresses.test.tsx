@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
+import { looked } from '../store/looked.mock';
 import { act, render } from '@testing-library/react';
 import { useEffect, useState } from 'react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../core/document/defaults';
 import { beatOpened } from '../store/doc';
-import { viewChanged } from '../store/slices';
 import { createStore } from '../store/store';
 import { keep } from '../ui/useKept';
 import { ADDRESSED } from './addresses';
@@ -49,19 +49,19 @@ const at = (name: string, first: Record<string, string> = {}) => {
 
 test('an address opens the page that it tells, and the page that is opened stands in it', () => {
   const { store } = at('index', { drawer: 'pads' });
-  expect(store.getState().view.drawer).toBe('pads');
-  act(() => void store.dispatch(viewChanged({ drawer: 'make', sheet: 'kits' })));
+  expect(store.getState().look.drawer).toBe('pads');
+  act(() => void store.dispatch(looked({ drawer: 'make', sheet: 'kits' })));
   expect(params).toEqual({ drawer: 'make', sheet: 'kits' });
-  act(() => void store.dispatch(viewChanged({ drawer: 'hits', sheet: null })));
+  act(() => void store.dispatch(looked({ drawer: 'hits', sheet: null })));
   expect(params).toEqual({});
   act(() => goTo({ sheet: 'loop' }));
-  expect(store.getState().view.sheet).toBe('loop');
+  expect(store.getState().look.sheet).toBe('loop');
 });
 
 test('an address that tells of nothing that there is becomes the plain one, and nothing is opened', () => {
   const { store } = at('index', { drawer: 'cellar', sheet: '__proto__' });
-  expect(store.getState().view.drawer).toBe('hits');
-  expect(store.getState().view.sheet).toBeNull();
+  expect(store.getState().look.drawer).toBe('hits');
+  expect(store.getState().look.sheet).toBeNull();
   expect(params).toEqual({});
 });
 

@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useRef } from 'react';
 import { groovesChanged } from '../store/grooves';
-import { viewChanged } from '../store/slices';
+import { drawerTurned, sheetOpened } from '../store/look';
 import { selectBeat, useApp, useAppStore, useDo } from '../store/store';
 import { keep, useKept } from '../ui/useKept';
 import { DRAWER_PAGES, FEEL_PAGES, GROOVE_PAGES, SHEETS, SONG_PAGES } from './pages';
@@ -99,13 +99,13 @@ const ForGrooves = (route: Route) => {
 
 const ForPattern = (route: Route) => {
   const act = useDo();
-  const drawer = useApp(({ view }) => view.drawer);
-  const sheet = useApp(({ view }) => view.sheet);
+  const drawer = useApp(({ look }) => look.drawer);
+  const sheet = useApp(({ look }) => look.sheet);
   useTold(route, 'drawer', {
     value: beyondFirst(DRAWER_PAGES, drawer),
     show: (asked) => {
       const one = among(DRAWER_PAGES, asked);
-      if (one) act(viewChanged({ drawer: one }));
+      if (one) act(drawerTurned(one));
       return one !== undefined;
     },
   });
@@ -113,7 +113,7 @@ const ForPattern = (route: Route) => {
     value: sheet,
     show: (asked) => {
       const one = among(SHEETS, asked);
-      if (one) act(viewChanged({ sheet: one }));
+      if (one) act(sheetOpened(one));
       return one !== undefined;
     },
   });

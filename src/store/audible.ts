@@ -1,8 +1,8 @@
 import type { Beat } from '../../core/document/schema';
 import { compared } from '../../core/analysis/compare';
 import { wouldBe } from './doc';
-import type { Trial } from './slices';
 import { selectPattern, type RootState } from './store';
+import { type Trial } from './focus';
 
 let last: { key: unknown[]; beat: Beat } | null = null;
 let tried: { beat: Beat; trial: Trial; out: Beat } | null = null;
@@ -42,7 +42,8 @@ const atTempo = (beat: Beat, tempo: number): Beat => {
 /** The beat as it is heard and drawn: as it is, with what is tried, or while one compares without its feel or with another. */
 const selectHeard = (state: RootState): Beat | null => {
   const { beat } = state.doc;
-  const { compare, b, trial } = state.view;
+  const { compare, b } = state.comparing;
+  const { trial } = state.focus;
   const pattern = selectPattern(state);
   if (beat && trial && trial.patternId === pattern?.id) return withTrial(beat, trial);
   if (!beat || !pattern || compare === null) return beat;
@@ -55,7 +56,7 @@ const selectHeard = (state: RootState): Beat | null => {
 /** The same, at the tempo that it is practised at, or that another device gives. */
 export const selectAudible = (state: RootState): Beat | null => {
   const beat = selectHeard(state);
-  const { practice, leader } = state.view;
+  const { practice, leader } = state.transport;
   const tempo = leader?.bpm ?? practice;
   return beat && tempo !== null ? atTempo(beat, tempo) : beat;
 };

@@ -1,16 +1,17 @@
+import { createSelector } from '@reduxjs/toolkit';
 import { patternTicks } from '../../core/document/defaults';
 import type { Pattern } from '../../core/document/schema';
 import type { Around, PatternEdit } from '../../core/edit/edits';
 import { hitsOn, sameSpot, spotsOf, type Spot } from '../../core/edit/spots';
-import { patternsEdited, stepSet, velocitySet } from './doc';
-import { viewChanged } from './slices';
+import { type DocState, patternsEdited, stepSet, velocitySet } from './doc';
+import { type FocusState, trialEnded } from './focus';
 import { selectPattern, type RootState, type Store } from './store';
 
 type Stored = Pick<Store, 'dispatch' | 'getState'>;
 
 /** The patterns that an edit goes to besides the one shown. */
-const others = ({ doc, view }: RootState, shown: string): string[] =>
-  view.also.filter((id) => id !== shown && doc.beat?.patterns.some((pattern) => pattern.id === id));
+const others = ({ doc, focus }: RootState, shown: string): string[] =>
+  focus.also.filter((id) => id !== shown && doc.beat?.patterns.some((pattern) => pattern.id === id));
 
 /**
  * Sends an edit to the pattern shown, and to those that are edited with it.
@@ -23,7 +24,7 @@ export const editShown = (store: Stored, edit: PatternEdit, gesture?: string, an
   const pattern = selectPattern(state);
   if (!pattern) return;
   // What is tried was no edit: with the first real one it goes.
-  if (state.view.trial) store.dispatch(viewChanged({ trial: null }));
+  if (state.focus.trial) store.dispatch(trialEnded());
   const patternIds = [pattern.id, ...others(state, pattern.id)];
   const around = patternIds.length > 1 ? aroundOf(state, pattern, edit) : undefined;
   store.dispatch(
@@ -38,8 +39,8 @@ export const editShown = (store: Stored, edit: PatternEdit, gesture?: string, an
 };
 
 /** The box that the hits of an edit were chosen by, where they were. */
-const aroundOf = ({ view }: RootState, pattern: Pattern, { args }: PatternEdit): Around | undefined => {
-  const { box, selection } = view;
+const aroundOf = ({ focus }: RootState, pattern: Pattern, { args }: PatternEdit): Around | undefined => {
+  const { box, selection } = focus;
   if (!box || !('spots' in args) || args.spots.length !== selection.length) return undefined;
   const all = args.spots.every((spot, at) => sameSpot(spot, selection[at]!));
   return all ? { ...box, toEnd: box.to >= patternTicks(pattern) - 1e-6 } : undefined;
@@ -82,8 +83,8 @@ export interface Target {
  * What the controls of hits are for, as it was chosen: all lanes, the open lane, or the selected hits; where none is selected,
  * the hit on the step that the hand or the keys were on last in the open lane. Never more than was asked for.
  */
-export const targetOf = (state: RootState): Target => {
-  const { selection: spots, cursor, openLane, scope } = state.view;
+export const targetOf = (state: { focus: FocusState; doc: Pick<DocState, 'beat'> }): Target => {
+  const { selection: spots, cursor, openLane, scope } = state.focus;
   const pattern = selectPattern(state);
   if (!pattern) return { kind: 'none', spots: [] };
   if (scope === 'all')
@@ -94,3 +95,9 @@ export const targetOf = (state: RootState): Target => {
     return { kind: 'one', spots: [cursor] };
   return { kind: 'none', spots: [] };
 };
+
+/** The same target for as long as nothing that it follows from changes. */
+export const selectTarget = createSelector(
+  [({ focus }: RootState) => focus, ({ doc }: RootState) => doc.beat],
+  (focus, beat) => targetOf({ focus, doc: { beat } }),
+);

@@ -1,11 +1,12 @@
+import type { SwitchAt } from './transport';
 import type { Pattern } from '../../core/document/schema';
-import { viewChanged, type ViewState } from './slices';
+import { patternShown } from './focus';
 import type { Store } from './store';
 
 /** How a pattern begins by something that is pressed: when, and whether only as long as it is held. */
 export interface Start {
   pattern: Pattern;
-  at: NonNullable<ViewState['beginsAt']>;
+  at: SwitchAt;
   held: boolean;
 }
 
@@ -30,14 +31,13 @@ export const createPatternStarts = <Key>(
 ): { down: (key: Key) => boolean; up: (key: Key) => boolean } => {
   let pressed: Pressed<Key> | null = null;
 
-  const show = (patternId: string | null, { at }: Start) =>
-    store.dispatch(viewChanged({ patternId, beginsAt: at, selection: [], cursor: null }));
+  const show = (patternId: string | null, { at }: Start) => store.dispatch(patternShown(patternId, at));
 
   const back = (start: Start): void => {
     const { from, began } = pressed!;
     pressed = null;
-    const { view, doc } = store.getState();
-    if (began && view.playing) togglePlay();
+    const { transport, doc } = store.getState();
+    if (began && transport.playing) togglePlay();
     if (doc.beat?.patterns.some(({ id }) => id === from)) show(from, start);
   };
 
@@ -46,14 +46,14 @@ export const createPatternStarts = <Key>(
     down: (key) => {
       const start = startOf(key);
       if (!start) return false;
-      const { view, doc } = store.getState();
-      if (!start.held && pressed?.key === key && view.patternId === start.pattern.id) {
+      const { focus, transport, doc } = store.getState();
+      if (!start.held && pressed?.key === key && focus.patternId === start.pattern.id) {
         back(start);
         return true;
       }
-      pressed = { key, from: view.patternId ?? doc.beat!.patterns[0]!.id, began: !view.playing };
+      pressed = { key, from: focus.patternId ?? doc.beat!.patterns[0]!.id, began: !transport.playing };
       show(start.pattern.id, start);
-      if (!view.playing) togglePlay();
+      if (!transport.playing) togglePlay();
       return true;
     },
     up: (key) => {

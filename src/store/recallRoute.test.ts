@@ -1,10 +1,11 @@
+import { looked } from './looked.mock';
 import { newBeat } from '../../core/document/defaults';
 import type { Detour } from '../../core/document/schema';
 import { beatEdited, beatOpened, undone } from './doc';
 import { loadEdits } from './deferredEdits';
 import { recallRoute } from './recallRoute';
-import { songViewed, viewChanged } from './slices';
 import { createStore } from './store';
+import { playBegan } from './transport';
 
 const SWAPPED = [5, 6, 7, 8, 1, 2, 3, 4];
 const BACKWARD = [8, 7, 6, 5, 4, 3, 2, 1];
@@ -42,7 +43,7 @@ test('a kept route is recalled at once while nothing plays, is one step of the h
 
 test('while a pattern plays the player is asked, and the page shows it once it is heard; the last one asked for counts', async () => {
   const { store, detour } = await begin();
-  store.dispatch(viewChanged({ playing: true }));
+  store.dispatch(looked({ playing: true }));
   const turn = jest.fn((_: Detour | null, __: number) => Promise.resolve<number | null>(200));
   recallRoute(store, 1, 2 * 480 + 100, turn);
   expect(turn).toHaveBeenCalledWith({ over: 'bar', chance: 1, lanes: null, route: SWAPPED }, 480);
@@ -50,7 +51,7 @@ test('while a pattern plays the player is asked, and the page shows it once it i
   expect(detour()).toBeUndefined();
   await jest.advanceTimersByTimeAsync(20);
   expect(detour()!.route).toEqual(SWAPPED);
-  store.dispatch(viewChanged({ routesAt: 'bar' }));
+  store.dispatch(looked({ routesAt: 'bar' }));
   recallRoute(store, 0, 1920, turn);
   recallRoute(store, 2, 1920, turn);
   expect(turn).toHaveBeenLastCalledWith({ over: 'bar', chance: 1, lanes: null, route: BACKWARD }, 3840);
@@ -65,8 +66,8 @@ test('while a pattern plays the player is asked, and the page shows it once it i
 
 test('in a song it is handed to the sound a little ahead', async () => {
   const { store, detour } = await begin();
-  store.dispatch(viewChanged({ playing: true }));
-  store.dispatch(songViewed({ playing: true }));
+  store.dispatch(looked({ playing: true }));
+  store.dispatch(playBegan(true));
   // 100 ticks into a slot of an eighth, which is 250 ms long at 120 BPM: 198 ms are left of it.
   recallRoute(store, 1, 2 * 480 + 100, never);
   await jest.advanceTimersByTimeAsync(150);
@@ -78,9 +79,9 @@ test('in a song it is handed to the sound a little ahead', async () => {
 test('what was asked for in one pattern is not done in another that is shown by then', async () => {
   const { store, detour } = await begin();
   store.dispatch(beatEdited({ edit: { edit: 'duplicatePattern', args: { id: 'n', from: 'a' } } }));
-  store.dispatch(viewChanged({ playing: true }));
+  store.dispatch(looked({ playing: true }));
   recallRoute(store, 1, 100, () => Promise.resolve(400));
-  store.dispatch(viewChanged({ patternId: 'n' }));
+  store.dispatch(looked({ patternId: 'n' }));
   await jest.advanceTimersByTimeAsync(2000);
   expect(store.getState().doc.beat!.patterns.map((one) => one.detour)).toEqual([undefined, undefined]);
   expect(detour()).toBeUndefined();

@@ -28,7 +28,7 @@ export const recallRoute = (
   played: Ticks | null,
   turn: TurnRoute,
 ): boolean => {
-  const { doc, view } = store.getState();
+  const { doc, transport } = store.getState();
   const pattern = selectPattern(store.getState());
   const route = doc.beat?.routes?.[number - 1]?.route;
   if (!pattern || !doc.beat || (number > 0 && !route)) return false;
@@ -42,18 +42,18 @@ export const recallRoute = (
     editShown(store, { edit: 'setDetour', args: { detour } });
   };
   clearTimeout(waiting);
-  if (!view.playing || played === null || played < 0) go();
+  if (!transport.playing || played === null || played < 0) go();
   else {
     const bar = barTicks(pattern.meter);
     const slots = detour ?? pattern.detour;
     const whole = slots?.over === 'all' ? patternTicks(pattern) : bar;
-    const unit = view.routesAt === 'bar' ? bar : whole / (slots?.route.length ?? 8);
+    const unit = transport.routesAt === 'bar' ? bar : whole / (slots?.route.length ?? 8);
     const wait = (ms: Ms) => {
       waiting = setTimeout(go, Math.max(0, ms));
     };
     const mine = ++asked;
     const { beat } = doc;
-    if (view.song.playing) wait((unit - (played % unit)) / ticksPerMs(beat.tempo) - AHEAD_MS);
+    if (transport.song.playing) wait((unit - (played % unit)) / ticksPerMs(beat.tempo) - AHEAD_MS);
     // The sound does it to the tick; the page shows it once it is heard.
     else void turn(detour, unit).then((ms) => mine === asked && (ms === null ? go() : wait(ms)));
   }

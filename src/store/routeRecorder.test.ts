@@ -1,9 +1,9 @@
+import { looked, lookedAt } from './looked.mock';
 import { newBeat } from '../../core/document/defaults';
 import type { Switched } from '../../core/play/moves/detours';
 import { beatOpened } from './doc';
 import { loadEdits } from './deferredEdits';
 import { recordRoutes } from './routeRecorder';
-import { viewChanged } from './slices';
 import { createStore } from './store';
 
 const BAR = 3840;
@@ -26,8 +26,8 @@ const begin = async () => {
   const turn = (at: number, route: number[] | null) =>
     void done.push({ at, detour: route && { over: 'bar', route, chance: 1, lanes: null } });
   const routes = () => [...done];
-  const play = (playing: boolean) => store.dispatch(viewChanged({ playing }));
-  const view = () => store.getState().view;
+  const play = (playing: boolean) => store.dispatch(looked({ playing }));
+  const view = () => lookedAt(store.getState());
   const takes = () => store.getState().doc.beat!.patterns[0]!.takes ?? [];
   return { store, to, turn, routes, play, view, takes, clock, played: () => clock.tick };
 };

@@ -3,7 +3,7 @@ import { patternTicks } from '../../core/document/defaults';
 import type { Switched } from '../../core/play/moves/detours';
 import type { Ticks } from '../../core/units';
 import { patternsEdited } from './doc';
-import { viewChanged } from './slices';
+import { routesKept, routesRecorded, routesRecording } from './transport';
 import { selectPattern, type Store } from './store';
 import { words } from '../words/make';
 
@@ -42,12 +42,12 @@ export const recordRoutes = (
     ended = true;
     clearInterval(timer);
     unsubscribe();
-    store.dispatch(viewChanged({ recordingRoutes: false }));
+    store.dispatch(routesRecorded());
     const { beat } = store.getState().doc;
     if (from === null || beat?.id !== beatId || !beat.patterns.some(({ id }) => id === begun.id)) return;
     const [first, after] = passesOf(from, to, patternTicks(begun));
     const played = { switched: switched.filter(({ at }) => at <= to), from: first, to: after };
-    store.dispatch(viewChanged({ routesPlayed: { patternId: begun.id, ...played } }));
+    store.dispatch(routesKept({ patternId: begun.id, ...played }));
     store.dispatch(
       patternsEdited({
         patternIds: [begun.id],
@@ -59,9 +59,9 @@ export const recordRoutes = (
     const state = store.getState();
     const now = selectPattern(state);
     if (state.doc.beat?.id !== beatId || now?.id !== begun.id) return end();
-    const tick = state.view.playing ? where() : null;
+    const tick = state.transport.playing ? where() : null;
     if (tick === null) {
-      if (from !== null && !state.view.playing) end();
+      if (from !== null && !state.transport.playing) end();
       return;
     }
     from ??= Math.max(0, tick);
@@ -71,6 +71,6 @@ export const recordRoutes = (
   };
   const timer = setInterval(look, LOOK_MS);
   const unsubscribe = store.subscribe(look);
-  store.dispatch(viewChanged({ recordingRoutes: true, routesPlayed: null }));
+  store.dispatch(routesRecording());
   return end;
 };

@@ -5,7 +5,14 @@ import { docReducer, isDocAction, type DocState } from './doc';
 import { createDeferredEdits } from './deferredEdits';
 import { groovesReducer } from './grooves';
 import { hearingReducer } from './hearing';
-import { libraryReducer, noticesReducer, viewReducer } from './slices';
+import { comparingReducer } from './comparing';
+import { copiedReducer } from './copied';
+import { exportingReducer } from './exporting';
+import { focusReducer, type FocusState } from './focus';
+import { inputReducer } from './input';
+import { libraryReducer, noticesReducer } from './slices';
+import { lookReducer } from './look';
+import { transportReducer } from './transport';
 
 /** Hears each edit of the open beat: how it was before, what was done, how it is now. */
 export type EditHearer = (before: DocState, action: UnknownAction, after: DocState) => void;
@@ -27,7 +34,13 @@ export const createStore = () => {
   const store = configureStore({
     reducer: {
       doc: docReducer,
-      view: viewReducer,
+      focus: focusReducer,
+      copied: copiedReducer,
+      look: lookReducer,
+      transport: transportReducer,
+      input: inputReducer,
+      comparing: comparingReducer,
+      exporting: exportingReducer,
       library: libraryReducer,
       notices: noticesReducer,
       grooves: groovesReducer,
@@ -63,5 +76,5 @@ export const selectFeel = (state: RootState) => {
   return pattern && feelOf(state.doc.beat!, pattern);
 };
 
-export const selectPattern = (state: RootState) =>
-  state.doc.beat && patternOf(state.doc.beat, state.view.patternId);
+export const selectPattern = (state: { doc: Pick<DocState, 'beat'>; focus: FocusState }) =>
+  state.doc.beat && patternOf(state.doc.beat, state.focus.patternId);

@@ -1,6 +1,6 @@
 import { beatEdited } from './doc';
 import { editShown } from './editing';
-import { viewChanged, type Trial } from './slices';
+import { type Trial, trialBegun, trialEnded } from './focus';
 import { selectPattern, type Store } from './store';
 
 type Stored = Pick<Store, 'dispatch' | 'getState'>;
@@ -8,11 +8,11 @@ type Stored = Pick<Store, 'dispatch' | 'getState'>;
 /** Tries an edit: it is heard and drawn, and not made until it is used. */
 export const attempt = (store: Stored, name: string, edit: Trial['edit']): void => {
   const pattern = selectPattern(store.getState());
-  if (pattern) store.dispatch(viewChanged({ trial: { name, patternId: pattern.id, edit } }));
+  if (pattern) store.dispatch(trialBegun({ name, patternId: pattern.id, edit }));
 };
 
 export const leaveTrial = (store: Stored): void => {
-  store.dispatch(viewChanged({ trial: null }));
+  store.dispatch(trialEnded());
 };
 
 /** Makes what is tried an edit. */

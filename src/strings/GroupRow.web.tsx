@@ -1,11 +1,13 @@
 import { count } from '../../core/document/text';
 import type { Group, Lane } from '../../core/document/schema';
 import { beatEdited } from '../store/doc';
-import { viewChanged } from '../store/slices';
+
 import { selectPattern, useApp, useDo } from '../store/store';
 import { spotsOf } from '../../core/edit/spots';
 import { Icon } from '../ui/Icon';
 import { words } from '../words/strings';
+import { hitsSelected, laneOpened } from '../store/focus';
+import { drawerTurned } from '../store/look';
 
 /** The head of a group of lanes: folds them away, and mutes them together. */
 export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
@@ -32,15 +34,11 @@ export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
       <button
         type="button"
         aria-label={words.chooseAllHitsOfGroup(group.name)}
-        onClick={() =>
-          act(
-            viewChanged({
-              selection: inside.flatMap(({ id }) => spotsOf(pattern, id)),
-              openLane: inside[0]?.id ?? null,
-              drawer: 'hits',
-            }),
-          )
-        }
+        onClick={() => {
+          act(laneOpened(inside[0]?.id ?? null));
+          act(drawerTurned('hits'));
+          act(hitsSelected({ spots: inside.flatMap(({ id }) => spotsOf(pattern, id)) }));
+        }}
       >
         {words.chooseAll}
       </button>

@@ -5,7 +5,7 @@ import { noteName } from '../../core/document/noteName';
 import type { Ticks } from '../../core/units';
 import { strikeLane } from '../audio/player';
 import { laneChanged } from '../store/doc';
-import { viewChanged, type Heights } from '../store/slices';
+import { type Heights, laneOpened } from '../store/focus';
 import { useApp, useDo } from '../store/store';
 import { onlyMoved, type Cell, type Part } from './drawing';
 import { chosenSteps, markedSteps } from './drawings';
@@ -55,7 +55,7 @@ const heightOf = (velocity: number) => ({ '--v': velocity }) as CSSProperties;
 
 const Name = ({ lane, open, heights }: { lane: Lane; open: boolean; heights: Heights | null }) => {
   const act = useDo();
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   const pitched = heights && pitchScale(heights);
   const guides = pitched
     ? pitched.guides.map((note) => ({
@@ -72,7 +72,7 @@ const Name = ({ lane, open, heights }: { lane: Lane; open: boolean; heights: Hei
         aria-expanded={open}
         onClick={() => {
           void strikeLane(lane.id, TRY_VELOCITY);
-          act(viewChanged({ openLane: open ? null : lane.id }));
+          act(laneOpened(open ? null : lane.id));
         }}
       >
         <i className={`material ${instrument(lane.instrument).material}`} aria-hidden />

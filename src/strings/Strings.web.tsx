@@ -18,7 +18,7 @@ import type { Beat, Pattern } from '../../core/document/schema';
 import { planLane, type LanePlan } from '../../core/play/plan';
 import { readingOrder } from '../../core/play/reading';
 import type { Ticks } from '../../core/units';
-import { viewChanged } from '../store/slices';
+import { cursorMoved } from '../store/focus';
 import { selectPattern, useApp, type Store, useAppStore } from '../store/store';
 import { countBar } from './count';
 import { createBoard, type Board } from './board';
@@ -87,9 +87,9 @@ const rove = (store: Store, event: FocusEvent<HTMLElement>): void => {
   event.target.setAttribute('tabindex', '0');
   const laneId = event.target.closest<HTMLElement>('[data-lane]')!.dataset['lane']!;
   const step = Number(event.target.dataset['step']);
-  const { cursor } = store.getState().view;
+  const { cursor } = store.getState().focus;
   if (cursor?.laneId !== laneId || cursor.step !== step)
-    store.dispatch(viewChanged({ cursor: { laneId, step }, pasteAt: { laneId, step } }));
+    store.dispatch(cursorMoved({ cursor: { laneId, step }, pasteAt: { laneId, step } }));
 };
 
 /** How long the page that is seen is there alone before the others are put beside it. */
@@ -186,7 +186,7 @@ const useTops = (
 
 /** Where what was copied would be pasted. */
 const PasteLine = ({ beat, pattern }: { beat: Beat; pattern: Pattern }) => {
-  const at = useApp(({ view }) => (view.clip ? view.pasteAt : null));
+  const at = useApp(({ copied, focus }) => (copied.clip ? focus.pasteAt : null));
   if (!at || !beat.lanes.some(({ id }) => id === at.laneId)) return null;
   const tick = at.step * gridTicks(lanePatternOf(pattern, at.laneId).grid);
   if (tick > patternTicks(pattern)) return null;
@@ -234,10 +234,10 @@ const PANEL = 300;
 /** The strings of a pattern, one a lane, with the count above and the playing position over them. */
 export const Strings = ({ beat, pattern, wide, onBar, foot, hinge, own = '' }: StringsProps) => {
   const store = useAppStore();
-  const openLane = useApp((state) => state.view.openLane);
-  const zoom = useApp((state) => state.view.zoom);
-  const mixOpen = useApp((state) => state.view.mixOpen);
-  const playing = useApp((state) => state.view.playing);
+  const openLane = useApp((state) => state.focus.openLane);
+  const zoom = useApp((state) => state.look.zoom);
+  const mixOpen = useApp((state) => state.look.mixOpen);
+  const playing = useApp((state) => state.transport.playing);
   const root = useRef<HTMLDivElement>(null);
   const line = useRef<HTMLDivElement>(null);
   const [touch] = useState(() => createTouch(store));

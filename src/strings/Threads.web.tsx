@@ -37,7 +37,7 @@ const Drawn = ({
   points,
   openLane,
 }: { beat: Beat; pattern: Pattern } & Omit<ThreadsProps, 'patternId'>) => {
-  const glass = useApp(({ view }) => view.glass);
+  const glass = useApp(({ look }) => look.glass);
   const heights = useApp((state) => (openLane ? heightsOf(state, openLane) : null));
   const svg = useRef<SVGSVGElement>(null);
   const [places, setPlaces] = useState<Map<string, Place>>(new Map());

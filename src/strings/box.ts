@@ -23,10 +23,10 @@ export const boxBetween = (
   a: Point,
   b: Point,
   points: (lane: HTMLElement) => number,
-): { selection: Spot[]; box: Box | null } => {
+): { spots: Spot[]; box: Box | null } => {
   const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
   const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
-  const selection: Spot[] = [];
+  const spots: Spot[] = [];
   const laneIds: string[] = [];
   let [from, to] = [Infinity, -Infinity];
   for (const element of allShown('[data-lane]')) {
@@ -41,7 +41,7 @@ export const boxBetween = (
     const lane = state.doc.beat!.lanes.find(({ id }) => id === laneId)!;
     for (const cell of laneDrawing(state, lane)?.cells ?? [])
       if (cell.velocity > 0 && cell.right >= tickAt(left) && cell.left <= tickAt(right))
-        selection.push({ laneId, step: cell.step });
+        spots.push({ laneId, step: cell.step });
   }
-  return { selection, box: laneIds.length && to > from ? { laneIds, from: Math.max(0, from), to } : null };
+  return { spots, box: laneIds.length && to > from ? { laneIds, from: Math.max(0, from), to } : null };
 };

@@ -4,9 +4,11 @@ import { barTicks } from '../../core/document/meter';
 import { copyHits, moveHits, pasteHits, type Box } from '../../core/edit/clip';
 import { spotsWithin, type Spot } from '../../core/edit/spots';
 import { editShown } from '../store/editing';
-import { noticed, viewChanged } from '../store/slices';
+import { noticed } from '../store/slices';
+import { pasteMoved, hitsSelected, selectionEnded, selectionMoved } from '../store/focus';
 import { selectPattern, type Store } from '../store/store';
 import { words } from '../words/strings';
+import { hitsCopied } from '../store/copied';
 
 /** What is done with the hits that are selected: by keys, from the drawer, and by the hand. */
 
@@ -18,7 +20,7 @@ const laneIdsOf = (store: Store): string[] => store.getState().doc.beat!.lanes.m
 export const selectBox = (store: Store, box: Box): void => {
   const pattern = selectPattern(store.getState())!;
   const spots = spotsWithin(pattern, box.laneIds, box.from, box.to);
-  store.dispatch(viewChanged({ selection: spots, box, scope: 'hits' }));
+  store.dispatch(hitsSelected({ spots, box }));
 };
 
 /** @param bar which bar, from 0 */
@@ -47,7 +49,7 @@ const spotAt = (store: Store, laneId: string, tick: number): Spot => ({
 export const copyChosen = (store: Store, spots: Spot[]): boolean => {
   const state = store.getState();
   const lanes = laneIdsOf(store);
-  const { box } = state.view;
+  const { box } = state.focus;
   const clip = copyHits(selectPattern(state)!, spots, lanes, box);
   if (!clip) {
     say(store, words.nothingWasCopiedThereIs);
@@ -58,7 +60,8 @@ export const copyChosen = (store: Store, spots: Spot[]): boolean => {
   )!;
   const pattern = selectPattern(state)!;
   const from = box ? box.from : firstOf(pattern, spots);
-  store.dispatch(viewChanged({ clip, pasteAt: spotAt(store, top, from + clip.length) }));
+  store.dispatch(hitsCopied(clip));
+  store.dispatch(pasteMoved(spotAt(store, top, from + clip.length)));
   return true;
 };
 
@@ -68,18 +71,14 @@ const firstOf = (pattern: Parameters<typeof lanePatternOf>[0], spots: Spot[]): n
 /** Pastes at a step, and selects what was pasted; says what was cut, or why nothing fits. */
 export const pasteAt = (store: Store, at: Spot): void => {
   const state = store.getState();
-  const { clip } = state.view;
+  const { clip } = state.copied;
   if (!clip) return void say(store, words.nothingWasCopiedYetSelect);
   const pasted = pasteHits(selectPattern(state)!, clip, at, laneIdsOf(store));
   if (!pasted.ok) return void say(store, pasted.error);
   editShown(store, { edit: 'pasteHits', args: { clip, at } });
   const from = at.step * gridTicks(lanePatternOf(pasted.pattern, at.laneId).grid);
   store.dispatch(
-    viewChanged({
-      selection: pasted.spots,
-      pasteAt: spotAt(store, at.laneId, from + clip.length),
-      scope: 'hits',
-    }),
+    hitsSelected({ spots: pasted.spots, pasteAt: spotAt(store, at.laneId, from + clip.length) }),
   );
   if (pasted.told.length) say(store, pasted.told.join(' '));
 };
@@ -94,16 +93,16 @@ export const moveChosen = (store: Store, spots: Spot[], steps: number, down: num
   const moved = moveHits(pattern, spots, by, down, laneIdsOf(store));
   if (!moved.ok) return void say(store, moved.error);
   editShown(store, { edit: 'moveHits', args: { spots, by, lanes: down } });
-  store.dispatch(viewChanged({ selection: moved.spots }));
+  store.dispatch(selectionMoved(moved.spots));
   if (moved.told.length) say(store, moved.told.join(' '));
 };
 
 /** The same once more, one box later. */
 export const duplicateChosen = (store: Store, spots: Spot[]): void => {
-  if (copyChosen(store, spots)) pasteAt(store, store.getState().view.pasteAt!);
+  if (copyChosen(store, spots)) pasteAt(store, store.getState().focus.pasteAt!);
 };
 
 export const removeChosen = (store: Store, spots: Spot[]): void => {
   editShown(store, { edit: 'removeHits', args: { spots } });
-  store.dispatch(viewChanged({ selection: [] }));
+  store.dispatch(selectionEnded());
 };

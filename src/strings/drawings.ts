@@ -9,8 +9,8 @@ import { createDrawings, type LaneDrawing, type Part } from './drawing';
 const drawingOf = createDrawings();
 
 /** Whether a maker's hits for a lane are only tried yet. */
-const isTried = ({ view }: RootState, { id }: Lane): boolean => {
-  const edit = view.trial?.edit.kind === 'pattern' ? view.trial.edit.edit : null;
+const isTried = ({ focus }: RootState, { id }: Lane): boolean => {
+  const edit = focus.trial?.edit.kind === 'pattern' ? focus.trial.edit.edit : null;
   return edit?.edit === 'make' && id in edit.args.parts;
 };
 
@@ -22,8 +22,8 @@ const isTried = ({ view }: RootState, { id }: Lane): boolean => {
 export const laneDrawing = (state: RootState, lane: Lane, sight: Part | null = null): LaneDrawing | null => {
   const beat = selectAudible(state);
   if (!beat || !selectPattern(state)) return null;
-  const pattern = patternOf(beat, state.view.patternId);
-  return drawingOf(beat, pattern, lane, state.view.glass, isTried(state, lane), sight);
+  const pattern = patternOf(beat, state.focus.patternId);
+  return drawingOf(beat, pattern, lane, state.look.glass, isTried(state, lane), sight);
 };
 
 const NONE: ReadonlySet<number> = new Set();
@@ -40,12 +40,12 @@ const samePlaces = (a: ReadonlySet<number> | null, b: ReadonlySet<number> | null
   a === null || b == null ? a === b : a.size === b.size && [...a].every((place) => b.has(place));
 
 /** What is chosen of a lane: the same map as long as the choice is the same. */
-export const chosenSteps = ({ view }: RootState, laneId: string): Chosen => {
-  if (view.selection !== lastSpots) {
+export const chosenSteps = ({ focus }: RootState, laneId: string): Chosen => {
+  if (focus.selection !== lastSpots) {
     const before = chosenByLane;
-    lastSpots = view.selection;
+    lastSpots = focus.selection;
     chosenByLane = new Map();
-    for (const { laneId: lane, step, place } of view.selection) {
+    for (const { laneId: lane, step, place } of focus.selection) {
       const steps = chosenByLane.get(lane) ?? new Map<number, Set<number> | null>();
       const places = steps.get(step);
       steps.set(step, place === undefined || places === null ? null : (places ?? new Set()).add(place));

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
+import { looked } from '../store/looked.mock';
 import { DEMO_BEATS } from '../../demo/beats';
 import { beatOpened, stepSet } from '../store/doc';
-import { viewChanged } from '../store/slices';
 import { createStore } from '../store/store';
 import { EARLY_KEY, drawEarly, dropEarly, keepEarly, takeTaps } from '../web/early';
 import { laneDrawing } from './drawings';
@@ -11,7 +11,7 @@ const demo = DEMO_BEATS[0]!;
 const opened = () => {
   const store = createStore();
   store.dispatch(beatOpened({ beat: demo }));
-  store.dispatch(viewChanged({ patternId: demo.patterns[0]!.id }));
+  store.dispatch(looked({ patternId: demo.patterns[0]!.id }));
   return store;
 };
 const place = () => {

@@ -40,7 +40,7 @@ const rounded = (ticks: number): number => Math.round(ticks * 10) / 10;
 export const earlyOf = (state: RootState, tall = LANE_HEIGHT): Early | null => {
   const [beat, pattern] = [selectBeat(state), selectPattern(state)];
   if (!beat || !pattern) return null;
-  const page = Math.min(barTicks(pattern.meter) / state.view.zoom, patternTicks(pattern));
+  const page = Math.min(barTicks(pattern.meter) / state.look.zoom, patternTicks(pattern));
   const sounding = new Set(soundingLanes(beat));
   const folded = new Set(beat.groups.filter((group) => group.folded).map(({ id }) => id));
   const shown = beat.lanes.filter(({ group }) => group === null || group === undefined || !folded.has(group));
@@ -67,7 +67,7 @@ export const earlyOf = (state: RootState, tall = LANE_HEIGHT): Early | null => {
     pattern: pattern.id,
     page,
     beatTicks: beatTicks(pattern.meter),
-    names: namesWidth(state.view.mixOpen),
+    names: namesWidth(state.look.mixOpen),
     tall,
     lanes,
   };

@@ -48,12 +48,12 @@ export const followHands = (store: Store): (() => void) => {
     const { handLetters } = await import('../../core/play/handLetters');
     const state = store.getState();
     const beat = selectAudible(state);
-    const wanted = !ended && state.view.showHands && beat && selectPattern(state);
-    show(wanted ? handLetters(beat, patternOf(beat, state.view.patternId)) : new Map());
+    const wanted = !ended && state.look.showHands && beat && selectPattern(state);
+    show(wanted ? handLetters(beat, patternOf(beat, state.focus.patternId)) : new Map());
   };
   const follow = () => {
     const state = store.getState();
-    const now = [state.view.showHands, selectAudible(state), state.view.patternId];
+    const now = [state.look.showHands, selectAudible(state), state.focus.patternId];
     if (now.every((one, at) => one === last[at])) return;
     const turned = last[0] !== now[0];
     last = now;

@@ -13,7 +13,8 @@ export const hearHit = (
   velocity: number,
   pitch = 0,
 ): void => {
-  const { hearEdits, playing } = store.getState().view;
+  const { hearEdits } = store.getState().input;
+  const { playing } = store.getState().transport;
   const now = performance.now();
   if (!hearEdits || playing || now - last < APART_MS) return;
   last = now;

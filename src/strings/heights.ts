@@ -1,7 +1,7 @@
 import type { MidiNote } from '../../core/units';
-import type { Heights } from '../store/slices';
 import type { RootState } from '../store/store';
 import { beadTop, noteHeight, VELOCITY_POINTS, type NoteSpan } from './geometry';
+import { type Heights } from '../store/focus';
 
 /** How an open string whose height is pitch is read: its lane's own note, its ends, and the notes named beside it. */
 export interface PitchScale extends NoteSpan {
@@ -18,8 +18,8 @@ export const pitchScale = ({ note, notes }: Heights): PitchScale => ({
 });
 
 /** What the height of a lane's open string means, where it is pitch. */
-export const heightsOf = ({ view }: Pick<RootState, 'view'>, laneId: string): Heights | null =>
-  view.heights?.laneId === laneId && view.heights.notes.length ? view.heights : null;
+export const heightsOf = ({ focus }: Pick<RootState, 'focus'>, laneId: string): Heights | null =>
+  focus.heights?.laneId === laneId && focus.heights.notes.length ? focus.heights : null;
 
 /** Where a bead of a pitch stands below the top of its open string, in points. */
 export const pitchTop = (pitch: number, scale: NoteSpan & { note: MidiNote }): number =>

@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
+import { looked, lookedAt } from '../store/looked.mock';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep } from '../../core/edit/hits';
 import { beatOpened, undone } from '../store/doc';
-import { viewChanged } from '../store/slices';
 import { createStore } from '../store/store';
 import { stepKeys } from './stepKeys';
 import { loadEdits } from '../store/deferredEdits';
@@ -37,7 +37,7 @@ const Board = () => (
   </div>
 );
 
-const view = () => store.getState().view;
+const view = () => lookedAt(store.getState());
 const part = (lane: string) => lanePatternOf(patternOf(store.getState().doc.beat!, null), lane);
 const steps = (lane: string) => part(lane).hits.map(({ step }) => step);
 const cell = (name: string) => screen.getByRole('button', { name });
@@ -55,7 +55,7 @@ beforeEach(() => {
     made.patterns[0]!,
   );
   store.dispatch(beatOpened({ beat: { ...made, patterns: [pattern] } }));
-  store.dispatch(viewChanged({ patternId: 'a', selection: [], clip: null, cursor: null, openLane: null }));
+  store.dispatch(looked({ patternId: 'a', selection: [], clip: null, cursor: null, openLane: null }));
   render(<Board />);
   cell('kick 0').focus();
 });
@@ -120,7 +120,7 @@ test('Shift and arrows choose; a copy is pasted where the line is, on another la
   key('Escape');
   expect(view().selection).toEqual([]);
   cell('snare 2').focus();
-  store.dispatch(viewChanged({ pasteAt: { laneId: 'snare', step: 2 } }));
+  store.dispatch(looked({ pasteAt: { laneId: 'snare', step: 2 } }));
   key('v', { ctrlKey: true });
   expect(steps('snare')).toEqual([2, 6]);
   expect(view().selection.every(({ laneId }) => laneId === 'snare')).toBe(true);
@@ -132,7 +132,7 @@ test('cut takes off what it copies; what is empty is not copied, and that is sai
   expect(steps('kick')).toEqual([]);
   store.dispatch(undone());
   expect(steps('kick')).toEqual([0, 4]);
-  store.dispatch(viewChanged({ selection: [] }));
+  store.dispatch(looked({ selection: [] }));
   cell('clap 3').focus();
   key('c', { ctrlKey: true });
   expect(said()).toMatch(/^Nothing was copied: there is no hit/);
@@ -188,7 +188,7 @@ test('Page Up and Down go along the notes of a tuned lane, several hits together
     lanePatternOf(patternOf(store.getState().doc.beat!, 'a'), 'kick').hits.map(({ pitch = 0 }) => pitch);
   key('PageUp');
   expect(pitches()).toEqual([0, 0]);
-  store.dispatch(viewChanged({ heights: { laneId: 'kick', note: 60, notes: [58, 60, 63, 65] } }));
+  store.dispatch(looked({ heights: { laneId: 'kick', note: 60, notes: [58, 60, 63, 65] } }));
   key('PageUp');
   expect(pitches()).toEqual([3, 0]);
   key('a', { ctrlKey: true });

@@ -5,7 +5,7 @@ import { hitsOn, type Spot } from '../../core/edit/spots';
 import { strikeLane } from '../audio/player';
 import { laneChanged } from '../store/doc';
 import { editShown, setStepShown, setVelocityShown } from '../store/editing';
-import { viewChanged } from '../store/slices';
+import { selectionMoved, laneOpened, selectionEnded } from '../store/focus';
 import { selectPattern, type Store } from '../store/store';
 import { firstShown } from '../web/shown';
 import {
@@ -18,6 +18,7 @@ import {
   selectLane,
 } from './chosen';
 import { hearHit } from './hearHit';
+import { drawerTurned } from '../store/look';
 
 /** The velocity of a hit that a key puts down, to be heard. */
 const TRY_VELOCITY = 96;
@@ -105,7 +106,7 @@ const editStep = (event: KeyboardEvent, store: Store, { laneId, step, cell }: Pl
   }
   if (!/^[1-9]$/.test(event.key) || event.shiftKey || event.altKey) return false;
   const velocity = digitVelocity(Number(event.key));
-  const { selection: spots } = store.getState().view;
+  const { selection: spots } = store.getState().focus;
   if (spots.length) editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } });
   else if (on) setVelocityShown(store, { ...where, velocity });
   else setStepShown(store, { ...where, on: true, velocity });
@@ -136,7 +137,7 @@ export const backToStrings = (): void => {
 };
 
 const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolean => {
-  const { doc, view } = store.getState();
+  const { doc, focus, look } = store.getState();
   const lane = doc.beat?.lanes.find(({ id }) => id === laneId);
   if (!lane) return false;
   switch (event.key.toLowerCase()) {
@@ -144,10 +145,11 @@ const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolea
       void strikeLane(laneId, 100);
       return true;
     case 'o':
-      store.dispatch(viewChanged({ openLane: view.openLane === laneId ? null : laneId }));
+      store.dispatch(laneOpened(focus.openLane === laneId ? null : laneId));
       return true;
     case 'd':
-      store.dispatch(viewChanged({ openLane: laneId, drawer: view.drawer ?? 'hits' }));
+      store.dispatch(laneOpened(laneId));
+      if (!look.drawer) store.dispatch(drawerTurned('hits'));
       toDrawer();
       return true;
     case 'm':
@@ -163,7 +165,7 @@ const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolea
 
 /** What the keys are about: what is chosen, or the step in focus. */
 const aimed = (store: Store, { laneId, step }: Place): Spot[] => {
-  const { selection: spots } = store.getState().view;
+  const { selection: spots } = store.getState().focus;
   return spots.length ? spots : step >= 0 ? [{ laneId, step }] : [];
 };
 
@@ -187,22 +189,20 @@ const moveOrExtend = (event: KeyboardEvent, store: Store, place: Place): boolean
     return true;
   }
   if (!event.shiftKey) return false;
-  const { selection: spots } = store.getState().view;
+  const { selection: spots } = store.getState().focus;
   walk(event, place);
   const now = placeOf(document.activeElement!);
   const both = [place, ...(now ? [now] : [])].map(({ laneId, step }) => ({ laneId, step }));
   const known = new Set(spots.map(({ laneId, step }) => `${step} ${laneId}`));
   store.dispatch(
-    viewChanged({
-      selection: [...spots, ...both.filter(({ laneId, step }) => !known.has(`${step} ${laneId}`))],
-    }),
+    selectionMoved([...spots, ...both.filter(({ laneId, step }) => !known.has(`${step} ${laneId}`))]),
   );
   return true;
 };
 
 /** Along the notes of a tuned lane whose height is pitch; several hits keep what they are apart. */
 const tune = (event: KeyboardEvent, store: Store, spots: Spot[]): boolean => {
-  const { heights } = store.getState().view;
+  const { heights } = store.getState().focus;
   const up = event.key === 'PageUp';
   if (!heights || (!up && event.key !== 'PageDown')) return false;
   const first = hitsOn(selectPattern(store.getState())!, spots).find(
@@ -234,7 +234,7 @@ const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean =
       if (hitsOn(pattern, spots).length) removeChosen(store, spots);
       return true;
     case 'Escape':
-      store.dispatch(viewChanged({ selection: [] }));
+      store.dispatch(selectionEnded());
       return true;
     default:
       return false;
@@ -243,7 +243,7 @@ const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean =
 
 /** It is pasted where the line is: walking to a step takes the line along, copying puts it behind what was copied. */
 const aimedPaste = (store: Store, { laneId, step }: Place): Spot =>
-  store.getState().view.pasteAt ?? { laneId, step: Math.max(0, step) };
+  store.getState().focus.pasteAt ?? { laneId, step: Math.max(0, step) };
 
 const command = (event: KeyboardEvent, store: Store, place: Place): boolean => {
   const pattern = selectPattern(store.getState());

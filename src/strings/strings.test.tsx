@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
+import { looked } from '../store/looked.mock';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep, setVelocity } from '../../core/edit/hits';
 import { beatOpened } from '../store/doc';
-import { viewChanged } from '../store/slices';
 import { store } from '../keeping/session';
 import { Strings } from './Strings';
 import { selectBeat, selectPattern, useApp } from '../store/store';
@@ -54,7 +54,7 @@ beforeEach(() => {
   };
   const beat = newBeat('b', 'Quay', 1);
   const withHit = setVelocity(setStep(beat.patterns[0]!, 'kick', 4, true), 'kick', 4, 70);
-  store.dispatch(viewChanged({ openLane: null, patternId: 'a', selection: [], cursor: null }));
+  store.dispatch(looked({ openLane: null, patternId: 'a', selection: [], cursor: null }));
   store.dispatch(beatOpened({ beat: { ...beat, patterns: [withHit] } }));
   render(
     <Provider store={store}>
@@ -108,7 +108,7 @@ test('assistive technology clicks without a pointer', () => {
 });
 
 test('in the open string a bead is dragged up and down, one step of the history', () => {
-  act(() => void store.dispatch(viewChanged({ openLane: 'kick' })));
+  act(() => void store.dispatch(looked({ openLane: 'kick' })));
   const past = store.getState().doc.past.length;
   const mouse = (clientY: number) => ({
     pointerType: 'mouse',
@@ -129,7 +129,7 @@ test('hits are chosen by keys, copied, moved, nudged and taken off', () => {
     fireEvent.keyDown(document.activeElement!, { key, ...more });
   step('Kick', 5).focus();
   press('a', { ctrlKey: true });
-  expect(store.getState().view.selection).toEqual([{ laneId: 'kick', step: 4 }]);
+  expect(store.getState().focus.selection).toEqual([{ laneId: 'kick', step: 4 }]);
   press('c', { ctrlKey: true });
   press('ArrowRight', { altKey: true });
   expect(kick().map((hit) => hit.step)).toEqual([5]);
@@ -143,10 +143,10 @@ test('hits are chosen by keys, copied, moved, nudged and taken off', () => {
   press('Delete');
   expect(on(step('Snare', 7))).toBe(false);
   press('Escape');
-  expect(store.getState().view.selection).toEqual([]);
+  expect(store.getState().focus.selection).toEqual([]);
   step('Snare', 16).focus();
   press('ArrowLeft', { shiftKey: true });
-  expect(store.getState().view.selection.map((spot) => spot.step)).toEqual([15, 14]);
+  expect(store.getState().focus.selection.map((spot) => spot.step)).toEqual([15, 14]);
 });
 
 test('keys walk, put hits, set velocities and work the lane', () => {
@@ -173,7 +173,7 @@ test('keys walk, put hits, set velocities and work the lane', () => {
 test('a press of a name sounds the lane and opens it', () => {
   fireEvent.click(screen.getByRole('button', { name: 'Clap' }));
   expect(strikes).toEqual(['clap']);
-  expect(store.getState().view.openLane).toBe('clap');
+  expect(store.getState().focus.openLane).toBe('clap');
 });
 
 test('there is one tab stop among the steps', () => {

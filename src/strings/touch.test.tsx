@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
+import { looked, lookedAt } from '../store/looked.mock';
 import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep } from '../../core/edit/hits';
 import { beatOpened, stepSet, undone } from '../store/doc';
-import { viewChanged } from '../store/slices';
 import { createStore } from '../store/store';
 import { AROUND, INSET, OPEN_HEIGHT } from './geometry';
 import { createTouch, type Touch } from './touch';
@@ -30,7 +30,7 @@ const SPACE = 200;
 
 const part = (lane: string) => lanePatternOf(patternOf(store.getState().doc.beat!, null), lane);
 const steps = (lane: string) => part(lane).hits.map(({ step }) => step);
-const view = () => store.getState().view;
+const view = () => lookedAt(store.getState());
 /** The middle of a step, in points of the page. */
 const x = (step: number): number => LEFT + (INSET + step * STEP_TICKS) * POINTS;
 const y = (lane: string, down = 24): number => LANES.indexOf(lane) * SPACE + down;
@@ -84,7 +84,7 @@ const open = (lane: string | null, on: [string, number][]): void => {
   const made = newBeat('b', 'Quay', 1);
   const pattern = on.reduce((one, [id, step]) => setStep(one, id, step, true), made.patterns[0]!);
   store.dispatch(beatOpened({ beat: { ...made, tempo: 120, patterns: [pattern] } }));
-  store.dispatch(viewChanged({ patternId: 'a', selection: [], cursor: null, openLane: lane, glass: 1 }));
+  store.dispatch(looked({ patternId: 'a', selection: [], cursor: null, openLane: lane, glass: 1 }));
   build(lane);
   touch = createTouch(store);
 };
@@ -319,7 +319,7 @@ test('the chosen hits are nudged together with the one that is dragged', () => {
     ['kick', 12],
   ]);
   store.dispatch(
-    viewChanged({
+    looked({
       selection: [
         { laneId: 'kick', step: 4 },
         { laneId: 'kick', step: 8 },
@@ -348,7 +348,7 @@ describe('where height is pitch', () => {
 
   beforeEach(() => {
     open('kick', [['kick', 4]]);
-    store.dispatch(viewChanged({ heights }));
+    store.dispatch(looked({ heights }));
   });
 
   test('a bead is dragged along the notes of its lane, and said by name; undo takes it back at once', () => {

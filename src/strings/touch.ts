@@ -1,5 +1,5 @@
 import { allShown } from '../web/shown';
-import { hintDone } from '../store/hints';
+import { hintDone } from '../store/look';
 import { lanePatternOf, patternTicks } from '../../core/document/defaults';
 import { rateOf } from '../../core/play/reading';
 import { isOn } from '../../core/edit/hits';
@@ -8,7 +8,7 @@ import { hitsOn, sameSpot, type Spot } from '../../core/edit/spots';
 import { noteName } from '../../core/document/noteName';
 import { clamp, ticksPerMs, type MidiNote } from '../../core/units';
 import { editShown, setStepShown } from '../store/editing';
-import { viewChanged, type Heights } from '../store/slices';
+import { cursorMoved, hitsSelected, selectionMoved, type Heights, selectionEnded } from '../store/focus';
 import { selectPattern, type Store } from '../store/store';
 import type { Bead } from './drawing';
 import { laneDrawing } from './drawings';
@@ -63,7 +63,6 @@ export const createTouch = (store: Store): Touch => {
 
   const shown = () => selectPattern(store.getState())!;
   const part = (laneId: string) => lanePatternOf(shown(), laneId);
-  const look = (change: Parameters<typeof viewChanged>[0]) => store.dispatch(viewChanged(change));
 
   const put = (laneId: string, step: number, on: boolean, gesture?: string) => {
     if (isOn(part(laneId), step) === on) return;
@@ -109,20 +108,18 @@ export const createTouch = (store: Store): Touch => {
   const pitches = (laneId: string) => heightsOf(store.getState(), laneId);
 
   const choose = (spot: Spot) => {
-    const { selection: spots } = store.getState().view;
+    const { selection: spots } = store.getState().focus;
     const same = (one: Spot) => one.laneId === spot.laneId && one.step === spot.step;
-    look({
-      selection: spots.some(same) ? spots.filter((one) => !same(one)) : [...spots, spot],
-      cursor: spot,
-      scope: 'hits',
-    });
+    const next = spots.some(same) ? spots.filter((one) => !same(one)) : [...spots, spot];
+    store.dispatch(hitsSelected({ spots: next, cursor: spot }));
   };
 
   /** The hit that is held: named by its place only where its step has several. */
   const own = ({ laneId, step, place, count }: Grip): Spot =>
     count > 1 ? { laneId, step, place } : { laneId, step };
 
-  const selectOnly = (spot: Spot) => look({ selection: [spot], cursor: spot, pasteAt: spot, scope: 'hits' });
+  const selectOnly = (spot: Spot) =>
+    store.dispatch(hitsSelected({ spots: [spot], cursor: spot, pasteAt: spot }));
 
   /** Puts a hit where the open string is tapped: as high as that is, where height is pitch. */
   const putAt = (one: Grip) => {
@@ -154,7 +151,7 @@ export const createTouch = (store: Store): Touch => {
     }
     if (one.count > 1) editShown(store, { edit: 'removeHits', args: { spots: [spot] } });
     else put(one.laneId, one.step, false);
-    look({ selection: [] });
+    selectionEnded();
   };
 
   const begin = (event: PointerEvent, cell: HTMLElement): Grip => {
@@ -165,7 +162,7 @@ export const createTouch = (store: Store): Touch => {
     const place = under?.bead.place ?? 0;
     const hits = part(laneId).hits.filter((hit) => hit.step === step);
     const hit = [...hits].sort((a, b) => a.nudge - b.nudge)[place];
-    const { selection: spots } = store.getState().view;
+    const { selection: spots } = store.getState().focus;
     return {
       id: event.pointerId,
       lane,
@@ -208,7 +205,7 @@ export const createTouch = (store: Store): Touch => {
   };
 
   const sayNote = (one: Grip, note: MidiNote) =>
-    say(one, noteName(note, store.getState().view.noteNames) || String(note));
+    say(one, noteName(note, store.getState().look.noteNames) || String(note));
 
   const paint = (one: Grip, x: number) => {
     const step = stepUnder(one, x);
@@ -218,7 +215,7 @@ export const createTouch = (store: Store): Touch => {
   };
 
   /** The selected hits go together with the one that is dragged, each by the same amount. */
-  const dragged = (one: Grip): Spot[] => (one.selected ? store.getState().view.selection : [own(one)]);
+  const dragged = (one: Grip): Spot[] => (one.selected ? store.getState().focus.selection : [own(one)]);
 
   const velocityNow = (one: Grip): number => hitsOn(shown(), [own(one)])[0]?.hit.velocity ?? one.velocity;
 
@@ -227,7 +224,7 @@ export const createTouch = (store: Store): Touch => {
     one.leaving = y < box.top - OFF_POINTS || y > box.bottom + OFF_POINTS;
     one.lane.classList.toggle('leaving', one.leaving);
     if (one.leaving) return say(one, words.letGoToTakeIt);
-    hintDone(store, 'drag');
+    store.dispatch(hintDone('drag'));
     const rate = one.fine ? FINE : 1;
     const by =
       Math.round(clamp(one.velocity + ((one.y - y) * rate) / VELOCITY_POINTS, 1, 127)) - one.velocity;
@@ -243,7 +240,7 @@ export const createTouch = (store: Store): Touch => {
     one.leaving = y < box.top - OFF_POINTS || y > box.bottom + OFF_POINTS;
     one.lane.classList.toggle('leaving', one.leaving);
     if (one.leaving) return say(one, words.letGoToTakeIt);
-    hintDone(store, 'drag');
+    store.dispatch(hintDone('drag'));
     const began = pitchTop(one.pitch, pitchScale(heights));
     const pitch = pitchAt(heights, began + (y - one.y) * (one.fine ? FINE : 1));
     const by = pitch - one.pitch;
@@ -256,8 +253,8 @@ export const createTouch = (store: Store): Touch => {
     const { points, step, beat } = scale(one.lane, one.laneId);
     const wide = one.fine ? FINE : 1;
     if (!one.fine && Math.abs(x - one.x) / points > NUDGE_SHARE * step) return drawMove(one, x, one.y);
-    hintDone(store, 'drag');
-    const glass = store.getState().view.glass;
+    store.dispatch(hintDone('drag'));
+    const glass = store.getState().look.glass;
     const ticks = (((x - one.x) / points) * wide) / glass;
     const asked = clamp(one.nudge + ticks / step, -0.5, 0.5) - one.nudge;
     const ms = (asked * step) / ticksPerMs(beat.tempo);
@@ -330,9 +327,9 @@ export const createTouch = (store: Store): Touch => {
   };
 
   const drawBox = (one: Grip, x: number, y: number) => {
-    hintDone(store, 'box');
+    store.dispatch(hintDone('box'));
     const points = (lane: HTMLElement) => scale(lane, lane.dataset['lane']!).points;
-    look({ ...boxBetween(store.getState(), one, { x, y }, points), scope: 'hits' });
+    store.dispatch(hitsSelected(boxBetween(store.getState(), one, { x, y }, points)));
   };
 
   const decide = (one: Grip, dx: number, dy: number) => {
@@ -358,9 +355,10 @@ export const createTouch = (store: Store): Touch => {
     }, HOLD_MS);
 
   const cursorTo = (one: Grip) => {
-    const { cursor } = store.getState().view;
+    const { cursor } = store.getState().focus;
     const at = { laneId: one.laneId, step: one.step };
-    if (cursor?.laneId !== one.laneId || cursor.step !== one.step) look({ cursor: at, pasteAt: at });
+    if (cursor?.laneId !== one.laneId || cursor.step !== one.step)
+      store.dispatch(cursorMoved({ cursor: at, pasteAt: at }));
   };
 
   const finish = (one: Grip) => {
@@ -375,13 +373,13 @@ export const createTouch = (store: Store): Touch => {
     const { steps, down } = one.moved;
     const lanes = store.getState().doc.beat!.lanes.map(({ id }) => id);
     const by = steps * gridTicks(part(one.laneId).grid);
-    const spots = store.getState().view.selection.flatMap(({ laneId, step }) => {
+    const spots = store.getState().focus.selection.flatMap(({ laneId, step }) => {
       const target = lanes[lanes.indexOf(laneId) + down];
       if (target === undefined) return [];
       const tick = step * gridTicks(part(laneId).grid) + by;
       return [{ laneId: target, step: Math.round(tick / gridTicks(part(target).grid)) }];
     });
-    if (hitsOn(shown(), spots).length) look({ selection: spots });
+    if (hitsOn(shown(), spots).length) store.dispatch(selectionMoved(spots));
   };
 
   return {
@@ -395,7 +393,7 @@ export const createTouch = (store: Store): Touch => {
         choose({ laneId: grip.laneId, step: grip.step });
         return;
       }
-      if (store.getState().view.eraser) {
+      if (store.getState().input.eraser) {
         grip.on = true;
         grip.doing = 'paint';
         put(grip.laneId, grip.step, false, grip.gesture);
@@ -431,7 +429,7 @@ export const createTouch = (store: Store): Touch => {
       else if (one.doing === 'nothing') toggle(one.laneId, one.step);
       if (one.leaving) {
         editShown(store, { edit: 'removeHits', args: { spots: dragged(one) } }, one.gesture, true);
-        look({ selection: [] });
+        selectionEnded();
       }
       settle(one);
       if (one.doing !== 'box' && !one.moved) cursorTo(one);

@@ -20,7 +20,8 @@ import { StyleSheet, View } from 'react-native';
 import { fileName } from '../../../core/document/text';
 import { answered, onHanded, takeHanded, toBeAsked } from '../../keeping/handed';
 import { persistence } from '../../keeping/session';
-import { viewChanged, type BeatSummary, type SetAside, type ViewState } from '../../store/slices';
+import { type BeatSummary, type SetAside } from '../../store/slices';
+import { type LookState, themeSet } from '../../store/look';
 import { useApp, useDo, useAppStore } from '../../store/store';
 import { Action } from '../../ui/Action';
 import { saveText } from '../../ui/files';
@@ -95,7 +96,7 @@ interface BeatItemProps {
 
 const BeatItem = ({ beat, isOpen, onOpen, onRename }: BeatItemProps) => {
   const content = useContent(beat);
-  const heard = useApp(({ view }) => view.audition?.beat.id === beat.id);
+  const heard = useApp(({ transport }) => transport.audition?.beat.id === beat.id);
   const save = async () => {
     if (beat.newer) {
       const text = await persistence.textOf(beat.id);
@@ -198,23 +199,18 @@ const AsideItem = ({ aside, onOpen }: { aside: SetAside; onOpen: () => void }) =
   </ListItem>
 );
 
-const THEMES: { value: ViewState['theme']; name: string }[] = [
+const THEMES: { value: LookState['theme']; name: string }[] = [
   { value: 'system', name: words.asTheSystem },
   { value: 'night', name: words.night },
   { value: 'day', name: words.day },
 ];
 
 const Theme = () => {
-  const theme = useApp((state) => state.view.theme);
+  const theme = useApp((state) => state.look.theme);
   const act = useDo();
   return (
     <Group title={words.theme} style={styles.theme}>
-      <Radios
-        label={words.theme}
-        value={theme}
-        options={THEMES}
-        onChange={(to) => act(viewChanged({ theme: to }))}
-      />
+      <Radios label={words.theme} value={theme} options={THEMES} onChange={(to) => act(themeSet(to))} />
     </Group>
   );
 };

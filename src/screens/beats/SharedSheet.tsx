@@ -47,7 +47,7 @@ const look = async (file: File): Promise<Looked> => {
 };
 
 const SharedBeat = ({ beat }: { beat: Beat }) => {
-  const heard = useApp(({ view }) => view.audition?.beat.id === beat.id);
+  const heard = useApp(({ transport }) => transport.audition?.beat.id === beat.id);
   return (
     <View style={styles.beat}>
       <BeadPicture pattern={beat.patterns[0]!} lanes={beat.lanes} width={112} height={48} />

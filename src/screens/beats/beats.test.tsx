@@ -159,7 +159,7 @@ test('what was damaged can be downloaded with its text, and removed', async () =
 
 test('the theme is chosen', () => {
   fireEvent.click(screen.getByRole('radio', { name: 'Day' }));
-  expect(store.getState().view.theme).toBe('day');
+  expect(store.getState().look.theme).toBe('day');
   fireEvent.click(screen.getByRole('radio', { name: 'As the system' }));
-  expect(store.getState().view.theme).toBe('system');
+  expect(store.getState().look.theme).toBe('system');
 });

@@ -28,7 +28,8 @@ import {
   type OutFile,
 } from '../../../core/export/exporting';
 import { offer } from '../../store/offers';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { exportHowSet } from '../../store/exporting';
 import { selectBeat, useApp, useDo } from '../../store/store';
 import { useRouter } from 'expo-router';
 import type { Read } from '../../../core/document/reading';
@@ -254,10 +255,10 @@ const Outcome = ({ out, ...props }: OutcomeProps) => {
 };
 
 const Chooser = ({ beat, shown }: { beat: Beat; shown: string | null }) => {
-  const kept = useApp(({ view }) => view.exportHow);
+  const kept = useApp(({ exporting }) => exporting.exportHow);
   const how = useMemo(() => (kept ? heldHow(kept) : HOW_DEFAULTS), [kept]);
   const act = useDo();
-  const setHow = (change: (now: ExportHow) => ExportHow) => act(viewChanged({ exportHow: change(how) }));
+  const setHow = (change: (now: ExportHow) => ExportHow) => act(exportHowSet(change(how)));
   const [chosen, setChosen] = useState<ExportWhat>(WHAT_DEFAULTS);
   // The pattern that is worked on, until another one is chosen.
   const what = useMemo(() => ({ ...chosen, patternId: chosen.patternId ?? shown }), [chosen, shown]);
@@ -310,7 +311,7 @@ const Chooser = ({ beat, shown }: { beat: Beat; shown: string | null }) => {
 /** Every way out of Ruddik: what, how, and where to. */
 export const ExportScreen = () => {
   const beat = useApp(selectBeat);
-  const patternId = useApp((state) => state.view.patternId);
+  const patternId = useApp((state) => state.focus.patternId);
   const router = useRouter();
   return (
     <>

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { looked } from '../../store/looked.mock';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
@@ -6,7 +7,7 @@ import { readNotes } from '../../../core/midi/read/readBack.mock';
 import { setStep } from '../../../core/edit/hits';
 import { beatEdited, beatOpened, laneChanged } from '../../store/doc';
 import { store } from '../../keeping/session';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
 import { loadEdits } from '../../store/deferredEdits';
@@ -49,7 +50,7 @@ beforeEach(() => {
   for (const step of [0, 4, 8]) pattern = setStep(pattern, 'kick', step, true);
   pattern = setStep(pattern, 'snare', 4, true);
   store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
-  store.dispatch(viewChanged({ patternId: 'a', exportHow: null }));
+  store.dispatch(looked({ patternId: 'a', exportHow: null }));
   render(
     <Provider store={store}>
       <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
@@ -72,11 +73,11 @@ test('the pattern that is worked on is written, also one taken up since, until a
   const other = { ...setStep(beat!.patterns[0]!, 'snare', 12, true), id: 'other', name: 'Rain' };
   act(() => {
     store.dispatch(beatOpened({ beat: { ...beat!, patterns: [...beat!.patterns, other] } }));
-    store.dispatch(viewChanged({ patternId: 'other' }));
+    store.dispatch(looked({ patternId: 'other' }));
   });
   expect(write()).toMatchObject({ name: 'Quay-Rain.mid' });
   fireEvent.change(screen.getByLabelText('Pattern'), { target: { value: 'other' } });
-  act(() => void store.dispatch(viewChanged({ patternId: 'a' })));
+  act(() => void store.dispatch(looked({ patternId: 'a' })));
   const file = write();
   expect(file.name).toBe('Quay-Rain.mid');
   expect(file.notes).toHaveLength(5);

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { looked } from '../../store/looked.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { unzipSync } from 'fflate';
 import { Provider } from 'react-redux';
@@ -8,7 +9,7 @@ import { exported } from '../../../core/export/exporting';
 import type { BounceAsked, BounceGiven } from '../../workers/bouncer';
 import { beatOpened, tempoSet } from '../../store/doc';
 import { store } from '../../keeping/session';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { ExportScreen } from './ExportScreen';
 import { dragOut, mayDrag, mayShare, parcel, readyFiles, share } from './giving';
@@ -76,7 +77,7 @@ const say = (given: BounceGiven) => act(() => mockBouncer.give(given));
 
 const open = async () => {
   store.dispatch(beatOpened({ beat: LANTERN }));
-  store.dispatch(viewChanged({ patternId: 'a', exportHow: null }));
+  store.dispatch(looked({ patternId: 'a', exportHow: null }));
   render(
     <Provider store={store}>
       <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>

@@ -5,7 +5,14 @@ import { styles } from './styles';
 import { use, useEffect, useRef, useState } from 'react';
 import { SayContext } from '../../ui/say';
 import { byChance, type Compared } from '../../../core/analysis/compare';
-import { viewChanged, type BlindTest as Test } from '../../store/slices';
+import {
+  type BlindTest as Test,
+  blindHeard,
+  blindTestBegun,
+  blindTestLeft,
+  blindTestTurned,
+  comparingEnded,
+} from '../../store/comparing';
 import { selectFeel, useApp, useDo, type Store, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { keepTally, readTallies, type Tally } from './tally';
@@ -22,7 +29,7 @@ const coin = (): boolean => crypto.getRandomValues(new Uint8Array(1))[0]! < 128;
 /** Both go the same way through the player, so that neither takes longer to be heard. */
 const listen = (store: Store, test: Test, hearing: 0 | 1): void => {
   const feel = (hearing === 0) === test.feelFirst;
-  store.dispatch(viewChanged({ compare: feel ? 'self' : test.which, blind: true }));
+  store.dispatch(blindHeard(feel ? 'self' : test.which));
 };
 
 const luckText = (right: number, of: number): string => {
@@ -72,7 +79,7 @@ interface RoundProps {
 /** One round: the two are heard as often as one likes, then one says which it was. */
 const Round = ({ test, onAnswer, onEnd }: RoundProps) => {
   const store = useAppStore();
-  const playing = useApp((state) => state.view.playing);
+  const playing = useApp((state) => state.transport.playing);
   const [hearing, setHearing] = useState<0 | 1>(0);
   const [heard, setHeard] = useState({ first: false, second: false });
   useEffect(() => {
@@ -123,23 +130,23 @@ export const BlindTest = ({ which, against }: BlindTestProps) => {
   const store = useAppStore();
   const act = useDo();
   const say = use(SayContext);
-  const test = useApp((state) => state.view.blindTest);
-  const blind = useApp((state) => state.view.blind);
+  const test = useApp((state) => state.comparing.blindTest);
+  const blind = useApp((state) => state.comparing.blind);
   const [tallies, setTallies] = useState<Tally[]>([]);
   const [said, setSaid] = useState('');
   const [anew, setAnew] = useState(0);
   const feel = useApp(selectFeel);
-  const b = useApp((state) => state.view.b);
+  const b = useApp((state) => state.comparing.b);
   useEffect(() => {
     void readTallies().then(setTallies);
-    return () => void store.dispatch(viewChanged({ compare: null, blind: false }));
+    return () => void store.dispatch(comparingEnded());
   }, [store]);
 
   const go = (next: Test) => {
     setSaid('');
-    act(viewChanged({ blindTest: next, blind: true }));
+    act(blindTestBegun(next));
   };
-  const leave = () => act(viewChanged({ compare: null, blind: false, blindTest: null }));
+  const leave = () => act(blindTestLeft());
   const keep = (right: number, of: number): Tally => {
     const tally = { right, of, against, at: Date.now() };
     void keepTally(tally).then(setTallies);
@@ -161,7 +168,7 @@ export const BlindTest = ({ which, against }: BlindTestProps) => {
     heard.current = { feel, b, under };
     if (!under || !was.under || (was.feel === feel && was.b === b)) return;
     setAnew((times) => times + 1);
-    act(viewChanged({ blindTest: nextRound(under.which) }));
+    act(blindTestTurned(nextRound(under.which)));
     say(words.feelChanged, words.blindTest);
   }, [feel, b, under, act, say]);
   const end = () => {

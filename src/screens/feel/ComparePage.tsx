@@ -2,7 +2,7 @@ import { Group, Chips } from '../../ui/Layout';
 import { Hold } from '../../ui/Hold';
 import { Para } from '../../ui/Words';
 import type { Compared } from '../../../core/analysis/compare';
-import { selectAgainst, viewChanged } from '../../store/slices';
+import { againstChosen, compared, selectAgainst } from '../../store/comparing';
 
 import { useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
@@ -15,12 +15,12 @@ const against = (b: { name: string } | null, which: Compared): string =>
 /** The pattern with its feel and without it, or with another one, equally strong. */
 export const ComparePage = () => {
   const act = useDo();
-  const b = useApp((state) => state.view.b);
-  const compare = useApp((state) => state.view.compare);
-  const blind = useApp((state) => state.view.blind);
+  const b = useApp((state) => state.comparing.b);
+  const compare = useApp((state) => state.comparing.compare);
+  const blind = useApp((state) => state.comparing.blind);
   const which = useApp(selectAgainst);
-  const setAgainst = (to: Compared) => act(viewChanged({ against: to }));
-  const hold = (on: boolean) => act(viewChanged({ compare: on ? which : null }));
+  const setAgainst = (to: Compared) => act(againstChosen(to));
+  const hold = (on: boolean) => act(compared(on ? which : null));
   return (
     <>
       {/* While one listens blindly, nothing else may change or show what is heard. */}

@@ -13,7 +13,9 @@ import { FEEL_PAGES } from '../pages';
 import { useEffect, useState } from 'react';
 import { swingPercentAt } from '../../../core/feel/swing';
 import { redone, undone } from '../../store/doc';
-import { noticed, selectAgainst, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { compared, comparingEnded, selectAgainst } from '../../store/comparing';
+import { patternShown } from '../../store/focus';
 import { selectBeat, selectFeel, selectPattern, useApp, useDo, useAppStore } from '../../store/store';
 import { Strings } from '../../strings/Strings';
 import { IconButton } from '../../ui/IconButton';
@@ -69,7 +71,7 @@ const Head = () => {
             label={words.patternShown}
             value={shown}
             options={patterns.map(({ id, name }) => ({ value: id, name }))}
-            onChange={(patternId) => act(viewChanged({ patternId, selection: [], cursor: null }))}
+            onChange={(patternId) => act(patternShown(patternId))}
           />
         ) : null
       }
@@ -86,12 +88,12 @@ const useHeldKey = () => {
   useEffect(() => {
     const hear = (on: boolean) => {
       const state = store.getState();
-      if (!state.view.blind) store.dispatch(viewChanged({ compare: on ? selectAgainst(state) : null }));
+      if (!state.comparing.blind) store.dispatch(compared(on ? selectAgainst(state) : null));
     };
     const stop = whileHeld('c', hear);
     return () => {
       stop();
-      store.dispatch(viewChanged({ compare: null, blind: false }));
+      store.dispatch(comparingEnded());
     };
   }, [store]);
 };
@@ -111,7 +113,7 @@ const Board = ({ wide }: { wide: boolean }) => {
   const beat = useApp(selectBeat)!;
   const pattern = useApp(selectPattern)!;
   const feel = useApp(selectFeel)!;
-  const compare = useApp((state) => state.view.compare);
+  const compare = useApp((state) => state.comparing.compare);
   const swung = feel.base === 'swing' && !feel.off.includes('base') && compare === null;
   return (
     <Strings
@@ -138,7 +140,7 @@ const Shown = ({ page, dropped }: { page: Page; dropped: Dropped | null }) => {
   const beat = useApp(selectBeat)!;
   const pattern = useApp(selectPattern)!;
   const feel = useApp(selectFeel)!;
-  const openLane = useApp((state) => state.view.openLane);
+  const openLane = useApp((state) => state.focus.openLane);
   const lane = beat.lanes.find(({ id }) => id === openLane);
   switch (page) {
     case 'stages':
@@ -159,9 +161,9 @@ const Shown = ({ page, dropped }: { page: Page; dropped: Dropped | null }) => {
 /** How the pattern is played: its feel, stage by stage, seen and heard while it is changed. */
 export const FeelScreen = () => {
   const ready = useApp((state) => !!selectFeel(state));
-  const compare = useApp((state) => state.view.compare);
-  const blind = useApp((state) => state.view.blind);
-  const b = useApp((state) => state.view.b);
+  const compare = useApp((state) => state.comparing.compare);
+  const blind = useApp((state) => state.comparing.blind);
+  const b = useApp((state) => state.comparing.b);
   const act = useDo();
   const wide = useWide();
   const [page, setPage] = useKept<Page>('feel page', 'stages');

@@ -9,7 +9,9 @@ import type { Beat, Lane, Pattern } from '../../../core/document/schema';
 import { plainOf } from '../../../core/edit/feels';
 import { committedFeel } from '../../../core/play/commitFeel';
 import { beatEdited } from '../../store/doc';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { bChosen } from '../../store/comparing';
+import { feelCopied } from '../../store/copied';
 import { useApp, useDo } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Range } from '../../ui/Range';
@@ -60,7 +62,7 @@ const Kept = ({ kept, patternId }: { kept: NamedFeel; patternId: string }) => {
         >
           {words.use}
         </Chip>
-        <Chip label={words.nameAsB(name)} onPress={() => act(viewChanged({ b: { name, feel } }))}>
+        <Chip label={words.nameAsB(name)} onPress={() => act(bChosen({ name, feel }))}>
           {words.asB}
         </Chip>
         <Chip
@@ -79,7 +81,7 @@ const Kept = ({ kept, patternId }: { kept: NamedFeel; patternId: string }) => {
 
 const Keeping = ({ beat, pattern, feel }: Omit<FeelsPageProps, 'lane'>) => {
   const act = useDo();
-  const clip = useApp((state) => state.view.feelClip);
+  const clip = useApp((state) => state.copied.feelClip);
   const patternId = pattern.id;
   return (
     <Group title={words.feelsKeptWithThisBeat}>
@@ -102,7 +104,7 @@ const Keeping = ({ beat, pattern, feel }: Omit<FeelsPageProps, 'lane'>) => {
       <Chips>
         <Chip
           onPress={() => {
-            act(viewChanged({ feelClip: feel }));
+            act(feelCopied(feel));
             act(
               noticed({
                 text: words.theFeelWasCopiedOpen,
@@ -127,7 +129,7 @@ const Keeping = ({ beat, pattern, feel }: Omit<FeelsPageProps, 'lane'>) => {
 /** A slider between two feels. */
 const Blend = ({ pattern, feel }: Pick<FeelsPageProps, 'pattern' | 'feel'>) => {
   const act = useDo();
-  const b = useApp((state) => state.view.b);
+  const b = useApp((state) => state.comparing.b);
   const { blend } = feel;
   const set = (next: NonNullable<Feel['blend']> | null, gesture?: string) =>
     act(

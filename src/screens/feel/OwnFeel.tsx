@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { forgetPlayed, playedIn, type Played } from '../../keeping/ownFeel';
 import { browserStorage } from '../../keeping/storage';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { learnFeelSet } from '../../store/input';
 import { useApp, useDo } from '../../store/store';
 import { CheckBox } from '../../ui/CheckBox';
 import { Chip } from '../../ui/Chip';
@@ -15,7 +16,7 @@ const storage = browserStorage();
 
 /** A producer's own feel: what was played in over time, as far as it may be kept. */
 export const OwnFeel = () => {
-  const learns = useApp(({ view }) => view.learnFeel);
+  const learns = useApp(({ input }) => input.learnFeel);
   const act = useDo();
   const [all, setAll] = useState<Played[] | null>(null);
   const look = () =>
@@ -32,7 +33,7 @@ export const OwnFeel = () => {
     });
   return (
     <Group title={words.myFeel}>
-      <CheckBox checked={learns} onChange={(to) => act(viewChanged({ learnFeel: to }))}>
+      <CheckBox checked={learns} onChange={(to) => act(learnFeelSet(to))}>
         {words.learn}
       </CheckBox>
       <Para quiet>{hits ? words.learnt(hits, all!.length) : words.nothingLearnt}</Para>

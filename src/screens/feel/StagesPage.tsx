@@ -8,7 +8,7 @@ import { STAGES, type Stage } from '../../../core/document/choices';
 import type { Feel } from '../../../core/document/feelSchema';
 import type { Beat, Lane } from '../../../core/document/schema';
 import { beatEdited } from '../../store/doc';
-import { hintDone } from '../../store/hints';
+import { hintDone } from '../../store/look';
 import { useApp, useDo, useAppStore } from '../../store/store';
 import { Hint } from '../../ui/Hint';
 import { Chip } from '../../ui/Chip';
@@ -103,14 +103,16 @@ export const StagesPage = ({ beat, patternId, feel, lane }: StagesPageProps) => 
   const turn = useCallback((stage: Stage) => setOpen((now) => (now === stage ? null : stage)), []);
   const act = useDo();
   const { blend } = feel;
-  const hinted = useApp(({ view }) => view.hintsDone.includes('compare'));
-  const compared = useApp(({ view }) => view.compare !== null);
+  const hinted = useApp(({ look }) => look.hintsDone.includes('compare'));
+  const compared = useApp(({ comparing }) => comparing.compare !== null);
   useEffect(() => {
-    if (compared) hintDone(store, 'compare');
+    if (compared) store.dispatch(hintDone('compare'));
   }, [compared, store]);
   return (
     <>
-      {hinted ? null : <Hint onDone={() => hintDone(store, 'compare')}>{words.holdCOrTheButton}</Hint>}
+      {hinted ? null : (
+        <Hint onDone={() => store.dispatch(hintDone('compare'))}>{words.holdCOrTheButton}</Hint>
+      )}
       {blend ? (
         <View>
           <Para note>

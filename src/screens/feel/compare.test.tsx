@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { lookedAt } from '../../store/looked.mock';
 // First: what it stands in for is not loaded before.
 import { beat, choose, feel, fileOf, give, look, notices, openFeel, page, press } from './feel.mock';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
@@ -18,25 +19,25 @@ describe('comparing', () => {
     page('Compare');
     const hold = screen.getByRole('button', { name: 'Hold to hear it without any feel' });
     fireEvent.keyDown(hold, { key: ' ' });
-    expect(store.getState().view.compare).toBe('bare');
+    expect(store.getState().comparing.compare).toBe('bare');
     expect(selectAudible(store.getState())!.patterns[0]!.feel!.swing.percent).toBe(50);
     expect(screen.getByRole('status').textContent).toBe('Without feel');
     fireEvent.keyUp(hold, { key: ' ' });
     expect(selectAudible(store.getState())).toBe(beat());
     fireEvent.keyDown(window, { key: 'c' });
-    expect(store.getState().view.compare).toBe('bare');
+    expect(store.getState().comparing.compare).toBe('bare');
     fireEvent.keyUp(window, { key: 'c' });
-    expect(store.getState().view.compare).toBeNull();
+    expect(store.getState().comparing.compare).toBeNull();
   });
 
   test('C plays what the page compares with', () => {
     look({ b: { name: 'Late', feel: feel() }, against: 'bare' });
     fireEvent.keyDown(window, { key: 'c' });
-    expect(store.getState().view.compare).toBe('bare');
+    expect(store.getState().comparing.compare).toBe('bare');
     fireEvent.keyUp(window, { key: 'c' });
     look({ against: 'b' });
     fireEvent.keyDown(window, { key: 'c' });
-    expect(store.getState().view.compare).toBe('b');
+    expect(store.getState().comparing.compare).toBe('b');
     fireEvent.keyUp(window, { key: 'c' });
     look({ b: null, against: 'bare' });
   });
@@ -50,7 +51,7 @@ describe('comparing', () => {
       act(() => void jest.advanceTimersByTime(1000));
     };
     const right = () =>
-      press(store.getState().view.compare === 'self' ? 'The first has the feel' : 'The second has it');
+      press(store.getState().comparing.compare === 'self' ? 'The first has the feel' : 'The second has it');
     beforeEach(() => {
       jest.useFakeTimers();
       page('Compare');
@@ -65,7 +66,7 @@ describe('comparing', () => {
     test('the page is the same whichever of the two has the feel', () => {
       const pages = new Map<boolean, string>();
       for (let round = 0; round < 40 && pages.size < 2; round++) {
-        const { feelFirst } = store.getState().view.blindTest!;
+        const { feelFirst } = store.getState().comparing.blindTest!;
         pages.set(feelFirst, html());
         press('End the test');
         press('Begin a blind test');
@@ -112,7 +113,7 @@ describe('comparing', () => {
       expect(round()).toBe('Round 2 of 12');
       act(() => void store.dispatch(undone()));
       expect(round()).toBe('Round 1 of 12');
-      expect(store.getState().view.blindTest).toMatchObject({ right: 0, of: 0 });
+      expect(store.getState().comparing.blindTest).toMatchObject({ right: 0, of: 0 });
     });
 
     test('twelve rounds make a verdict; the tally of an ended one is kept, without a verdict', async () => {
@@ -124,7 +125,7 @@ describe('comparing', () => {
       expect(
         screen.getByText(/Right 12 of 12\. Guessing .* fewer than 1 of 100 tests: you hear it/),
       ).toBeTruthy();
-      expect(store.getState().view).toMatchObject({ compare: null, blind: false, blindTest: null });
+      expect(lookedAt(store.getState())).toMatchObject({ compare: null, blind: false, blindTest: null });
       press('Begin a blind test');
       hearBoth();
       right();

@@ -1,3 +1,4 @@
+import { looked } from '../../store/looked.mock';
 import { act, configure, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
@@ -5,7 +6,7 @@ import type { Feel } from '../../../core/document/feelSchema';
 import { setStep, setVelocity } from '../../../core/edit/hits';
 import { beatOpened } from '../../store/doc';
 import { store } from '../../keeping/session';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
 import { selectFeel } from '../../store/store';
 import { SayContext } from '../../ui/say';
 import { keep } from '../../ui/useKept';
@@ -61,8 +62,7 @@ export const choose = (name: string, value: string) =>
   fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
 export const give = (name: string, files: File[]) =>
   fireEvent.change(screen.getByLabelText(name), { target: { files } });
-export const look = (change: Parameters<typeof viewChanged>[0]) =>
-  act(() => void store.dispatch(viewChanged(change)));
+export const look = (change: Parameters<typeof looked>[0]) => act(() => void store.dispatch(looked(change)));
 /** jsdom's files cannot be read as bytes. */
 export const fileOf = (name: string, bytes: Uint8Array | string): File => {
   const data = typeof bytes === 'string' ? new TextEncoder().encode(bytes) : bytes;
@@ -89,7 +89,7 @@ export const openFeel = (): void => {
   pattern = setVelocity(setStep(pattern, 'kick', 0, true), 'kick', 0, 110);
   store.dispatch(beatOpened({ beat: { ...blank, patterns: [pattern] } }));
   store.dispatch(
-    viewChanged({ patternId: 'a', openLane: null, selection: [], cursor: null, compare: null, b: null }),
+    looked({ patternId: 'a', openLane: null, selection: [], cursor: null, compare: null, b: null }),
   );
   render(
     <Provider store={store}>

@@ -58,7 +58,7 @@ const does = async (action: NoticeAction): Promise<void> => {
 
 /** Day or night as chosen, or as the system has it. */
 const useTheme = () => {
-  const theme = useApp((state) => state.view.theme);
+  const theme = useApp((state) => state.look.theme);
   const ready = useApp((state) => state.library.status === 'ready');
   useEffect(() => {
     if (!ready) return;
@@ -96,12 +96,12 @@ const useKeeping = () => {
 
 /** Ports that were wanted before are there again with the app. */
 const usePorts = () => {
-  const wanted = useApp(({ view }) => view.ports);
+  const wanted = useApp(({ input }) => input.ports);
   useEffect(() => {
     if (!wanted) return;
     void import('../later')
       .then(({ openPorts }) => openPorts(togglePlayLed))
-      .then((live) => (store.getState().view.machinePorts ? live.askMachine() : null))
+      .then((live) => (store.getState().input.machinePorts ? live.askMachine() : null))
       .catch(() => undefined);
   }, [wanted]);
 };

@@ -11,7 +11,7 @@ import { heldSwing, heldTempo, SWING } from '../../../core/edit/beatEdits';
 import { TEMPO, ticksPerMs } from '../../../core/units';
 import { swingPercentAt } from '../../../core/feel/swing';
 import { beatEdited, swingSet, tempoSet } from '../../store/doc';
-import { viewChanged } from '../../store/slices';
+import { metronomeSet, practiceSet } from '../../store/transport';
 import { songClock } from '../../store/songClock';
 import { selectBeat, selectFeel, selectPattern, useApp, useDo } from '../../store/store';
 import { Icon } from '../../ui/Icon';
@@ -36,7 +36,7 @@ const write = (where: HTMLElement | null, text: string): void => {
 
 const Place = () => {
   const pattern = useApp(selectPattern);
-  const playing = useApp((state) => state.view.playing);
+  const playing = useApp((state) => state.transport.playing);
   const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
   const figure = useRef<HTMLElement>(null);
   const under = useRef<HTMLElement>(null);
@@ -69,12 +69,12 @@ const Place = () => {
 
 const TempoField = () => {
   const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
-  const practice = useApp(({ view }) => view.practice);
-  const leader = useApp(({ view }) => view.leader);
+  const practice = useApp(({ transport }) => transport.practice);
+  const leader = useApp(({ transport }) => transport.leader);
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
     // Whoever sets the tempo is done with practising.
-    if (practice !== null) act(viewChanged({ practice: null }));
+    if (practice !== null) act(practiceSet(null));
     act(tempoSet({ tempo: heldTempo(asked).value, ...(gesture && { gesture }) }));
   };
   return (
@@ -91,11 +91,11 @@ const TempoField = () => {
 
 const SwingField = () => {
   const feel = useApp(selectFeel);
-  const patternId = useApp((state) => state.view.patternId);
+  const patternId = useApp((state) => state.focus.patternId);
   const tempo = useApp((state) => state.doc.beat?.tempo ?? 100);
   const swing = feel?.base === 'swing' && !feel.off.includes('base') ? feel.swing : null;
   // It would give away which of the two has the feel.
-  const locked = useApp((state) => state.view.blind);
+  const locked = useApp((state) => state.comparing.blind);
   const act = useDo();
   const change = (asked: number, gesture?: string) => {
     act(swingSet({ patternId, change: { percent: heldSwing(asked).value }, ...(gesture && { gesture }) }));
@@ -146,14 +146,14 @@ const Silenced = () => {
 };
 
 const Click = () => {
-  const metronome = useApp((state) => state.view.metronome);
+  const metronome = useApp((state) => state.transport.metronome);
   const act = useDo();
   return (
     <IconButton
       label={words.metronome}
       icon="metronome"
       pressed={metronome.on}
-      onPress={() => act(viewChanged({ metronome: { ...metronome, on: !metronome.on } }))}
+      onPress={() => act(metronomeSet({ on: !metronome.on }))}
     />
   );
 };
@@ -164,8 +164,8 @@ const SONG_MS = 60;
 const SongPlaceFigure = () => {
   const figure = useRef<HTMLElement>(null);
   const under = useRef<HTMLElement>(null);
-  const from = useApp(({ view }) => view.song.from);
-  const playing = useApp(({ view }) => view.playing && view.song.playing);
+  const from = useApp(({ transport }) => transport.song.from);
+  const playing = useApp(({ transport }) => transport.playing && transport.song.playing);
   useEffect(() => {
     const show = () => {
       const place = songClock()?.placeAt((playing ? playedSongTick() : null) ?? from);
@@ -191,8 +191,10 @@ const SongPlaceFigure = () => {
 
 /** Of the song where it plays or its screen is open, else of the pattern. */
 const Where = () => {
-  const song = useApp(({ view, doc }) =>
-    view.playing ? view.song.playing : view.song.shown && (doc.beat?.song.order.length ?? 0) > 0,
+  const song = useApp(({ transport, doc }) =>
+    transport.playing
+      ? transport.song.playing
+      : transport.song.shown && (doc.beat?.song.order.length ?? 0) > 0,
   );
   return song ? <SongPlaceFigure /> : <Place />;
 };
@@ -200,7 +202,7 @@ const Where = () => {
 export const Transport = () => {
   const wide = useWide();
   const narrow = useNarrow();
-  const playing = useApp((state) => state.view.playing);
+  const playing = useApp((state) => state.transport.playing);
   const ready = useApp((state) => selectBeat(state) !== null);
   return (
     <View

@@ -3,7 +3,7 @@ import { readyForHits, readyForLanes, type ReadyForHits, type ReadyForLanes } fr
 import type { Spot } from '../../../core/edit/spots';
 import { editShown, targetOf } from '../../store/editing';
 import { store } from '../../keeping/session';
-import { noticed, viewChanged, type ViewState } from '../../store/slices';
+import { noticed } from '../../store/slices';
 import { selectBeat } from '../../store/store';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
@@ -24,7 +24,6 @@ export interface Command {
 }
 
 export const act = (action: Parameters<typeof store.dispatch>[0]) => void store.dispatch(action);
-export const view = (change: Partial<ViewState>) => act(viewChanged(change));
 export const say = (text: string) => act(noticed({ text, subject: 'command' }));
 
 /** Works on the hits that the drawer works on; where there are none, it is said what to do first. */
@@ -36,7 +35,7 @@ export const onHits = (edit: (spots: Spot[]) => void) => () => {
 
 /** Works on the open lane, or the one that the keys were on last. */
 export const onLane = (edit: (laneId: string) => void) => () => {
-  const { openLane, cursor } = store.getState().view;
+  const { openLane, cursor } = store.getState().focus;
   const laneId = openLane ?? cursor?.laneId;
   if (laneId && selectBeat(store.getState())?.lanes.some(({ id }) => id === laneId)) edit(laneId);
   else say(words.pressALanesNameFirst);

@@ -1,10 +1,10 @@
+import { looked } from '../../store/looked.mock';
 import { findCommands } from './findCommand';
 import { COMMANDS } from './commands';
 import { store } from '../../keeping/session';
 import { newBeat, newPattern, lanePatternOf, patternOf } from '../../../core/document/defaults';
 import { beatOpened } from '../../store/doc';
 import { loadEdits } from '../../store/deferredEdits';
-import { viewChanged } from '../../store/slices';
 
 jest.mock('../../audio/player', () => ({ strikeLane: () => Promise.resolve() }));
 jest.mock('./sound', () => ({ togglePlay: jest.fn() }));
@@ -46,9 +46,7 @@ describe('done', () => {
     const hit = { step: 0, nudge: 0, velocity: 96 };
     const filled = { ...pattern, parts: { [lane]: { ...lanePatternOf(pattern, lane), hits: [hit] } } };
     store.dispatch(beatOpened({ beat: { ...beat, patterns: [filled] } as typeof beat }));
-    store.dispatch(
-      viewChanged({ selection: [], cursor: null, openLane: null, patternId: 'p', scope: 'hits' }),
-    );
+    store.dispatch(looked({ selection: [], cursor: null, openLane: null, patternId: 'p', scope: 'hits' }));
   });
   const hits = () => {
     const { beat } = store.getState().doc;
@@ -63,7 +61,7 @@ describe('done', () => {
 
   test('on the selected hit alone', () => {
     const laneId = store.getState().doc.beat!.lanes[0]!.id;
-    store.dispatch(viewChanged({ openLane: laneId, cursor: { laneId, step: 0 } }));
+    store.dispatch(looked({ openLane: laneId, cursor: { laneId, step: 0 } }));
     run('Open flam');
     expect(hits()[0]!.grace).toHaveLength(1);
     run('Undo');
@@ -75,7 +73,7 @@ describe('done', () => {
   test('what the drawer does to whole lanes and takes, with a word where it cannot be done', () => {
     const beat = () => store.getState().doc.beat!;
     const [first, second] = beat().lanes.map(({ id }) => id);
-    const open = (laneId: string) => store.dispatch(viewChanged({ openLane: laneId }));
+    const open = (laneId: string) => store.dispatch(looked({ openLane: laneId }));
     const told = () => store.getState().notices.at(-1)!.text;
     open(first!);
     run('Fill one step in 4');
@@ -106,6 +104,6 @@ describe('done', () => {
     const many = beat().lanes.length;
     run('Remove lane');
     expect(beat().lanes).toHaveLength(many - 1);
-    expect(store.getState().view.openLane).toBeNull();
+    expect(store.getState().focus.openLane).toBeNull();
   });
 });

@@ -1,12 +1,11 @@
 import { capital } from '../../../core/capital';
-import { act, edits, hits, lane, ofLane, ofReady, place, seed, view, type Command } from './commandParts';
+import { act, edits, hits, lane, ofLane, ofReady, place, seed, type Command } from './commandParts';
 import { LANE_COMMANDS } from './laneCommands';
 import { nanoid } from '@reduxjs/toolkit';
 import { GRACES } from '../../../core/document/rolls';
 import { strikeLane } from '../../audio/player';
 import { beatEdited, laneChanged, redone, swingSet, undone } from '../../store/doc';
 import { store } from '../../keeping/session';
-import type { ViewState } from '../../store/slices';
 import { selectBeat, selectPattern } from '../../store/store';
 import {
   copyChosen,
@@ -25,6 +24,17 @@ import { words as pattern } from '../../words/pattern';
 import { words as made } from '../../words/make';
 import { words as portWords } from '../../words/ports';
 import { words as handWords } from '../../words/hands';
+import { focusEnded, laneOpened, patternShown } from '../../store/focus';
+import { eraserToggled, hearEditsToggled } from '../../store/input';
+import {
+  type DrawerPage,
+  drawerTurned,
+  handsToggled,
+  mixToggled,
+  sheetOpened,
+  themeSet,
+} from '../../store/look';
+import { countInToggled, metronomeSet } from '../../store/transport';
 
 const ofHits: Command[] = [
   hits(handWords.alternate, (spots) => edits('stickBy', { spots, rule: 'alternate' }), {
@@ -126,7 +136,7 @@ const ofHits: Command[] = [
     on: '/',
     keys: words.ctrlOrCmdV,
     run: () => {
-      const { pasteAt: line, cursor, openLane } = store.getState().view;
+      const { pasteAt: line, cursor, openLane } = store.getState().focus;
       const first = selectBeat(store.getState())?.lanes[0]?.id;
       const laneId = openLane ?? first;
       const at = line ?? cursor ?? (laneId ? { laneId, step: 0 } : null);
@@ -150,28 +160,31 @@ const ofHits: Command[] = [
     of: drawer.hits,
     on: '/',
     keys: words.escape,
-    run: () => view({ selection: [], cursor: null, scope: 'hits' }),
+    run: () => act(focusEnded()),
   },
   {
     name: drawer.eraser,
     of: drawer.hits,
     on: '/',
     also: words.deleteRemove,
-    run: () => view({ eraser: !store.getState().view.eraser, drawer: 'hits' }),
+    run: () => {
+      act(eraserToggled());
+      act(drawerTurned('hits'));
+    },
   },
   {
     name: words.hearHitsThatArePut,
     of: drawer.hits,
     on: '/',
     also: words.soundPreview,
-    run: () => view({ hearEdits: !store.getState().view.hearEdits }),
+    run: () => act(hearEditsToggled()),
   },
   {
     name: handWords.showing,
     of: words.view,
     on: '/',
     also: handWords.alsoShown,
-    run: () => view({ showHands: !store.getState().view.showHands }),
+    run: () => act(handsToggled()),
   },
 ];
 
@@ -244,15 +257,15 @@ const ofAll: Command[] = [
     of: words.play,
     also: words.click,
     run: () => {
-      const { metronome } = store.getState().view;
-      view({ metronome: { ...metronome, on: !metronome.on } });
+      const { metronome } = store.getState().transport;
+      act(metronomeSet({ on: !metronome.on }));
     },
   },
   {
     name: words.countIn,
     of: words.play,
     also: words.clickBar,
-    run: () => view({ countIn: !store.getState().view.countIn }),
+    run: () => act(countInToggled()),
   },
   { name: words.undo, of: words.edit, keys: words.ctrlOrCmdZ, run: () => act(undone()) },
   { name: words.redo, of: words.edit, keys: words.shiftCtrlOrCmdZ, run: () => act(redone()) },
@@ -260,7 +273,7 @@ const ofAll: Command[] = [
     name: words.muteAndSoloForAll,
     of: drawer.pattern,
     on: '/',
-    run: () => view({ mixOpen: !store.getState().view.mixOpen }),
+    run: () => act(mixToggled()),
   },
   {
     name: words.newPattern,
@@ -272,8 +285,7 @@ const ofAll: Command[] = [
       if (!like) return;
       const id = nanoid();
       act(beatEdited({ edit: { edit: 'addPattern', args: { id, like } } }));
-      if (selectBeat(store.getState())?.patterns.some((one) => one.id === id))
-        view({ patternId: id, selection: [], cursor: null });
+      if (selectBeat(store.getState())?.patterns.some((one) => one.id === id)) act(patternShown(id));
     },
   },
   swing(words.noSwingStraight, 50, 'even'),
@@ -281,14 +293,15 @@ const ofAll: Command[] = [
   swing(words.quintupletSwing, 60, ''),
   swing(words.tripletSwing, 66.67, ''),
   swing(words.hardSwing, 75, 'dotted'),
-  { name: words.themeDay, of: words.view, also: words.lightBright, run: () => view({ theme: 'day' }) },
-  { name: words.themeNight, of: words.view, also: words.dark, run: () => view({ theme: 'night' }) },
-  { name: words.themeAsTheSystem, of: words.view, run: () => view({ theme: 'system' }) },
+  { name: words.themeDay, of: words.view, also: words.lightBright, run: () => act(themeSet('day')) },
+  { name: words.themeNight, of: words.view, also: words.dark, run: () => act(themeSet('night')) },
+  { name: words.themeAsTheSystem, of: words.view, run: () => act(themeSet('system')) },
 ];
 
-const openDrawer = (page: NonNullable<ViewState['drawer']>) => () => {
-  const { openLane } = store.getState().view;
-  view({ drawer: page, openLane: openLane ?? selectBeat(store.getState())?.lanes[0]?.id ?? null });
+const openDrawer = (page: DrawerPage) => () => {
+  const { openLane } = store.getState().focus;
+  act(drawerTurned(page));
+  act(laneOpened(openLane ?? selectBeat(store.getState())?.lanes[0]?.id ?? null));
 };
 
 const openMaker = (maker: string) => () => {
@@ -308,8 +321,8 @@ const places: Command[] = [
   place(made.wholeBeat, '/', openMaker('beat'), words.beatGenerate),
   place(made.moves, '/', openDrawer('moves'), words.movesEcho),
   place(portWords.ports, '/ports', undefined, portWords.also),
-  place(pattern.kitsAndDrums, '/', () => view({ sheet: 'kits' }), words.soundsSamples),
-  place(pattern.cutALoop, '/', () => view({ sheet: 'loop' }), words.sliceChop),
+  place(pattern.kitsAndDrums, '/', () => act(sheetOpened('kits')), words.soundsSamples),
+  place(pattern.cutALoop, '/', () => act(sheetOpened('loop')), words.sliceChop),
   place(drawer.pads, '/', openDrawer('pads'), words.recordPlayInMidiInput),
   ...(
     [

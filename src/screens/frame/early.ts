@@ -18,8 +18,8 @@ export const useEarly = (): void => {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const seen = () => {
-      const { doc, view } = store.getState();
-      return [doc.beat, view.patternId, view.zoom, view.mixOpen];
+      const { doc, focus, look } = store.getState();
+      return [doc.beat, focus.patternId, look.zoom, look.mixOpen];
     };
     let kept: unknown[] = [];
     const keep = () => {

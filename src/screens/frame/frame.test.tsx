@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { looked } from '../../store/looked.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
@@ -6,7 +7,7 @@ import { addPattern } from '../../../core/edit/patterns';
 import { beatOpened, tempoSet } from '../../store/doc';
 import { offer } from '../../store/offers';
 import { store } from '../../keeping/session';
-import { libraryRead, noticed, noticeDismissed, viewChanged, type NoticeAction } from '../../store/slices';
+import { libraryRead, noticed, noticeDismissed, type NoticeAction } from '../../store/slices';
 import { Frame } from './Frame';
 import { KEYS } from './keyList';
 import { pageFits } from '../../ui/width.mock';
@@ -79,7 +80,7 @@ beforeEach(() => {
   const made = newBeat('b', 'Quay', 1);
   act(() => {
     store.dispatch(beatOpened({ beat: { ...addPattern(made, 'n', made.patterns[0]!), tempo: 100 } }));
-    store.dispatch(viewChanged({ patternId: 'a', playing: false }));
+    store.dispatch(looked({ patternId: 'a', playing: false }));
     for (const { id } of notices()) store.dispatch(noticeDismissed(id));
   });
   render(
@@ -197,9 +198,9 @@ describe('keys that work everywhere', () => {
 
   test('a pattern by its number, where there is one', () => {
     key({ code: 'Digit2', key: '@', shiftKey: true });
-    expect(store.getState().view.patternId).toBe('n');
+    expect(store.getState().focus.patternId).toBe('n');
     key({ code: 'Digit9', key: '(', shiftKey: true });
-    expect(store.getState().view.patternId).toBe('n');
+    expect(store.getState().focus.patternId).toBe('n');
   });
 
   test('a question mark lists them all', async () => {
@@ -214,12 +215,12 @@ describe('keys that work everywhere', () => {
 
 test('day or night is set on the page once the settings are read', () => {
   const { documentElement } = document;
-  act(() => void store.dispatch(viewChanged({ theme: 'day' })));
+  act(() => void store.dispatch(looked({ theme: 'day' })));
   expect(documentElement.hasAttribute('data-theme')).toBe(false);
   act(() => void store.dispatch(libraryRead({ beats: [], aside: [] })));
   expect(documentElement.getAttribute('data-theme')).toBe('day');
   expect(localStorage.getItem('ruddik-theme')).toBe('day');
-  act(() => void store.dispatch(viewChanged({ theme: 'system' })));
+  act(() => void store.dispatch(looked({ theme: 'system' })));
   expect(documentElement.hasAttribute('data-theme')).toBe(false);
   expect(localStorage.getItem('ruddik-theme')).toBeNull();
 });

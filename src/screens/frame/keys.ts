@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { redone, undone } from '../../store/doc';
 import { store } from '../../keeping/session';
 import { undoLatest } from '../../store/offers';
-import { viewChanged } from '../../store/slices';
+import { patternShown } from '../../store/focus';
 import { playedTick, turnRoute } from '../../audio/player';
 import { recallRoute } from '../../store/recallRoute';
 import { createPatternKeys } from './patternKeys';
@@ -18,7 +18,7 @@ const begins = (event: KeyboardEvent): boolean =>
   !event.altKey &&
   !event.shiftKey &&
   !event.repeat &&
-  store.getState().view.drawer !== 'pads' &&
+  store.getState().look.drawer !== 'pads' &&
   !(event.target instanceof Element && event.target.matches('select'));
 
 const isText = (target: Element | null): boolean =>
@@ -65,7 +65,7 @@ const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void =
     const pattern = store.getState().doc.beat?.patterns[Number(event.code.slice(5)) - 1];
     if (!pattern) return;
     event.preventDefault();
-    store.dispatch(viewChanged({ patternId: pattern.id, selection: [], cursor: null }));
+    store.dispatch(patternShown(pattern.id));
   } else if (!command && event.altKey && /^Digit[0-9]$/.test(event.code)) {
     if (recallRoute(store, Number(event.code.slice(5)), playedTick(), turnRoute)) event.preventDefault();
   } else if (!command && event.key === '?') {

@@ -10,7 +10,9 @@ import { selectBeat, selectPattern } from '../../store/store';
 import { selectBar } from '../../strings/chosen';
 import { words } from '../../words/commands';
 import { words as drawer } from '../../words/drawer';
-import { act, edits, lane, ofLane, say, view, type Command } from './commandParts';
+import { act, edits, lane, ofLane, say, type Command } from './commandParts';
+import { laneShown, scopeChosen } from '../../store/focus';
+import { drawerTurned } from '../../store/look';
 
 /** What the drawer does to lanes as a whole, to their order and to takes. */
 
@@ -42,7 +44,7 @@ const takeApart = (laneId: string): void => {
 
 const remove = (laneId: string): void => {
   if (beatOf().lanes.length < 2) return say(words.theOnlyLane);
-  view({ openLane: null, selection: [], cursor: null });
+  act(laneShown(null));
   act(beatEdited({ edit: { edit: 'removeLane', args: { laneId } } }));
 };
 
@@ -55,7 +57,7 @@ const shiftNotes = (by: number): void => {
 /** The bar that the keys were on last, from 0. */
 const barOfCursor = (): number => {
   const pattern = selectPattern(store.getState())!;
-  const { cursor } = store.getState().view;
+  const { cursor } = store.getState().focus;
   if (!cursor) return 0;
   const tick = cursor.step * gridTicks(lanePatternOf(pattern, cursor.laneId).grid);
   return Math.floor(tick / barTicks(pattern.meter) + 1e-9);
@@ -113,7 +115,10 @@ export const LANE_COMMANDS: readonly Command[] = [
     name: words.controlsAreFor(name),
     of: drawer.hits,
     on: '/',
-    run: () => view({ scope, drawer: 'hits' }),
+    run: () => {
+      act(scopeChosen(scope));
+      act(drawerTurned('hits'));
+    },
   })),
   {
     name: words.keepTheTake,

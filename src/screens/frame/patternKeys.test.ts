@@ -1,7 +1,7 @@
+import { looked, lookedAt } from '../../store/looked.mock';
 import { newBeat, newPattern } from '../../../core/document/defaults';
 import type { PatternKey } from '../../../core/document/schema';
 import { beatOpened } from '../../store/doc';
-import { viewChanged } from '../../store/slices';
 import { createStore } from '../../store/store';
 import { createPatternKeys } from './patternKeys';
 
@@ -13,14 +13,14 @@ const room = (key: Partial<PatternKey> = {}) => {
     key: { code: 'KeyZ', at: 'beat' as const, held: false, ...key },
   };
   store.dispatch(beatOpened({ beat: { ...beat, patterns: [...beat.patterns, fill] } }));
-  store.dispatch(viewChanged({ patternId: 'a' }));
-  const toggle = () => store.dispatch(viewChanged({ playing: !store.getState().view.playing }));
-  return { store, keys: createPatternKeys(store, toggle), view: () => store.getState().view };
+  store.dispatch(looked({ patternId: 'a' }));
+  const toggle = () => store.dispatch(looked({ playing: !store.getState().transport.playing }));
+  return { store, keys: createPatternKeys(store, toggle), view: () => lookedAt(store.getState()) };
 };
 
 test('a key begins its pattern when it says, and leads back when pressed again', () => {
   const { store, keys, view } = room({ at: 'end' });
-  store.dispatch(viewChanged({ playing: true }));
+  store.dispatch(looked({ playing: true }));
   expect(keys.down('KeyX')).toBe(false);
   expect(keys.down('KeyZ')).toBe(true);
   expect(view()).toMatchObject({ patternId: 'fill', beginsAt: 'end', playing: true });
@@ -40,6 +40,6 @@ test('held, it plays until it is let go; where nothing played it begins and ends
 test('another pattern that is shown by hand begins as the setting says again', () => {
   const { store, keys, view } = room({ at: 'now' });
   keys.down('KeyZ');
-  store.dispatch(viewChanged({ patternId: 'a' }));
+  store.dispatch(looked({ patternId: 'a' }));
   expect(view().beginsAt).toBeNull();
 });

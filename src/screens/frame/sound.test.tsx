@@ -1,15 +1,16 @@
 /** @jest-environment jsdom */
+import { looked } from '../../store/looked.mock';
 import { act, render } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import { addPattern } from '../../../core/edit/patterns';
 import { beatOpened, tempoSet } from '../../store/doc';
 import { store } from '../../keeping/session';
-import { songViewed, viewChanged } from '../../store/slices';
 import { giveSongClock } from '../../store/songClock';
 import type { Beat } from '../../../core/document/schema';
 import { accept } from '../../store/offers';
 import { togglePlay, useClick, useSongEnd, useSound, useTrouble } from './sound';
+import { type SongView, songTried } from '../../store/transport';
 
 const mockTold: [string, ...unknown[]][] = [];
 let mockTick: number | null = null;
@@ -44,8 +45,7 @@ const Sound = () => {
   return null;
 };
 const tempo = (bpm: number) => act(() => void store.dispatch(tempoSet({ tempo: bpm, gesture: 'drag' })));
-const look = (change: Parameters<typeof viewChanged>[0]) =>
-  act(() => void store.dispatch(viewChanged(change)));
+const look = (change: Parameters<typeof looked>[0]) => act(() => void store.dispatch(looked(change)));
 /** What the player was told, but of the click. */
 const told = () => mockTold.filter(([what]) => what !== 'click');
 const later = (ms: number) => act(() => void jest.advanceTimersByTime(ms));
@@ -54,7 +54,7 @@ beforeEach(() => {
   jest.useFakeTimers();
   const beat = newBeat('b', 'Quay', 1);
   store.dispatch(beatOpened({ beat: addPattern(beat, 'n', beat.patterns[0]!) }));
-  store.dispatch(viewChanged({ patternId: 'a', playing: false }));
+  store.dispatch(looked({ patternId: 'a', playing: false }));
   render(
     <Provider store={store}>
       <Sound />
@@ -107,7 +107,7 @@ test('while it plays another pattern is switched to; while it does not, it is on
 });
 
 test('the click is told where it is wanted', () => {
-  const { metronome } = store.getState().view;
+  const { metronome } = store.getState().transport;
   look({ playing: true, metronome: { ...metronome, on: true, onlyRecording: true } });
   expect(mockTold.at(-1)).toEqual(['click', false]);
   look({ metronome: { ...metronome, on: true, onlyRecording: false } });
@@ -123,11 +123,11 @@ test('where the sound is gone for good play ends, that is told, and one press be
   ] as const) {
     act(() => togglePlay());
     act(() => mockTrouble(trouble));
-    expect(store.getState().view.playing).toBe(false);
+    expect(store.getState().transport.playing).toBe(false);
     const notice = store.getState().notices.find(({ subject }) => subject === 'sound')!;
     expect(notice.text).toContain(told);
     act(() => accept((notice.action!.does as { id: string }).id));
-    expect(store.getState().view.playing).toBe(true);
+    expect(store.getState().transport.playing).toBe(true);
     act(() => togglePlay());
   }
 });
@@ -149,8 +149,7 @@ describe('the song', () => {
       order: [{ id: 'p', sectionId: 's', times: 1 }],
     },
   });
-  const shown = (change: Parameters<typeof songViewed>[0]) =>
-    act(() => void store.dispatch(songViewed(change)));
+  const shown = (song: Partial<SongView>) => act(() => void store.dispatch(songTried(song as SongView)));
   const toggle = () => act(() => togglePlay());
 
   beforeEach(() => {
@@ -165,7 +164,7 @@ describe('the song', () => {
   test('plays while its screen is open, from where it was left; elsewhere the pattern plays', () => {
     toggle();
     expect(told().slice(0, 2)).toEqual([['song', 'With a song', 960, null], ['start']]);
-    expect(store.getState().view.song.playing).toBe(true);
+    expect(store.getState().transport.song.playing).toBe(true);
     toggle();
     later(20);
     expect(mockTold.some(([what]) => what === 'stop')).toBe(true);
@@ -174,7 +173,7 @@ describe('the song', () => {
     mockTold.length = 0;
     toggle();
     expect(told().map(([what]) => what)).toEqual(['start']);
-    expect(store.getState().view.song.playing).toBe(false);
+    expect(store.getState().transport.song.playing).toBe(false);
     toggle();
   });
 
@@ -196,7 +195,7 @@ describe('the song', () => {
     toggle();
     expect(told()[0]).toEqual(['song', 'Tried', 960, null]);
     toggle();
-    expect(store.getState().view.song.tried).toBeNull();
+    expect(store.getState().transport.song.tried).toBeNull();
   });
 
   test('stops by itself when its end has rung out, and not while a part is repeated', () => {
@@ -204,22 +203,22 @@ describe('the song', () => {
     toggle();
     mockTick = 3000;
     later(2000);
-    expect(store.getState().view.playing).toBe(true);
+    expect(store.getState().transport.playing).toBe(true);
     mockTick = 3900;
     shown({ loop: { from: 0, to: 3840 } });
     later(2000);
-    expect(store.getState().view.playing).toBe(true);
+    expect(store.getState().transport.playing).toBe(true);
     shown({ loop: null });
     later(500);
-    expect(store.getState().view.playing).toBe(true);
+    expect(store.getState().transport.playing).toBe(true);
     later(1500);
-    expect(store.getState().view.playing).toBe(false);
+    expect(store.getState().transport.playing).toBe(false);
   });
 
   test('a song without a section leaves play to the pattern', () => {
     act(() => void store.dispatch(beatOpened({ beat: newBeat('n', 'Quay', 1) })));
     toggle();
-    expect(store.getState().view.song.playing).toBe(false);
+    expect(store.getState().transport.song.playing).toBe(false);
     toggle();
   });
 });

@@ -16,7 +16,8 @@ import { selectAudible } from '../../store/audible';
 import { offer } from '../../store/offers';
 import { songClock } from '../../store/songClock';
 import { selectPattern, useApp } from '../../store/store';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { playBegan, playEnded } from '../../store/transport';
 import { store } from '../../keeping/session';
 import { words } from '../../words/frame';
 
@@ -33,17 +34,18 @@ let last = 0;
 
 /** Gives the player what is to be heard now, where that is something else than before. */
 const handOver = (): void => {
-  const { view } = store.getState();
-  const song = view.song.playing && !view.audition ? view.song : null;
-  const beat = view.audition?.beat ?? song?.tried ?? selectAudible(store.getState());
-  const patternId = view.audition?.patternId ?? view.patternId;
+  const { transport, focus } = store.getState();
+  const song = transport.song.playing && !transport.audition ? transport.song : null;
+  const beat = transport.audition?.beat ?? song?.tried ?? selectAudible(store.getState());
+  const patternId = transport.audition?.patternId ?? focus.patternId;
   const now = [beat, patternId, song?.from, song?.loop];
   if (!beat || now.every((one, at) => one === given[at])) return;
-  const turned = view.playing && given[0] !== undefined && given[1] !== patternId;
+  const turned = transport.playing && given[0] !== undefined && given[1] !== patternId;
   given = now;
   last = performance.now();
   if (song) setSongPlayed(beat, patternId, { from: song.from, loop: song.loop });
-  else if (turned && !view.audition) switchPattern(beat, patternId, view.beginsAt ?? view.switchAt);
+  else if (turned && !transport.audition)
+    switchPattern(beat, patternId, transport.beginsAt ?? transport.switchAt);
   else setPlayed(beat, patternId);
 };
 
@@ -59,9 +61,10 @@ export const useSound = (): void => {
       handOver();
     };
     const later = () => {
-      const { doc, view } = store.getState();
+      const { doc, transport } = store.getState();
       const since = performance.now() - last;
-      if (view.playing && doc.beat !== given[0] && since > HAND_OVER_MS && since < DRAG_MS) return give();
+      if (transport.playing && doc.beat !== given[0] && since > HAND_OVER_MS && since < DRAG_MS)
+        return give();
       timer ??= setTimeout(give, given.length ? HAND_OVER_MS : FIRST_MS);
     };
     later();
@@ -74,7 +77,8 @@ export const useClick = (): void => {
   useEffect(() => {
     let given = '';
     const tell = () => {
-      const { metronome, playIn, playing } = store.getState().view;
+      const { metronome, playing } = store.getState().transport;
+      const { playIn } = store.getState().input;
       const { on, level, accent, onlyRecording } = metronome;
       const now = { on: on && (!onlyRecording || playIn.recording), level, accent };
       if (!playing || JSON.stringify(now) === given) return;
@@ -91,14 +95,14 @@ const LOOK_MS = 120;
 
 /** Stops at the end of the song. */
 export const useSongEnd = (): void => {
-  const playing = useApp(({ view }) => view.playing && view.song.playing);
+  const playing = useApp(({ transport }) => transport.playing && transport.song.playing);
   useEffect(() => {
     if (!playing) return;
     let ended = 0;
     const timer = setInterval(() => {
       const tick = playedSongTick();
       const length = songClock()?.length ?? Infinity;
-      if (tick === null || tick < length || store.getState().view.song.loop) ended = 0;
+      if (tick === null || tick < length || store.getState().transport.song.loop) ended = 0;
       else if (!ended) ended = performance.now();
       else if (performance.now() - ended > RING_MS) togglePlay();
     }, LOOK_MS);
@@ -111,15 +115,9 @@ export const useTrouble = (): void => {
   useEffect(
     () =>
       hearTrouble((trouble) => {
-        const { view } = store.getState();
-        if (!view.playing) return;
-        store.dispatch(
-          viewChanged({
-            playing: false,
-            audition: null,
-            song: { ...view.song, playing: false, tried: null },
-          }),
-        );
+        const { transport } = store.getState();
+        if (!transport.playing) return;
+        store.dispatch(playEnded());
         store.dispatch(
           noticed({
             text: trouble === 'code' ? words.theSoundCouldNotBeFetched : words.theSoundStopped,
@@ -128,7 +126,7 @@ export const useTrouble = (): void => {
             subject: 'sound',
             action: {
               label: words.playAgain,
-              does: offer(() => store.getState().view.playing || togglePlay()),
+              does: offer(() => store.getState().transport.playing || togglePlay()),
             },
           }),
         );
@@ -150,23 +148,21 @@ export const togglePlay = (): void => toggle();
 export const togglePlayLed = (at?: Ms): void => toggle(at);
 
 const toggle = (at?: Ms): void => {
-  const { view, doc } = store.getState();
+  const { transport, doc } = store.getState();
   if (!doc.beat) return;
-  const playing = !view.playing;
+  const playing = !transport.playing;
   if (!playing) {
-    store.dispatch(
-      viewChanged({ playing, audition: null, song: { ...view.song, playing: false, tried: null } }),
-    );
+    store.dispatch(playEnded());
     stopPlaying();
     return;
   }
-  const song = view.song.shown && hasSong(view.song.tried ?? doc.beat) && !view.audition;
-  store.dispatch(viewChanged({ playing, song: { ...view.song, playing: song } }));
+  const song = transport.song.shown && hasSong(transport.song.tried ?? doc.beat) && !transport.audition;
+  store.dispatch(playBegan(song));
   // What begins is given at once; and it is known to be given, so that what plays after it is given too.
   if (song) handOver();
   const pattern = selectPattern(store.getState())!;
-  startPlaying(view.countIn && at === undefined ? barTicks(pattern.meter) : 0, at).catch(() => {
-    store.dispatch(viewChanged({ playing: false, song: { ...view.song, playing: false } }));
+  startPlaying(transport.countIn && at === undefined ? barTicks(pattern.meter) : 0, at).catch(() => {
+    store.dispatch(playEnded());
     store.dispatch(
       noticed({
         text: words.theBrowserGaveNoSound,

@@ -1,14 +1,16 @@
 /** @jest-environment jsdom */
+import { looked } from '../../store/looked.mock';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../core/document/defaults';
 import { beatOpened, laneChanged, undone } from '../../store/doc';
 import { store } from '../../keeping/session';
-import { noticed, songViewed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { giveSongClock } from '../../store/songClock';
 import { placeText, Transport } from './Transport';
 import { loadEdits } from '../../store/deferredEdits';
+import { songShown, songTried } from '../../store/transport';
 
 beforeAll(loadEdits);
 
@@ -40,7 +42,7 @@ const type = (label: string, value: string) => {
 beforeEach(() => {
   mockPlayed.length = 0;
   store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
-  store.dispatch(viewChanged({ playing: false, countIn: false, patternId: 'a', blind: false }));
+  store.dispatch(looked({ playing: false, countIn: false, patternId: 'a', blind: false }));
   render(
     <Provider store={store}>
       <SayContext value={(text, subject) => void store.dispatch(noticed({ text, subject }))}>
@@ -53,7 +55,7 @@ beforeEach(() => {
 test('plays and stops, after a bar of count-in where it is wanted', () => {
   press('Play');
   press('Stop');
-  act(() => void store.dispatch(viewChanged({ countIn: true })));
+  act(() => void store.dispatch(looked({ countIn: true })));
   press('Play');
   expect(mockPlayed).toEqual(['play 0', 'stop', 'play 3840']);
   press('Stop');
@@ -62,7 +64,7 @@ test('plays and stops, after a bar of count-in where it is wanted', () => {
 test('while one listens blindly, the swing cannot be changed here; the tempo can', () => {
   const swing = () => store.getState().doc.beat!.feel.swing;
   const before = swing();
-  act(() => void store.dispatch(viewChanged({ blind: true })));
+  act(() => void store.dispatch(looked({ blind: true })));
   const field = screen.getByRole('spinbutton', { name: 'Swing' });
   fireEvent.keyDown(field, { key: 'ArrowUp' });
   fireEvent.change(field, { target: { value: '61' } });
@@ -96,9 +98,9 @@ test('what is muted or soloed is said, and one tap clears it, undoably', () => {
 
 test('the click is switched on and off', () => {
   press('Metronome');
-  expect(store.getState().view.metronome.on).toBe(true);
+  expect(store.getState().transport.metronome.on).toBe(true);
   press('Metronome');
-  expect(store.getState().view.metronome.on).toBe(false);
+  expect(store.getState().transport.metronome.on).toBe(false);
 });
 
 test.each([
@@ -117,13 +119,13 @@ test('while the song’s screen is open, its place is shown, and play plays it',
   const song = { sections, order: [{ id: 'p', sectionId: 's', times: 1 }] };
   giveSongClock({ length: 3840, placeAt: (tick) => ({ counted: `at ${tick}`, under: 'Verse 0:02' }) });
   act(() => void store.dispatch(beatOpened({ beat: { ...beat, song } })));
-  act(() => void store.dispatch(songViewed({ shown: true, from: 960 })));
+  act(() => void store.dispatch(songTried({ tried: null, shown: true, from: 960 })));
   expect(screen.getByText('at 960')).toBeTruthy();
   expect(screen.getByText('Verse 0:02')).toBeTruthy();
-  act(() => void store.dispatch(viewChanged({ countIn: false })));
+  act(() => void store.dispatch(looked({ countIn: false })));
   press('Play');
   expect(mockPlayed).toEqual(['song', 'play 0']);
   press('Stop');
-  act(() => void store.dispatch(songViewed({ shown: false })));
+  act(() => void store.dispatch(songShown(false)));
   expect(screen.queryByText('at 960')).toBeNull();
 });

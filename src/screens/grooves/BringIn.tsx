@@ -24,7 +24,8 @@ import { findGrid, extractTemplate } from '../../../core/analysis/extractTemplat
 import { oneFigure } from '../../../core/analysis/reportText';
 import { beatEdited, tempoSet } from '../../store/doc';
 import { offer } from '../../store/offers';
-import { noticed, subjectClosed, viewChanged } from '../../store/slices';
+import { noticed, subjectClosed } from '../../store/slices';
+import { patternShown } from '../../store/focus';
 import { selectBeat, selectPattern, useApp, useDo, type Store, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { useKept } from '../../ui/useKept';
@@ -138,7 +139,7 @@ export const BringIn = ({ groove, now }: BringInProps) => {
         edit: { edit: 'bringGroove', args: { groove: how.how === 'over' ? now : whole, bring: how } },
       }),
     );
-    if (how.how === 'new') act(viewChanged({ patternId: how.id }));
+    if (how.how === 'new') act(patternShown(how.id));
     const last = after.patterns[after.patterns.length - 1]!;
     const named = how.how === 'new' && last.name !== name ? words.itIsCalledLastHere(last.name) : '';
     say([done, named, ...told].filter(Boolean).join(' '), at);

@@ -77,7 +77,7 @@ const Learn = ({ map, onChange }: MapEditorProps) => {
 /** The notes of a map, one a line. */
 export const MapEditor = ({ map, onChange }: MapEditorProps) => {
   const [note, setNote] = useState(36);
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   return (
     <>
       <Learn key={map.name} map={map} onChange={onChange} />

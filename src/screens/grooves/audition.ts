@@ -14,7 +14,8 @@ import {
   stopPlaying,
 } from '../../audio/player';
 import { store } from '../../keeping/session';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { auditionBegan, auditionEnded, auditionTurned } from '../../store/transport';
 import { selectPattern, useApp } from '../../store/store';
 import { heardChanged, PLAIN_FIT, type Heard } from '../../store/hearing';
 import { shelf } from './shelf';
@@ -63,27 +64,27 @@ export const refresh = (): void => {
   const groove = shaped(now());
   if (!groove || !now().sounding) return;
   const audition = auditionOf(groove);
-  if (audition) store.dispatch(viewChanged({ audition }));
+  if (audition) store.dispatch(auditionTurned(audition));
 };
 
 /** Stops what is tried. A beat that ran before it in time runs on. */
 export const stopHearing = (): void => {
-  const { view, grooves } = store.getState();
-  const { audition } = view;
+  const { transport, grooves } = store.getState();
+  const { audition } = transport;
   set({ sounding: false });
   if (!audition) return;
-  const goesOn = grooves.inTime && view.playing;
+  const goesOn = grooves.inTime && transport.playing;
   if (!goesOn) stopPlaying();
-  store.dispatch(viewChanged({ audition: null, playing: goesOn }));
+  store.dispatch(auditionEnded(goesOn));
 };
 
 const begin = (audition: NonNullable<ReturnType<typeof auditionOf>>): void => {
   stopPlaying();
-  store.dispatch(viewChanged({ audition, playing: true }));
+  store.dispatch(auditionBegan(audition));
   setPlayed(audition.beat, audition.patternId);
   startPlaying().catch(() => {
     set({ sounding: false });
-    store.dispatch(viewChanged({ audition: null, playing: false }));
+    store.dispatch(auditionEnded(false));
     store.dispatch(
       noticed({
         text: words.theBrowserGaveNoSound,
@@ -99,10 +100,12 @@ export const play = (): void => {
   const groove = shaped(now());
   const audition = groove && auditionOf(groove);
   if (!audition) return;
-  const { view, grooves } = store.getState();
+  const { transport, grooves } = store.getState();
   const joins =
-    grooves.inTime && view.playing && (!view.audition || view.audition.patternId === audition.patternId);
-  if (joins) store.dispatch(viewChanged({ audition }));
+    grooves.inTime &&
+    transport.playing &&
+    (!transport.audition || transport.audition.patternId === audition.patternId);
+  if (joins) store.dispatch(auditionTurned(audition));
   else begin(audition);
   set({ sounding: true });
 };
@@ -150,7 +153,7 @@ export const rereadHeard = async (): Promise<void> => {
 /** How far the groove that sounds is, 0 to 1 of its length and in ticks; null before it sounds. */
 export const progress = (): { share: number; tick: number } | null => {
   const groove = shaped(now());
-  const { audition } = store.getState().view;
+  const { audition } = store.getState().transport;
   if (!now().sounding || !groove || !audition || playedPattern() !== audition.patternId) return null;
   const tick = playedTick();
   if (tick === null || tick < 0) return null;
@@ -179,15 +182,15 @@ export const useAudition = (): void => {
     let before = store.getState();
     const stop = store.subscribe(() => {
       const state = store.getState();
-      const { grooves: g, doc, view, hearing: heard } = state;
+      const { grooves: g, doc, transport, focus, hearing: heard } = state;
       const was = before;
       before = state;
-      if (!view.playing && heard.sounding) return set({ sounding: false });
+      if (!transport.playing && heard.sounding) return set({ sounding: false });
       if (!heard.sounding) return;
       if (g.inTime !== was.grooves.inTime) return play();
       const changed =
         doc.beat !== was.doc.beat ||
-        view.patternId !== was.view.patternId ||
+        focus.patternId !== was.focus.patternId ||
         (['tempo', 'hand', 'kit', 'silenced', 'after'] as const).some((key) => g[key] !== was.grooves[key]);
       if (changed) refresh();
     });

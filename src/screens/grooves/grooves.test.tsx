@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { looked, lookedAt } from '../../store/looked.mock';
 import { keep } from '../../ui/useKept';
 import { act, configure, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
@@ -12,7 +13,6 @@ import { beatOpened } from '../../store/doc';
 import { FIRST_GROOVES, groovesChanged } from '../../store/grooves';
 import { accept } from '../../store/offers';
 import { store } from '../../keeping/session';
-import { viewChanged } from '../../store/slices';
 import { GroovesScreen } from './GroovesScreen';
 import { pageFits } from '../../ui/width.mock';
 import { loadEdits } from '../../store/deferredEdits';
@@ -101,7 +101,7 @@ beforeEach(() => {
   Object.assign(mockHeard, { tick: 0, pattern: null });
   act(() => {
     store.dispatch(groovesChanged(FIRST_GROOVES));
-    store.dispatch(viewChanged({ playing: false, audition: null, patternId: null }));
+    store.dispatch(looked({ playing: false, audition: null, patternId: null }));
     store.dispatch(beatOpened({ beat: { ...newBeat('b', 'Beat', 1), tempo: 96 } }));
   });
 });
@@ -128,9 +128,9 @@ test('a word narrows the list, a tap is heard at the tempo that is wanted, and i
   expect(mockCalls).toEqual(['stop', 'set 96', 'start']);
   press('Hearing: how grooves are heard');
   choose('Tempo of grooves', 'groove');
-  expect(store.getState().view.audition!.beat.tempo).toBe(90);
+  expect(store.getState().transport.audition!.beat.tempo).toBe(90);
   press('Stop the groove');
-  expect(store.getState().view).toMatchObject({ playing: false, audition: null });
+  expect(lookedAt(store.getState())).toMatchObject({ playing: false, audition: null });
   press('Keep Noodle queue, ghost notes');
   page('Keepers');
   press('Show all');
@@ -142,18 +142,18 @@ test('a word narrows the list, a tap is heard at the tempo that is wanted, and i
 test('beside a running beat it joins without beginning anew, and the beat runs on', async () => {
   act(() => {
     store.dispatch(groovesChanged({ inTime: true, silenced: ['Kick'] }));
-    store.dispatch(viewChanged({ playing: true }));
+    store.dispatch(looked({ playing: true }));
   });
   await open();
   look('tumbao');
   fireEvent.click(screen.getByRole('button', { name: 'Congas, tumbao' }));
   await screen.findByRole('button', { name: 'Stop the groove' });
   expect(mockCalls).not.toContain('start');
-  const { audition } = store.getState().view;
+  const { audition } = store.getState().transport;
   expect(audition!.beat.lanes[0]).toMatchObject({ name: 'Kick', mute: true });
   expect(audition!.beat.lanes).toHaveLength(beat().lanes.length + 2);
   press('Stop the groove');
-  expect(store.getState().view).toMatchObject({ playing: true, audition: null });
+  expect(lookedAt(store.getState())).toMatchObject({ playing: true, audition: null });
 });
 
 test('brought in as a new pattern at double time, with other voices; then laid over, and its feel taken', async () => {
@@ -266,7 +266,7 @@ test('on a wide screen the columns sort, both ways; the folder of the server is 
 describe('when a groove ends', () => {
   /** The groove that sounds is heard to its end, and the page has looked. */
   const heardOut = async () => {
-    const { audition } = store.getState().view;
+    const { audition } = store.getState().transport;
     mockHeard.pattern = audition!.patternId;
     mockHeard.tick = 100_000_000;
     await act(() => new Promise((resolve) => setTimeout(resolve, 60)));
@@ -283,7 +283,7 @@ describe('when a groove ends', () => {
   test('it stops where that is wanted', async () => {
     await begun('stop');
     await heardOut();
-    expect(store.getState().view).toMatchObject({ playing: false, audition: null });
+    expect(lookedAt(store.getState())).toMatchObject({ playing: false, audition: null });
     expect(screen.getByRole('button', { name: 'Hear the groove' })).toBeTruthy();
   });
 
@@ -301,7 +301,7 @@ describe('when a groove ends', () => {
   test('it repeats otherwise', async () => {
     await begun('repeat');
     await heardOut();
-    expect(store.getState().view.playing).toBe(true);
+    expect(store.getState().transport.playing).toBe(true);
     expect(grooves().chosen).toContain('built-in/');
   });
 });

@@ -1,6 +1,6 @@
 import { Card } from '../../ui/Card';
 import { Hint } from '../../ui/Hint';
-import { hintDone } from '../../store/hints';
+import { hintDone } from '../../store/look';
 import { Choice } from '../../ui/Choice';
 import { Button } from '../../ui/Button';
 import { showBar } from '../../strings/showBar';
@@ -21,7 +21,16 @@ import type { KitId } from '../../../core/document/schema';
 import { KIT_LIST, kitNamed, kitToldOf } from '../../../core/synthesis/kitList';
 import { beatEdited, kitSet, redone, undone } from '../../store/doc';
 import { loadEdits } from '../../store/deferredEdits';
-import { viewChanged, ZOOMS } from '../../store/slices';
+import { editedTogether, laneShown } from '../../store/focus';
+import {
+  ZOOMS,
+  drawerTurned,
+  glassSet,
+  mixToggled,
+  sheetClosed,
+  sheetOpened,
+  zoomSet,
+} from '../../store/look';
 import { readBackBy } from '../../keeping/readingAside';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../store/store';
 import { HelpContext } from '../../ui/help';
@@ -73,9 +82,9 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
   const narrow = useNarrow();
   const bars = useApp((state) => selectPattern(state)!.bars);
   const inBar = useApp((state) => barTicks(selectPattern(state)!.meter));
-  const zoom = useApp((state) => state.view.zoom);
-  const mixOpen = useApp((state) => state.view.mixOpen);
-  const glass = useApp((state) => state.view.glass);
+  const zoom = useApp((state) => state.look.zoom);
+  const mixOpen = useApp((state) => state.look.mixOpen);
+  const glass = useApp((state) => state.look.glass);
   const act = useDo();
   const zooms = ZOOMS.filter((one) => wide || one >= 1);
   const at = zooms.indexOf(zoom as (typeof zooms)[number]);
@@ -92,7 +101,7 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
       <Button
         label={words.glassGlassPartingsDrawnGlass(glass)}
         style={styles.tool}
-        onPress={() => act(viewChanged({ glass: GLASS[glass] }))}
+        onPress={() => act(glassSet(GLASS[glass]))}
       >
         {narrow ? `${glass}×` : words.glassGlass(glass)}
       </Button>
@@ -100,19 +109,19 @@ const Tools = ({ bar, wide }: { bar: number; wide: boolean }) => {
         label={words.moreStepsThanSteps(steps)}
         icon="zoomOut"
         disabled={at <= 0}
-        onPress={() => act(viewChanged({ zoom: zooms[at - 1]! }))}
+        onPress={() => act(zoomSet(zooms[at - 1]!))}
       />
       <IconButton
         label={words.fewerStepsThanSteps(steps)}
         icon="zoomIn"
         disabled={at >= zooms.length - 1}
-        onPress={() => act(viewChanged({ zoom: zooms[at + 1]! }))}
+        onPress={() => act(zoomSet(zooms[at + 1]!))}
       />
       <Button
         label={words.mSMuteAndSolo}
         style={styles.tool}
         pressed={mixOpen}
-        onPress={() => act(viewChanged({ mixOpen: !mixOpen }))}
+        onPress={() => act(mixToggled())}
       >
         {words.mS}
       </Button>
@@ -126,8 +135,7 @@ const kitSheet = async () => (await import('../later')).KitSheet;
 
 const KitChoice = ({ kit }: { kit: KitId }) => {
   const act = useDo();
-  const open = useApp(({ view }) => view.sheet === 'kits');
-  const show = (sheet: 'kits' | null) => act(viewChanged({ sheet }));
+  const open = useApp(({ look }) => look.sheet === 'kits');
   return (
     <View style={styles.kit}>
       <Choice
@@ -137,7 +145,7 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
         options={KIT_OPTIONS}
         onChange={(to) => act(kitSet({ kit: to }))}
       />
-      <Chip onPress={() => show('kits')}>{words.kitsAndDrums}</Chip>
+      <Chip onPress={() => act(sheetOpened('kits'))}>{words.kitsAndDrums}</Chip>
       <Words small quiet style={styles.kitAbout}>
         {kitNamed(kit) ? kitToldOf(kit).about : words.kitIsNotHere(kit, kitToldOf(kit).name)}
       </Words>
@@ -146,7 +154,7 @@ const KitChoice = ({ kit }: { kit: KitId }) => {
           of={kitSheet}
           what={words.theSheetOfKits}
           waiting={null}
-          given={{ onClose: () => show(null) }}
+          given={{ onClose: () => act(sheetClosed()) }}
         />
       ) : null}
     </View>
@@ -203,7 +211,7 @@ const useLater = (): boolean => {
 
 /** Several patterns that are edited together are named, and one tap ends it. */
 const Together = () => {
-  const also = useApp((state) => state.view.also);
+  const also = useApp((state) => state.focus.also);
   const patterns = useApp((state) => selectBeat(state)?.patterns);
   const shown = useApp(selectPattern);
   const act = useDo();
@@ -214,7 +222,7 @@ const Together = () => {
       <Words small live style={styles.togetherWords}>
         {words.everyEditGoesTo(listed([shown, ...others].map(({ name }) => name)))}
       </Words>
-      <Chip onPress={() => act(viewChanged({ also: [] }))}>{words.onlyShown(shown.name)}</Chip>
+      <Chip onPress={() => act(editedTogether([]))}>{words.onlyShown(shown.name)}</Chip>
     </View>
   );
 };
@@ -230,8 +238,8 @@ interface TrialProps {
  * is under the finger stays there when it comes.
  */
 const StillTried = ({ patterns, drawer }: TrialProps) => {
-  const edit = useApp(({ view }) => view.trial?.edit.edit.edit);
-  const page = useApp(({ view }) => view.drawer);
+  const edit = useApp(({ focus }) => focus.trial?.edit.edit.edit);
+  const page = useApp(({ look }) => look.drawer);
   const saidThere =
     edit === 'patternPreset'
       ? patterns
@@ -250,7 +258,7 @@ const NewLane = ({ onDone }: { onDone: () => void }) => {
   const add = (instrument: InstrumentId) => {
     const id = nanoid();
     act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument } } }));
-    act(viewChanged({ openLane: id, drawer: 'lane', cursor: null, selection: [] }));
+    act(laneShown(id, 'lane'));
     onDone();
   };
   return (
@@ -275,17 +283,17 @@ const HINTS = {
 
 const PatternHint = () => {
   const store = useAppStore();
-  const open = useApp(({ view }) => view.openLane !== null);
-  const pitched = useApp(({ view }) => view.heights !== null);
-  const done = useApp(({ view }) => view.hintsDone);
+  const open = useApp(({ focus }) => focus.openLane !== null);
+  const pitched = useApp(({ focus }) => focus.heights !== null);
+  const done = useApp(({ look }) => look.hintsDone);
   useEffect(() => {
-    if (open) hintDone(store, 'open');
+    if (open) store.dispatch(hintDone('open'));
   }, [open, store]);
   const next = (['open', 'drag', 'box'] as const).find((id) => !done.includes(id));
   // What is for the open string is said while one is open.
   if (!next || (next === 'drag' && !open)) return null;
   const text = next === 'drag' && pitched ? words.inTheOpenStringPitch : HINTS[next];
-  return <Hint onDone={() => hintDone(store, next)}>{text}</Hint>;
+  return <Hint onDone={() => store.dispatch(hintDone(next))}>{text}</Hint>;
 };
 
 /** What a pattern without a hit can begin with. */
@@ -303,7 +311,7 @@ const Offer = ({ onPresets }: { onPresets: () => void }) => {
       <Chips>
         <Chip onPress={onPresets}>{words.chooseAPreset}</Chip>
         <Chip onPress={() => router.push('/grooves')}>{words.bringInAGroove}</Chip>
-        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>{words.playItIn}</Chip>
+        <Chip onPress={() => act(drawerTurned('pads'))}>{words.playItIn}</Chip>
       </Chips>
     </Card>
   );
@@ -311,7 +319,7 @@ const Offer = ({ onPresets }: { onPresets: () => void }) => {
 
 const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
   const [bringing, setBringing] = useState(false);
-  const looping = useApp(({ view }) => view.sheet === 'loop');
+  const looping = useApp(({ look }) => look.sheet === 'loop');
   const act = useDo();
   const full = useApp((state) => (selectBeat(state)?.lanes.length ?? 0) >= MOST.lanes);
   const [adding, setAdding] = useState(false);
@@ -326,15 +334,15 @@ const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
         </Chip>
         {adding && !full ? <NewLane onDone={() => setAdding(false)} /> : null}
         <Chip onPress={() => setBringing(true)}>{words.lanesOfAnotherBeat}</Chip>
-        <Chip onPress={() => act(viewChanged({ drawer: 'pads' }))}>{words.pads}</Chip>
-        <Chip onPress={() => act(viewChanged({ sheet: 'loop' }))}>{words.cutALoop}</Chip>
+        <Chip onPress={() => act(drawerTurned('pads'))}>{words.pads}</Chip>
+        <Chip onPress={() => act(sheetOpened('loop'))}>{words.cutALoop}</Chip>
       </Chips>
       {looping ? (
         <Later
           of={loopSheet}
           what={words.theSheetOfLoops}
           waiting={null}
-          given={{ onClose: () => act(viewChanged({ sheet: null })) }}
+          given={{ onClose: () => act(sheetClosed()) }}
         />
       ) : null}
       {bringing ? (
@@ -378,8 +386,8 @@ const Board = ({ wide, onBar, onPresets }: BoardProps) => {
 /** The pattern, programmed on its strings. */
 export const PatternScreen = () => {
   const ready = useApp((state) => !!selectPattern(state));
-  const openLane = useApp((state) => state.view.openLane);
-  const asked = useApp((state) => state.view.drawer === 'pads' || state.view.selection.length > 0);
+  const openLane = useApp((state) => state.focus.openLane);
+  const asked = useApp((state) => state.look.drawer === 'pads' || state.focus.selection.length > 0);
   const wide = useWide();
   const [bar, setBar] = useState(0);
   const [patterns, setPatterns] = useState(false);

@@ -14,7 +14,10 @@ import { PATTERN_PRESETS } from '../../../core/edit/presets';
 import { meterText } from '../../../core/document/meter';
 import { beatEdited, patternsEdited } from '../../store/doc';
 import { editShown } from '../../store/editing';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { patternCopied } from '../../store/copied';
+import { editedTogether, patternShown } from '../../store/focus';
+import { switchAtSet } from '../../store/transport';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Cover } from '../../ui/Cover';
@@ -35,7 +38,7 @@ const UNITS = [2, 4, 8, 16] as const;
 /** A whole rhythm, tried by ear before it is used. */
 const Presets = ({ patternId }: { patternId: string }) => {
   const store = useAppStore();
-  const trial = useApp(({ view }) => view.trial);
+  const trial = useApp(({ focus }) => focus.trial);
   const tried =
     trial?.edit.kind === 'beat' && trial.edit.edit.edit === 'patternPreset'
       ? trial.edit.edit.args.presetId
@@ -106,7 +109,7 @@ const CopyBar = ({ pattern }: { pattern: Pattern }) => {
 const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
   const act = useDo();
   const store = useAppStore();
-  const several = useApp(({ view }) => view.also.some((id) => id !== pattern.id));
+  const several = useApp(({ focus }) => focus.also.some((id) => id !== pattern.id));
   /** As the bar above the strings says: to all that are edited together. */
   const edit = (one: PatternEdit, gesture?: string) => editShown(store, one, gesture);
   const here = (one: PatternEdit) => act(patternsEdited({ patternIds: [pattern.id], edit: one }));
@@ -181,11 +184,13 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
 export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
   const beat = useApp(selectBeat)!;
   const shown = useApp(selectPattern)!;
-  const { also, switchAt, patternClip: copied } = useApp((state) => state.view);
+  const also = useApp(({ focus }) => focus.also);
+  const switchAt = useApp(({ transport }) => transport.switchAt);
+  const copied = useApp(({ copied }) => copied.patternClip);
   const [several, setSeveral] = useState(also.length > 0);
   const act = useDo();
   const full = beat.patterns.length >= MOST.patterns;
-  const show = (id: string) => act(viewChanged({ patternId: id, selection: [], cursor: null }));
+  const show = (id: string) => act(patternShown(id));
   const make = (edit: 'addPattern' | 'duplicatePattern') => {
     const id = nanoid();
     act(
@@ -204,7 +209,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
     show(id);
   };
   const flip = (id: string) =>
-    act(viewChanged({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] }));
+    act(editedTogether(also.includes(id) ? also.filter((one) => one !== id) : [...also, id]));
   return (
     <Sheet title={words.patterns} open onClose={onClose}>
       <View>
@@ -218,7 +223,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
           <Chip
             label={words.copyPatternShown(shown.name)}
             onPress={() => {
-              act(viewChanged({ patternClip: shown }));
+              act(patternCopied(shown));
               act(
                 noticed({
                   text: words.shownIsCopiedPasteIt(shown.name),
@@ -251,7 +256,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
             pressed={several}
             onPress={() => {
               setSeveral(!several);
-              act(viewChanged({ also: [] }));
+              act(editedTogether([]));
             }}
           >
             {words.editSeveralAtOnce}
@@ -304,7 +309,7 @@ export const PatternsSheet = ({ onClose }: { onClose: () => void }) => {
           }))}
           onMove={(id, to) => act(beatEdited({ edit: { edit: 'movePattern', args: { id, to } } }))}
         />
-        <SwitchWhen value={switchAt} onChange={(value) => act(viewChanged({ switchAt: value }))} />
+        <SwitchWhen value={switchAt} onChange={(value) => act(switchAtSet(value))} />
         <Shown pattern={shown} count={beat.patterns.length} />
       </View>
     </Sheet>

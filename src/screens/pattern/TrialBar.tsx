@@ -11,8 +11,8 @@ import { words } from '../../words/pattern';
 
 /** What is tried, and what becomes of it; nothing where nothing is tried. */
 export const TrialBar = () => {
-  const trial = useApp(({ view }) => view.trial);
-  const playing = useApp(({ view }) => view.playing);
+  const trial = useApp(({ focus }) => focus.trial);
+  const playing = useApp(({ transport }) => transport.playing);
   const togglePlay = use(PlayContext);
   const store = useAppStore();
   if (!trial) return null;

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { looked } from '../../store/looked.mock';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
@@ -7,7 +8,7 @@ import { setStep } from '../../../core/edit/hits';
 import { beatEdited, beatOpened, patternsEdited, undone } from '../../store/doc';
 import { store } from '../../keeping/session';
 import { selectAudible } from '../../store/audible';
-import { libraryRead, noticed, viewChanged } from '../../store/slices';
+import { libraryRead, noticed } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { BringSheet } from './BringSheet';
 import { PlayContext } from '../../ui/playing';
@@ -32,7 +33,7 @@ jest.mock('../../keeping/session', () => {
 });
 
 const beat = () => store.getState().doc.beat!;
-const shown = () => beat().patterns.find(({ id }) => id === store.getState().view.patternId)!;
+const shown = () => beat().patterns.find(({ id }) => id === store.getState().focus.patternId)!;
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
 const type = (label: string, value: string) => {
   const field = screen.getByLabelText(label);
@@ -54,7 +55,7 @@ beforeEach(() => {
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   const one = newBeat('b', 'Quay', 1);
   store.dispatch(beatOpened({ beat: { ...one, patterns: [setStep(one.patterns[0]!, 'kick', 0, true)] } }));
-  store.dispatch(viewChanged({ patternId: 'a', also: [], selection: [], cursor: null, openLane: null }));
+  store.dispatch(looked({ patternId: 'a', also: [], selection: [], cursor: null, openLane: null }));
 });
 
 describe('the patterns of a beat', () => {
@@ -164,9 +165,9 @@ describe('the patterns of a beat', () => {
     press('New pattern');
     press('Edit several at once');
     fireEvent.click(screen.getByRole('checkbox', { name: 'Edit A too' }));
-    expect(store.getState().view.also).toEqual(['a']);
+    expect(store.getState().focus.also).toEqual(['a']);
     press('Edit several at once');
-    expect(store.getState().view.also).toEqual([]);
+    expect(store.getState().focus.also).toEqual([]);
   });
 });
 
@@ -199,7 +200,7 @@ describe('a group of lanes', () => {
         .map(({ id }) => id),
     ).toEqual(['kick', 'clap']);
     press('Choose all hits of Drums');
-    expect(store.getState().view.selection).toEqual([{ laneId: 'kick', step: 0 }]);
+    expect(store.getState().focus.selection).toEqual([{ laneId: 'kick', step: 0 }]);
   });
 });
 

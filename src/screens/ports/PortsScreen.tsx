@@ -18,7 +18,8 @@ import {
 import { openPorts, type Live } from '../../ports/live';
 import type { ShownPort } from '../../ports/hub';
 import { layoutOf, type PortSetting } from '../../ports/settings';
-import { noticed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { portsWanted } from '../../store/input';
 import { selectBeat, useApp, useDo } from '../../store/store';
 import { Action } from '../../ui/Action';
 import { CheckBox } from '../../ui/CheckBox';
@@ -265,7 +266,7 @@ const Pads = ({ live, port: { name, setting } }: PortProps) => {
 const Port = ({ live, port }: PortProps) => {
   const { name, there, hears, sends, setting } = port;
   const lanes = useApp((state) => selectBeat(state)?.lanes);
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   const set = (change: Partial<PortSetting>) => live.hub.set(name, change);
   const chosen = setting.lanes ?? lanes?.map(({ id }) => id) ?? [];
   const turn = (id: string, on: boolean) => {
@@ -367,8 +368,8 @@ const leaderText = (leader: { name: string; bpm: number | null; runs: boolean } 
 
 const PortList = ({ live }: { live: Live }) => {
   const ports = useSyncExternalStore(live.hub.onChange, live.hub.ports);
-  const allowed = useApp(({ view }) => view.machinePorts);
-  const leader = useApp(({ view }) => view.leader);
+  const allowed = useApp(({ input }) => input.machinePorts);
+  const leader = useApp(({ transport }) => transport.leader);
   const [said, setSaid] = useState<string | null>(null);
   return (
     <>
@@ -413,7 +414,7 @@ export const PortsScreen = () => {
   const togglePlay = useContext(PlayContext);
   const [live, setLive] = useState<Live | null>(null);
   useEffect(() => {
-    act(viewChanged({ ports: true }));
+    act(portsWanted());
     void openPorts(togglePlay).then(setLive);
   }, [act, togglePlay]);
   return (

@@ -10,7 +10,7 @@ import { fillsFor, type FillOffer } from '../../../core/edit/fills';
 import { takeFill } from '../../../core/edit/takeFill';
 import { songTimeline } from '../../../core/play/timeline';
 import { builtIn } from '../../grooves/builtIn';
-import { songViewed } from '../../store/slices';
+import { songTried } from '../../store/transport';
 import { useApp, useDo, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
@@ -37,16 +37,16 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
   const [heard, setHeard] = useState<string | null>(null);
   const before = useRef<{ from: number; loop: { from: number; to: number } | null } | null>(null);
   const [over, setOver] = useState<'bar' | 'beat'>('bar');
-  const playing = useApp(({ view }) => view.playing && view.song.tried !== null);
+  const playing = useApp(({ transport }) => transport.playing && transport.song.tried !== null);
   const toggle = use(PlayContext);
   const act = useDo();
   const stop = () => {
-    if (store.getState().view.playing) toggle();
+    if (store.getState().transport.playing) toggle();
   };
   /** The song plays from where it did, and repeats what it did, before a fill was heard in place. */
   const end = () => {
     stop();
-    if (before.current) act(songViewed({ tried: null, ...before.current }));
+    if (before.current) act(songTried({ tried: null, ...before.current }));
     before.current = null;
   };
   const latest = useRef(end);
@@ -65,9 +65,9 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
     if (!range) return;
     stop();
     setHeard(offer.id);
-    const { from, loop } = store.getState().view.song;
+    const { from, loop } = store.getState().transport.song;
     before.current ??= { from, loop };
-    act(songViewed({ tried, from: range.from, loop: range }));
+    act(songTried({ tried, from: range.from, loop: range }));
     toggle();
   };
   const take = (offer: FillOffer) => {

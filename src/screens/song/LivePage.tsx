@@ -9,7 +9,9 @@ import { use, useEffect, useRef, useState } from 'react';
 import type { Beat } from '../../../core/document/schema';
 import { recordedSong } from '../../../core/edit/recorded';
 import { heardPatterns, heardSeconds } from '../../audio/player';
-import { noticed, songViewed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
+import { patternShown } from '../../store/focus';
+import { songShown, switchAtSet } from '../../store/transport';
 import { useApp, useDo, type Store, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { PlayContext } from '../../ui/playing';
@@ -39,18 +41,18 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
   const store = useAppStore();
   const wide = useWide();
   const act = useDo();
-  const playing = useApp(({ view }) => view.playing && !view.song.playing);
-  const patternId = useApp(({ view, doc }) => view.patternId ?? doc.beat?.patterns[0]?.id);
-  const switchAt = useApp(({ view }) => view.switchAt);
+  const playing = useApp(({ transport }) => transport.playing && !transport.song.playing);
+  const patternId = useApp(({ focus, doc }) => focus.patternId ?? doc.beat?.patterns[0]?.id);
+  const switchAt = useApp(({ transport }) => transport.switchAt);
   const [recording, setRecording] = useState(false);
   const was = useRef(false);
   /** What was recorded is in the song already, since one went elsewhere. */
   const kept = useRef(false);
   // Here the pattern plays, and not the song.
   useEffect(() => {
-    act(songViewed({ shown: false }));
+    act(songShown(false));
     return () => {
-      act(songViewed({ shown: true }));
+      act(songShown(true));
     };
   }, [act]);
   useEffect(() => {
@@ -101,7 +103,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
           </Chip>
         )}
       </Chips>
-      <SwitchWhen value={switchAt} onChange={(value) => act(viewChanged({ switchAt: value }))} />
+      <SwitchWhen value={switchAt} onChange={(value) => act(switchAtSet(value))} />
       <Items style={wide && styles.twoColumns} label={words.patterns}>
         {beat.patterns.map((pattern) => (
           <Item key={pattern.id} style={wide && styles.half}>
@@ -113,7 +115,7 @@ export const LivePage = ({ beat }: { beat: Beat }) => {
                 pattern.id === patternId && styles.current,
                 { borderLeftColor: `var(--${pattern.pigment ?? 'walnut'})` },
               ]}
-              onPress={() => act(viewChanged({ patternId: pattern.id, selection: [], cursor: null }))}
+              onPress={() => act(patternShown(pattern.id))}
             >
               <BeadPicture pattern={pattern} lanes={beat.lanes} width={112} height={40} />
               <Words bold>{pattern.name}</Words>

@@ -13,7 +13,7 @@ import { barAt, songTimeline, spanAt, type Timeline, type Span } from '../../../
 import { secondsAt } from '../../../core/play/tempoMap';
 import type { Ticks } from '../../../core/units';
 import { redone, undone } from '../../store/doc';
-import { songViewed } from '../../store/slices';
+import { songLooped, songPlaceSet, songShown } from '../../store/transport';
 import { timeWords } from '../../../core/play/time';
 import { giveSongClock } from '../../store/songClock';
 import { selectBeat, useApp, useDo, useAppStore } from '../../store/store';
@@ -68,9 +68,9 @@ const useClock = (layout: Timeline) => {
 const useShown = () => {
   const act = useDo();
   useEffect(() => {
-    act(songViewed({ shown: true }));
+    act(songShown(true));
     return () => {
-      act(songViewed({ shown: false }));
+      act(songShown(false));
     };
   }, [act]);
 };
@@ -113,7 +113,7 @@ const placeIndexAt = (layout: Timeline, beat: Beat, moved: Span, tick: Ticks): n
 
 /** What is repeated: a section, what was chosen along the bar numbers, or nothing. */
 const LoopChips = ({ layout, at }: { layout: Timeline; at: Ticks }) => {
-  const loop = useApp(({ view }) => view.song.loop);
+  const loop = useApp(({ transport }) => transport.song.loop);
   const act = useDo();
   const span = spanAt(layout, at);
   const section = span && { from: span.from, to: span.from + span.length };
@@ -127,7 +127,7 @@ const LoopChips = ({ layout, at }: { layout: Timeline; at: Ticks }) => {
             : words.repeatSectionSection(span?.section?.name ?? '')
         }
         pressed={Boolean(loop)}
-        onPress={() => act(songViewed({ loop: loop ? null : section }))}
+        onPress={() => act(songLooped(loop ? null : section))}
       >
         {loop && !looped
           ? words.repeatsBarsBarAtToBarAt2(barAt(layout, loop.from) + 1, barAt(layout, loop.to - 1) + 1)
@@ -149,10 +149,10 @@ const useSeek = () => {
   const toggle = use(PlayContext);
   const act = useDo();
   return (from: Ticks, play: boolean) => {
-    const { playing, song } = store.getState().view;
+    const { playing, song } = store.getState().transport;
     const again = playing && (play || song.playing);
     if (again) toggle();
-    act(songViewed({ from }));
+    act(songPlaceSet(from));
     if (play || again) toggle();
   };
 };
@@ -164,8 +164,10 @@ const Whole = ({ beat }: { beat: Beat }) => {
   const [zoom, setZoom] = useState(0);
   const [chosen, setChosen] = useKept<string | null>('song section', null);
   const [forms, setForms] = useState(false);
-  const playing = useApp(({ view }) => view.playing && view.song.playing && view.song.tried === null);
-  const { from, loop } = useApp(({ view }) => view.song);
+  const playing = useApp(
+    ({ transport }) => transport.playing && transport.song.playing && transport.song.tried === null,
+  );
+  const { from, loop } = useApp(({ transport }) => transport.song);
   const act = useDo();
   const seek = useSeek();
   useClock(layout);
@@ -201,7 +203,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
             playing={playing}
             chosen={shown}
             onSeek={seek}
-            onLoop={(range) => act(songViewed({ loop: range, ...(range && { from: range.from }) }))}
+            onLoop={(range) => act(songLooped(range))}
             onChoose={chooseSpan}
             onMove={(span, to) =>
               edit({

@@ -13,7 +13,7 @@ import type { Beat, Pattern } from '../../../core/document/schema';
 import { count } from '../../../core/document/text';
 import { newEntry } from '../../../core/edit/song';
 import { colourOf, freeSectionName } from '../../../core/document/sectionNames';
-import { songViewed } from '../../store/slices';
+import { songTried } from '../../store/transport';
 import { useApp, useDo, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
@@ -81,10 +81,10 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
   const store = useAppStore();
   const toggle = use(PlayContext);
   const act = useDo();
-  const playing = useApp(({ view }) => view.playing && view.song.tried !== null);
+  const playing = useApp(({ transport }) => transport.playing && transport.song.tried !== null);
   const play = (from: number) => {
-    if (store.getState().view.playing) toggle();
-    act(songViewed({ tried: trayBeat(beat, from), from: 0, loop: null }));
+    if (store.getState().transport.playing) toggle();
+    act(songTried({ tried: trayBeat(beat, from), from: 0, loop: null }));
     toggle();
   };
   const patternOf = (id: string) => beat.patterns.find((pattern) => pattern.id === id);

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { looked, lookedAt } from '../../store/looked.mock';
 import { keep } from '../../ui/useKept';
 import { slideTo, typedOtherwise } from '../../ui/slide.mock';
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
@@ -9,13 +10,14 @@ import { songTimeline } from '../../../core/play/timeline';
 import type { Beat } from '../../../core/document/schema';
 import { beatOpened, undone } from '../../store/doc';
 import { store } from '../../keeping/session';
-import { noticed, songViewed, viewChanged } from '../../store/slices';
+import { noticed } from '../../store/slices';
 import { SayContext } from '../../ui/say';
 import { songClock } from '../../store/songClock';
 import { PlayContext } from '../../ui/playing';
 import { SongScreen, countedAt } from './SongScreen';
 import { pageFits } from '../../ui/width.mock';
 import { loadEdits } from '../../store/deferredEdits';
+import { songTried } from '../../store/transport';
 
 beforeAll(loadEdits);
 
@@ -48,11 +50,11 @@ jest.mock('../../keeping/session', () => {
 
 const LANTERN = DEMO_BEATS[0]!;
 const beat = () => store.getState().doc.beat!;
-const view = () => store.getState().view;
+const view = () => lookedAt(store.getState());
 const toggled = jest.fn(() => {
   const { playing, song } = view();
   store.dispatch(
-    viewChanged({ playing: !playing, song: { ...song, playing: !playing, ...(playing && { tried: null }) } }),
+    looked({ playing: !playing, song: { ...song, playing: !playing, ...(playing && { tried: null }) } }),
   );
 });
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
@@ -71,8 +73,8 @@ const notices = () => store.getState().notices.map(({ text }) => text);
 
 const open = (what: Beat = LANTERN) => {
   store.dispatch(beatOpened({ beat: what }));
-  store.dispatch(viewChanged({ patternId: 'a', playing: false }));
-  store.dispatch(songViewed({ shown: false, playing: false, from: 0, loop: null, tried: null }));
+  store.dispatch(looked({ patternId: 'a', playing: false }));
+  store.dispatch(songTried({ shown: false, playing: false, from: 0, loop: null, tried: null }));
   toggled.mockClear();
   const shown = (mode: 'visible' | 'hidden') => (
     <Provider store={store}>
@@ -251,7 +253,7 @@ describe('sections', () => {
   test('a fill that is refused leaves play as it was: from where it began, repeating what it did', async () => {
     const before = { from: 3840, loop: { from: 0, to: 4 * 3840 } };
     press('Edit Break');
-    act(() => void store.dispatch(songViewed(before)));
+    act(() => void store.dispatch(songTried({ tried: null, ...before })));
     for (const leave of ['None of these', 'Stop Snare run']) {
       press('Offer fills');
       await screen.findByRole('button', { name: 'Hear Snare run in place' }, { timeout: 20_000 });
@@ -336,7 +338,7 @@ describe('tray, forms and playing live', () => {
     tab('Play live');
     expect(view().song.shown).toBe(false);
     toggled.mockImplementation(() => {
-      store.dispatch(viewChanged({ playing: !view().playing }));
+      store.dispatch(looked({ playing: !view().playing }));
     });
     press('Record the switches');
     press('Switch to C · all lamps lit');
@@ -351,7 +353,7 @@ describe('tray, forms and playing live', () => {
     mockHeard.splice(0, 2, { patternId: 'a', at: 10, tempo: 120 }, { patternId: 'c', at: 14, tempo: 120 });
     tab('Play live');
     toggled.mockImplementation(() => {
-      store.dispatch(viewChanged({ playing: !view().playing }));
+      store.dispatch(looked({ playing: !view().playing }));
     });
     tab('Tray');
     expect(beat().song.order).toHaveLength(8);
@@ -369,7 +371,7 @@ describe('tray, forms and playing live', () => {
       mockHeard.splice(0, 2, { patternId: 'a', at: 10, tempo: 120 }, { patternId: 'c', at: 14, tempo: 120 });
       tab('Play live');
       toggled.mockImplementation(() => {
-        store.dispatch(viewChanged({ playing: !view().playing }));
+        store.dispatch(looked({ playing: !view().playing }));
       });
       press('Record the switches');
       go();

@@ -5,7 +5,7 @@ import { barTicks, beatTicks } from '../../../../core/document/meter';
 import type { Beat, Pattern } from '../../../../core/document/schema';
 import { MENDS, sticking } from '../../../../core/hands/sticking';
 import { handStrokes } from '../../../../core/play/plan';
-import { viewChanged } from '../../../store/slices';
+import { handsToggled } from '../../../store/look';
 import { selectBeat, selectPattern, useApp, useDo } from '../../../store/store';
 import { CheckBox } from '../../../ui/CheckBox';
 import { figure } from '../../../ui/figures';
@@ -48,7 +48,7 @@ export const HandsPart = ({ feel }: { feel: Feel }) => {
   const beat = useDeferredValue(useApp((state) => selectBeat(state)!, alikeButFeel));
   const patternId = useApp((state) => selectPattern(state)?.id);
   const pattern = beat.patterns.find(({ id }) => id === patternId) ?? beat.patterns[0]!;
-  const showHands = useApp(({ view }) => view.showHands);
+  const showHands = useApp(({ look }) => look.showHands);
   const act = useDo();
   const { count, faults } = useMemo(() => lookAt(beat, pattern, leftHanded), [beat, pattern, leftHanded]);
   return (
@@ -65,7 +65,7 @@ export const HandsPart = ({ feel }: { feel: Feel }) => {
       <CheckBox checked={leftHanded} onChange={(to) => set({ leftHanded: to })}>
         {words.leftHanded}
       </CheckBox>
-      <CheckBox checked={showHands} onChange={(to) => act(viewChanged({ showHands: to }))}>
+      <CheckBox checked={showHands} onChange={() => act(handsToggled())}>
         {words.show}
       </CheckBox>
       <Para live>

@@ -9,7 +9,7 @@ import { bandRun } from '../../../../core/feel/band';
 import { bandFigures, FIGURE_SIXTEENTHS, followsMost, tightnessOf } from '../../../../core/feel/bandFigures';
 import { attentionLeft, BAND_PRESETS, playedAs } from '../../../../core/feel/bandPresets';
 import { writePlayers } from '../../../../core/feel/playersText';
-import { viewChanged } from '../../../store/slices';
+import { metronomeSet } from '../../../store/transport';
 import { selectBeat, useApp, useDo } from '../../../store/store';
 import { BandMap } from '../../../strings/BandMap';
 import { CheckBox } from '../../../ui/CheckBox';
@@ -192,7 +192,7 @@ export const PlayersPart = ({ feel, band, lane }: { feel: Feel; band: Band; lane
   const act = useDo();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const name = useApp((state) => selectBeat(state)!.name);
-  const metronome = useApp(({ view }) => view.metronome);
+  const metronome = useApp(({ transport }) => transport.metronome);
   const [picked, setPicked] = useState<string | null>(null);
   const chosen = band.players.find(({ id }) => id === picked) ?? band.players[0]!;
   const { seed } = feel.humanize;
@@ -246,10 +246,7 @@ export const PlayersPart = ({ feel, band, lane }: { feel: Feel; band: Band; lane
       </CheckBox>
       <Para quiet>{words.tempoAbout}</Para>
       <Chips>
-        <Chip
-          pressed={metronome.on}
-          onPress={() => act(viewChanged({ metronome: { ...metronome, on: !metronome.on } }))}
-        >
+        <Chip pressed={metronome.on} onPress={() => act(metronomeSet({ on: !metronome.on }))}>
           {metronome.on ? words.metronomeOn : words.hear}
         </Chip>
         <Chip

@@ -6,7 +6,7 @@ import { Page as ScrolledPage } from '../../../ui/Page';
 import { Para } from '../../../ui/Words';
 import { View } from 'react-native';
 import { styles } from './styles';
-import { viewChanged, type ViewState } from '../../../store/slices';
+import { type DrawerPage, drawerTurned } from '../../../store/look';
 import { selectBeat, useApp, useDo } from '../../../store/store';
 import { backToStrings } from '../../../strings/stepKeys';
 import { IconButton } from '../../../ui/IconButton';
@@ -20,7 +20,7 @@ import { SoundPage } from './sound/SoundPage';
 import { words } from '../../../words/drawer';
 import { words as made } from '../../../words/make';
 
-type Page = NonNullable<ViewState['drawer']>;
+type Page = DrawerPage;
 
 /** From so many points two panels stand side by side. */
 const ROOMY = 1600;
@@ -37,7 +37,7 @@ const PAGES: { id: Page; name: string }[] = [
 /** The lane that is worked on: the open one; where there is room, else the one that the hand was in last, or the first. */
 const useLane = (wide: boolean) =>
   useApp((state) => {
-    const { openLane, cursor } = state.view;
+    const { openLane, cursor } = state.focus;
     const lanes = selectBeat(state)?.lanes ?? [];
     const open = lanes.find(({ id }) => id === openLane);
     return open ?? (wide ? (lanes.find(({ id }) => id === cursor?.laneId) ?? lanes[0]) : undefined);
@@ -93,7 +93,7 @@ const Panel = ({ label, tabs, own, id, page, onPage, wide, onFold }: PanelProps)
 
 /** What belongs to hits and lanes, below the strings on a phone and beside them on a wide screen. */
 export const Drawer = ({ wide }: { wide: boolean }) => {
-  const page = useApp((state) => state.view.drawer);
+  const page = useApp((state) => state.look.drawer);
   const act = useDo();
   const shown = page ?? (wide ? 'hits' : null);
   const roomy = useWider(ROOMY);
@@ -107,9 +107,9 @@ export const Drawer = ({ wide }: { wide: boolean }) => {
         own="drawer"
         id="drawer-page"
         page={shown}
-        onPage={(to) => act(viewChanged({ drawer: to }))}
+        onPage={(to) => act(drawerTurned(to))}
         wide={wide}
-        {...(!wide && shown && { onFold: () => act(viewChanged({ drawer: null })) })}
+        {...(!wide && shown && { onFold: () => act(drawerTurned(null)) })}
       />
       {roomy ? (
         <Panel

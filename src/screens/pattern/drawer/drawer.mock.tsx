@@ -1,3 +1,4 @@
+import { looked } from '../../../store/looked.mock';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat, lanePatternOf, patternOf } from '../../../../core/document/defaults';
@@ -5,7 +6,7 @@ import type { Hit, LanePattern } from '../../../../core/document/schema';
 import { setStep, setVelocity } from '../../../../core/edit/hits';
 import { beatOpened } from '../../../store/doc';
 import { store } from '../../../keeping/session';
-import { noticed, viewChanged } from '../../../store/slices';
+import { noticed } from '../../../store/slices';
 import { PlayContext } from '../../../ui/playing';
 import { SayContext } from '../../../ui/say';
 import { Drawer } from './Drawer';
@@ -20,8 +21,7 @@ export const press = (name: string) => fireEvent.click(screen.getByRole('button'
 export const choose = (name: string, value: string) =>
   fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
 export const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
-export const look = (change: Parameters<typeof viewChanged>[0]) =>
-  act(() => void store.dispatch(viewChanged(change)));
+export const look = (change: Parameters<typeof looked>[0]) => act(() => void store.dispatch(looked(change)));
 
 /** Opens the drawer on a beat whose kick has two hits. */
 export const openDrawer = () => {
@@ -36,7 +36,7 @@ export const openDrawer = () => {
   const patterns = [setVelocity(first, 'kick', 8, 60)];
   store.dispatch(beatOpened({ beat: { ...beat, patterns } }));
   store.dispatch(
-    viewChanged({
+    looked({
       patternId: 'a',
       openLane: 'kick',
       selection: [],

@@ -116,7 +116,7 @@ describe('hits', () => {
     look({ pasteAt: { laneId: 'snare', step: 3 } });
     press('Paste at bar 1, step 4');
     expect(hit(0, 'snare')).toMatchObject({ step: 3, velocity: 60 });
-    expect(store.getState().view.selection).toMatchObject([{ laneId: 'snare', step: 3 }]);
+    expect(store.getState().focus.selection).toMatchObject([{ laneId: 'snare', step: 3 }]);
     press('Delete');
     expect(part('snare').hits).toEqual([]);
     look({ selection: [{ laneId: 'kick', step: 8 }] });

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { notesOfLane } from '../../../../core/make/tunedLane';
-import { viewChanged } from '../../../store/slices';
+import { heightsShown } from '../../../store/focus';
 import { selectBeat, useApp, useDo } from '../../../store/store';
 import { useKept } from '../../../ui/useKept';
 
@@ -11,7 +11,7 @@ export const useHeightIs = () => useKept<HeightIs>('height of tuned lanes', 'pit
 
 /** Tells the strings which notes the open lane plays, where its height is pitch. */
 export const useHeights = (): void => {
-  const lane = useApp((state) => selectBeat(state)?.lanes.find(({ id }) => id === state.view.openLane));
+  const lane = useApp((state) => selectBeat(state)?.lanes.find(({ id }) => id === state.focus.openLane));
   const [is] = useHeightIs();
   const act = useDo();
   const tuned = is === 'pitch' && lane?.tuning ? lane : null;
@@ -21,7 +21,7 @@ export const useHeights = (): void => {
       id !== undefined && note !== undefined && tuning
         ? { laneId: id, note, notes: notesOfLane({ note, tuning }) }
         : null;
-    act(viewChanged({ heights }));
-    return () => void act(viewChanged({ heights: null }));
+    act(heightsShown(heights));
+    return () => void act(heightsShown(null));
   }, [act, id, note, tuning]);
 };

@@ -8,7 +8,7 @@ import { sliceName } from '../../../../core/samples/sliceName';
 import type { SliceKind } from '../../../../core/samples/sliceKinds';
 import { TEMPO } from '../../../../core/units';
 import { beatEdited, tempoSet } from '../../../store/doc';
-import { viewChanged } from '../../../store/slices';
+import { laneShown } from '../../../store/focus';
 import { selectPattern, useApp, useAppStore, useDo } from '../../../store/store';
 import { Chip } from '../../../ui/Chip';
 import { saveBytes } from '../../../ui/files';
@@ -57,7 +57,7 @@ export const LoopUses = ({
     const id = nanoid();
     act(beatEdited({ edit: { edit: 'addLoop', args: { id, name, loop, patternId: pattern.id } } }));
     if (!store.getState().doc.beat?.lanes.some((one) => one.id === id)) return tell(words.tooLong, true);
-    act(viewChanged({ openLane: id, drawer: 'sound', cursor: null, selection: [] }));
+    act(laneShown(id, 'sound'));
     tell(words.laneAdded(name));
     onClose();
   };

@@ -7,7 +7,8 @@ import { barTicks } from '../../../../../core/document/meter';
 import type { Lane, Pattern } from '../../../../../core/document/schema';
 import type { Spot } from '../../../../../core/edit/spots';
 import type { Target } from '../../../../store/editing';
-import { viewChanged, type ViewState } from '../../../../store/slices';
+import { type FocusState, focusEnded, pasteMoved, scopeChosen } from '../../../../store/focus';
+import { eraserToggled, hearEditsToggled } from '../../../../store/input';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
 import {
@@ -48,12 +49,14 @@ export const Clipboard = ({ spots }: { spots: Spot[] }) => {
   const act = useDo();
   const pattern = useApp(selectPattern)!;
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const { clip, openLane, pasteAt: line, cursor } = useApp((state) => state.view);
+  const clip = useApp(({ copied }) => copied.clip);
+  const openLane = useApp(({ focus }) => focus.openLane);
+  const line = useApp(({ focus }) => focus.pasteAt);
+  const cursor = useApp(({ focus }) => focus.cursor);
   const known = (at: Spot | null) => (at && lanes.some(({ id }) => id === at.laneId) ? at : null);
   const at = known(line) ?? known(cursor) ?? { laneId: openLane ?? lanes[0]!.id, step: 0 };
   const bar = barTicks(pattern.meter) / gridTicks(lanePatternOf(pattern, at.laneId).grid);
-  const move = (by: number) =>
-    act(viewChanged({ pasteAt: { laneId: at.laneId, step: Math.max(0, at.step + by) } }));
+  const move = (by: number) => act(pasteMoved({ laneId: at.laneId, step: Math.max(0, at.step + by) }));
   return (
     <>
       {spots.length ? (
@@ -100,8 +103,9 @@ export const Clipboard = ({ spots }: { spots: Spot[] }) => {
 /** The one place that says what the controls are for, and where that is changed. */
 export const Scope = ({ target, lane, count }: { target: Target; lane: Lane | undefined; count: number }) => {
   const act = useDo();
-  const { scope, openLane } = useApp((state) => state.view);
-  const pick = (to: ViewState['scope']) => act(viewChanged({ scope: to }));
+  const scope = useApp(({ focus }) => focus.scope);
+  const openLane = useApp(({ focus }) => focus.openLane);
+  const pick = (to: FocusState['scope']) => act(scopeChosen(to));
   return (
     <>
       <Chips label={words.theseControlsAreFor}>
@@ -127,7 +131,11 @@ export const Selecting = () => {
   const store = useAppStore();
   const act = useDo();
   const pattern = useApp(selectPattern)!;
-  const { selection: spots, openLane, cursor, eraser, hearEdits } = useApp((state) => state.view);
+  const spots = useApp(({ focus }) => focus.selection);
+  const openLane = useApp(({ focus }) => focus.openLane);
+  const cursor = useApp(({ focus }) => focus.cursor);
+  const eraser = useApp(({ input }) => input.eraser);
+  const hearEdits = useApp(({ input }) => input.hearEdits);
   const g = cursor ? gridTicks(lanePatternOf(pattern, cursor.laneId).grid) : 0;
   const bar = cursor ? Math.floor((cursor.step * g) / barTicks(pattern.meter) + 1e-9) : 0;
   return (
@@ -145,19 +153,11 @@ export const Selecting = () => {
       <Chip label={words.selectThePattern} onPress={() => selectAll(store)}>
         {words.pattern}
       </Chip>
-      {spots.length ? (
-        <Chip onPress={() => act(viewChanged({ selection: [], cursor: null, scope: 'hits' }))}>
-          {words.deselect}
-        </Chip>
-      ) : null}
-      <Chip pressed={eraser} onPress={() => act(viewChanged({ eraser: !eraser }))}>
+      {spots.length ? <Chip onPress={() => act(focusEnded())}>{words.deselect}</Chip> : null}
+      <Chip pressed={eraser} onPress={() => act(eraserToggled())}>
         {words.eraser}
       </Chip>
-      <Chip
-        label={words.hearEdits}
-        pressed={hearEdits}
-        onPress={() => act(viewChanged({ hearEdits: !hearEdits }))}
-      >
+      <Chip label={words.hearEdits} pressed={hearEdits} onPress={() => act(hearEditsToggled())}>
         {words.hear}
       </Chip>
     </Chips>

@@ -16,7 +16,7 @@ import { hitsOn } from '../../../../../core/edit/spots';
 import { planLane } from '../../../../../core/play/plan';
 import { ticksPerMs } from '../../../../../core/units';
 import { beatEdited } from '../../../../store/doc';
-import { targetOf } from '../../../../store/editing';
+import { selectTarget } from '../../../../store/editing';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
@@ -28,7 +28,7 @@ import { edit, onHits } from '../edit';
 import { Clipboard, Scope, Selecting } from './HitChoice';
 import { Graces, Roll, type HitsProps } from './HitStrokes';
 import type { HandRule } from '../../../../../core/document/choices';
-import { viewChanged } from '../../../../store/slices';
+import { handsToggled } from '../../../../store/look';
 import { words } from '../../../../words/drawer';
 import { words as handWords } from '../../../../words/hands';
 import { words as made } from '../../../../words/make';
@@ -166,7 +166,7 @@ const RULES: { rule: HandRule; name: string }[] = [
 
 /** Which hand plays hits: set for each, by a rule, or found by the least effort. */
 const Hands = ({ spots, hit }: HitsProps) => {
-  const showHands = useApp(({ view }) => view.showHands);
+  const showHands = useApp(({ look }) => look.showHands);
   const act = useDo();
   return (
     <Group title={handWords.hand}>
@@ -191,7 +191,7 @@ const Hands = ({ spots, hit }: HitsProps) => {
           </Chip>
         ))}
       </Chips>
-      <CheckBox checked={showHands} onChange={(to) => act(viewChanged({ showHands: to }))}>
+      <CheckBox checked={showHands} onChange={() => act(handsToggled())}>
         {handWords.show}
       </CheckBox>
     </Group>
@@ -200,7 +200,7 @@ const Hands = ({ spots, hit }: HitsProps) => {
 
 /** Which of its lane's notes hits play, and what chord they are together. */
 const LaneNotes = ({ lane, spots, hit }: { lane: Lane; spots: Spot[]; hit: Hit }) => {
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   const pattern = useApp(selectPattern)!;
   const store = useAppStore();
   const pitch = hit.pitch ?? 0;
@@ -310,15 +310,12 @@ const Chance = ({ spots, hit }: HitsProps) => {
  * @param beside the lane whose sound stands there while no hit is selected, where there is room
  */
 export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
-  const store = useAppStore();
-  // The same spots for as long as nothing they follow from changes.
-  const view = useApp((state) => state.view);
-  const doc = useApp((state) => state.doc);
+  const openLane = useApp(({ focus }) => focus.openLane);
   const pattern = useApp(selectPattern)!;
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const target = targetOf({ ...store.getState(), view, doc });
+  const target = useApp(selectTarget);
   const hits = hitsOn(pattern, target.spots);
-  const lane = lanes.find(({ id }) => id === (target.spots[0]?.laneId ?? view.openLane));
+  const lane = lanes.find(({ id }) => id === (target.spots[0]?.laneId ?? openLane));
   const hit = hits[0]?.hit;
   const { spots } = target;
   const all = { spots, hit: hit!, count: hits.length };
@@ -343,7 +340,7 @@ export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
         </>
       ) : (
         <>
-          <Para quiet>{view.openLane ? words.tapABeadInThe : words.pressALanesNameTo}</Para>
+          <Para quiet>{openLane ? words.tapABeadInThe : words.pressALanesNameTo}</Para>
           {beside ? <SoundPage lane={beside} /> : null}
         </>
       )}

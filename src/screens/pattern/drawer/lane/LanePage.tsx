@@ -24,7 +24,9 @@ import { ticksPerMs } from '../../../../../core/units';
 import { LANE_PRESETS } from '../../../../../core/edit/presets';
 import { beatEdited, laneChanged } from '../../../../store/doc';
 import { persistence } from '../../../../keeping/session';
-import { noticed, viewChanged } from '../../../../store/slices';
+import { noticed } from '../../../../store/slices';
+import { laneShown } from '../../../../store/focus';
+import { noteNamesSet } from '../../../../store/look';
 import { selectBeat, selectPattern, useApp, useAppStore, useDo } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
@@ -158,7 +160,7 @@ const Turning = ({ lane }: { lane: Lane }) => {
   const pattern = useApp(selectPattern)!;
   const normal = useApp((state) => selectBeat(state)!.levels.normal);
   const [every, setEvery] = useState(4);
-  const trial = useApp(({ view }) => view.trial);
+  const trial = useApp(({ focus }) => focus.trial);
   const [asWritten, setAsWritten] = useState(false);
   const laneIds = [lane.id];
   const tried =
@@ -258,7 +260,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
   const act = useDo();
   const groups = useApp((state) => selectBeat(state)!.groups);
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   const [learning, setLearning] = useState(false);
   const set = (change: Partial<Omit<Lane, 'id'>>, gesture?: string) =>
     act(laneChanged({ laneId: lane.id, change, ...(gesture && { gesture }) }));
@@ -326,7 +328,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           { value: 'c4', name: words.c4 },
           { value: 'none', name: words.aNumber },
         ]}
-        onChange={(noteNames) => act(viewChanged({ noteNames }))}
+        onChange={(noteNames) => act(noteNamesSet(noteNames))}
       />
       <Chips>
         {[-12, -1, 1, 12].map((by) => (
@@ -410,7 +412,7 @@ const Identity = ({ lane, at, count }: { lane: Lane; at: number; count: number }
           tone="danger"
           disabled={count < 2}
           onPress={() => {
-            act(viewChanged({ openLane: null, selection: [], cursor: null }));
+            act(laneShown(null));
             act(beatEdited({ edit: { edit: 'removeLane', args: { laneId: lane.id } } }));
           }}
         >

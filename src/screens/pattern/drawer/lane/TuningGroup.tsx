@@ -21,7 +21,7 @@ const SCALES = scaleNames();
 /** Root, scale and range of a lane that plays pitches. */
 export const TuningGroup = ({ lane }: { lane: Lane }) => {
   const act = useDo();
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   const [height, setHeight] = useHeightIs();
   const { tuning } = lane;
   const set = (change: Partial<Omit<Lane, 'id'>>, gesture?: string) =>

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
+import { looked } from '../../../../store/looked.mock';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat, lanePatternOf, patternOf } from '../../../../../core/document/defaults';
 import { setStep } from '../../../../../core/edit/hits';
 import { beatOpened, laneChanged, patternsEdited, undone } from '../../../../store/doc';
 import { store } from '../../../../keeping/session';
-import { viewChanged } from '../../../../store/slices';
 import { Drawer } from '../Drawer';
 import { pageFits } from '../../../../ui/width.mock';
 import { loadEdits } from '../../../../store/deferredEdits';
@@ -34,8 +34,7 @@ const press = (name: string) => fireEvent.click(screen.getByRole('button', { nam
 const choose = (name: string, value: string) =>
   fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
 const page = (name: string) => fireEvent.click(screen.getByRole('tab', { name }));
-const look = (change: Parameters<typeof viewChanged>[0]) =>
-  act(() => void store.dispatch(viewChanged(change)));
+const look = (change: Parameters<typeof looked>[0]) => act(() => void store.dispatch(looked(change)));
 
 beforeEach(() => {
   mockStrikes.length = 0;
@@ -45,9 +44,7 @@ beforeEach(() => {
   const beat = newBeat('b', 'Quay', 1);
   const hits = [0, 8].reduce((one, step) => setStep(one, 'kick', step, true), beat.patterns[0]!);
   store.dispatch(beatOpened({ beat: { ...beat, patterns: [hits] } }));
-  store.dispatch(
-    viewChanged({ patternId: 'a', openLane: 'kick', selection: [], cursor: null, drawer: 'hits' }),
-  );
+  store.dispatch(looked({ patternId: 'a', openLane: 'kick', selection: [], cursor: null, drawer: 'hits' }));
   render(
     <Provider store={store}>
       <Drawer wide />
@@ -77,20 +74,20 @@ describe('a lane that plays pitches', () => {
       channel: 1,
       tuning: { low: 48, high: 72 },
     });
-    expect(store.getState().view.heights).toMatchObject({ laneId: 'kick', note: 60 });
+    expect(store.getState().focus.heights).toMatchObject({ laneId: 'kick', note: 60 });
     choose('Root of Kick', 'D');
     choose('Scale of Kick', 'minor');
     expect(lane().tuning).toMatchObject({ root: 'D', scale: 'minor' });
     expect(screen.getByText(/^Its notes: .*D3 E3 F3 G3 A3 B♭3/)).toBeTruthy();
-    expect(store.getState().view.heights!.notes).toContain(62);
+    expect(store.getState().focus.heights!.notes).toContain(62);
     press('Height is pitch');
-    expect(store.getState().view.heights).toBeNull();
+    expect(store.getState().focus.heights).toBeNull();
     press('Height is pitch');
     act(() => void store.dispatch(undone()));
     expect(lane().tuning).toMatchObject({ root: 'D', scale: 'minor pentatonic' });
     press('Plays pitches');
     expect(lane().tuning).toBeUndefined();
-    expect(store.getState().view.heights).toBeNull();
+    expect(store.getState().focus.heights).toBeNull();
     press('Plays pitches');
     expect(lane().tuning).toEqual({ root: 'C', scale: 'minor pentatonic', low: 48, high: 72 });
   });
@@ -101,7 +98,7 @@ describe('a lane that plays pitches', () => {
     act(() => void store.dispatch(laneChanged({ laneId: 'kick', change: { tuning } })));
     page('Lane');
     expect(screen.getByText(/There is no scale “C of the tide”/)).toBeTruthy();
-    expect(store.getState().view.heights!.notes).toEqual([60, 61, 62]);
+    expect(store.getState().focus.heights!.notes).toEqual([60, 61, 62]);
   });
 
   test('notes of hits are chosen by name and go up and down its scale; chords are called by theirs', () => {

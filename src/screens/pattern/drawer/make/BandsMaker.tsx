@@ -100,7 +100,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
     const parts = bandsParts(pattern, all ? lanes : [lane], next, from);
     give(store, { maker: 'bands', parts, settings: next, seed: from }, live, gesture);
   };
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   const { least, most } = OF[of];
   const told = of === 'pitch' ? (value: number) => noteName(Math.round(value), names) : OF[of].told;
   const points = s[of];

@@ -29,7 +29,7 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
   const store = useAppStore();
   const [live] = useLive();
   const { settings: s, setSettings, seed } = useMaker<ChordsSettings>('chords', CHORDS_DEFAULTS, lane.id);
-  const names = useApp(({ view }) => view.noteNames);
+  const names = useApp(({ look }) => look.noteNames);
   const [wrong, setWrong] = useState<string | null>(null);
   const [left, setLeft] = useState<string | null>(null);
   const change = (some: Partial<ChordsSettings>, gesture?: string) => {

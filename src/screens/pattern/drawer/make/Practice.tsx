@@ -21,7 +21,7 @@ const FIELDS: { key: keyof PracticePlan; label: string; under: string; least: nu
 export const Practice = () => {
   const store = useAppStore();
   const [plan, setPlan] = useKept<PracticePlan>('practice', PRACTICE_DEFAULTS);
-  const now = useApp(({ view }) => view.practice);
+  const now = useApp(({ transport }) => transport.practice);
   const change = (key: keyof PracticePlan, value: number) => {
     const next = { ...plan, [key]: value };
     setPlan(next);

@@ -48,7 +48,7 @@ export const RudimentMaker = ({ lane }: { lane: Lane }) => {
   const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const pattern = useApp(selectPattern)!;
-  const selection = useApp(({ view }) => view.selection);
+  const selection = useApp(({ focus }) => focus.selection);
   const [live] = useLive();
   const {
     settings: s,

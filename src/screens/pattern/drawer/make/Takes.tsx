@@ -34,7 +34,7 @@ interface TakesProps {
 const Strip = ({ pattern, takes }: TakesProps) => {
   const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
-  const trial = useApp(({ view }) => view.trial);
+  const trial = useApp(({ focus }) => focus.trial);
   const tried =
     trial?.edit.kind === 'pattern' && trial.edit.edit.edit === 'recall' ? trial.edit.edit.args.takeId : null;
   const at = takes.findIndex(({ id }) => id === (tried ?? pattern.take));

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
+import { looked } from '../../../../store/looked.mock';
 import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { lanePatternOf, newBeat, patternOf } from '../../../../../core/document/defaults';
 import { selectAudible } from '../../../../store/audible';
 import { beatOpened, undone } from '../../../../store/doc';
 import { store } from '../../../../keeping/session';
-import { viewChanged } from '../../../../store/slices';
 import { keep } from '../../../../ui/useKept';
 import { slideTo as slide, typedOtherwise } from '../../../../ui/slide.mock';
 import { RING_DEFAULTS } from '../../../../../core/make/makers';
@@ -82,7 +82,7 @@ const show = (Page: typeof MakePage | typeof MovesPage) => {
 beforeEach(() => {
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
-  store.dispatch(viewChanged({ patternId: 'a', openLane: 'kick', trial: null }));
+  store.dispatch(looked({ patternId: 'a', openLane: 'kick', trial: null }));
   for (const [name, value] of Object.entries({
     maker: 'ring',
     'make live': true,

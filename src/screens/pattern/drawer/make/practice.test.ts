@@ -1,8 +1,8 @@
+import { looked } from '../../../../store/looked.mock';
 import fc from 'fast-check';
 import { newBeat } from '../../../../../core/document/defaults';
 import { selectAudible } from '../../../../store/audible';
 import { beatOpened } from '../../../../store/doc';
-import { viewChanged } from '../../../../store/slices';
 import { createStore } from '../../../../store/store';
 import { endPractice, practiceTempo, practise, type PracticePlan } from './practice';
 
@@ -32,7 +32,7 @@ describe('in the app', () => {
   const open = () => {
     const store = createStore();
     store.dispatch(beatOpened({ beat: newBeat('b', 'Ferry', 7) }));
-    store.dispatch(viewChanged({ patternId: store.getState().doc.beat!.patterns[0]!.id }));
+    store.dispatch(looked({ patternId: store.getState().doc.beat!.patterns[0]!.id }));
     return store;
   };
   beforeEach(() => jest.useFakeTimers());
@@ -47,7 +47,7 @@ describe('in the app', () => {
     let tick: number | null = null;
     practise(store, plan, () => tick);
     expect(selectAudible(store.getState())!.tempo).toBe(60);
-    store.dispatch(viewChanged({ playing: true }));
+    store.dispatch(looked({ playing: true }));
     const tempos = [0, 1, 2, 3, 4, 99].map((bar) => {
       tick = bar * 3840;
       jest.advanceTimersByTime(100);
@@ -62,14 +62,14 @@ describe('in the app', () => {
   it('ends when another beat is opened, and goes back to the slow tempo when play stops', () => {
     const store = open();
     practise(store, plan, () => 4 * 3840);
-    store.dispatch(viewChanged({ playing: true }));
+    store.dispatch(looked({ playing: true }));
     jest.advanceTimersByTime(100);
-    expect(store.getState().view.practice).toBe(70);
-    store.dispatch(viewChanged({ playing: false }));
+    expect(store.getState().transport.practice).toBe(70);
+    store.dispatch(looked({ playing: false }));
     jest.advanceTimersByTime(100);
-    expect(store.getState().view.practice).toBe(60);
+    expect(store.getState().transport.practice).toBe(60);
     store.dispatch(beatOpened({ beat: newBeat('c', 'Tarps', 8) }));
     jest.advanceTimersByTime(100);
-    expect(store.getState().view.practice).toBeNull();
+    expect(store.getState().transport.practice).toBeNull();
   });
 });

@@ -1,7 +1,7 @@
 import { barTicks } from '../../../../../core/document/meter';
 import { clamp, TEMPO } from '../../../../../core/units';
 import { playedTick } from '../../../../audio/player';
-import { viewChanged } from '../../../../store/slices';
+import { practiceSet } from '../../../../store/transport';
 import { selectPattern, type Store } from '../../../../store/store';
 
 /** Practising: the same over and over, a little faster every so many bars, with the beat's own tempo left alone. */
@@ -46,12 +46,12 @@ export const practise = (
   endPractice();
   const beatId = store.getState().doc.beat?.id;
   const set = (tempo: number) => {
-    if (store.getState().view.practice !== tempo) store.dispatch(viewChanged({ practice: tempo }));
+    if (store.getState().transport.practice !== tempo) store.dispatch(practiceSet(tempo));
   };
   const look = () => {
-    const { doc, view } = store.getState();
-    if (doc.beat?.id !== beatId || view.practice === null) return end?.();
-    const tick = view.playing ? played() : null;
+    const { doc, transport } = store.getState();
+    if (doc.beat?.id !== beatId || transport.practice === null) return end?.();
+    const tick = transport.playing ? played() : null;
     const pattern = selectPattern(store.getState());
     set(practiceTempo(plan, tick === null || !pattern ? 0 : (tick + 1e-6) / barTicks(pattern.meter)));
   };
@@ -60,6 +60,6 @@ export const practise = (
   end = () => {
     clearInterval(timer);
     end = null;
-    if (store.getState().view.practice !== null) store.dispatch(viewChanged({ practice: null }));
+    if (store.getState().transport.practice !== null) store.dispatch(practiceSet(null));
   };
 };

@@ -6,7 +6,8 @@ import { beatEdited } from '../../../../store/doc';
 import type { Made, MadeSettings } from '../../../../../core/make/makers';
 import { editShown } from '../../../../store/editing';
 import { selectPattern, useApp, type RootState, type Store } from '../../../../store/store';
-import { noticed, viewChanged } from '../../../../store/slices';
+import { noticed } from '../../../../store/slices';
+import { laneOpened } from '../../../../store/focus';
 import { keep, useKept } from '../../../../ui/useKept';
 import { words } from '../../../../words/make';
 import { attempt } from '../../../../store/trial';
@@ -122,5 +123,5 @@ export const reopen = (store: Store, { id, made, seed, lanes }: Take): void => {
   keep('maker', made.maker);
   if (made.maker === 'bands') keep(ONLY_SHAPE, made.settings['shape'] === true);
   const [lane] = lanes ?? [];
-  if (lane && made.maker !== 'beat') store.dispatch(viewChanged({ openLane: lane }));
+  if (lane && made.maker !== 'beat') store.dispatch(laneOpened(lane));
 };

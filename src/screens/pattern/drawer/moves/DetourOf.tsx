@@ -7,7 +7,8 @@ import { playedRoutes, playedTick, turnRoute } from '../../../../audio/player';
 import { beatEdited } from '../../../../store/doc';
 import { recallRoute } from '../../../../store/recallRoute';
 import { recordRoutes } from '../../../../store/routeRecorder';
-import { noticed, viewChanged } from '../../../../store/slices';
+import { noticed } from '../../../../store/slices';
+import { routesAtSet } from '../../../../store/transport';
 import { selectBeat, selectPattern, useApp, useAppStore, useDo } from '../../../../store/store';
 import { RouteHand } from '../../../../strings/RouteHand';
 import { CheckBox } from '../../../../ui/CheckBox';
@@ -28,7 +29,7 @@ export const DetourOf = () => {
   const detour = useApp((state) => selectPattern(state)!.detour);
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const routes = useApp((state) => selectBeat(state)!.routes) ?? [];
-  const routesAt = useApp(({ view }) => view.routesAt);
+  const routesAt = useApp(({ transport }) => transport.routesAt);
   const store = useAppStore();
   const now = detour ?? DETOUR;
   const slots = now.route.length;
@@ -128,7 +129,7 @@ export const DetourOf = () => {
             { value: 'slot', name: words.atTheNextSlot },
             { value: 'bar', name: words.atTheNextBar },
           ]}
-          onChange={(to) => act(viewChanged({ routesAt: to }))}
+          onChange={(to) => act(routesAtSet(to))}
         />
       ) : null}
       {detour || routes.length ? <Switching /> : null}
@@ -142,10 +143,10 @@ let endRecording: () => void = () => undefined;
 const Switching = () => {
   const store = useAppStore();
   const act = useDo();
-  const recording = useApp(({ view }) => view.recordingRoutes);
-  const last = useApp(({ view }) => view.routesPlayed);
+  const recording = useApp(({ transport }) => transport.recordingRoutes);
+  const last = useApp(({ transport }) => transport.routesPlayed);
   const mine = useApp((state) => selectPattern(state)!.id === last?.patternId);
-  const playing = useApp(({ view }) => view.playing);
+  const playing = useApp(({ transport }) => transport.playing);
   const passes = last ? last.to - last.from : 0;
   return (
     <>

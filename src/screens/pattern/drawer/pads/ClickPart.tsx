@@ -5,7 +5,8 @@ import { heldTempo } from '../../../../../core/edit/beatEdits';
 import { ticksPerMs } from '../../../../../core/units';
 import { heardAt } from '../../../../audio/player';
 import { tempoSet } from '../../../../store/doc';
-import { noticed, viewChanged } from '../../../../store/slices';
+import { noticed } from '../../../../store/slices';
+import { latencySet, metronomeSet } from '../../../../store/transport';
 import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
 import { Chips } from '../../../../ui/Layout';
@@ -63,11 +64,13 @@ const useLatency = (done: (ms: number) => void) => {
 
 /** The click that one plays to, how late strokes reach it, and the tempo of a hand that taps. */
 export const ClickPart = () => {
-  const { metronome, playing, latency: late } = useApp((state) => state.view);
+  const metronome = useApp(({ transport }) => transport.metronome);
+  const playing = useApp(({ transport }) => transport.playing);
+  const late = useApp(({ transport }) => transport.latency);
   const act = useDo();
   const tapTempo = useTapTempo();
   const latency = useLatency((ms) => {
-    act(viewChanged({ latency: ms }));
+    act(latencySet(ms));
     act(noticed({ text: words.strokesArriveLateRecordingsAre(lateText(ms)), subject: 'latency' }));
   });
   return (
@@ -80,7 +83,7 @@ export const ClickPart = () => {
         most={300}
         step={1}
         shown={lateText(late)}
-        onChange={(ms) => act(viewChanged({ latency: ms }))}
+        onChange={(ms) => act(latencySet(ms))}
       />
       <Chips>
         {latency.taps ? (
@@ -102,20 +105,15 @@ export const ClickPart = () => {
         label={words.levelOfTheClick}
         short={words.click}
         value={metronome.level}
-        onChange={(level) => act(viewChanged({ metronome: { ...metronome, level } }))}
+        onChange={(level) => act(metronomeSet({ level }))}
       />
       <Chips>
-        <Chip
-          pressed={metronome.accent}
-          onPress={() => act(viewChanged({ metronome: { ...metronome, accent: !metronome.accent } }))}
-        >
+        <Chip pressed={metronome.accent} onPress={() => act(metronomeSet({ accent: !metronome.accent }))}>
           {words.accentTheFirstBeat}
         </Chip>
         <Chip
           pressed={metronome.onlyRecording}
-          onPress={() =>
-            act(viewChanged({ metronome: { ...metronome, onlyRecording: !metronome.onlyRecording } }))
-          }
+          onPress={() => act(metronomeSet({ onlyRecording: !metronome.onlyRecording }))}
         >
           {words.clickOnlyInRecording}
         </Chip>

@@ -5,7 +5,9 @@ import type { Grid } from '../../../../../core/document/grid';
 import { instrument } from '../../../../../core/document/instruments';
 import { nameIn, notesOfLane } from '../../../../../core/make/tunedLane';
 import { hearNotes, type HeldIn, type NoteIn } from '../../../../audio/noteInput';
-import { noticed, viewChanged, type PlayInSettings } from '../../../../store/slices';
+import { noticed } from '../../../../store/slices';
+import { type PlayInSettings, playInSet } from '../../../../store/input';
+import { countInToggled } from '../../../../store/transport';
 import { selectBeat, useApp, useDo, useAppStore } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
@@ -44,14 +46,17 @@ export const PadsPage = () => {
   const store = useAppStore();
   const lanes = useApp((state) => selectBeat(state)!.lanes);
   const levels = useApp((state) => selectBeat(state)!.levels);
-  const open = useApp((state) => selectBeat(state)!.lanes.find(({ id }) => id === state.view.openLane));
-  const { playIn: how, playing, countIn, latency: late } = useApp((state) => state.view);
-  const names = useApp(({ view }) => view.noteNames);
+  const open = useApp((state) => selectBeat(state)!.lanes.find(({ id }) => id === state.focus.openLane));
+  const how = useApp(({ input }) => input.playIn);
+  const playing = useApp(({ transport }) => transport.playing);
+  const countIn = useApp(({ transport }) => transport.countIn);
+  const late = useApp(({ transport }) => transport.latency);
+  const names = useApp(({ look }) => look.noteNames);
   const act = useDo();
   const togglePlay = use(PlayContext);
   const session = useRef(newSession());
   const erasing = useRef<ReturnType<typeof setInterval> | null>(null);
-  const set = (change: Partial<PlayInSettings>) => act(viewChanged({ playIn: { ...how, ...change } }));
+  const set = (change: Partial<PlayInSettings>) => act(playInSet(change));
   useEffect(() => {
     session.current = newSession();
   }, [playing, how.recording]);
@@ -160,7 +165,8 @@ export const PadsPage = () => {
     };
   });
   // Where ports are open, they give what the machine's inputs play too.
-  const { ports, machinePorts } = useApp(({ view }) => view);
+  const ports = useApp(({ input }) => input.ports);
+  const machinePorts = useApp(({ input }) => input.machinePorts);
   const asks = midi && !machinePorts;
   useEffect(
     () =>
@@ -190,7 +196,7 @@ export const PadsPage = () => {
         <Chip pressed={how.stepwise} onPress={() => set({ stepwise: !how.stepwise })}>
           {words.stepByStep}
         </Chip>
-        <Chip pressed={countIn} onPress={() => act(viewChanged({ countIn: !countIn }))}>
+        <Chip pressed={countIn} onPress={() => act(countInToggled())}>
           {words.countIn}
         </Chip>
         <Chip pressed={midi} onPress={() => set({ midi: !midi })}>

@@ -94,7 +94,7 @@ describe('the pads', () => {
     toggled.mockClear();
     key('Space');
     expect(toggled).toHaveBeenCalledTimes(1);
-    expect(store.getState().view.playIn.recording).toBe(true);
+    expect(store.getState().input.playIn.recording).toBe(true);
     press('Record');
   });
 
@@ -173,7 +173,7 @@ describe('the pads', () => {
     chip.focus();
     expect(fireEvent.keyDown(chip, { code: 'Space', key: ' ' })).toBe(false);
     expect(toggled).toHaveBeenCalledTimes(1);
-    expect(store.getState().view.playIn.recording).toBe(true);
+    expect(store.getState().input.playIn.recording).toBe(true);
     look({ playing: false });
     press('Record');
   });

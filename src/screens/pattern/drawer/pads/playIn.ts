@@ -4,7 +4,8 @@ import { heardAt, strikeLane } from '../../../../audio/player';
 import type { PatternEdit } from '../../../../../core/edit/edits';
 import { patternsEdited } from '../../../../store/doc';
 import { editShown } from '../../../../store/editing';
-import { viewChanged, type PlayInSettings } from '../../../../store/slices';
+import { cursorMoved } from '../../../../store/focus';
+import { type PlayInSettings } from '../../../../store/input';
 import { createLearner } from '../../../../keeping/ownFeel';
 import { browserStorage } from '../../../../keeping/storage';
 import { drumGroupOf } from '../../../../../core/document/drumGroups';
@@ -34,10 +35,10 @@ const learner = createLearner(browserStorage());
 
 /** Keeps a stroke as it was played, where that is wanted. */
 const learn = (store: Store, laneId: string, at: number, velocity: Velocity, session: Session): void => {
-  const { view, doc } = store.getState();
+  const { input, doc } = store.getState();
   const lane = doc.beat?.lanes.find(({ id }) => id === laneId);
   const pattern = selectPattern(store.getState());
-  if (!view.learnFeel || !lane || lane.tuning || !pattern) return;
+  if (!input.learnFeel || !lane || lane.tuning || !pattern) return;
   const group = drumGroupOf(lane.instrument);
   if (group)
     learner.hear(session.gesture, { bpm: doc.beat!.tempo, meter: pattern.meter }, { at, velocity, group });
@@ -137,11 +138,11 @@ export const takeAt = (
 
 /** What is struck goes into the pattern that was heard then: while another waits for its turn, or has just come, that is not the one shown. */
 const takeInto = (store: Store, patternId: string | null, edit: PatternEdit, gesture: string): void => {
-  const { doc, view } = store.getState();
+  const { doc, focus } = store.getState();
   const other =
     patternId !== null &&
     patternId !== selectPattern(store.getState())?.id &&
-    !view.also.includes(patternId) &&
+    !focus.also.includes(patternId) &&
     doc.beat?.patterns.some(({ id }) => id === patternId);
   if (other) store.dispatch(patternsEdited({ patternIds: [patternId], edit, gesture }));
   else editShown(store, edit, gesture);
@@ -151,10 +152,10 @@ const takeInto = (store: Store, patternId: string | null, edit: PatternEdit, ges
 export const nextStep = (store: Store): void => {
   const state = store.getState();
   const pattern = selectPattern(state)!;
-  const laneId = state.view.cursor?.laneId ?? state.view.openLane;
+  const laneId = state.focus.cursor?.laneId ?? state.focus.openLane;
   if (!laneId) return;
   const steps = stepsOf(lanePatternOf(pattern, laneId), pattern);
-  store.dispatch(viewChanged({ cursor: { laneId, step: ((state.view.cursor?.step ?? 0) + 1) % steps } }));
+  store.dispatch(cursorMoved({ cursor: { laneId, step: ((state.focus.cursor?.step ?? 0) + 1) % steps } }));
 };
 
 /** Puts a hit on the step that the cursor is on. */
@@ -162,11 +163,11 @@ export const enterStep = (store: Store, laneId: string, velocity: Velocity, pitc
   const state = store.getState();
   const pattern = selectPattern(state)!;
   const { grid, ...part } = lanePatternOf(pattern, laneId);
-  const step = (state.view.cursor?.step ?? 0) % stepsOf({ grid, ...part }, pattern);
+  const step = (state.focus.cursor?.step ?? 0) % stepsOf({ grid, ...part }, pattern);
   const hits = [{ step: 0, nudge: 0, velocity, length: null, chance: 1, ...(pitch && { pitch }) }];
   const clip = { length: gridTicks(grid), rows: [{ down: 0, grid, hits }] };
   editShown(store, { edit: 'pasteHits', args: { at: { laneId, step }, clip } });
-  store.dispatch(viewChanged({ cursor: { laneId, step } }));
+  store.dispatch(cursorMoved({ cursor: { laneId, step } }));
 };
 
 /** What a struck pad or key does. @param time of the event, as `performance.now` has it */
@@ -179,7 +180,7 @@ export const struck = (
   session: Session,
   pitch: Semitones = 0,
 ): void => {
-  const { playing } = store.getState().view;
+  const { playing } = store.getState().transport;
   void strikeLane(laneId, velocity, pitch);
   if (how.stepwise && !playing) enterStep(store, laneId, velocity, pitch);
   else if (how.recording && playing) takeDown(store, laneId, velocity, time, how, session, pitch);

@@ -2,10 +2,10 @@ import { useEffect, useEffectEvent, useRef, type RefObject } from 'react';
 import { gridTicks } from '../../../../../core/document/grid';
 import { ticksPerMs } from '../../../../../core/units';
 import { heardAt, strikeLane } from '../../../../audio/player';
-import type { PlayInSettings } from '../../../../store/slices';
 import { selectBeat, useAppStore } from '../../../../store/store';
 import { takeAt, type Session } from './playIn';
 import { createRepeats, type HeldNote, type Repeats } from './repeats';
+import { type PlayInSettings } from '../../../../store/input';
 
 /** So often it is looked what is held. */
 const LOOK_MS = 8;
@@ -28,7 +28,7 @@ export const useRepeats = (how: PlayInSettings, session: RefObject<Session>) => 
     if (!on) return undefined;
     const own = createRepeats({
       now: () => performance.now(),
-      tickAt: (time) => (store.getState().view.playing ? (heardAt(time)?.tick ?? null) : null),
+      tickAt: (time) => (store.getState().transport.playing ? (heardAt(time)?.tick ?? null) : null),
       every: () => {
         const ticks = gridTicks(asked().repeat!);
         return { ticks, ms: ticks / ticksPerMs(selectBeat(store.getState())!.tempo) };

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
+import { looked } from '../../../../store/looked.mock';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { newBeat } from '../../../../../core/document/defaults';
 import * as edits from '../../../../../core/edit/edits';
 import { beatEdited, beatOpened, giveEdits, undone } from '../../../../store/doc';
 import { store } from '../../../../keeping/session';
-import { viewChanged } from '../../../../store/slices';
 import { LoopSheet } from '../../loop/LoopSheet';
 import { OwnSound } from './OwnSound';
 import { pageFits } from '../../../../ui/width.mock';
@@ -84,7 +84,7 @@ beforeEach(() => {
   giveEdits(edits);
   pageFits(false);
   store.dispatch(beatOpened({ beat: newBeat('b', 'Quay', 1) }));
-  store.dispatch(viewChanged({ patternId: 'a', openLane: null, drawer: null }));
+  store.dispatch(looked({ patternId: 'a', openLane: null, drawer: null }));
 });
 
 const view = (node: React.ReactNode) => render(<Provider store={store}>{node}</Provider>);
