@@ -111,7 +111,10 @@ describe('what plays', () => {
     store.dispatch(songLooped({ from: 960, to: 1920 }));
     store.dispatch(songTried({ tried: beat }));
     store.dispatch(playBegan(true));
-    expect(transport(store)).toMatchObject({ playing: true, song: { playing: true, tried: beat, from: 960 } });
+    expect(transport(store)).toMatchObject({
+      playing: true,
+      song: { playing: true, tried: beat, from: 960 },
+    });
     store.dispatch(playEnded());
     expect(transport(store)).toMatchObject({ playing: false, audition: null });
     expect(transport(store).song).toEqual({
