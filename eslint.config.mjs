@@ -52,6 +52,12 @@ const zones = [
   ),
 ];
 
+const NO_PAGE = 'Parts know no page: this belongs in a .web file beside it.';
+const PAGE = [
+  { selector: 'TSTypeReference[typeName.name=/^HTML.*Element$/]', message: NO_PAGE },
+  { selector: 'MemberExpression[property.name=/^(querySelector|getElement|closest)/]', message: NO_PAGE },
+  { selector: 'Identifier[name=/^(document|window|localStorage)$/]', message: NO_PAGE },
+];
 const HTML = [
   {
     selector: 'JSXOpeningElement > JSXIdentifier[name=/^(?!title$)[a-z]/]',
@@ -168,6 +174,12 @@ export default ts.config(
         },
       ],
     },
+  },
+  {
+    // The parts are React Native's on every platform: what they need of a page lies in a .web file beside them.
+    files: ['src/ui/**/*.{ts,tsx}'],
+    ignores: ['src/**/*.web.{ts,tsx}', 'src/**/*.test.{ts,tsx}', 'src/**/*.mock.{ts,tsx}'],
+    rules: { 'no-restricted-syntax': ['error', ...HTML, ...TEXTS, ...PAGE] },
   },
   {
     // The pages that show every part use texts of their own; what is drawn keeps the rule for texts alone.

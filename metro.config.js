@@ -25,6 +25,8 @@ const EMPTY_IN_ZOD = /(^|\/)locales\/index(\.js)?$/;
 const OWN_FILES = /^@audio\/decode-(mp3|flac|vorbis)$/;
 
 const resolve = (context, name, platform) => {
+  // A native bundle takes packages as they are.
+  if (platform !== 'web') return context.resolveRequest(context, name, platform);
   const from = context.originModulePath;
   const [, decoder] = OWN_FILES.exec(name) ?? [];
   if (decoder)

@@ -38,6 +38,7 @@ const steps = [
     ['Unused', 'npx', ['knip', '--no-progress']],
     ['Type check', 'npx', ['tsc', '--noEmit']],
     ['Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+    ['Native bundle', 'npm', ['run', '--silent', 'native']],
     ['Build', process.execPath, [path.join(ROOT, 'scripts', 'build.mjs')]],
   )),
   // In processes of their own, so that one that breaks down takes no other file's results with it.

@@ -10,6 +10,7 @@ export { BeatsScreen } from './beats/BeatsScreen';
 export { CommandSheet } from './frame/CommandSheet';
 export { KeysSheet } from './frame/KeysSheet';
 export { BringSheet } from './pattern/BringSheet';
+export { NewLane } from './pattern/NewLane';
 export { KitSheet } from './pattern/KitSheet';
 export { LoopSheet } from './pattern/loop/LoopSheet';
 export { Drawer } from './pattern/drawer/Drawer';

@@ -1,3 +1,4 @@
+import { selectAll, selectAllOf } from './field';
 import { Input } from '@rneui/base/dist/Input';
 import { use, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { StyleSheet, View, type TextInput } from 'react-native';
@@ -66,7 +67,6 @@ export const NumberField = (props: NumberFieldProps) => {
   const input = useRef<TextInput>(null);
   const say = use(SayContext);
   const rne = useRne();
-  const field = () => input.current as unknown as HTMLInputElement & TextInput;
 
   /** What is out of range is held to it, and that is said. */
   const give = (asked: number) => {
@@ -80,7 +80,7 @@ export const NumberField = (props: NumberFieldProps) => {
     setDraft(null);
   };
 
-  const keys = (event: KeyboardEvent<HTMLElement>) => {
+  const keys = (event: KeyboardEvent) => {
     if (locked) return passOn(event);
     const by = { ArrowUp: step, ArrowDown: -step, PageUp: 10 * step, PageDown: -10 * step }[event.key];
     if (by !== undefined) {
@@ -89,7 +89,7 @@ export const NumberField = (props: NumberFieldProps) => {
       give(value + by);
     } else if (event.key === 'Enter') {
       take();
-      (event.target as HTMLInputElement).select();
+      selectAllOf(event.target);
     } else if (event.key === 'Escape' && draft !== null) {
       // Only the typing is taken back: the focus stays where a person is.
       event.stopPropagation();
@@ -102,14 +102,14 @@ export const NumberField = (props: NumberFieldProps) => {
     }
   };
 
-  const press = (event: PointerEvent<HTMLElement>) => {
+  const press = (event: PointerEvent) => {
     if (locked || input.current?.isFocused()) return;
     drag.current = { y: event.clientY, from: value, gesture: `${label} ${event.timeStamp}`, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
     event.preventDefault();
   };
 
-  const move = (event: PointerEvent<HTMLElement>) => {
+  const move = (event: PointerEvent) => {
     const now = drag.current;
     if (!now) return;
     const up = now.y - event.clientY;
@@ -123,8 +123,8 @@ export const NumberField = (props: NumberFieldProps) => {
     const now = drag.current;
     drag.current = null;
     if (now && !now.moved) {
-      field().focus();
-      field().select();
+      input.current!.focus();
+      selectAll(input.current);
     }
   };
 

@@ -1,3 +1,4 @@
+import { write } from './field';
 import { Input } from '@rneui/base/dist/Input';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { StyleSheet, View, type TextInput } from 'react-native';
@@ -27,8 +28,7 @@ export const SearchField = ({ label, placeholder, value, onType }: SearchFieldPr
   const [first] = useState(value);
   const input = useRef<TextInput>(null);
   useLayoutEffect(() => {
-    const field = input.current as unknown as HTMLInputElement | null;
-    if (field && field.value !== value) field.value = value;
+    write(input.current, value);
   }, [value]);
   return (
     <View style={styles.around}>

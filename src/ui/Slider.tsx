@@ -1,3 +1,4 @@
+import { focusSlider, isOnSlider } from './field';
 import { Slider as RneSlider } from '@rneui/base/dist/Slider';
 import { use, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -101,7 +102,7 @@ const useTaps = (value: number, change: (to: number) => void, onDouble: (before:
   });
   useEffect(() => {
     const elsewhere = ({ target }: Event) => {
-      if (!(target as Element | null)?.closest?.('[role=slider]')) lately.current();
+      if (!isOnSlider(target)) lately.current();
     };
     const deaf = listen('pointerdown', elsewhere, { capture: true });
     return () => {
@@ -178,7 +179,7 @@ export const Slider = (props: SliderProps) => {
   useEffect(() => {
     if (typing || !back.current) return;
     back.current = false;
-    (slider.current as unknown as HTMLElement | null)?.querySelector<HTMLElement>('[role=slider]')?.focus();
+    focusSlider(slider.current);
   }, [typing]);
   const begin = (at: number) => (gesture.current = `${label} ${at}`);
   const give = (to: number) => {

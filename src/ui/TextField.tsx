@@ -1,3 +1,4 @@
+import { selectAll, selectAllOf } from './field';
 import { Input } from '@rneui/base/dist/Input';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { StyleSheet, View, type StyleProp, type TextInput, type ViewStyle } from 'react-native';
@@ -56,7 +57,7 @@ export const TextField = (props: TextFieldProps) => {
   const rne = useRne();
   const text = draft ?? value;
   useEffect(() => {
-    if (focused) (input.current as unknown as HTMLInputElement | null)?.select?.();
+    if (focused) selectAll(input.current);
   }, [focused]);
   // A field that goes when it is done with is done with once: going, it is left too.
   const gone = useRef(false);
@@ -67,7 +68,7 @@ export const TextField = (props: TextFieldProps) => {
     gone.current = focused ?? false;
     onDone?.(done);
   };
-  const keys = (event: KeyboardEvent<HTMLElement>) => {
+  const keys = (event: KeyboardEvent) => {
     if (event.key === 'Escape') {
       if (onType ? value : draft !== null) {
         event.stopPropagation();
@@ -80,7 +81,7 @@ export const TextField = (props: TextFieldProps) => {
       end();
       before.current = text;
       onEnter?.(text);
-      if (!focused) (event.target as HTMLInputElement).select();
+      if (!focused) selectAllOf(event.target);
     } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') passOn(event);
   };
   return (

@@ -43,7 +43,7 @@ interface WordsProps {
   unsaid?: boolean | undefined;
   /** Within other words: set as they are but for what is said here. */
   inline?: boolean | undefined;
-  ref?: Ref<HTMLElement>;
+  ref?: Ref<{ textContent: string | null }>;
   lines?: number | undefined;
   style?: StyleProp<TextStyle>;
 }

@@ -22,8 +22,13 @@ export const DYES = {
 type Dye = keyof typeof DYES;
 const NAMES = Object.keys(DYES) as Dye[];
 
-/** The dyes for styles written in code: a change of theme needs no drawing anew. */
-export const colour = Object.fromEntries(NAMES.map((name) => [name, `var(--${name})`])) as {
+/** Where there is a page's sheet, a change of theme needs no drawing anew; elsewhere it is night. */
+const hasSheet = process.env['EXPO_OS'] !== 'android';
+
+/** The dyes for styles written in code. */
+export const colour = Object.fromEntries(
+  NAMES.map((name) => [name, hasSheet ? `var(--${name})` : DYES[name].night]),
+) as {
   readonly [K in Dye]: `var(--${K})`;
 };
 

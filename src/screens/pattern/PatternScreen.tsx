@@ -11,17 +11,15 @@ import { buttonRow } from '../../ui/row';
 import { View } from 'react-native';
 import { styles } from './styles';
 import { useRouter } from 'expo-router';
-import { nanoid } from '@reduxjs/toolkit';
 import { use, useEffect, useLayoutEffect, useState } from 'react';
 import { barTicks } from '../../../core/document/meter';
 import { MOST } from '../../../core/document/choices';
-import { INSTRUMENT_IDS, instrument, type InstrumentId } from '../../../core/document/instruments';
 import { listed } from '../../../core/document/text';
 import type { KitId } from '../../../core/document/schema';
 import { KIT_LIST, kitNamed, kitToldOf } from '../../../core/synthesis/kitList';
-import { beatEdited, kitSet, redone, undone } from '../../store/doc';
+import { kitSet, redone, undone } from '../../store/doc';
 import { loadEdits } from '../../store/deferredEdits';
-import { editedTogether, laneShown } from '../../store/focus';
+import { editedTogether } from '../../store/focus';
 import {
   ZOOMS,
   drawerTurned,
@@ -36,7 +34,6 @@ import { selectBeat, selectPattern, useApp, useDo, useAppStore } from '../../sto
 import { HelpContext } from '../../ui/help';
 import { Chip } from '../../ui/Chip';
 import { IconButton } from '../../ui/IconButton';
-import { Select } from '../../ui/Select';
 import { ownSoundsFrom } from '../../audio/player';
 import { Later } from '../../ui/Later';
 import { useNarrow, useWide } from '../../ui/useWide';
@@ -186,6 +183,8 @@ const patternsSheet = async () => (await import('../later')).PatternsSheet;
 
 const loopSheet = async () => (await import('../later')).LoopSheet;
 
+const newLane = async () => (await import('../later')).NewLane;
+
 const bringSheet = async () => (await import('../later')).BringSheet;
 
 /** The drawer is fetched once the strings can be played; the other screens with it, so that each comes at once. */
@@ -252,28 +251,6 @@ const StillTried = ({ patterns, drawer }: TrialProps) => {
   );
 };
 
-/** Which drum a new lane is to play. */
-const NewLane = ({ onDone }: { onDone: () => void }) => {
-  const act = useDo();
-  const add = (instrument: InstrumentId) => {
-    const id = nanoid();
-    act(beatEdited({ edit: { edit: 'addLane', args: { id, instrument } } }));
-    act(laneShown(id, 'lane'));
-    onDone();
-  };
-  return (
-    <Select<InstrumentId | ''>
-      label={words.drumOfTheNewLane}
-      value=""
-      options={[
-        { value: '', name: words.whichDrum },
-        ...INSTRUMENT_IDS.map((value) => ({ value, name: instrument(value).name })),
-      ]}
-      onChange={(id) => id && add(id)}
-    />
-  );
-};
-
 /** What is not plain on the strings, one at a time. */
 const HINTS = {
   open: words.pressALanesNameIts,
@@ -332,7 +309,9 @@ const Foot = ({ kit, onPresets }: { kit: KitId; onPresets: () => void }) => {
         <Chip disabled={full} pressed={adding} onPress={() => setAdding(!adding)}>
           {full ? words.lanesLanesNoRoomFor(MOST.lanes) : words.addALane}
         </Chip>
-        {adding && !full ? <NewLane onDone={() => setAdding(false)} /> : null}
+        {adding && !full ? (
+          <Later of={newLane} waiting={null} given={{ onDone: () => setAdding(false) }} />
+        ) : null}
         <Chip onPress={() => setBringing(true)}>{words.lanesOfAnotherBeat}</Chip>
         <Chip onPress={() => act(drawerTurned('pads'))}>{words.pads}</Chip>
         <Chip onPress={() => act(sheetOpened('loop'))}>{words.cutALoop}</Chip>

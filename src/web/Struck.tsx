@@ -1,0 +1,4 @@
+import { asItIs } from '../ui/onlyInBrowser';
+import type * as Web from './Struck.web';
+
+export const Struck: typeof Web.Struck = asItIs;

@@ -1,0 +1,22 @@
+/** What is said where a part needs a browser and there is none. */
+export const words = {
+  needsABrowser: (what: string) => `${what} needs a browser: open Ruddik there.`,
+  bandHand: 'Drawing between the bands',
+  bandMap: 'The map of players',
+  beadPicture: 'The picture of the pattern',
+  choosingFiles: 'Choosing files',
+  dots: 'The picture of what was played',
+  drumPicture: 'The picture of the drum',
+  echoHand: 'Drawing echoes',
+  groovePicture: 'The picture of the groove',
+  paper: 'The drum part on paper',
+  ringHand: 'Drawing the ring',
+  rollHand: 'Drawing the roll',
+  routeHand: 'Drawing the route',
+  slotEditor: 'Drawing the slots',
+  strings: 'The drawing of the strings',
+  swingHandle: 'Dragging the swing',
+  templatePicture: 'The picture of the template',
+  timelineView: 'The picture of the song',
+  waveHand: 'The picture of the wave',
+};
