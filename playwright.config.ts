@@ -36,7 +36,7 @@ export default defineConfig({
     // stand-ins in windows of their own a wide screen.
     {
       name: 'phone',
-      testIgnore: /paper|faults|folder|ended|exchange|ports|guide\.keys/,
+      testIgnore: /paper|faults|folder|ended|exchange|ports|keys/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme: 'dark' },
     },
     {

@@ -59,7 +59,7 @@ test('an MP3 is decoded by the file that lies there, and by another one in its p
     }),
   );
   await page.reload();
-  await button(page, 'Kits and drums').click();
+  // The sheet stands in the address: it is open again.
   await page.getByLabel('Files for the kit', { exact: true }).setInputFiles(mp3);
   await expect(page.getByText('is silent: there is nothing in it to hear.', { exact: false })).toBeVisible({
     timeout: 20_000,

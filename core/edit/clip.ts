@@ -6,7 +6,7 @@ import { barTicks } from '../document/meter';
 import type { Hit, LanePattern, Pattern } from '../document/schema';
 import { count } from '../document/text';
 import { clamp, type Ticks } from '../units';
-import { BARS } from './patterns';
+import { RANGES } from '../document/ranges';
 import { hitsOn, removeHits, type Spot } from './spots';
 
 /** Copying, pasting and moving hits: by time, so that lanes of other grids keep in step. */
@@ -111,7 +111,7 @@ const grown = (pattern: Pattern, landed: Landing[]): Pattern => {
     if (part.steps !== null) continue;
     for (const { step } of hits) end = Math.max(end, (step + 1) * gridTicks(part.grid));
   }
-  const bars = Math.min(BARS.most, Math.ceil(end / bar - 1e-9));
+  const bars = Math.min(RANGES.bars.most, Math.ceil(end / bar - 1e-9));
   return bars > pattern.bars ? { ...pattern, bars } : pattern;
 };
 

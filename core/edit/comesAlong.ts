@@ -1,5 +1,5 @@
 import type { Beat, Lane } from '../document/schema';
-import { hiddenHits } from './parts';
+import { hiddenHits } from './seen';
 
 /** Side effects of an edit that nobody would see. */
 export interface ComesAlong {

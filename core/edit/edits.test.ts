@@ -8,7 +8,7 @@ import { randomized, varied, MOST_TAKES } from '../make/chance';
 import { editBeat, editPatterns, type PatternEdit } from './edits';
 import { bringLanes, splitOff } from './lanes';
 import { polymeterBars, polymeterText } from '../play/polymeter';
-import { differences } from './patterns';
+import { differences } from './seen';
 import { LANE_PRESETS, PATTERN_PRESETS, presetPart } from './presets';
 import { copyHits, moveHits, pasteHits } from './clip';
 import { hitsOn, removeHits, spotsOf, type Spot } from './spots';

@@ -13,6 +13,9 @@ import { SONG_EDITS } from './defined/song';
 import { SOUND_EDITS } from './defined/sounds';
 import { spotsWithin } from './spots';
 
+/** With the edits, since they tell what comes of one before it is made. */
+export { writtenMoves } from './writeMoves';
+
 /**
  * Every edit by name, so that an edit is plain data: it can be sent to several patterns, named in the history and replayed.
  * An edit that cannot be made gives back what it was given.

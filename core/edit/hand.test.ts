@@ -10,7 +10,7 @@ import { pulsesOf } from '../document/pulses';
 import { boxAround, copyHits, moveHits, pasteHits, type Pasted } from './clip';
 import { editBeat, editPatterns, type PatternEdit } from './edits';
 import { setStep } from './hits';
-import { hiddenHits } from './parts';
+import { hiddenHits } from './seen';
 import { LANE_PRESETS } from './presets';
 import { hitsOn, sameSpot, spotsOf, spotsWithin, type Spot } from './spots';
 

@@ -1,5 +1,6 @@
 import { lanePatternOf, withLanePattern } from '../document/defaults';
 import { MOVES } from '../document/choices';
+import { RANGES } from '../document/ranges';
 import { numbered } from '../document/numbered';
 import type { Beat, Detour, Echoes, LanePattern, NamedRoute, Pattern, Spark } from '../document/schema';
 import { sparksTo } from '../play/moves/sparks';
@@ -56,3 +57,7 @@ export const hasMoves = (beat: Beat, pattern: Pattern, laneId: string): boolean 
   const turned = !!detour && (!detour.lanes || detour.lanes.includes(laneId));
   return turned || !!lanePatternOf(pattern, laneId).echoes || sparksTo(beat, pattern, laneId).length > 0;
 };
+
+/** How many passes of a pattern fit into one. @example passesThatFit({ ...pattern, bars: 4 }) // [2, 3, 4] */
+export const passesThatFit = ({ bars }: Pick<Pattern, 'bars'>): number[] =>
+  [2, 3, 4, 6, 8, 16].filter((passes) => passes * bars <= RANGES.bars.most);

@@ -158,17 +158,6 @@ export const stretch = (pattern: Pattern, laneId: string, factor: number): Patte
   });
 
 /**
- * How many hits of a lane lie beyond its end: kept, and not played.
- *
- * @example hiddenHits(halve(pattern, 'kick'), 'kick') // 2
- */
-export const hiddenHits = (pattern: Pattern, laneId: string): number => {
-  const part = lanePatternOf(pattern, laneId);
-  const steps = stepsOf(part, pattern);
-  return part.hits.filter(({ step }) => step >= steps).length;
-};
-
-/**
  * Another grid while hits keep their time: each takes the step that is nearest, and the rest as nudge. Lengths keep theirs;
  * a loop of its own keeps its length as nearly as whole steps can.
  *

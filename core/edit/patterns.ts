@@ -1,7 +1,7 @@
 import { RANGES } from '../document/ranges';
 import { inOrder } from '../document/position';
 import { MOST } from '../document/choices';
-import { newPattern, lanePatternOf } from '../document/defaults';
+import { newPattern } from '../document/defaults';
 import { gridTicks } from '../document/grid';
 import { barTicks, type Meter } from '../document/meter';
 import { numbered } from '../document/numbered';
@@ -10,9 +10,6 @@ import { withoutPattern } from './deleted';
 import { clamp } from '../units';
 
 /** Making, ordering and comparing patterns. */
-
-export const BARS = RANGES.bars;
-export const BEATS = RANGES.beats;
 
 /** The next letter that no pattern is named by. @example freeName(beat) // "B" */
 export const freeName = (beat: Beat): string => {
@@ -94,18 +91,18 @@ export const movedTo = <T extends { id: string }>(list: T[], id: string, to: num
  */
 export const setMeter = (pattern: Pattern, meter: Meter): Pattern => ({
   ...pattern,
-  meter: { ...meter, beats: Math.round(clamp(meter.beats, BEATS.least, BEATS.most)) },
+  meter: { ...meter, beats: Math.round(clamp(meter.beats, RANGES.beats.least, RANGES.beats.most)) },
 });
 
 /** Another length; what lies beyond is kept and comes back. @example setBars(pattern, 99).bars // 16 */
 export const setBars = (pattern: Pattern, bars: number): Pattern => ({
   ...pattern,
-  bars: Math.round(clamp(bars, BARS.least, BARS.most)),
+  bars: Math.round(clamp(bars, RANGES.bars.least, RANGES.bars.most)),
 });
 
 /** Twice as many bars, the second half like the first. @returns null where that is more than 16 */
 export const repeatBars = (pattern: Pattern, stepsOf: (laneId: string) => number): Pattern | null => {
-  if (pattern.bars * 2 > BARS.most) return null;
+  if (pattern.bars * 2 > RANGES.bars.most) return null;
   const parts = Object.fromEntries(
     Object.entries(pattern.parts).map(([laneId, part]) => {
       if (part.steps !== null) return [laneId, part];
@@ -130,7 +127,7 @@ export const repeatBars = (pattern: Pattern, stepsOf: (laneId: string) => number
  */
 export const copyBar = (pattern: Pattern, from: number, to: number): Pattern => {
   const fits = (bar: number, most: number) => Number.isInteger(bar) && bar >= 0 && bar <= most;
-  if (!fits(from, pattern.bars - 1) || !fits(to, Math.min(pattern.bars, BARS.most - 1)) || from === to)
+  if (!fits(from, pattern.bars - 1) || !fits(to, Math.min(pattern.bars, RANGES.bars.most - 1)) || from === to)
     return pattern;
   const bar = barTicks(pattern.meter);
   const parts = Object.entries(pattern.parts).map(([laneId, part]) => {
@@ -169,24 +166,6 @@ export const copyPattern = (beat: Beat, id: string, copied: Pattern): Beat => {
     beat.patterns.map((pattern) => pattern.name),
   );
   return { ...beat, patterns: [...beat.patterns, { ...rest, id, name, parts }] };
-};
-
-const written = (hits: Hit[]): string => JSON.stringify(hits);
-
-/**
- * The steps at which a variation differs from its parent: hits added, gone or changed.
- *
- * @example differences(pattern, pattern, 'kick').size // 0
- */
-export const differences = (pattern: Pattern, parent: Pattern, laneId: string): Set<number> => {
-  const [now, before] = [lanePatternOf(pattern, laneId), lanePatternOf(parent, laneId)];
-  const steps = new Set<number>();
-  if (now.hits === before.hits) return steps;
-  for (const { step } of [...now.hits, ...before.hits]) {
-    const at = (hits: Hit[]) => written(hits.filter((hit) => hit.step === step));
-    if (!steps.has(step) && at(now.hits) !== at(before.hits)) steps.add(step);
-  }
-  return steps;
 };
 
 /**

@@ -9,7 +9,7 @@ import { notesIn } from '../play/driver';
 import { type Note } from '../play/notes';
 import { planLive } from '../play/timelinePlan';
 import { clamp, type Ticks } from '../units';
-import { hasMoves } from './moves';
+import { passesThatFit, hasMoves } from './moves';
 import { gridFor, landed, writtenPart, type Context } from './movesInHits';
 
 /**
@@ -121,10 +121,6 @@ const writtenPasses = (beat: Beat, pattern: Pattern, passes: number): Pattern =>
     feel: straightFeel(feelOf(beat, pattern)),
   };
 };
-
-/** How many passes of a pattern fit into one. @example passesThatFit({ ...pattern, bars: 4 }) // [2, 3, 4] */
-export const passesThatFit = ({ bars }: Pick<Pattern, 'bars'>): number[] =>
-  [2, 3, 4, 6, 8, 16].filter((passes) => passes * bars <= RANGES.bars.most);
 
 /** Why a pattern sounds otherwise on each pass, as far as its settings tell. */
 const reasonsOf = (beat: Beat, pattern: Pattern, laneIds: string[]): string[] => {

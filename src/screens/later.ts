@@ -2,6 +2,7 @@
  * The screens that come after the first, fetched together: what they share would otherwise be fetched with the first
  * screen, which needs none of it.
  */
+export { recallRoute } from '../store/recallRoute';
 export { askAside } from '../workers/aside';
 export { builtIn } from '../grooves/builtIn';
 export { heardOwn } from './pattern/heardOwn';

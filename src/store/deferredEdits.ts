@@ -15,6 +15,12 @@ export const loadEdits = (): Promise<void> => {
   return loading;
 };
 
+/** The edits themselves, for what is told before one is made. Rejects where they cannot be fetched. */
+export const lateEdits = async () => {
+  await loadEdits();
+  return import('../../core/edit/edits');
+};
+
 const SUBJECT = 'edits';
 const FIRST_WAIT = 500;
 const LONGEST_WAIT = 15_000;

@@ -1,3 +1,4 @@
+import { keyOf } from '../ui/keys';
 import {
   useCallback,
   useEffect,
@@ -341,7 +342,7 @@ export const TimelineView = (props: TimelineProps) => {
       event.preventDefault();
       onSeek(to, false);
     }
-    if (event.key === 'Enter') {
+    if (keyOf(event, ['playHere'])) {
       event.preventDefault();
       onSeek(at, true);
     }

@@ -1,6 +1,6 @@
 import { lanePatternOf, patternOf } from '../../core/document/defaults';
 import type { Hit, Lane } from '../../core/document/schema';
-import { differences } from '../../core/edit/patterns';
+import { differences } from '../../core/edit/seen';
 import type { Spot } from '../../core/edit/spots';
 import { selectAudible } from '../store/audible';
 import { selectPattern, type RootState } from '../store/store';

@@ -18,6 +18,7 @@ import {
   selectLane,
 } from './chosen';
 import { hearHit } from './hearHit';
+import { keyOf } from '../ui/keys';
 import { drawerTurned } from '../store/look';
 
 /** The velocity of a hit that a key puts down, to be heard. */
@@ -94,24 +95,21 @@ const walk = (event: KeyboardEvent, place: Place): boolean => {
   }
 };
 
-const editStep = (event: KeyboardEvent, store: Store, { laneId, step, cell }: Place): boolean => {
-  const pattern = selectPattern(store.getState());
-  if (!cell || !pattern) return false;
-  const on = isOn(lanePatternOf(pattern, laneId), step);
-  const where = { laneId, step };
-  if (event.key === 'Enter' || event.key === ' ') {
-    if (!event.repeat) setStepShown(store, { ...where, on: !on });
-    if (!on && !event.repeat) hearHit(store, laneId, TRY_VELOCITY);
-    return true;
-  }
-  if (!/^[1-9]$/.test(event.key) || event.shiftKey || event.altKey) return false;
-  const velocity = digitVelocity(Number(event.key));
+/** Puts a hit on the step, or takes it off. */
+const put = (store: Store, { laneId, step }: Place): void => {
+  const on = isOn(lanePatternOf(selectPattern(store.getState())!, laneId), step);
+  setStepShown(store, { laneId, step, on: !on });
+  if (!on) hearHit(store, laneId, TRY_VELOCITY);
+};
+
+/** Gives what is selected a velocity, or the step, which gets a hit where it has none. */
+const strikeAt = (store: Store, { laneId, step }: Place, velocity: number): void => {
   const { selection: spots } = store.getState().focus;
+  const on = isOn(lanePatternOf(selectPattern(store.getState())!, laneId), step);
   if (spots.length) editShown(store, { edit: 'setVelocities', args: { spots, to: velocity } });
-  else if (on) setVelocityShown(store, { ...where, velocity });
-  else setStepShown(store, { ...where, on: true, velocity });
+  else if (on) setVelocityShown(store, { laneId, step, velocity });
+  else setStepShown(store, { laneId, step, on: true, velocity });
   hearHit(store, laneId, velocity);
-  return true;
 };
 
 /** How long the drawer may take until it is there. */
@@ -136,32 +134,20 @@ export const backToStrings = (): void => {
   else if (!focusStep(open, 0)) last?.focus();
 };
 
-const workLane = (event: KeyboardEvent, store: Store, { laneId }: Place): boolean => {
-  const { doc, focus, look } = store.getState();
-  const lane = doc.beat?.lanes.find(({ id }) => id === laneId);
-  if (!lane) return false;
-  switch (event.key.toLowerCase()) {
-    case 'h':
-      void strikeLane(laneId, 100);
-      return true;
-    case 'o':
-      store.dispatch(laneOpened(focus.openLane === laneId ? null : laneId));
-      return true;
-    case 'd':
-      store.dispatch(laneOpened(laneId));
-      if (!look.drawer) store.dispatch(drawerTurned('hits'));
-      toDrawer();
-      return true;
-    case 'm':
-      store.dispatch(laneChanged({ laneId, change: { mute: !lane.mute } }));
-      return true;
-    case 's':
-      store.dispatch(laneChanged({ laneId, change: { solo: !lane.solo } }));
-      return true;
-    default:
-      return false;
-  }
+/** Opens a lane in the drawer, and takes the focus there. */
+const intoDrawer = (store: Store, laneId: string): void => {
+  store.dispatch(laneOpened(laneId));
+  if (!store.getState().look.drawer) store.dispatch(drawerTurned('hits'));
+  toDrawer();
 };
+
+const flip = (store: Store, laneId: string, what: 'mute' | 'solo'): void => {
+  const lane = laneOf(store, laneId)!;
+  store.dispatch(laneChanged({ laneId, change: { [what]: !lane[what] } }));
+};
+
+const laneOf = (store: Store, laneId: string) =>
+  store.getState().doc.beat?.lanes.find(({ id }) => id === laneId);
 
 /** What the keys are about: what is chosen, or the step in focus. */
 const aimed = (store: Store, { laneId, step }: Place): Spot[] => {
@@ -169,7 +155,9 @@ const aimed = (store: Store, { laneId, step }: Place): Spot[] => {
   return spots.length ? spots : step >= 0 ? [{ laneId, step }] : [];
 };
 
+/** By how much a key nudges, in ms, and how many times as far with Shift. */
 const NUDGE_MS = 1;
+const NUDGE_FAR = 10;
 
 const nudge = (store: Store, spots: Spot[], ms: number) =>
   editShown(store, { edit: 'nudgeByMs', args: { spots, ms } });
@@ -181,14 +169,8 @@ const ARROWS: Record<string, [number, number]> = {
   ArrowDown: [0, 1],
 };
 
-const moveOrExtend = (event: KeyboardEvent, store: Store, place: Place): boolean => {
-  const arrow = ARROWS[event.key];
-  if (!arrow || !place.cell) return false;
-  if (event.altKey) {
-    moveChosen(store, aimed(store, place), ...arrow);
-    return true;
-  }
-  if (!event.shiftKey) return false;
+/** Walks on, and takes the step that one comes to into the selection. */
+const extend = (event: KeyboardEvent, store: Store, place: Place): void => {
   const { selection: spots } = store.getState().focus;
   walk(event, place);
   const now = placeOf(document.activeElement!);
@@ -197,7 +179,6 @@ const moveOrExtend = (event: KeyboardEvent, store: Store, place: Place): boolean
   store.dispatch(
     selectionMoved([...spots, ...both.filter(({ laneId, step }) => !known.has(`${step} ${laneId}`))]),
   );
-  return true;
 };
 
 /** Along the notes of a tuned lane whose height is pitch; several hits keep what they are apart. */
@@ -217,58 +198,81 @@ const tune = (event: KeyboardEvent, store: Store, spots: Spot[]): boolean => {
   return true;
 };
 
-const workChosen = (event: KeyboardEvent, store: Store, place: Place): boolean => {
-  const spots = aimed(store, place);
-  const pattern = selectPattern(store.getState());
-  if (!spots.length || !pattern) return false;
-  if (tune(event, store, spots)) return true;
-  // With Shift they are other signs: then they go by their place on the keyboard.
-  const earlier = event.key === ',' || (event.shiftKey && event.code === 'Comma');
-  if (earlier || event.key === '.' || (event.shiftKey && event.code === 'Period')) {
-    nudge(store, spots, (earlier ? -NUDGE_MS : NUDGE_MS) * (event.shiftKey ? 10 : 1));
-    return true;
-  }
-  switch (event.key) {
-    case 'Delete':
-    case 'Backspace':
-      if (hitsOn(pattern, spots).length) removeChosen(store, spots);
-      return true;
-    case 'Escape':
-      store.dispatch(selectionEnded());
-      return true;
-    default:
-      return false;
-  }
-};
-
 /** It is pasted where the line is: walking to a step takes the line along, copying puts it behind what was copied. */
 const aimedPaste = (store: Store, { laneId, step }: Place): Spot =>
   store.getState().focus.pasteAt ?? { laneId, step: Math.max(0, step) };
 
-const command = (event: KeyboardEvent, store: Store, place: Place): boolean => {
-  const pattern = selectPattern(store.getState());
-  if (!pattern) return false;
-  const spots = aimed(store, place);
-  switch (event.key.toLowerCase()) {
-    case 'a':
-      if (event.shiftKey) selectAll(store);
-      else selectLane(store, place.laneId);
-      return true;
-    case 'c':
-      copyChosen(store, spots);
-      return true;
-    case 'x':
-      if (copyChosen(store, spots)) removeChosen(store, spots);
-      return true;
-    case 'v':
-      pasteAt(store, aimedPaste(store, place));
-      return true;
-    case 'd':
-      duplicateChosen(store, spots);
-      return true;
-    default:
-      return false;
-  }
+/** Those that work on the step in focus, or on what is selected. */
+const ON_STEPS = [
+  'extend',
+  'move',
+  'walk',
+  'ends',
+  'tune',
+  'nudgeFar',
+  'nudge',
+  'remove',
+  'deselect',
+  'put',
+  'velocity',
+] as const;
+const ON_LANES = [
+  'open',
+  'drawer',
+  'hear',
+  'mute',
+  'solo',
+  'selectAll',
+  'selectLane',
+  'copy',
+  'cut',
+  'paste',
+  'duplicate',
+] as const;
+const HEARD = [...ON_STEPS, ...ON_LANES];
+type Heard = (typeof HEARD)[number];
+
+/** Those that do nothing where nothing is selected and no step is in focus. */
+const NEEDS_SPOTS: ReadonlySet<Heard> = new Set(['tune', 'nudge', 'nudgeFar', 'remove', 'deselect']);
+
+interface Work {
+  event: KeyboardEvent;
+  store: Store;
+  place: Place;
+  /** What it is about: what is selected, or the step in focus. */
+  spots: Spot[];
+}
+
+/** @returns whether there was anything to do */
+const DOES: Record<Heard, (work: Work) => boolean | void> = {
+  walk: ({ event, place }) => walk(event, place),
+  ends: ({ event, place }) => walk(event, place),
+  extend: ({ event, store, place }) => (place.cell ? extend(event, store, place) : walk(event, place)),
+  move: ({ event, store, place, spots }) =>
+    place.cell !== null && moveChosen(store, spots, ...ARROWS[event.key]!),
+  tune: ({ event, store, spots }) => tune(event, store, spots),
+  nudge: ({ event, store, spots }) => nudge(store, spots, event.key === ',' ? -NUDGE_MS : NUDGE_MS),
+  nudgeFar: ({ event, store, spots }) =>
+    nudge(store, spots, (event.key === ',' || event.code === 'Comma' ? -NUDGE_MS : NUDGE_MS) * NUDGE_FAR),
+  remove: ({ store, spots }) => {
+    if (hitsOn(selectPattern(store.getState())!, spots).length) removeChosen(store, spots);
+  },
+  deselect: ({ store }) => void store.dispatch(selectionEnded()),
+  put: ({ event, store, place }) => place.cell !== null && void (event.repeat || put(store, place)),
+  velocity: ({ event, store, place }) =>
+    place.cell !== null && strikeAt(store, place, digitVelocity(Number(event.key))),
+  open: ({ store, place: { laneId } }) =>
+    void store.dispatch(laneOpened(store.getState().focus.openLane === laneId ? null : laneId)),
+  drawer: ({ store, place }) => intoDrawer(store, place.laneId),
+  hear: ({ place }) => void strikeLane(place.laneId, 100),
+  mute: ({ store, place: { laneId } }) => flip(store, laneId, 'mute'),
+  solo: ({ store, place: { laneId } }) => flip(store, laneId, 'solo'),
+  selectAll: ({ store }) => selectAll(store),
+  selectLane: ({ store, place }) => selectLane(store, place.laneId),
+  copy: ({ store, spots }) => void copyChosen(store, spots),
+  cut: ({ store, spots }) => void (copyChosen(store, spots) && removeChosen(store, spots)),
+  paste: ({ store, place }) => pasteAt(store, aimedPaste(store, place)),
+  duplicate: ({ store, spots }) => duplicateChosen(store, spots),
 };
 
 /** The keys of the strings. */
@@ -276,15 +280,9 @@ export const stepKeys =
   (store: Store) =>
   (event: KeyboardEvent): void => {
     const place = placeOf(event.target);
-    if (!place) return;
-    const done =
-      event.ctrlKey || event.metaKey
-        ? command(event, store, place)
-        : moveOrExtend(event, store, place) ||
-          (!event.altKey &&
-            (walk(event, place) ||
-              workChosen(event, store, place) ||
-              editStep(event, store, place) ||
-              workLane(event, store, place)));
-    if (done) event.preventDefault();
+    const id = place && keyOf(event, HEARD);
+    if (!id || !selectPattern(store.getState()) || !laneOf(store, place.laneId)) return;
+    const spots = aimed(store, place);
+    if (NEEDS_SPOTS.has(id) && !spots.length) return;
+    if (DOES[id]({ event, store, place, spots }) !== false) event.preventDefault();
   };

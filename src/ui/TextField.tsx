@@ -3,6 +3,7 @@ import { Input } from '@rneui/base/dist/Input';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { StyleSheet, View, type StyleProp, type TextInput, type ViewStyle } from 'react-native';
 import { fieldStyles } from './boxes';
+import { keyOf } from './keys';
 import { passOn } from './passOn';
 import { useRne } from './Themed';
 import { colour, font } from './tokens';
@@ -82,7 +83,7 @@ export const TextField = (props: TextFieldProps) => {
       before.current = text;
       onEnter?.(text);
       if (!focused) selectAllOf(event.target);
-    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') passOn(event);
+    } else if (keyOf(event, ['find'])) passOn(event);
   };
   return (
     <View style={[styles.around, style]} {...({ onKeyDownCapture: keys } as object)}>

@@ -1,3 +1,5 @@
+import { keyOf, type KeyId } from '../ui/keys';
+
 /** Whether what is worked in takes letters itself. */
 const takesLetters = (target: EventTarget | null): boolean =>
   target instanceof Element && target.matches('input[type=text], textarea, select');
@@ -5,12 +7,12 @@ const takesLetters = (target: EventTarget | null): boolean =>
 /**
  * Tells when a key is held and when it is let go; leaving the page lets go of it too.
  *
- * @param which the key, such as "c"
+ * @param which the key, without others held
  * @returns what ends it
  */
-export const whileHeld = (which: string, onHeld: (held: boolean) => void): (() => void) => {
+export const whileHeld = (which: KeyId, onHeld: (held: boolean) => void): (() => void) => {
   const key = (event: KeyboardEvent) => {
-    if (event.key.toLowerCase() !== which || event.ctrlKey || event.metaKey || event.repeat) return;
+    if (event.repeat || !keyOf(event, [which])) return;
     if (!takesLetters(event.target)) onHeld(event.type === 'keydown');
   };
   const end = () => onHeld(false);

@@ -90,7 +90,7 @@ const useHeldKey = () => {
       const state = store.getState();
       if (!state.comparing.blind) store.dispatch(compared(on ? selectAgainst(state) : null));
     };
-    const stop = whileHeld('c', hear);
+    const stop = whileHeld('compare', hear);
     return () => {
       stop();
       store.dispatch(comparingEnded());

@@ -1,3 +1,4 @@
+import { keyText } from './keyList';
 import { ListItem } from '@rneui/base/dist/ListItem';
 import { useRouter, usePathname } from 'expo-router';
 import { useState, type KeyboardEvent } from 'react';
@@ -111,9 +112,9 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
                 } as object)}
               >
                 <Words style={styles.name}>{item.name}</Words>
-                {wide && item.keys ? (
+                {wide && item.key ? (
                   <Words figure quiet>
-                    {item.keys}
+                    {keyText(item.key)}
                   </Words>
                 ) : null}
                 <Words small quiet>

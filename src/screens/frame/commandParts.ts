@@ -1,3 +1,4 @@
+import type { KeyId } from '../../ui/keys';
 import type { PatternEdit } from '../../../core/edit/edits';
 import { readyForHits, readyForLanes, type ReadyForHits, type ReadyForLanes } from '../../../core/edit/ready';
 import type { Spot } from '../../../core/edit/spots';
@@ -17,7 +18,7 @@ export interface Command {
   /** Other words that it is looked for by. */
   also?: string;
   /** The key that does it too. */
-  keys?: string;
+  key?: KeyId;
   /** The screen where its outcome is seen. */
   on?: Screen;
   run: () => void;

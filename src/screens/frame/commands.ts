@@ -67,7 +67,7 @@ const ofHits: Command[] = [
     hits(
       capital(level),
       (spots) => edits('setVelocities', { spots, to: selectBeat(store.getState())!.levels[level] }),
-      { also: words.velocityLevel, keys: words.n1To9 },
+      { also: words.velocityLevel, key: 'velocity' },
     ),
   ),
   hits(drawer.softer, ofReady('softer'), { also: words.velocity }),
@@ -98,43 +98,43 @@ const ofHits: Command[] = [
   }),
   hits(drawer.n1MsEarlier, ofReady('msEarlier'), {
     also: words.nudgeAhead,
-    keys: ',',
+    key: 'nudge',
   }),
   hits(drawer.n1MsLater, ofReady('msLater'), {
     also: words.nudgeBehind,
-    keys: '.',
+    key: 'nudge',
   }),
   hits(drawer.onTheGrid, ofReady('onTheGrid'), { also: words.nudgeQuantizeReset }),
   hits(drawer.ringsOut2, ofReady('ringsOut'), { also: words.length }),
   hits(drawer.upToTheNextHit, ofReady('upToTheNext'), { also: words.lengthLegato }),
-  hits(drawer.copy, (spots) => void copyChosen(store, spots), { keys: words.ctrlOrCmdC }),
+  hits(drawer.copy, (spots) => void copyChosen(store, spots), { key: 'copy' }),
   hits(
     drawer.cut,
     (spots) => {
       if (copyChosen(store, spots)) removeChosen(store, spots);
     },
-    { keys: words.ctrlOrCmdX },
+    { key: 'cut' },
   ),
-  hits(drawer.duplicate, (spots) => duplicateChosen(store, spots), { keys: words.ctrlOrCmdD }),
+  hits(drawer.duplicate, (spots) => duplicateChosen(store, spots), { key: 'duplicate' }),
   hits(drawer.delete, (spots) => removeChosen(store, spots), {
-    keys: drawer.delete,
+    key: 'remove',
     also: words.removeErase,
   }),
   hits(drawer.stepEarlier, (spots) => moveChosen(store, spots, -1, 0), {
-    keys: words.altLeft,
+    key: 'move',
     also: words.move,
   }),
   hits(drawer.stepLater, (spots) => moveChosen(store, spots, 1, 0), {
-    keys: words.altRight,
+    key: 'move',
     also: words.move,
   }),
-  hits(drawer.laneUp, (spots) => moveChosen(store, spots, 0, -1), { keys: words.altUp, also: words.move }),
-  hits(drawer.laneDown, (spots) => moveChosen(store, spots, 0, 1), { keys: words.altDown, also: words.move }),
+  hits(drawer.laneUp, (spots) => moveChosen(store, spots, 0, -1), { key: 'move', also: words.move }),
+  hits(drawer.laneDown, (spots) => moveChosen(store, spots, 0, 1), { key: 'move', also: words.move }),
   {
     name: drawer.paste,
     of: drawer.hits,
     on: '/',
-    keys: words.ctrlOrCmdV,
+    key: 'paste',
     run: () => {
       const { pasteAt: line, cursor, openLane } = store.getState().focus;
       const first = selectBeat(store.getState())?.lanes[0]?.id;
@@ -145,13 +145,13 @@ const ofHits: Command[] = [
   },
   lane(drawer.selectTheLane, (laneId) => selectLane(store, laneId), {
     of: drawer.hits,
-    keys: words.ctrlOrCmdA,
+    key: 'selectLane',
   }),
   {
     name: drawer.selectThePattern,
     of: drawer.hits,
     on: '/',
-    keys: words.shiftCtrlOrCmdA,
+    key: 'selectAll',
     also: words.all,
     run: () => selectAll(store),
   },
@@ -159,7 +159,7 @@ const ofHits: Command[] = [
     name: drawer.deselect,
     of: drawer.hits,
     on: '/',
-    keys: words.escape,
+    key: 'deselect',
     run: () => act(focusEnded()),
   },
   {
@@ -208,9 +208,9 @@ const ofLanes: Command[] = [
   lane(words.clearTheLane, ofLane('clear'), {
     also: words.emptyDelete,
   }),
-  lane(words.hearTheLane, (laneId) => void strikeLane(laneId, 100), { keys: words.h }),
-  lane(words.mute, (laneId) => flip(laneId, 'mute'), { keys: words.m, also: words.silent }),
-  lane(words.solo, (laneId) => flip(laneId, 'solo'), { keys: words.s, also: words.alone }),
+  lane(words.hearTheLane, (laneId) => void strikeLane(laneId, 100), { key: 'hear' }),
+  lane(words.mute, (laneId) => flip(laneId, 'mute'), { key: 'mute', also: words.silent }),
+  lane(words.solo, (laneId) => flip(laneId, 'solo'), { key: 'solo', also: words.alone }),
   lane(
     drawer.randomize,
     (laneId) => edits('randomize', { laneIds: [laneId], seed: seed(), id: nanoid(), keep: NOTHING }),
@@ -251,7 +251,7 @@ const swing = (name: string, percent: number, also: string): Command => ({
 });
 
 const ofAll: Command[] = [
-  { name: words.playAndStop, of: words.play, keys: words.space, also: words.startTransport, run: togglePlay },
+  { name: words.playAndStop, of: words.play, key: 'play', also: words.startTransport, run: togglePlay },
   {
     name: words.metronome,
     of: words.play,
@@ -267,8 +267,8 @@ const ofAll: Command[] = [
     also: words.clickBar,
     run: () => act(countInToggled()),
   },
-  { name: words.undo, of: words.edit, keys: words.ctrlOrCmdZ, run: () => act(undone()) },
-  { name: words.redo, of: words.edit, keys: words.shiftCtrlOrCmdZ, run: () => act(redone()) },
+  { name: words.undo, of: words.edit, key: 'undo', run: () => act(undone()) },
+  { name: words.redo, of: words.edit, key: 'redo', run: () => act(redone()) },
   {
     name: words.muteAndSoloForAll,
     of: drawer.pattern,

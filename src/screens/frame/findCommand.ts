@@ -1,3 +1,4 @@
+import { keyText } from './keyList';
 import MiniSearch from 'minisearch';
 import { COMMANDS, type Command } from './commands';
 
@@ -13,7 +14,10 @@ const ready = (): MiniSearch<Document> => {
   if (index) return index;
   index = new MiniSearch({ fields: ['text'], searchOptions: { prefix: true, combineWith: 'AND' } });
   index.addAll(
-    COMMANDS.map(({ name, of, also = '', keys = '' }, id) => ({ id, text: `${name} ${of} ${also} ${keys}` })),
+    COMMANDS.map(({ name, of, also = '', key }, id) => ({
+      id,
+      text: `${name} ${of} ${also} ${key ? keyText(key) : ''}`,
+    })),
   );
   return index;
 };

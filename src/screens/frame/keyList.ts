@@ -1,32 +1,37 @@
-import { words } from '../../words/commands';
+import { capital } from '../../../core/capital';
+import { KEYS, type KeyId } from '../../ui/keys';
+import { words } from '../../words/keys';
 
-/** All keys, for the sheet that lists them. */
-export const KEYS: { keys: string; does: string }[] = [
-  { keys: words.space, does: words.playAndStopOnA },
-  { keys: words.arrows, does: words.moveAmongTheStepsAnd },
-  { keys: words.homeEnd, does: words.firstAndLastStepOf },
-  { keys: words.enter, does: words.putAHitOnThe },
-  { keys: words.n1To9, does: words.velocityOfTheStep9 },
-  { keys: words.o, does: words.openTheLaneOrClose },
-  { keys: words.d, does: words.intoTheDrawerEscapeThere },
-  { keys: words.h, does: words.hearTheLane },
-  { keys: words.mS, does: words.muteOrSoloTheLane },
-  { keys: words.shiftArrows, does: words.selectMoreSteps },
-  { keys: words.ctrlOrCmdA, does: words.selectTheLaneWithShift },
-  { keys: words.escape, does: words.deselect },
-  { keys: words.ctrlOrCmdCX, does: words.copyCutPasteAtThe },
-  { keys: words.ctrlOrCmdD, does: words.duplicateWhatIsSelected },
-  { keys: words.altArrows, does: words.moveWhatIsSelected },
-  { keys: words.deleteKey, does: words.takeTheSelectedHitsOff },
-  { keys: words.and, does: words.nudgeBy1MsWith },
-  { keys: words.pageKeys, does: words.alongTheNotesOf },
-  { keys: words.shift1To9, does: words.showOneOfTheFirst },
-  { keys: words.alt1To9, does: words.playByAKeptRoute },
-  { keys: words.ctrlOrCmdZ, does: words.undo },
-  { keys: words.shiftCtrlOrCmdZ, does: words.redo },
-  { keys: words.leftRightHomeEnd, does: words.alongARowOf },
-  { keys: words.upDown, does: words.throughTheListOfGrooves },
-  { keys: words.leftRight, does: words.fromBarToBarOf },
-  { keys: words.ctrlOrCmdK, does: words.findACommandByIts },
-  { keys: '?', does: words.thisList },
+const DOES: Record<KeyId, string> = words.does;
+
+/** A key as it is read. @example keyText('redo') // "Shift + Ctrl or Cmd + Z, Ctrl or Cmd + Y" */
+export const keyText = (id: KeyId): string =>
+  KEYS[id]
+    .map((press) =>
+      capital(
+        press
+          .split('+')
+          .map((name) => words.names[name] ?? name)
+          .join(' + '),
+      ),
+    )
+    .join(words.or);
+
+/** All keys, for the sheet that lists them and for the guide. */
+export const KEY_LIST: { keys: string; does: string }[] = [
+  ...(Object.keys(DOES) as KeyId[]).map((id) => ({ keys: keyText(id), does: DOES[id] })),
+  ...words.rows.map(([keys, does]) => ({ keys: keys!, does: does! })),
 ];
+
+/** The list as a page of the documentation. */
+export const keysPage = (): string =>
+  [
+    '# Keys',
+    '',
+    words.pageIntro,
+    '',
+    '| key | what it does |',
+    '| --- | --- |',
+    ...KEY_LIST.map(({ keys, does }) => `| ${keys} | ${does} |`),
+    '',
+  ].join('\n');

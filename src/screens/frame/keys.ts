@@ -5,8 +5,8 @@ import { store } from '../../keeping/session';
 import { undoLatest } from '../../store/offers';
 import { patternShown } from '../../store/focus';
 import { playedTick, turnRoute } from '../../audio/player';
-import { recallRoute } from '../../store/recallRoute';
 import { createPatternKeys } from './patternKeys';
+import { keyOf } from '../../ui/keys';
 import { togglePlay } from './sound';
 
 const patternKeys = createPatternKeys(store, togglePlay);
@@ -27,8 +27,7 @@ const isText = (target: Element | null): boolean =>
   ) ?? false;
 
 /** In a figure a space means nothing: there the space bar plays. */
-const playsIn = (event: KeyboardEvent, target: Element | null): boolean =>
-  event.key === ' ' && (target?.matches('[role=spinbutton]') ?? false);
+const isFigure = (target: Element | null): boolean => target?.matches('[role=spinbutton]') ?? false;
 
 /** What a press of the space bar works by itself. */
 const isButton = (target: Element | null): boolean =>
@@ -41,37 +40,47 @@ const undo = (): void => {
   if (!undoLatest(store.getState().doc.beat)) store.dispatch(undone());
 };
 
+const EVERYWHERE = ['undo', 'redo', 'play', 'showPattern', 'recallRoute', 'help'] as const;
+type Everywhere = (typeof EVERYWHERE)[number];
+
+/** The figure of a key, by its place on the keyboard. */
+const figureOf = ({ code }: KeyboardEvent): number => Number(code.slice('Digit'.length));
+
+/** @returns whether there was anything to do */
+const DOES: Record<Everywhere, (event: KeyboardEvent, help: () => void) => boolean | void> = {
+  undo,
+  redo: () => void store.dispatch(redone()),
+  play: (event) => void (event.repeat || togglePlay()),
+  showPattern: (event) => {
+    const pattern = store.getState().doc.beat?.patterns[figureOf(event) - 1];
+    if (pattern) store.dispatch(patternShown(pattern.id));
+    return !!pattern;
+  },
+  recallRoute: (event) => {
+    const number = figureOf(event);
+    if (number && !store.getState().doc.beat?.routes?.[number - 1]) return false;
+    const played = playedTick();
+    // Where it cannot be fetched now, the next press asks again.
+    const late = import('../later').then((all) => all.recallRoute(store, number, played, turnRoute));
+    late.catch(() => undefined);
+    return true;
+  },
+  help: (_, help) => help(),
+};
+
 const onKey = (event: KeyboardEvent, help: () => void, find: () => void): void => {
   const target = event.target instanceof Element ? event.target : null;
   // From everywhere, fields of text too.
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+  if (keyOf(event, ['find'])) {
     event.preventDefault();
     return find();
   }
-  if (event.defaultPrevented || (isText(target) && !playsIn(event, target))) return;
-  const command = event.ctrlKey || event.metaKey;
-  const key = event.key.toLowerCase();
-  if (command && key === 'z') {
-    event.preventDefault();
-    if (event.shiftKey) store.dispatch(redone());
-    else undo();
-  } else if (command && key === 'y') {
-    event.preventDefault();
-    store.dispatch(redone());
-  } else if (!command && event.key === ' ' && !isButton(target)) {
-    event.preventDefault();
-    if (!event.repeat) togglePlay();
-  } else if (!command && event.shiftKey && /^Digit[1-9]$/.test(event.code)) {
-    const pattern = store.getState().doc.beat?.patterns[Number(event.code.slice(5)) - 1];
-    if (!pattern) return;
-    event.preventDefault();
-    store.dispatch(patternShown(pattern.id));
-  } else if (!command && event.altKey && /^Digit[0-9]$/.test(event.code)) {
-    if (recallRoute(store, Number(event.code.slice(5)), playedTick(), turnRoute)) event.preventDefault();
-  } else if (!command && event.key === '?') {
-    event.preventDefault();
-    help();
-  } else if (begins(event) && patternKeys.down(event.code)) event.preventDefault();
+  const id = keyOf(event, EVERYWHERE);
+  const plays = id === 'play';
+  if (event.defaultPrevented || (isText(target) && !(plays && isFigure(target)))) return;
+  if (plays && isButton(target)) return;
+  const done = id ? DOES[id](event, help) !== false : begins(event) && patternKeys.down(event.code);
+  if (done) event.preventDefault();
 };
 
 /** The keys that work everywhere. */

@@ -1,3 +1,4 @@
+import { keyOf as pressedOf } from '../../ui/keys';
 import { Press } from '../../ui/Press';
 import { useWider } from '../../ui/useWide';
 import { DragOut } from '../../web/DragOut';
@@ -273,7 +274,7 @@ export const GrooveList = (props: GrooveListProps) => {
     const to = event.key === 'Home' ? 0 : event.key === 'End' ? lines.count - 1 : chosenAt + (by ?? 0);
     if (by === undefined && event.key !== 'Home' && event.key !== 'End') {
       const line = lines.at(chosenAt);
-      if (event.key.toLowerCase() === 'k' && line && !event.ctrlKey && !event.metaKey) onKeep(line);
+      if (line && pressedOf(event, ['keepGroove'])) onKeep(line);
       return;
     }
     event.preventDefault();

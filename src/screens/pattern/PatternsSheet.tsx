@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { MOST, PIGMENTS } from '../../../core/document/choices';
 import type { Pattern } from '../../../core/document/schema';
 import type { PatternEdit } from '../../../core/edit/edits';
-import { BARS, BEATS } from '../../../core/edit/patterns';
+import { RANGES } from '../../../core/document/ranges';
 import { PATTERN_PRESETS } from '../../../core/edit/presets';
 import { meterText } from '../../../core/document/meter';
 import { beatEdited, patternsEdited } from '../../store/doc';
@@ -73,7 +73,7 @@ const CopyBar = ({ pattern }: { pattern: Pattern }) => {
   const store = useAppStore();
   const [from, setFrom] = useState(1);
   const [to, setTo] = useState(2);
-  const last = Math.min(pattern.bars + 1, BARS.most);
+  const last = Math.min(pattern.bars + 1, RANGES.bars.most);
   const [a, b] = [Math.min(from, pattern.bars), Math.min(to, last)];
   return (
     <Figures>
@@ -127,7 +127,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
         <NumberField
           label={words.bars}
           value={pattern.bars}
-          {...BARS}
+          {...RANGES.bars}
           under={words.bars2}
           width={56}
           onChange={(asked, gesture) => edit({ edit: 'setBars', args: { bars: asked } }, gesture)}
@@ -135,7 +135,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
         <NumberField
           label={words.beatsOfABar}
           value={pattern.meter.beats}
-          {...BEATS}
+          {...RANGES.beats}
           under={words.beats}
           width={56}
           onChange={(asked, gesture) =>

@@ -17,7 +17,7 @@ import { DIRECTIONS, PIGMENTS, RATES, type OFFBEAT_GRIDS } from '../../../../../
 import type { Direction, Lane, Rate } from '../../../../../core/document/schema';
 import { heldNote, splitOff } from '../../../../../core/edit/lanes';
 import { polymeterBars, polymeterText } from '../../../../../core/play/polymeter';
-import { hiddenHits } from '../../../../../core/edit/parts';
+import { hiddenHits } from '../../../../../core/edit/seen';
 import { noteName, type NoteNames } from '../../../../../core/document/noteName';
 import { planLane } from '../../../../../core/play/plan';
 import { ticksPerMs } from '../../../../../core/units';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Pattern } from '../../../../../core/document/schema';
-import { hasMoves } from '../../../../../core/edit/moves';
-import { passesThatFit, writtenMoves } from '../../../../../core/edit/writeMoves';
+import { hasMoves, passesThatFit } from '../../../../../core/edit/moves';
+import { lateEdits } from '../../../../store/deferredEdits';
 import { noticed } from '../../../../store/slices';
 import { selectBeat, selectPattern, useApp, useAppStore, useDo } from '../../../../store/store';
 import { Chip } from '../../../../ui/Chip';
@@ -24,13 +24,15 @@ export const WriteIn = () => {
     setAsked(null);
     edit('writeMoves', passes === undefined ? {} : { passes });
   };
-  const begin = () => {
+  const tell = ({ writtenMoves }: Awaited<ReturnType<typeof lateEdits>>) => {
     const beat = selectBeat(store.getState())!;
     const { same, told } = writtenMoves(beat, pattern);
     if (!same) return setAsked({ told: told.join(' '), pattern });
     write();
     if (told.length) act(noticed({ text: told.join(' '), subject: 'moves' }));
   };
+  // Where the edits cannot be fetched now, this one waits for them, and that is said.
+  const begin = () => void lateEdits().then(tell, () => write());
   // What was asked of a pattern that has changed since is asked no more.
   const open = asked?.pattern === pattern ? asked : null;
   return (
