@@ -12,8 +12,8 @@ import { createMixer, mix, replan } from '../core/mix/mixer';
 import { mixed, mixNotes } from '../core/mix/mixNotes';
 import { onsetsOf } from '../core/samples/onsets';
 import { renderVoice } from '../core/samples/renderVoice';
-import { secondsOf, type Audio } from '../core/samples/sample';
-import { shapeOf } from '../core/samples/shape';
+import { sampleSecondsOf, type Audio } from '../core/samples/sample';
+import { soundShapeOf } from '../core/samples/shape';
 import { createSounds, soundsOfBeat } from '../core/samples/sounds';
 import { wavOf } from '../core/files/wav';
 import { median, quantile, report } from './report';
@@ -81,7 +81,7 @@ const loops = async (): Promise<void> => {
     const begun = performance.now();
     const found = onsetsOf(loop.audio);
     ms += performance.now() - begun;
-    seconds += secondsOf(loop.audio);
+    seconds += sampleSecondsOf(loop.audio);
     loop.times.forEach((time, at) => {
       const apart = Math.min(time - (loop.times[at - 1] ?? -1), (loop.times[at + 1] ?? Infinity) - time);
       if (apart < ALONE) return;
@@ -92,8 +92,8 @@ const loops = async (): Promise<void> => {
     wrong += found.filter((one) => !loop.times.some((time) => Math.abs(one.at - time) <= BELONGS)).length;
     if (loop.quarters !== 4 || ![1, 2, 4, 8].includes(loop.bars)) continue;
     tempos += 1;
-    if (Math.abs(loopTempos(found, secondsOf(loop.audio))[0]!.bpm - loop.tempo) < 0.1) right += 1;
-    if (Math.abs(bpmOf(secondsOf(loop.audio), loop.bars) - loop.tempo) >= 0.1)
+    if (Math.abs(loopTempos(found, sampleSecondsOf(loop.audio))[0]!.bpm - loop.tempo) < 0.1) right += 1;
+    if (Math.abs(bpmOf(sampleSecondsOf(loop.audio), loop.bars) - loop.tempo) >= 0.1)
       throw new Error('a loop too long');
   }
   const met = off.filter((one) => one <= NEAR);
@@ -150,7 +150,7 @@ const voices = async (): Promise<void> => {
         },
       ],
     },
-    shapeOf({}),
+    soundShapeOf({}),
     48000,
     () => Promise.resolve(decoded.audio),
   ))!;
@@ -209,7 +209,7 @@ const large = async (): Promise<void> => {
           { source: { sample: { id: 'a'.repeat(64), file: 'long.wav', seconds } }, low: 1, high: 127 },
         ],
       },
-      shapeOf({}),
+      soundShapeOf({}),
       48000,
       () => Promise.resolve(decoded.audio),
     );

@@ -4,11 +4,11 @@ import { patternNamed, scriptedEdits } from '../core/edit/scripted';
 import { listed, writeBeat } from '../core/document/text';
 import { InputFault } from './fault';
 import { beatOf } from './export';
-import { textOf, warn, writeOut } from './files';
+import { fileTextOf, warn, writeOut } from './files';
 
 /** The edits of one argument: one as JSON, or those of a file that is named after an @. */
 const editsIn = async (argument: string): Promise<unknown[]> => {
-  const text = argument.startsWith('@') ? await textOf(argument.slice(1)) : argument;
+  const text = argument.startsWith('@') ? await fileTextOf(argument.slice(1)) : argument;
   const json = parsed(text);
   if (!json.ok)
     throw new InputFault(

@@ -12,10 +12,10 @@ import { soundsOfBeat } from '../core/samples/sounds';
 import {
   DEPTHS,
   HOW_DEFAULTS,
-  RATES,
+  BOUNCE_RATES,
   type ExportHow,
   type ExportWhat,
-  type Kind,
+  type ExportKind,
 } from '../core/export/choice';
 import { ENDINGS, exported, listOf, pathOf, type Exported, type OutFile } from '../core/export/exporting';
 import { TOKENS } from '../core/export/names';
@@ -27,7 +27,7 @@ import { mapNamed } from './maps';
 import { kitFrom, missingOf, nameOf, soundsWith } from './sounds';
 
 /** What the command's options give; the names are those of the options. */
-export interface Given {
+export interface ExportGiven {
   pattern?: string;
   section?: string;
   song?: boolean;
@@ -35,7 +35,7 @@ export interface Given {
   bars?: { from: number; to: number };
   patterns?: boolean;
   tray?: boolean;
-  as?: Kind;
+  as?: ExportKind;
   passes: number;
   ppq: number;
   format: 0 | 1;
@@ -117,7 +117,7 @@ const idOf = (beat: Beat, list: { id: string; name: string }[], name: string, wh
 
 const SCOPES = ['song', 'sections', 'patterns', 'tray'] as const;
 
-const scopeOf = (given: Given): ExportHow['scope'] => {
+const scopeOf = (given: ExportGiven): ExportHow['scope'] => {
   const named = SCOPES.filter((scope) => given[scope]) as ExportHow['scope'][];
   if (given.section !== undefined) named.push('section');
   if (given.bars) named.push('range');
@@ -128,7 +128,7 @@ const scopeOf = (given: Given): ExportHow['scope'] => {
 };
 
 /** What is chosen of a beat by the options that say what. */
-export const whatOf = (beat: Beat, given: Given): ExportWhat => {
+export const whatOf = (beat: Beat, given: ExportGiven): ExportWhat => {
   const places = beat.song.order.map(({ id, sectionId }) => ({
     id,
     name: beat.song.sections.find((section) => section.id === sectionId)?.name ?? '',
@@ -140,9 +140,9 @@ export const whatOf = (beat: Beat, given: Given): ExportWhat => {
   };
 };
 
-const kindOf = (output: string, given: Given): Kind => {
+const kindOf = (output: string, given: ExportGiven): ExportKind => {
   const ending = path.extname(output).slice(1).toLowerCase();
-  const own = (Object.keys(ENDINGS) as Kind[]).find((kind) => ENDINGS[kind] === ending);
+  const own = (Object.keys(ENDINGS) as ExportKind[]).find((kind) => ENDINGS[kind] === ending);
   if (own) return own;
   if (ending === 'xml') return 'paper';
   // Under a strange ending nobody would look for MIDI.
@@ -156,7 +156,7 @@ const kindOf = (output: string, given: Given): Kind => {
 };
 
 /** How, by the options that say how. */
-export const howOf = (output: string, given: Given, map: DrumMap | null): ExportHow => ({
+export const howOf = (output: string, given: ExportGiven, map: DrumMap | null): ExportHow => ({
   ...HOW_DEFAULTS,
   kind: kindOf(output, given),
   scope: scopeOf(given),
@@ -234,7 +234,7 @@ const store = async (output: string, out: Exported, files: OutFile[]): Promise<v
 };
 
 /** What is asked for and could not be done is refused, and not passed over. */
-const checkUsage = (kind: Kind, given: Given): void => {
+const checkUsage = (kind: ExportKind, given: ExportGiven): void => {
   if (given.split && kind !== 'midi' && kind !== 'audio')
     throw new UsageFault('--split is for MIDI and audio; what is printed or listed is written whole.');
   if (given.files && !given.split)
@@ -249,7 +249,7 @@ const checkUsage = (kind: Kind, given: Given): void => {
     throw new UsageFault('--stems is for audio: let OUT end in .wav, or add --as audio.');
 };
 
-const run = async (input: string, output: string, given: Given): Promise<void> => {
+const run = async (input: string, output: string, given: ExportGiven): Promise<void> => {
   checkUsage(kindOf(output, given), given);
   const { beat: read, samples } = await withSoundsOf(input);
   const kit = given.kit === undefined ? null : await kitFrom(given.kit);
@@ -350,7 +350,7 @@ function formatNumber(text: string): 0 | 1 {
 }
 
 function rateNumber(text: string): ExportHow['rate'] {
-  const rate = RATES.find((one) => String(one) === text);
+  const rate = BOUNCE_RATES.find((one) => String(one) === text);
   if (!rate) throw new InvalidArgumentError('It is to be 44100 or 48000.');
   return rate;
 }

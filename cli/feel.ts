@@ -15,7 +15,7 @@ import { feelFile, type FeelFileOptions } from '../core/midi/convert/feelFile';
 import { performanceOf, wholeBars, type MidiFile } from '../core/midi/read/midiFile';
 import type { MidiNote, Ms } from '../core/units';
 import { InputFault } from './fault';
-import { bytesOf, isFolder, makeFolder, midiFilesIn, midiOf, textOf, warn, writeOut } from './files';
+import { bytesOf, isFolder, makeFolder, midiFilesIn, midiFileOf, fileTextOf, warn, writeOut } from './files';
 import { aGrid, aNote, aNumber, aSwingGrid, aWhole, numbersIn, within } from './numbers';
 
 interface Given {
@@ -138,7 +138,7 @@ const staggerOf = ({ staggerCount, staggerList, staggerRandom, randomFirst }: Gi
 };
 
 const fromMidi = async (file: string, grid: Grid | undefined): Promise<Shape> => {
-  const midi = await midiOf(file);
+  const midi = await midiFileOf(file);
   const performance = performanceOf(midi);
   const shape = extractTemplate(path.parse(file).name, performance, {
     grid: grid ?? findGrid(performance),
@@ -151,7 +151,7 @@ const fromMidi = async (file: string, grid: Grid | undefined): Promise<Shape> =>
 const templateOf = async (file: string, grid: Grid | undefined): Promise<Shape> => {
   const bytes = await bytesOf(file);
   if (String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd') return fromMidi(file, grid);
-  const read = readTemplate(await textOf(file));
+  const read = readTemplate(await fileTextOf(file));
   if (!read.ok) throw new InputFault(`“${file}” could not be read. ${read.error}`);
   return read.value;
 };
@@ -182,7 +182,7 @@ const humanizeOf = (given: Given): PlainFeel['humanize'] => {
 };
 
 const bandOf = async (file: string, tempo: boolean): Promise<{ seed: number | null; band: Band }> => {
-  const read = readPlayers(await textOf(file));
+  const read = readPlayers(await fileTextOf(file));
   if (!read.ok) throw new InputFault(`“${file}” could not be read. ${read.error}`);
   return { seed: read.value.seed, band: { ...read.value.band, tempo } };
 };
@@ -304,7 +304,7 @@ const feelOne = async (
   options: FeelFileOptions,
   nothing: boolean,
 ): Promise<Done> => {
-  const midi = await midiOf(input);
+  const midi = await midiFileOf(input);
   checkNotes(input, midi, options.offsets);
   if (nothing) {
     await writeOut(output, await bytesOf(input));

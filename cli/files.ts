@@ -43,7 +43,8 @@ export const midiBytesOf = async (file: string): Promise<Uint8Array> => {
   }
 };
 
-export const textOf = async (file: string): Promise<string> => new TextDecoder().decode(await bytesOf(file));
+export const fileTextOf = async (file: string): Promise<string> =>
+  new TextDecoder().decode(await bytesOf(file));
 
 /** Where nothing may be put beside a file, it may be written itself all the same. */
 const NOT_BESIDE = ['EACCES', 'EPERM', 'EROFS'];
@@ -75,7 +76,7 @@ export const writeOut = (file: string, data: Uint8Array | string): Promise<void>
     throw new InputFault(`“${file}” could not be written: ${reason(fault, 'there is no such folder')}.`);
   });
 
-export const midiOf = async (file: string): Promise<MidiFile> => {
+export const midiFileOf = async (file: string): Promise<MidiFile> => {
   const midi = readMidiFile(await midiBytesOf(file));
   if (!midi.ok) throw new InputFault(`“${file}” could not be read. ${midi.error}`);
   return midi.value;

@@ -2,7 +2,7 @@ import { newBeat } from '../core/document/defaults';
 import { MOST, SONG } from '../core/document/choices';
 import type { Beat } from '../core/document/schema';
 import { bringIn } from '../core/bring/bring';
-import { piecesOf } from '../core/groove/fit';
+import { groovePiecesOf } from '../core/groove/fit';
 import type { Groove } from '../core/groove/groove';
 
 /**
@@ -13,7 +13,7 @@ import type { Groove } from '../core/groove/groove';
 export const beatOfGroove = (groove: Groove): { beat: Beat; told: string[] } => {
   const name = groove.name.slice(0, MOST.name);
   const blank: Beat = { ...newBeat('groove', name, 1), tempo: groove.bpm, lanes: [] };
-  const pieces = piecesOf(groove);
+  const pieces = groovePiecesOf(groove);
   const several = pieces.length > 1;
   const told: string[] = [];
   let beat: Beat = { ...blank, patterns: [] };

@@ -5,7 +5,7 @@ import { barTicks, type Meter } from '../core/document/meter';
 import { positionOf } from '../core/document/position';
 import { RANGES } from '../core/document/ranges';
 import { builtInGrooves } from '../core/groove/library';
-import { bandHits, flatBand, type Band, type Bands } from '../core/make/bands';
+import { bandHits, flatBand, type HitBand, type Bands } from '../core/make/bands';
 import {
   arrangements,
   arrangementSlots,
@@ -51,7 +51,7 @@ const anInto = (text: string): 2 | 3 => {
 };
 
 /** `LO-HI`, or `LO-HI..LO-HI` from the beginning to the end; one number is both. */
-const aBand = (text: string): Band => {
+const aBand = (text: string): HitBand => {
   const points = text.split('..').map((part) => {
     const [, low, high = low] = /^(-?[\d.]+)(?:-(-?[\d.]+))?$/.exec(part) ?? [];
     const edges = [Number(low), Number(high)];
@@ -174,17 +174,17 @@ const ring = async (out: string | undefined, given: RingGiven): Promise<void> =>
 interface BandsGiven extends Partial<Common> {
   grid: Grid;
   bars: number;
-  fullness: Band;
-  velocity?: Band;
-  pitch?: Band;
+  fullness: HitBand;
+  velocity?: HitBand;
+  pitch?: HitBand;
   scale?: string;
-  length?: Band;
+  length?: HitBand;
   atOnce?: number;
   heldOver?: number;
   note?: number;
 }
 
-const heldBand = (name: string, band: Band, least: number, most: number): Band =>
+const heldBand = (name: string, band: HitBand, least: number, most: number): HitBand =>
   band.map(({ at, low, high }) => ({
     at,
     low: within(name, low, least, most),

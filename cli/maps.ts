@@ -5,7 +5,7 @@ import { readMapCsv, readMidnam } from '../core/midi/drumMap/mapFiles';
 import { mapOf, type MapPreview } from '../core/midi/drumMap/mapPreview';
 import type { Read } from '../core/document/file';
 import { InputFault } from './fault';
-import { textOf, warn } from './files';
+import { fileTextOf, warn } from './files';
 
 /** A list of drums of another kind of file, as a map; what it says of single lines goes to standard error. */
 const mapFrom = (read: Read<MapPreview>): Read<DrumMap> => {
@@ -27,7 +27,7 @@ const readMap = (text: string, name: string): Read<DrumMap> => {
 /** A drum map by what a person calls it: gm, or a file: a map of ours, a MIDI name document, a table of numbers and names. */
 export const mapNamed = async (place: string): Promise<DrumMap> => {
   if (place.toLowerCase() === 'gm') return GENERAL_MIDI;
-  const read = readMap(await textOf(place), path.parse(place).name);
+  const read = readMap(await fileTextOf(place), path.parse(place).name);
   if (!read.ok) throw new InputFault(`The drum map “${place}” could not be read. ${read.error}`);
   return read.value;
 };

@@ -9,7 +9,7 @@ import type { MidiFile } from '../core/midi/read/midiFile';
 import { KNOWN_ROUTES, knownRoute } from '../core/play/moves/detours';
 import type { MidiNote } from '../core/units';
 import { UsageFault } from './fault';
-import { midiOf, warn, writeOut } from './files';
+import { midiFileOf, warn, writeOut } from './files';
 import { aNote, aNumber, aWhole, numbersIn, within } from './numbers';
 
 /** `--note 36 --note snare`, or several after one. */
@@ -61,7 +61,7 @@ const heldRate = (rate: FileEchoes['rate']): FileEchoes['rate'] =>
   'ms' in rate ? { ms: within('--rate', rate.ms, RANGES.echoMs.least, RANGES.echoMs.most) } : rate;
 
 const echo = async (input: string, output: string, given: EchoGiven): Promise<void> => {
-  const file = await midiOf(input);
+  const file = await midiFileOf(input);
   const { echoes, echoSlope, interval } = RANGES;
   const done = echoFile(file, {
     notes: chosen(input, file, given.note),
@@ -128,7 +128,7 @@ const detour = async (input: string, output: string, given: DetourGiven): Promis
   if (!DETOUR_SLOTS.some((slots) => slots === given.slots))
     throw new UsageFault(`--slots is to be one of ${DETOUR_SLOTS.join(', ')}.`);
   const route = routeOf(given.route, given.slots);
-  const file = await midiOf(input);
+  const file = await midiFileOf(input);
   const done = detourFile(file, { notes: chosen(input, file, given.note), over: given.over, route });
   await writeOut(output, done.bytes);
   say(output, done);

@@ -3,12 +3,12 @@ import { HOW_DEFAULTS } from '../core/export/choice';
 import { exported } from '../core/export/exporting';
 import { hitsOf } from '../core/export/list';
 import { InputFault } from './fault';
-import { beatOf, howOf, whatOf, withWhat, type Given } from './export';
+import { beatOf, howOf, whatOf, withWhat, type ExportGiven } from './export';
 
 /** What only matters for files. */
 const NOTES = { names: HOW_DEFAULTS.names, channel: HOW_DEFAULTS.channel, channels: HOW_DEFAULTS.channels };
 
-const run = async (input: string, given: Given & { json: boolean }): Promise<void> => {
+const run = async (input: string, given: ExportGiven & { json: boolean }): Promise<void> => {
   const beat = await beatOf(input);
   const how = { ...howOf('.csv', given, null), ...NOTES };
   const out = exported(beat, how, whatOf(beat, given));

@@ -26,7 +26,7 @@ import { ticksPerMs } from '../core/units';
 import { drumGroupOfFile, performanceOf } from '../core/midi/read/midiFile';
 import { instrumentOf } from '../core/document/instruments';
 import { InputFault } from './fault';
-import { midiOf, textOf } from './files';
+import { midiFileOf, fileTextOf } from './files';
 
 const laneName = (lane: string): string => {
   const [channel, note] = lane.split('/');
@@ -39,7 +39,7 @@ const isTriplet = (grid: Grid): boolean => grid.endsWith('T');
 
 /** What a file of a template or of players says, in words. */
 const fileLines = async (file: string): Promise<string[]> => {
-  const text = await textOf(file);
+  const text = await fileTextOf(file);
   const players = readPlayers(text);
   if (players.ok) {
     const { players: all } = players.value.band;
@@ -78,7 +78,7 @@ const fileLines = async (file: string): Promise<string[]> => {
 
 /** A template is measured as one that plays it would be, at the tempo of what it is set against. */
 const ofTemplate = async (file: string, like?: FeelReport): Promise<FeelReport> => {
-  const template = readTemplate(await textOf(file));
+  const template = readTemplate(await fileTextOf(file));
   if (!template.ok) throw new InputFault(`“${file}” could not be read as a template. ${template.error}`);
   const performance = shapePerformance(template.value);
   return like
@@ -89,7 +89,7 @@ const ofTemplate = async (file: string, like?: FeelReport): Promise<FeelReport> 
 /** @param like the report that it is set against: both are measured on one grid where that can be */
 const read = async (file: string, like?: FeelReport): Promise<FeelReport> => {
   if (file.endsWith('.json')) return ofTemplate(file, like);
-  const midi = await midiOf(file);
+  const midi = await midiFileOf(file);
   if (!midi.notes.length) throw new InputFault(`“${file}” has no notes, so there is no feel to measure.`);
   const performance = performanceOf(midi);
   const own = reportFeel(performance);

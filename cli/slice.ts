@@ -10,7 +10,7 @@ import { evenMarks, marksAt } from '../core/samples/loops';
 import { onsetsOf, SENSITIVITY } from '../core/samples/onsets';
 import { sliceFiles } from '../core/files/sliceFiles';
 import { sliceName } from '../core/samples/sliceName';
-import { secondsOf, type Audio } from '../core/samples/sample';
+import { sampleSecondsOf, type Audio } from '../core/samples/sample';
 import { TEMPO } from '../core/units';
 import { InputFault, UsageFault } from './fault';
 import { writeOut } from './files';
@@ -35,7 +35,7 @@ interface Cut {
 }
 
 const cutOf = (audio: Audio, { bars, sensitivity, even }: Given, file: string): Cut => {
-  const seconds = secondsOf(audio);
+  const seconds = sampleSecondsOf(audio);
   const found = onsetsOf(audio, sensitivity ?? SENSITIVITY);
   const likely = bars ? { bars, bpm: bpmOf(seconds, bars) } : loopTempos(found, seconds, 4, { file })[0];
   if (!likely)

@@ -7,7 +7,7 @@ import { recognized } from '../core/hands/recognized';
 import { MENDS, sticking, unplayable } from '../core/hands/sticking';
 import { drumStrokes } from '../core/midi/read/drumStrokes';
 import { InputFault } from './fault';
-import { midiOf } from './files';
+import { midiFileOf } from './files';
 
 interface Given {
   leftHanded: boolean;
@@ -16,7 +16,7 @@ interface Given {
 }
 
 const run = async (input: string, { leftHanded, rule, json }: Given): Promise<void> => {
-  const file = await midiOf(input);
+  const file = await midiFileOf(input);
   const { strokes, left } = drumStrokes(file);
   if (!strokes.length)
     throw new InputFault(

@@ -6,7 +6,7 @@ import { writeTemplate } from '../core/feel/templateText';
 import { laneOfNote, performanceOf, wholeBars } from '../core/midi/read/midiFile';
 
 import { InputFault, UsageFault } from './fault';
-import { midiOf, writeOut } from './files';
+import { midiFileOf, writeOut } from './files';
 import { aGrid, aNote, aWhole, numbersIn, within } from './numbers';
 
 interface Given {
@@ -22,7 +22,7 @@ const MOST_SLOTS = 1024;
 const run = async (input: string, output: string, given: Given): Promise<void> => {
   if (!/\.json$/i.test(output))
     throw new UsageFault(`A template is written as JSON: “${output}” is to end in .json.`);
-  const file = await midiOf(input);
+  const file = await midiFileOf(input);
   if (!file.notes.length)
     throw new InputFault(`“${input}” has no notes, so no template can be taken from it.`);
   const wanted = file.notes.filter(({ note }) => !given.note || given.note.includes(note));

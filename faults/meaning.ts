@@ -13,7 +13,7 @@ import { bringIn } from '../core/bring/bring';
 import { newBeat } from '../core/document/defaults';
 import { GENERAL_MIDI } from '../core/midi/drumMap/drumMap';
 import { decodeAudio } from '../core/samples/decode';
-import { secondsOf } from '../core/samples/sample';
+import { sampleSecondsOf } from '../core/samples/sample';
 import { wavOf } from '../core/files/wav';
 import { DEMO_BEATS } from '../demo/beats';
 import { randoms, READERS, works } from './files';
@@ -236,7 +236,7 @@ const cases = (at: number, random: Random): Case[] => {
     const read = await decodeAudio(bytes, 'x.wav');
     if (!read.ok && /undefined|NaN|object Object/.test(read.error)) throw new Error(read.error);
     if (!read.ok) return;
-    keptAs(secondsOf(read.audio));
+    keptAs(sampleSecondsOf(read.audio));
   };
   return [{ name: 'sound', work }];
 };

@@ -15,3 +15,29 @@ test('the picture of the house shows every room of core', () => {
   for (const room of CORE) expect(picture).toContain(`core/${room}<`);
   expect(housePicture()).toContain('feel uses document');
 });
+
+/** Of one kind in every place: a screen's styles, a range and what sets it, a figure as it is set, told and described, an id. */
+const SHARED_NAMES = ['Range', 'figure', 'id', 'styles'];
+
+test('a name is exported by one module', () => {
+  const from = new Map<string, Set<string>>();
+  for (const root of ['core', 'src', 'cli', 'server'])
+    for (const name of fs.readdirSync(root, { recursive: true }) as string[]) {
+      // What only a browser can do has a counterpart of the same names; lists of texts are called alike.
+      const module = `${root}/${name.replace(/(\.web)?\.tsx?$/, '')}`;
+      if (
+        !/\.tsx?$/.test(name) ||
+        /\.(test|mock)\.tsx?$/.test(name) ||
+        /^src\/words\/|__mocks__|arbitraries$/.test(module)
+      )
+        continue;
+      const text = fs.readFileSync(`${root}/${name}`, 'utf8');
+      for (const [, one] of text.matchAll(
+        /^export (?:const|type|interface|function|class|async function) (\w+)/gm,
+      ))
+        from.set(one!, (from.get(one!) ?? new Set()).add(module));
+    }
+  expect(from.get('keyOf')).toEqual(new Set(['src/ui/keys']));
+  const several = [...from].filter(([, modules]) => modules.size > 1).map(([name]) => name);
+  expect(several.sort()).toEqual(SHARED_NAMES);
+});

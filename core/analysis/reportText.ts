@@ -101,7 +101,7 @@ export const reportLines = (report: FeelReport, name: (lane: string) => string):
 ];
 
 /** One figure of two reports beside one another. */
-export interface Compared {
+export interface ReportsCompared {
   what: string;
   /** Null where one of them has none. */
   from: number | null;
@@ -133,7 +133,7 @@ export const compareReports = (
   b: FeelReport,
   name: (lane: string) => string,
   key: (lane: string) => string = (lane) => lane,
-): Compared[] => {
+): ReportsCompared[] => {
   const others = new Map(b.lanes.map((lane) => [key(lane.lane), lane]));
   return [
     { what: 'Swing', from: a.swing?.percent ?? null, to: b.swing?.percent ?? null, unit: ' %' },
@@ -149,7 +149,7 @@ export const compareReports = (
 };
 
 /** @example differenceText({ what: 'Spread', from: 5, to: 7.5, unit: ' ms' }) // "+2.5" */
-export const differenceText = ({ from, to }: Compared): string =>
+export const differenceText = ({ from, to }: ReportsCompared): string =>
   from === null || to === null ? '' : `${to >= from ? '+' : '−'}${oneFigure(Math.abs(to - from))}`;
 
 /** The differences between two reports, a line each. */

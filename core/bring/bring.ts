@@ -13,7 +13,7 @@ import { entryOf } from '../midi/drumMap/drumMap';
 import { DRUM_CHANNEL } from '../midi/read/parts';
 import { commitFeel } from '../play/commitFeel';
 import { clamp, type Ticks } from '../units';
-import { fitGroove, piecesOf } from '../groove/fit';
+import { fitGroove, groovePiecesOf } from '../groove/fit';
 import { layOut, type TimedHit } from '../groove/layOut';
 import { type Groove, type GrooveLane } from '../groove/groove';
 
@@ -272,7 +272,7 @@ const layOver = (beat: Beat, groove: Groove, pattern: Pattern, instruments: Inst
 
 /** The bars left out of a groove that is longer than a pattern can be, or whose meters change. */
 const cutShort = (groove: Groove): string[] => {
-  const pieces = piecesOf(groove);
+  const pieces = groovePiecesOf(groove);
   return pieces.length > 1
     ? [`Only its first ${count(pieces[0]!.bars, 'bar')} of ${groove.bars} came in.`]
     : [];
@@ -286,9 +286,9 @@ const cutShort = (groove: Groove): string[] => {
  * @returns the beat, and what there is to tell
  */
 export const bringIn = (beat: Beat, groove: Groove, bring: Bring): Brought => {
-  if (bring.how === 'all') return asPieces(beat, piecesOf(groove), bring);
+  if (bring.how === 'all') return asPieces(beat, groovePiecesOf(groove), bring);
   if (bring.how === 'over') return layOver(beat, groove, patternOf(beat, bring.patternId), bring.instruments);
-  const [piece] = piecesOf(groove) as [Groove, ...Groove[]];
+  const [piece] = groovePiecesOf(groove) as [Groove, ...Groove[]];
   const cut = cutShort(groove);
   if (bring.how === 'new') {
     const done = asNew(beat, piece, bring.id, bring.name);

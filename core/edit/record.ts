@@ -21,7 +21,7 @@ const beforeFeel = (bend: (position: Ticks) => Ticks, sounding: Ticks): Ticks =>
   return (low + high) / 2;
 };
 
-export interface Played {
+export interface PlayedStroke {
   laneId: string;
   /** Where it sounded, from where play began. */
   tick: Ticks;
@@ -55,7 +55,7 @@ const stepRead = (plan: LanePlan, round: number, place: number): number => {
 export const placePlayed = (
   beat: Beat,
   pattern: Pattern,
-  { laneId, tick, quantize, straight }: Played,
+  { laneId, tick, quantize, straight }: PlayedStroke,
 ): Pick<Hit, 'step' | 'nudge'> => {
   const lane = beat.lanes.find(({ id }) => id === laneId)!;
   const plan = planLane(beat, pattern, lane);
@@ -80,7 +80,7 @@ const SAME = 0.12;
  * recordHit(beat, pattern, { laneId: 'kick', tick: 480, velocity: 90, quantize: 1 }).parts['kick']!.hits.length
  * // 5
  */
-export const recordHit = (beat: Beat, pattern: Pattern, played: Played): Pattern => {
+export const recordHit = (beat: Beat, pattern: Pattern, played: PlayedStroke): Pattern => {
   const { step, nudge } = placePlayed(beat, pattern, played);
   const part = lanePatternOf(pattern, played.laneId);
   const { pitch = 0 } = played;

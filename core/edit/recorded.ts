@@ -6,14 +6,14 @@ import { newEntry } from './song';
 import { colourOf, freeSectionName } from '../document/sectionNames';
 
 /** That a pattern began to play, at a time. */
-export interface Switched {
+export interface RecordedSwitch {
   patternId: string | null;
   at: Seconds;
   tempo: Bpm;
 }
 
 /** How many whole bars of its meter a pattern played. */
-const barsPlayed = (beat: Beat, { patternId, at, tempo }: Switched, end: Seconds): number => {
+const barsPlayed = (beat: Beat, { patternId, at, tempo }: RecordedSwitch, end: Seconds): number => {
   const pattern = beat.patterns.find(({ id }) => id === patternId);
   if (!pattern) return 0;
   return Math.round(((end - at) * tempo * QUARTER) / 60 / barTicks(pattern.meter));
@@ -27,7 +27,12 @@ const barsPlayed = (beat: Beat, { patternId, at, tempo }: Switched, end: Seconds
  * @param end when play was stopped
  * @param newId gives ids that are not in use
  */
-export const recordedSong = (beat: Beat, switches: Switched[], end: Seconds, newId: () => string): Song => {
+export const recordedSong = (
+  beat: Beat,
+  switches: RecordedSwitch[],
+  end: Seconds,
+  newId: () => string,
+): Song => {
   const sections = [...beat.song.sections];
   const order: Place[] = [...beat.song.order];
   const made = new Map<string, string>();

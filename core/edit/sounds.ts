@@ -288,7 +288,7 @@ export const setLoop = (beat: Beat, laneId: string, loop: Loop, rewrite?: string
 };
 
 /** The drum that a slice sounds like, and how hard it was struck. */
-export interface Told {
+export interface SoundsTold {
   instrument: InstrumentId;
   velocity: number;
   /** Other drums struck with it at once. */
@@ -296,7 +296,7 @@ export interface Told {
 }
 
 /** All that is struck in a slice. */
-const struckIn = (one: Told | null) => (one ? [one, ...(one.also ?? [])] : []);
+const struckIn = (one: SoundsTold | null) => (one ? [one, ...(one.also ?? [])] : []);
 
 /**
  * Spreads the slices of a loop over the lanes of the kit, each where it is in the loop. Lanes that are not there are added.
@@ -306,7 +306,7 @@ const struckIn = (one: Told | null) => (one ? [one, ...(one.also ?? [])] : []);
  */
 export const loopToDrums = (
   beat: Beat,
-  a: { loop: Loop; told: (Told | null)[]; patternId: string; ids: Record<string, string> },
+  a: { loop: Loop; told: (SoundsTold | null)[]; patternId: string; ids: Record<string, string> },
 ): Beat => {
   const pattern = beat.patterns.find(({ id }) => id === a.patternId);
   if (!pattern) return beat;

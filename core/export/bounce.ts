@@ -6,7 +6,7 @@ import { newWav, putSamples, wavBytes, type Bits, type WavShape } from '../files
 import { secondsAt } from '../play/tempoMap';
 import type { ExportHow } from './choice';
 import type { Piece } from './pieces';
-import { voicesOf, type Voice } from './midi';
+import { voicesOf, type MidiVoice } from './midi';
 
 /** How the sound of a piece is rendered. */
 export type BounceHow = Pick<ExportHow, 'depth' | 'rate' | 'stems' | 'tail' | 'split' | 'scope'>;
@@ -60,7 +60,7 @@ export const tooLarge = (pieces: Piece[], beat: Beat, how: BounceHow): string | 
 };
 
 /** The lanes with anything to hear, all together or a stem each. */
-export const bounceVoices = (piece: Piece, beat: Beat, how: BounceHow): Voice[] => {
+export const bounceVoices = (piece: Piece, beat: Beat, how: BounceHow): MidiVoice[] => {
   const playing = new Set(piece.notes().map(({ lane }) => lane));
   return voicesOf(
     beat,
@@ -74,7 +74,7 @@ const mixNotes = (
   piece: Piece,
   beat: Beat,
   rate: number,
-  voice: Voice,
+  voice: MidiVoice,
   sounds: Sound[],
   earliest: number,
 ): MixNote[] => {
@@ -148,7 +148,7 @@ export function* bounce(
   beat: Beat,
   how: BounceHow,
   sounds: Sound[],
-  voice: Voice,
+  voice: MidiVoice,
 ): Generator<number, Uint8Array, void> {
   const shape = waveOf(piece, how);
   const bytes = newWav(shape);

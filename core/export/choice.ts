@@ -4,9 +4,9 @@ import type { Channel } from '../units';
 
 /** The extent of an export. */
 export const SCOPES = ['pattern', 'section', 'song', 'sections', 'range', 'patterns', 'tray'] as const;
-export type Scope = (typeof SCOPES)[number];
+export type ExportScope = (typeof SCOPES)[number];
 
-export const SCOPE_NAMES: Record<Scope, string> = {
+export const SCOPE_NAMES: Record<ExportScope, string> = {
   pattern: 'One pattern',
   section: 'One section',
   song: 'The whole song',
@@ -17,10 +17,10 @@ export const SCOPE_NAMES: Record<Scope, string> = {
 };
 
 /** As what it is written. */
-export const KINDS = ['midi', 'audio', 'paper', 'tab', 'list'] as const;
-export type Kind = (typeof KINDS)[number];
+export const EXPORT_KINDS = ['midi', 'audio', 'paper', 'tab', 'list'] as const;
+export type ExportKind = (typeof EXPORT_KINDS)[number];
 
-export const KIND_NAMES: Record<Kind, string> = {
+export const KIND_NAMES: Record<ExportKind, string> = {
   midi: 'MIDI',
   audio: 'Audio (WAV)',
   paper: 'Drum part (MusicXML)',
@@ -37,12 +37,12 @@ export type Channels = (typeof CHANNELS)[number];
 
 export const DEPTHS = ['16', '24', '32f'] as const;
 export type Depth = (typeof DEPTHS)[number];
-export const RATES = [44100, 48000] as const;
+export const BOUNCE_RATES = [44100, 48000] as const;
 
 /** Everything that may be chosen, but for what it is chosen of: kept by name, it serves any beat. */
 export interface ExportHow {
-  kind: Kind;
-  scope: Scope;
+  kind: ExportKind;
+  scope: ExportScope;
   /** How often a pattern plays. */
   passes: number;
   split: Split;
@@ -67,7 +67,7 @@ export interface ExportHow {
   /** The pattern of file names, with `{beat}`, `{section}`, `{lane}`, `{bpm}`, `{meter}`, `{bars}` and `{n}` filled in. */
   names: string;
   depth: Depth;
-  rate: (typeof RATES)[number];
+  rate: (typeof BOUNCE_RATES)[number];
   stems: boolean;
   /** The ringing after the end: kept, or heard at the start instead, so that the file loops. A song is only cut. */
   tail: boolean;
@@ -121,7 +121,7 @@ const within = (value: unknown, least: number, most: number, other: number): num
 export const heldHow = (raw: Partial<Record<keyof ExportHow, unknown>>): ExportHow => {
   const d = HOW_DEFAULTS;
   return {
-    kind: one(KINDS, raw.kind, d.kind),
+    kind: one(EXPORT_KINDS, raw.kind, d.kind),
     scope: one(SCOPES, raw.scope, d.scope),
     passes: within(raw.passes, 1, 64, d.passes),
     split: one(SPLITS, raw.split, d.split),
@@ -139,7 +139,7 @@ export const heldHow = (raw: Partial<Record<keyof ExportHow, unknown>>): ExportH
     hands: yes(raw.hands, d.hands),
     names: typeof raw.names === 'string' ? raw.names.slice(0, 200) : d.names,
     depth: one(DEPTHS, raw.depth, d.depth),
-    rate: one(RATES, raw.rate, d.rate),
+    rate: one(BOUNCE_RATES, raw.rate, d.rate),
     stems: yes(raw.stems, d.stems),
     tail: yes(raw.tail, d.tail),
   };

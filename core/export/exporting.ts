@@ -9,9 +9,9 @@ import type { Leads } from '../mix/leads';
 import { timeWords } from '../play/time';
 import { secondsAt } from '../play/tempoMap';
 import { bounceVoices, tooLarge, type BounceHow } from './bounce';
-import type { ExportHow, ExportWhat, Kind } from './choice';
+import type { ExportHow, ExportWhat, ExportKind } from './choice';
 import { csvOf, tempoOf } from './list';
-import { barsOf, midiOf, type MidiPiece, type Voice } from './midi';
+import { barsOf, midiOf, type MidiPiece, type MidiVoice } from './midi';
 import { musicXmlOf } from './musicXml';
 import { namedBy, unlike } from './names';
 import { heldBars, piecesOf, warningsOf, type Piece } from './pieces';
@@ -29,7 +29,7 @@ export interface OutFile {
   notes: number;
   /** Which piece and which lanes it is of, for a bounce. */
   piece: number;
-  voice: Voice | null;
+  voice: MidiVoice | null;
 }
 
 /** The files of a choice, and the remarks about it. */
@@ -47,7 +47,7 @@ export interface Exported {
   zipName: string;
 }
 
-export const ENDINGS: Record<Kind, string> = {
+export const ENDINGS: Record<ExportKind, string> = {
   midi: 'mid',
   audio: 'wav',
   paper: 'musicxml',
@@ -55,7 +55,7 @@ export const ENDINGS: Record<Kind, string> = {
   list: 'csv',
 };
 
-export const MIME: Record<Kind, string> = {
+export const MIME: Record<ExportKind, string> = {
   midi: 'audio/midi',
   audio: 'audio/wav',
   paper: 'application/vnd.recordare.musicxml+xml',

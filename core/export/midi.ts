@@ -13,7 +13,7 @@ import type { ExportHow } from './choice';
 import type { Piece } from './pieces';
 
 /** Some lanes that are written together: all, one, or those of a group. */
-export interface Voice {
+export interface MidiVoice {
   /** '' is all of them. */
   name: string;
   lanes: ReadonlySet<number>;
@@ -21,7 +21,7 @@ export interface Voice {
 
 /** A MIDI file that was written, and what is in it. */
 export interface WrittenMidi {
-  voice: Voice;
+  voice: MidiVoice;
   bytes: Uint8Array;
   tracks: number;
   notes: number;
@@ -54,10 +54,10 @@ export const voicesOf = (
   beat: Beat,
   how: Pick<ExportHow, 'split'>,
   playing: ReadonlySet<number>,
-): Voice[] => {
-  const all: Voice = { name: '', lanes: playing };
+): MidiVoice[] => {
+  const all: MidiVoice = { name: '', lanes: playing };
   if (how.split === 'none') return [all];
-  const out: Voice[] = [];
+  const out: MidiVoice[] = [];
   const grouped = new Map<string, Set<number>>();
   beat.lanes.forEach((lane, at) => {
     if (!playing.has(at)) return;
@@ -183,7 +183,7 @@ export const midiOf = (piece: Piece, beat: Beat, how: ExportHow, leads: Leads | 
   const voices = voicesOf(beat, how, playing);
   // A file of format 0 has one track: what is split then becomes files.
   const apart = how.split !== 'none' && (how.as === 'files' || how.format === 0);
-  const filesOf: Voice[][] = apart ? voices.map((voice) => [voice]) : [voices];
+  const filesOf: MidiVoice[][] = apart ? voices.map((voice) => [voice]) : [voices];
   const conductor = conductorOf(piece, beat, how.ppq, shift);
   const by = Math.round(shift * scale);
   const all = { lanes: playing, name: '' };

@@ -11,7 +11,7 @@ import type { LoopEdges } from '../play/edges';
 import type { Note } from '../play/notes';
 import { songFaults, type Span } from '../play/timeline';
 import { type TimelinePlan } from '../play/timelinePlan';
-import { type Range } from '../play/driver';
+import { type TickRange } from '../play/driver';
 import { clamp } from '../units';
 import type { ExportHow, ExportWhat } from './choice';
 
@@ -22,7 +22,7 @@ export interface Piece {
   /** Its number where there are several, from 1; null where it is alone. */
   number: number | null;
   plan: TimelinePlan;
-  range: Range;
+  range: TickRange;
   edges: LoopEdges;
   /** Its notes, in order of time: worked out when it is first asked for. Not to be changed. */
   notes: () => readonly Note[];
@@ -67,7 +67,7 @@ export const asWritten = (beat: Beat, { map, straight }: Pick<ExportHow, 'map' |
   return straight ? straightened(mapped) : mapped;
 };
 
-const whole = (plan: TimelinePlan): Range => ({ from: 0, to: plan.timeline.length });
+const whole = (plan: TimelinePlan): TickRange => ({ from: 0, to: plan.timeline.length });
 
 const ofPattern = (
   beat: Beat,

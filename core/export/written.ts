@@ -25,7 +25,7 @@ export interface WrittenHit {
 }
 
 /** All that is struck at one place. */
-export interface Onset {
+export interface WrittenOnset {
   /** In units of the beat, see `parts`. */
   at: number;
   hits: WrittenHit[];
@@ -36,7 +36,7 @@ export interface WrittenBeat {
   /** Into how many equal parts it is divided. */
   parts: number;
   length: Ticks;
-  onsets: Onset[];
+  onsets: WrittenOnset[];
 }
 
 /** A hit with its place: in a piece from its start, in a beat from the beat's. */

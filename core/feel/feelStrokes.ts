@@ -5,7 +5,7 @@ import type { Ms, Ticks } from '../units';
 import { eachCluster, FLAM_MS } from './clusters';
 import { quantizedAt, type LaneFeelPlan, type PreparedFeel } from './prepareFeel';
 import type { Humanizing } from './stage';
-import { isPast, type Struck, type Tie } from './struck';
+import { isPast, type FeltStroke, type Tie } from './struck';
 
 /**
  * The strokes of one lane on their way through the stages of feel: the same code for what is heard, drawn and written, for
@@ -16,7 +16,7 @@ import { isPast, type Struck, type Tie } from './struck';
 const ROOM = 0.45;
 
 /** A stroke that goes through the stages by itself. */
-const throughEach = (feel: PreparedFeel, stroke: Struck, delay: Ticks): void => {
+const throughEach = (feel: PreparedFeel, stroke: FeltStroke, delay: Ticks): void => {
   const lead = stroke.lead && stroke.lead !== stroke ? stroke.lead : null;
   let tick = stroke.at;
   let leadTick = lead ? lead.at : tick;
@@ -33,7 +33,7 @@ const throughEach = (feel: PreparedFeel, stroke: Struck, delay: Ticks): void => 
   if (feel.levelAt) stroke.force *= feel.levelAt(quantizedAt(feel, stroke.at));
 };
 
-const throughBoth = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): void => {
+const throughBoth = ({ a, b, amount }: LaneFeelPlan, stroke: FeltStroke): void => {
   throughEach(a, stroke, stroke.delay);
   if (!b) return;
   const { tick, force } = stroke;
@@ -42,13 +42,13 @@ const throughBoth = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): void => {
   stroke.force = (1 - amount) * force + amount * stroke.force;
 };
 
-const follow = (feel: PreparedFeel, stroke: Struck, { main, apart, share }: Tie): void => {
+const follow = (feel: PreparedFeel, stroke: FeltStroke, { main, apart, share }: Tie): void => {
   stroke.tick = main.tick + apart * feel.ticksPerMs(main.tick);
   stroke.force = main.force * share;
 };
 
 /** Whether any two stand near enough to be a flam: mostly none do, and there is nothing to look for. */
-const anyNear = (feel: PreparedFeel, strokes: Struck[]): boolean => {
+const anyNear = (feel: PreparedFeel, strokes: FeltStroke[]): boolean => {
   let before = -Infinity;
   for (const one of strokes) {
     if (one.tie || one.lead || !one.sounds) continue;
@@ -60,7 +60,7 @@ const anyNear = (feel: PreparedFeel, strokes: Struck[]): boolean => {
 };
 
 /** Ties the softer notes of flams to their main notes. */
-const tie = (feel: PreparedFeel, strokes: Struck[]): void => {
+const tie = (feel: PreparedFeel, strokes: FeltStroke[]): void => {
   if (!anyNear(feel, strokes)) return;
   const singles = strokes.filter((one) => one.sounds && !one.tie && !one.lead).sort((x, y) => x.at - y.at);
   eachCluster(singles, feel.ticksPerMs, (from, to, main) => {
@@ -77,17 +77,17 @@ const tie = (feel: PreparedFeel, strokes: Struck[]): void => {
   });
 };
 
-const byTick = (a: Struck, b: Struck): number =>
+const byTick = (a: FeltStroke, b: FeltStroke): number =>
   a.tick - b.tick || a.cycle - b.cycle || a.step - b.step || a.hitIndex - b.hitIndex || a.stroke - b.stroke;
 
-const sorted = (strokes: Struck[]): Struck[] => {
+const sorted = (strokes: FeltStroke[]): FeltStroke[] => {
   for (let i = 1; i < strokes.length; i++)
     if (byTick(strokes[i - 1]!, strokes[i]!) > 0) return [...strokes].sort(byTick);
   return strokes;
 };
 
 /** Two hits that were written so near, and that the feel has left as they were to one another. */
-const asWritten = (before: Struck, one: Struck): boolean =>
+const asWritten = (before: FeltStroke, one: FeltStroke): boolean =>
   one.at - before.at > 1e-6 &&
   Math.abs(one.tick - before.tick - (one.at - before.at)) < 1e-6 &&
   !one.lead &&
@@ -99,11 +99,11 @@ const asWritten = (before: Struck, one: Struck): boolean =>
  *
  * @param end where a loop ends: what comes after it is no part of the loop and swallows nothing of it
  */
-const merge = (feel: PreparedFeel, strokes: Struck[], end: Ticks): Struck[] => {
-  const out: Struck[] = [];
-  let last: Struck | null = null;
+const merge = (feel: PreparedFeel, strokes: FeltStroke[], end: Ticks): FeltStroke[] => {
+  const out: FeltStroke[] = [];
+  let last: FeltStroke | null = null;
   for (const one of strokes) {
-    const before: Struck | undefined = out[out.length - 1];
+    const before: FeltStroke | undefined = out[out.length - 1];
     const near: boolean =
       !!last &&
       one.tick - last.tick < feel.ticksPerMs(last.tick) &&
@@ -126,7 +126,7 @@ const STROKE = PURPOSE.stroke;
 const sixteenth = (tick: Ticks): number => Math.floor(tick / 240 + 0.5);
 
 /** The key of all draws of a stroke, but for their purpose. */
-const keyOf = (h: Humanizing, { cycle, step, hitIndex, stroke }: Struck): number =>
+const keyOf = (h: Humanizing, { cycle, step, hitIndex, stroke }: FeltStroke): number =>
   fold(fold(fold(fold(h.key, h.every === Infinity ? cycle : 0), step), hitIndex), stroke);
 
 const white = (key: number, purpose: number): number => normal(drawFrom(fold(key, purpose)));
@@ -134,7 +134,7 @@ const white = (key: number, purpose: number): number => normal(drawFrom(fold(key
 const within = (tick: Ticks, every: Ticks): Ticks => (every === Infinity ? tick : modulo(tick, every));
 
 /** The timing noise of a stroke, in ms: a roll's strokes share that of its first, and have a quarter of their own. */
-const noiseOf = (h: Humanizing, stroke: Struck, key: number): Ms => {
+const noiseOf = (h: Humanizing, stroke: FeltStroke, key: number): Ms => {
   if (!h.timing) return 0;
   const lead = stroke.lead ?? stroke;
   const own = Math.sqrt(1 - h.drift) * white(stroke === lead ? key : keyOf(h, lead), TIMING);
@@ -148,18 +148,18 @@ const driftOf = (h: Humanizing, j: number): number =>
   h.own ? Math.sqrt(h.shares) * h.pink(j) + Math.sqrt(1 - h.shares) * h.own(j) : h.pink(j);
 
 /** Soft strokes are up to twice as loose, hard ones up to not loose at all. */
-const looseness = ({ soft }: Humanizing, { velocity }: Struck): number =>
+const looseness = ({ soft }: Humanizing, { velocity }: FeltStroke): number =>
   soft ? Math.max(0, 1 + soft * (1 - (2 * velocity) / 127)) : 1;
 
 /** The whole of what humanize moves a stroke by, in ticks. */
-const movedBy = (h: Humanizing, stroke: Struck, key: number, ticksPerMs: number): Ticks => {
+const movedBy = (h: Humanizing, stroke: FeltStroke, key: number, ticksPerMs: number): Ticks => {
   const weaker = h.weaker?.(stroke.lead ?? stroke);
   const late = noiseOf(h, stroke, key) + (weaker ? h.hands * weaker.late : 0);
   return (h.player ? h.player.shift(stroke.tick) : 0) + late * ticksPerMs;
 };
 
 /** And what it adds to its velocity. */
-const forceNoise = (h: Humanizing, stroke: Struck, key: number): number => {
+const forceNoise = (h: Humanizing, stroke: FeltStroke, key: number): number => {
   const weaker = h.weaker?.(stroke);
   return (
     (h.velocity ? h.velocity * white(key, VELOCITY) : 0) -
@@ -168,7 +168,7 @@ const forceNoise = (h: Humanizing, stroke: Struck, key: number): number => {
 };
 
 /** By how far a stroke is to be moved; it is struck as unevenly. */
-const drawNoise = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): void => {
+const drawNoise = ({ a, b, amount }: LaneFeelPlan, stroke: FeltStroke): void => {
   const perMs = a.ticksPerMs(stroke.tick);
   // What has become one with another has the strength of that.
   const loud = stroke.into === null || !stroke.sounds;
@@ -194,8 +194,8 @@ const drawNoise = ({ a, b, amount }: LaneFeelPlan, stroke: Struck): void => {
 /** Players may wander far together: their strokes keep their order, and no two come nearer than this part of their distance. */
 const PARTED = 0.1;
 
-const part = (heard: Struck[]): void => {
-  let before: Struck | null = null;
+const part = (heard: FeltStroke[]): void => {
+  let before: FeltStroke | null = null;
   for (const one of heard) {
     if (before) {
       const least = before.tick + before.moved + PARTED * (one.tick - before.tick);
@@ -206,7 +206,7 @@ const part = (heard: Struck[]): void => {
 };
 
 /** Holds what sounds off its neighbours on both sides. */
-const holdOff = (lane: LaneFeelPlan, heard: Struck[]): void => {
+const holdOff = (lane: LaneFeelPlan, heard: FeltStroke[]): void => {
   if (lane.a.humanizing?.player || lane.b?.humanizing?.player) return part(heard);
   let before = -Infinity;
   heard.forEach((one, i) => {
@@ -218,39 +218,39 @@ const holdOff = (lane: LaneFeelPlan, heard: Struck[]): void => {
 };
 
 /** A stroke that became one with another goes with it. */
-const movedWith = (one: Struck): Ticks => {
+const movedWith = (one: FeltStroke): Ticks => {
   let root = one;
   while (root.into) root = root.into;
   return (root.tie?.main ?? root).moved;
 };
 
-const bendAll = (lane: LaneFeelPlan, strokes: Struck[]): void => {
+const bendAll = (lane: LaneFeelPlan, strokes: FeltStroke[]): void => {
   for (const one of strokes) if (!one.tie) throughBoth(lane, one);
 };
 
-const followAll = (feel: PreparedFeel, strokes: Struck[]): void => {
+const followAll = (feel: PreparedFeel, strokes: FeltStroke[]): void => {
   for (const one of strokes) if (one.tie) follow(feel, one, one.tie);
 };
 
 /** Those of a list that are wanted: mostly all are, and nothing has to be made anew. */
-const those = (strokes: Struck[], isWanted: (one: Struck) => boolean): Struck[] => {
+const those = (strokes: FeltStroke[], isWanted: (one: FeltStroke) => boolean): FeltStroke[] => {
   for (const one of strokes) if (!isWanted(one)) return strokes.filter(isWanted);
   return strokes;
 };
 
-const sounding = (strokes: Struck[]): Struck[] => those(strokes, ({ sounds }) => sounds);
+const sounding = (strokes: FeltStroke[]): FeltStroke[] => those(strokes, ({ sounds }) => sounds);
 
-const untied = (strokes: Struck[]): Struck[] => those(strokes, ({ tie: bound }) => bound === null);
+const untied = (strokes: FeltStroke[]): FeltStroke[] => those(strokes, ({ tie: bound }) => bound === null);
 
-const moveAll = (mains: Struck[]): void => {
+const moveAll = (mains: FeltStroke[]): void => {
   for (const one of mains) one.tick += one.into ? movedWith(one) : one.moved;
 };
 
 /** The strokes by their pitch: what sounds at another one is no neighbour, makes no flam and is never merged. */
-const byPitch = (strokes: Struck[]): Struck[][] => {
+const byPitch = (strokes: FeltStroke[]): FeltStroke[][] => {
   const first = strokes[0]?.pitch;
   if (strokes.every(({ pitch }) => pitch === first)) return [strokes];
-  const out = new Map<number, Struck[]>();
+  const out = new Map<number, FeltStroke[]>();
   for (const one of strokes) {
     const list = out.get(one.pitch);
     if (list) list.push(one);
@@ -267,7 +267,7 @@ const byPitch = (strokes: Struck[]): Struck[][] => {
  *   one it has become one with
  * @param end where a loop ends, if it is one
  */
-export const feelStrokes = (lane: LaneFeelPlan, strokes: Struck[], end: Ticks = Infinity): void => {
+export const feelStrokes = (lane: LaneFeelPlan, strokes: FeltStroke[], end: Ticks = Infinity): void => {
   const { a, b } = lane;
   const nearer = b && lane.amount > 0.5 ? b : a;
   const pitches = byPitch(strokes);

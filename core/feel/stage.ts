@@ -4,7 +4,7 @@ import type { Grid } from '../document/grid';
 import type { Ms, Ticks } from '../units';
 import type { Bars } from './bars';
 import type { PlacedBand, PlayedBy } from './bandAt';
-import type { Struck } from './struck';
+import type { FeltStroke } from './struck';
 
 /** 1/f noise by seed and lane; of a loop of so many sixteenths, or without end. */
 export type Pinks = (seed: number, lane: number, loop: number | null) => (j: number) => number;
@@ -32,7 +32,7 @@ export interface FeltLane {
   /** The players of a feel, where its timing comes from players. */
   band?: (feel: PlainFeel) => PlacedBand | null;
   /** By how much the weaker hand holds a stroke back, in ms, and softens it, of an amount of 1; null where the stronger plays it. */
-  weaker?: ((stroke: Struck, leftHanded: boolean) => { late: Ms; share: number } | null) | null;
+  weaker?: ((stroke: FeltStroke, leftHanded: boolean) => { late: Ms; share: number } | null) | null;
   /** By how many ms strokes lean at a position, beside what the feel says: before a section, in a fill. */
   leanAt?: ((feel: PlainFeel) => ((position: Ticks) => Ms) | null) | null;
   mostLean?: Ms;
@@ -54,7 +54,7 @@ export interface Humanizing {
   soft: number;
   /** How much the weaker hand is later and softer, 0 to 1. */
   hands: number;
-  weaker: ((stroke: Struck) => { late: Ms; share: number } | null) | null;
+  weaker: ((stroke: FeltStroke) => { late: Ms; share: number } | null) | null;
   /** Who plays it, where the timing comes from players. */
   player: PlayedBy | null;
   /** Seed and lane, folded together. */

@@ -7,7 +7,7 @@ import type { Ms, Ticks } from '../units';
 export type StrokeKind = 'main' | 'grace' | 'roll' | 'echo' | 'spark';
 
 /** A stroke on its way through the stages: one blow of a stick. */
-export interface Struck {
+export interface FeltStroke {
   /** Where it enters, and how hard. */
   at: Ticks;
   velocity: number;
@@ -17,7 +17,7 @@ export interface Struck {
   /** The stroke that it goes with at a fixed distance: grace strokes, and the softer notes of a flam. */
   tie: Tie | null;
   /** The first stroke of its roll, which leads itself; null where there is no roll. */
-  lead: Struck | null;
+  lead: FeltStroke | null;
   /** In semitones against the lane's own note. */
   pitch: number;
   /** By how much a stagger holds it back, of a feel and of the one that it is blended with. */
@@ -37,17 +37,17 @@ export interface Struck {
   /** The straight position that it belongs to. */
   gridTick: Ticks;
   /** The stroke that it has become one with, being less than 1 ms from it. */
-  into: Struck | null;
+  into: FeltStroke | null;
   /** By how far timing noise moves it. */
   moved: Ticks;
 }
 
 /** The tie of a stroke to its main stroke: the distance from it in ms, negative before it, and its level against it. */
 export interface Tie {
-  main: Struck;
+  main: FeltStroke;
   apart: Ms;
   share: number;
 }
 
 /** Whether a stroke belongs to a step that begins at or after a loop's end. */
-export const isPast = ({ gridTick }: Struck, end: Ticks): boolean => gridTick >= end - 1e-6;
+export const isPast = ({ gridTick }: FeltStroke, end: Ticks): boolean => gridTick >= end - 1e-6;

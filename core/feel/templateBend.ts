@@ -47,7 +47,7 @@ export interface SlotCount {
 }
 
 /** Finds the slot before a position, how far it is towards the next, and which one that is: told until it is asked again. */
-export type Finder = (position: Ticks) => { slot: number; next: number; along: number };
+export type BendFinder = (position: Ticks) => { slot: number; next: number; along: number };
 
 /** Whether one length goes into another. */
 const goesInto = (length: Ticks, whole: Ticks): boolean =>
@@ -57,7 +57,7 @@ const goesInto = (length: Ticks, whole: Ticks): boolean =>
  * Slots are counted anew from each bar line, unless the template is a whole number of bars long: then they run on from the
  * start of the pass. The slot after the last one of a bar is the first of the next.
  */
-const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder => {
+const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): BendFinder => {
   const length = n * g;
   const passStart = (position: Ticks) => (pass === Infinity ? 0 : Math.floor(position / pass) * pass);
   const found = { slot: 0, next: 0, along: 0.5 };
@@ -107,7 +107,7 @@ const finder = (g: Ticks, n: number, { bars, pass, runsOn }: SlotCount): Finder 
  *
  * @example templateSlots(shape, { bars: steadyBars({ beats: 4, unit: 4 }), pass: Infinity })(240).slot // 1
  */
-export const templateSlots = (shape: Shape, count: SlotCount, group: DrumGroup | null = null): Finder =>
+export const templateSlots = (shape: Shape, count: SlotCount, group: DrumGroup | null = null): BendFinder =>
   finder(gridTicks(shape.grid), slotsFor(shape, group).length, count);
 
 /**
@@ -122,7 +122,7 @@ export const templateBend = (
   amount: number,
   count: SlotCount,
   group: DrumGroup | null = null,
-  find: Finder = templateSlots(shape, count, group),
+  find: BendFinder = templateSlots(shape, count, group),
 ): ((position: Ticks) => Ticks) => {
   const g = gridTicks(shape.grid);
   const slots = slotsFor(shape, group);
@@ -147,7 +147,7 @@ export const templateForce = (
   amount: number,
   count: SlotCount,
   group: DrumGroup | null = null,
-  find: Finder = templateSlots(shape, count, group),
+  find: BendFinder = templateSlots(shape, count, group),
 ): ((position: Ticks) => number) => {
   const slots = slotsFor(shape, group);
   const known = slots.flatMap((slot) => (slot ? [slot.velocity] : []));

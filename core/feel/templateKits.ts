@@ -1,6 +1,6 @@
 import type { Grid } from '../document/grid';
 import type { Meter } from '../document/meter';
-import type { Written } from './templateWritten';
+import type { TemplateWritten } from './templateWritten';
 
 /** Curves of a kit: what goes otherwise by group, on sixteenths where nothing else is said. */
 const kit = (
@@ -8,14 +8,14 @@ const kit = (
   name: string,
   about: string,
   [late, force]: readonly [string, string],
-  groups: NonNullable<Written['groups']>,
+  groups: NonNullable<TemplateWritten['groups']>,
   grid: Grid = '1/16',
   slots = 16,
   meter?: Meter,
-): Written => ({ id, name, about, grid, slots, late, force, groups, ...(meter && { meter }) });
+): TemplateWritten => ({ id, name, about, grid, slots, late, force, groups, ...(meter && { meter }) });
 
 /** Those with a curve for each group of drums: what a kit does that no single line can tell. */
-export const TEMPLATE_KITS: readonly Written[] = [
+export const TEMPLATE_KITS: readonly TemplateWritten[] = [
   kit(
     'last-lantern',
     'Last lantern',

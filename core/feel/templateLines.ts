@@ -1,4 +1,4 @@
-import type { Written } from './templateWritten';
+import type { TemplateWritten } from './templateWritten';
 
 const sixteen = (
   id: string,
@@ -7,7 +7,7 @@ const sixteen = (
   late: string,
   force: string,
   slots = 16,
-): Written => ({
+): TemplateWritten => ({
   id,
   name,
   about,
@@ -24,7 +24,7 @@ const triplet = (
   late: string,
   force: string,
   slots = 12,
-): Written => ({
+): TemplateWritten => ({
   id,
   name,
   about,
@@ -35,7 +35,7 @@ const triplet = (
 });
 
 /** Those of one line for all drums. */
-export const TEMPLATE_LINES: readonly Written[] = [
+export const TEMPLATE_LINES: readonly TemplateWritten[] = [
   sixteen(
     'late-ferry',
     'Late ferry',

@@ -6,7 +6,7 @@ import type { Meter } from '../document/meter';
  * The templates that ship. Each is a line of offsets in percent of a step (late is positive) and one of velocities in
  * percent; what is shorter than a bar goes on from its beginning, so that only what changes need be written.
  */
-export interface Written {
+export interface TemplateWritten {
   id: string;
   name: string;
   about: string;

@@ -2,7 +2,7 @@ import { readBeats, type ReadBeats } from '../document/file';
 import type { Read } from '../document/reading';
 import type { Sample } from '../document/soundSchema';
 import { eachOnce, samplesOfBeat } from '../samples/beatSamples';
-import { pack, pathsFor, unpack } from './samplePack';
+import { pack, pathsFor, unpackSamples } from './samplePack';
 
 /** Beats with the samples that they play, as one file: a ZIP of `beats.ruddik.json` and the samples as they came. */
 
@@ -39,7 +39,7 @@ export const readBeatsWithSounds = async (
   bytes: Uint8Array,
   nameOf: (bytes: Uint8Array) => Promise<string>,
 ): Promise<Read<BeatsWithSounds>> => {
-  const files = unpack(bytes);
+  const files = unpackSamples(bytes);
   if (!files.ok) return files;
   if (files.value.get('kit.json'))
     return { ok: false, error: 'It is a kit: open it on the Pattern screen, under Kits and drums.' };

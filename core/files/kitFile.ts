@@ -5,7 +5,7 @@ import { faultText, isRaw, parsed, type Read } from '../document/reading';
 import { ownKitSchema, type OwnKit, type Sample } from '../document/soundSchema';
 import { samplesIn } from '../samples/newVoice';
 import { eachOnce } from '../samples/beatSamples';
-import { pack, pathsFor, unpack } from './samplePack';
+import { pack, pathsFor, unpackSamples } from './samplePack';
 
 /** A kit as a file: a ZIP with `kit.json` and the samples as they came. */
 
@@ -67,7 +67,7 @@ export const readKit = async (
   bytes: Uint8Array,
   nameOf: (bytes: Uint8Array) => Promise<string>,
 ): Promise<Read<KitFile>> => {
-  const files = unpack(bytes);
+  const files = unpackSamples(bytes);
   if (!files.ok) return files;
   const text = files.value.get('kit.json');
   if (files.value.get('beats.ruddik.json'))

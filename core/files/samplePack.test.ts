@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import { readKit } from './kitFile';
-import { unpack } from './samplePack';
+import { unpackSamples } from './samplePack';
 
 /** Writes another length into the first file's header: what it holds is as it was. */
 const claiming = (zip: Uint8Array, length: number): Uint8Array => {
@@ -10,19 +10,19 @@ const claiming = (zip: Uint8Array, length: number): Uint8Array => {
 };
 
 const names = (zip: Uint8Array): string[] => {
-  const out = unpack(zip);
+  const out = unpackSamples(zip);
   if (!out.ok) throw new Error(out.error);
   return [...out.value.keys()];
 };
 const errorOf = (zip: Uint8Array) => {
-  const out = unpack(zip);
+  const out = unpackSamples(zip);
   return out.ok ? '' : out.error;
 };
 
 test('what was packed comes out, stored or pressed, whatever its name is', () => {
   const files = { 'kit.json': strToU8('{}'), 'samples/a.wav': new Uint8Array(70_000).fill(7) };
   for (const level of [0, 6] as const) {
-    const out = unpack(zipSync(files, { level }));
+    const out = unpackSamples(zipSync(files, { level }));
     expect(out.ok && Object.fromEntries(out.value)).toEqual(files);
   }
   const odd = zipSync({ ['__proto__x']: [strToU8('1'), {}], constructor: [strToU8('2'), {}] } as never);

@@ -81,7 +81,7 @@ const DAMAGED = 'It is a ZIP, but a damaged one.';
  * @returns a sentence for a person where it is none, is damaged, or swells beyond 400 MB or 1,024 files
  * @example unpack(new Uint8Array(4)) // { ok: false, error: 'It is no ZIP.' }
  */
-export const unpack = (bytes: Uint8Array): Read<ReadonlyMap<string, Uint8Array>> => {
+export const unpackSamples = (bytes: Uint8Array): Read<ReadonlyMap<string, Uint8Array>> => {
   if (!isZip(bytes)) return { ok: false, error: 'It is no ZIP.' };
   if (!isWhole(bytes)) return { ok: false, error: DAMAGED };
   const files = new Map<string, Uint8Array>();

@@ -159,7 +159,7 @@ export const allAt = (groove: Groove, times: Times): Groove => {
  * @param times how much as fast as it was played; meters that change are kept only as it is
  * @example piecesOf({ ...groove, bars: 40 }, '1').map(({ bars }) => bars) // [16, 16, 8]
  */
-export const piecesOf = (groove: Groove, times: Times = '1'): Groove[] => {
+export const groovePiecesOf = (groove: Groove, times: Times = '1'): Groove[] => {
   const whole = allAt(groove, times);
   const bars = barsOf(whole);
   const runs: { from: Ticks; to: Ticks; meter: Meter; bars: number }[] = [];

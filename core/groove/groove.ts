@@ -5,8 +5,8 @@ import type { Bpm, Channel, MidiNote, Ticks } from '../units';
 import { barTicks } from '../document/meter';
 
 /** The role of a groove in its family. */
-export const KINDS = ['main', 'variation', 'fill', 'ending', 'percussion', 'file'] as const;
-export type Kind = (typeof KINDS)[number];
+export const GROOVE_KINDS = ['main', 'variation', 'fill', 'ending', 'percussion', 'file'] as const;
+export type GrooveKind = (typeof GROOVE_KINDS)[number];
 
 /** Where a groove is from. */
 export const SOURCES = ['built-in', 'imported', 'folder'] as const;
@@ -25,7 +25,7 @@ export interface GrooveRow {
   id: string;
   name: string;
   style: string;
-  kind: Kind;
+  kind: GrooveKind;
   source: Source;
   /** The folders that it lies in, from the outermost. */
   path: string[];

@@ -9,7 +9,7 @@ import { exported } from '../export/exporting';
 import { GENERAL_MIDI, type DrumMap } from '../midi/drumMap/drumMap';
 import { readMidi } from '../midi/read/readMidi';
 import { bringIn } from '../bring/bring';
-import { piecesOf } from './fit';
+import { groovePiecesOf } from './fit';
 import { grooveFromMidi } from './fromMidi';
 import type { Groove } from './groove';
 import { builtInGrooves } from './library';
@@ -153,7 +153,7 @@ test('bars without end and meters that change come in whole, piece by piece, and
   // A hair before a bar line at which a piece begins.
   notes.push({ at: 16 * 3840 - 5, channel: 10, note: 49, velocity: 70 });
   const groove = grooveOf(fileOf(notes, changes, end));
-  const pieces = piecesOf(groove);
+  const pieces = groovePiecesOf(groove);
   expect(pieces.map(({ bars, meter }) => `${bars} ${meter.beats}/${meter.unit}`)).toEqual([
     '16 4/4',
     '4 4/4',

@@ -2,7 +2,7 @@ import { namedIn } from '../namedIn';
 import type { InstrumentId } from '../document/instruments';
 import { INSTRUMENTS } from '../document/instruments';
 import { meterText } from '../document/meter';
-import type { GrooveFeel, GrooveRow, Kind } from './groove';
+import type { GrooveFeel, GrooveRow, GrooveKind } from './groove';
 import type { Bpm } from '../units';
 
 /** Other names of the styles. */
@@ -66,7 +66,7 @@ const wordsOfInstrument = (id: InstrumentId): string =>
   );
 
 /** Other names of the kinds, and uses for a groove of each. */
-const KIND_WORDS: Record<Kind, string> = {
+const KIND_WORDS: Record<GrooveKind, string> = {
   main: 'main groove beat loop',
   variation: 'variation',
   fill: 'fill fills turnaround turn break',
@@ -135,7 +135,7 @@ export interface Query {
   /** The tempos that are asked for; mostly none or one. */
   ranges: TempoRange[];
   feel: GrooveFeel['kind'] | null;
-  kind: Kind | null;
+  kind: GrooveKind | null;
 }
 
 /** Words that mean a feel or a kind and nothing else. */
@@ -144,7 +144,7 @@ const FEELS: Record<string, GrooveFeel['kind']> = {
   swung: 'swung',
   triplet: 'triplet',
 };
-const KINDS_ASKED: Record<string, Kind> = {
+const KINDS_ASKED: Record<string, GrooveKind> = {
   fill: 'fill',
   fills: 'fill',
   main: 'main',

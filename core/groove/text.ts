@@ -11,7 +11,7 @@ import { steadyBars } from '../feel/bars';
 import { swingBend } from '../feel/swing';
 import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp, ticksPerMs, type Bpm, type Ms, type Ticks, type Velocity } from '../units';
-import { type Groove, type GrooveFeel, type GrooveLane, type Kind } from './groove';
+import { type Groove, type GrooveFeel, type GrooveLane, type GrooveKind } from './groove';
 import { mended } from './playability';
 import { keepTimeOn } from './timekeeper';
 
@@ -227,7 +227,7 @@ const sheetsIn = (text: string): Written[] => {
   return out;
 };
 
-const kindOf = (label: string, { tags }: Sheet): Kind => {
+const kindOf = (label: string, { tags }: Sheet): GrooveKind => {
   if (tags.includes('percussion')) return 'percussion';
   if (label.startsWith('main')) return 'main';
   if (label.startsWith('fill')) return 'fill';

@@ -9,7 +9,7 @@ import type { Hit, Lane, LanePattern, Pattern } from '../document/schema';
 
 import { hashText } from '../random/draw';
 import { type MidiNote } from '../units';
-import { bandHits, flatBand, type Band, type Bands } from './bands';
+import { bandHits, flatBand, type HitBand, type Bands } from './bands';
 
 import { notesInScale, scaleOf } from './scales';
 
@@ -52,7 +52,7 @@ export const BANDS_DEFAULTS: BandsSettings = {
 };
 
 /** A band from its points as they are kept. @example bandOf([0, 1, 2]) // [{ at: 0, low: 1, high: 2 }] */
-export const bandOf = (points: readonly number[]): Band =>
+export const partBandOf = (points: readonly number[]): HitBand =>
   Array.from({ length: Math.floor(points.length / 3) }, (_, i) => ({
     at: points[3 * i]!,
     low: points[3 * i + 1]!,
@@ -60,15 +60,15 @@ export const bandOf = (points: readonly number[]): Band =>
   }));
 
 /** A band's points as they are kept. @example pointsOf([{ at: 0, low: 1, high: 2 }]) // [0, 1, 2] */
-export const pointsOf = (band: Band): number[] => band.flatMap(({ at, low, high }) => [at, low, high]);
+export const pointsOf = (band: HitBand): number[] => band.flatMap(({ at, low, high }) => [at, low, high]);
 
 const bandsOf = (s: BandsSettings): Bands => ({
-  fullness: bandOf(s.fullness),
-  velocity: bandOf(s.velocity.length ? s.velocity : BANDS_DEFAULTS.velocity),
-  ...(s.pitch.length > 0 && { pitch: bandOf(s.pitch) }),
-  ...(s.length.length > 0 && { length: bandOf(s.length) }),
-  ...(s.chance.length > 0 && { chance: bandOf(s.chance) }),
-  ...(s.nudge.length > 0 && { nudge: bandOf(s.nudge) }),
+  fullness: partBandOf(s.fullness),
+  velocity: partBandOf(s.velocity.length ? s.velocity : BANDS_DEFAULTS.velocity),
+  ...(s.pitch.length > 0 && { pitch: partBandOf(s.pitch) }),
+  ...(s.length.length > 0 && { length: partBandOf(s.length) }),
+  ...(s.chance.length > 0 && { chance: partBandOf(s.chance) }),
+  ...(s.nudge.length > 0 && { nudge: partBandOf(s.nudge) }),
 });
 
 /** The notes of the scale that a pitch band can come to. */

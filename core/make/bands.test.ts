@@ -1,8 +1,16 @@
 import fc from 'fast-check';
-import { bandAt, bandHits, BAND_SHAPES, flatBand, shapedBand, type Band, type BandSettings } from './bands';
+import {
+  bandAt,
+  bandHits,
+  BAND_SHAPES,
+  flatBand,
+  shapedBand,
+  type HitBand,
+  type BandSettings,
+} from './bands';
 import { nearestNote, notesInScale, scaleNames, scaleOf } from './scales';
 
-const bandOf = (least: number, most: number): fc.Arbitrary<Band> =>
+const bandOf = (least: number, most: number): fc.Arbitrary<HitBand> =>
   fc
     .array(
       fc.tuple(

@@ -13,7 +13,7 @@ export interface BandPoint {
 }
 
 /** In order of place, at least one. */
-export type Band = readonly BandPoint[];
+export type HitBand = readonly BandPoint[];
 
 /**
  * A band at a place: before its first point and after its last one as there.
@@ -21,7 +21,7 @@ export type Band = readonly BandPoint[];
  * @param at 0 to 1
  * @example bandAt([{ at: 0, low: 0, high: 10 }, { at: 1, low: 10, high: 20 }], 0.5) // { low: 5, high: 15 }
  */
-export const bandAt = (band: Band, at: number): { low: number; high: number } => {
+export const bandAt = (band: HitBand, at: number): { low: number; high: number } => {
   const after = band.findIndex((point) => point.at > at);
   const from = after === 0 ? band[0]! : after < 0 ? band[band.length - 1]! : band[after - 1]!;
   const to = after <= 0 ? from : band[after]!;
@@ -30,7 +30,7 @@ export const bandAt = (band: Band, at: number): { low: number; high: number } =>
 };
 
 /** A band that stays as it is. @example flatBand(60, 100) // [{ at: 0, low: 60, high: 100 }] */
-export const flatBand = (low: number, high: number): Band => [{ at: 0, low, high }];
+export const flatBand = (low: number, high: number): HitBand => [{ at: 0, low, high }];
 
 /** The shapes that a band may be given at once. */
 export const BAND_SHAPES = [
@@ -99,7 +99,7 @@ export const shapedBand = (
   width: number,
   count = 2,
   seed = 1,
-): Band => {
+): HitBand => {
   const middle = middleOf(shape, count, seed);
   const half = (clamp(width, 0, 1) * (most - least)) / 2;
   return placesOf(shape, count).map((at) => {
@@ -114,15 +114,15 @@ export type BandOf = (typeof BAND_OF)[number];
 
 export interface Bands {
   /** How many of the places are struck, 0 to 1; only its middle counts. */
-  fullness: Band;
-  velocity: Band;
+  fullness: HitBand;
+  velocity: HitBand;
   /** Note numbers; left out, the lane's own note. */
-  pitch?: Band;
+  pitch?: HitBand;
   /** In slots; left out, hits ring out. */
-  length?: Band;
-  chance?: Band;
+  length?: HitBand;
+  chance?: HitBand;
   /** Parts of a slot. */
-  nudge?: Band;
+  nudge?: HitBand;
 }
 
 export interface BandSettings {
@@ -163,7 +163,7 @@ const strikeKey = (s: BandSettings, slot: number, voice: number): number => {
 };
 
 /** Between the edges of a band, by a number of its own. */
-const between = (band: Band, at: number, u: number): number => {
+const between = (band: HitBand, at: number, u: number): number => {
   const { low, high } = bandAt(band, at);
   return low + u * (high - low);
 };

@@ -11,7 +11,7 @@ import type { Groove } from '../groove/groove';
 import { ticksPerMs, type Bpm } from '../units';
 
 import { isOfKind } from './drumKind';
-import { drummable, type Struck } from './oneDrummer';
+import { drummable, type DrummerStroke } from './oneDrummer';
 
 import { partWith, type Made } from './makers';
 
@@ -47,7 +47,7 @@ export interface BeatLayout {
 }
 
 /** A hit that is struck, and whether it may give way. */
-interface Stroke extends Struck {
+interface Stroke extends DrummerStroke {
   hit: Hit | null;
   laneId: string;
 }

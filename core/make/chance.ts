@@ -6,7 +6,7 @@ import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp } from '../units';
 
 /** The properties that a randomization leaves as they are. */
-export interface Held {
+export interface HeldByChance {
   count?: boolean;
   places?: boolean;
   velocities?: boolean;
@@ -39,7 +39,7 @@ export const randomized = (
   steps: number,
   laneId: string,
   seed: number,
-  keep: Held,
+  keep: HeldByChance,
 ): LanePattern => {
   const lane = hashText(laneId);
   const random = (what: number) => (at: number) => draw(seed, lane, at, what);

@@ -13,7 +13,7 @@ import {
   type Made,
   type MadeSettings,
 } from './makers';
-import { bandOf, BANDS_DEFAULTS, bandsParts, pointsOf } from './bandParts';
+import { partBandOf, BANDS_DEFAULTS, bandsParts, pointsOf } from './bandParts';
 import { beatParts } from './beatParts';
 import { STARTING_POINTS } from './startingPoints';
 import { BEAT_DEFAULTS, beatModel, wholeBeat } from './wholeBeat';
@@ -75,7 +75,7 @@ test('bands make hits of a lane and shape those that are there; each lane draws 
   expect(steps(shaped, 'kick')).toEqual(steps(made, 'kick'));
   for (const { step, velocity } of shaped['kick']!.hits)
     expect(velocity).toBe(Math.round(30 + (60 * step) / 32));
-  expect(pointsOf(bandOf([0, 1, 2, 1, 3, 4]))).toEqual([0, 1, 2, 1, 3, 4]);
+  expect(pointsOf(partBandOf([0, 1, 2, 1, 3, 4]))).toEqual([0, 1, 2, 1, 3, 4]);
   used(made, 'bands', BANDS_DEFAULTS);
 });
 

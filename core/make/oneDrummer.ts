@@ -5,7 +5,7 @@ import type { Ms, Velocity } from '../units';
 /** The limits of one drummer: two hands, two feet, and none of them faster than it can be. */
 
 /** A stroke on its way to a drummer. */
-export interface Struck {
+export interface DrummerStroke {
   ms: Ms;
   velocity: Velocity;
   instrument: InstrumentId;
@@ -22,7 +22,7 @@ interface Limbs {
 }
 
 /** Whether a limb is free; it is busy from then on. */
-const takes = (limbs: Limbs, { ms, instrument }: Struck): boolean => {
+const takes = (limbs: Limbs, { ms, instrument }: DrummerStroke): boolean => {
   const foot = FOOT(instrument);
   if (foot) {
     if (ms - limbs.feet[foot] < SAME_LIMB_MS) return false;
@@ -37,8 +37,8 @@ const takes = (limbs: Limbs, { ms, instrument }: Struck): boolean => {
 };
 
 /** Strokes at once, the hardest first; of one instrument one. */
-const together = (strokes: Struck[]): Struck[][] => {
-  const out: Struck[][] = [];
+const together = (strokes: DrummerStroke[]): DrummerStroke[][] => {
+  const out: DrummerStroke[][] = [];
   for (const stroke of [...strokes].sort((a, b) => a.ms - b.ms)) {
     const last = out[out.length - 1];
     if (last && stroke.ms - last[0]!.ms < AT_ONCE_MS) last.push(stroke);
@@ -53,7 +53,7 @@ const together = (strokes: Struck[]): Struck[][] => {
  * @param strokes in any order
  * @example drummable([0, 10, 20].map((ms) => ({ ms, velocity: 90, instrument: 'snare' as const }))).length // 2
  */
-export const drummable = <S extends Struck>(strokes: S[]): S[] => {
+export const drummable = <S extends DrummerStroke>(strokes: S[]): S[] => {
   const limbs: Limbs = { hands: [-Infinity, -Infinity], feet: { kick: -Infinity, hat: -Infinity } };
   const out: S[] = [];
   for (const group of together(strokes) as S[][])
@@ -62,4 +62,5 @@ export const drummable = <S extends Struck>(strokes: S[]): S[] => {
 };
 
 /** Whether one drummer can play all of it. @example isDrummable([]) // true */
-export const isDrummable = (strokes: Struck[]): boolean => drummable(strokes).length === strokes.length;
+export const isDrummable = (strokes: DrummerStroke[]): boolean =>
+  drummable(strokes).length === strokes.length;

@@ -5,7 +5,7 @@ import { builtInGrooves } from '../groove/library';
 import { positionOf } from '../document/position';
 import { ticksPerMs } from '../units';
 import { SAME_LIMB_MS } from '../hands/kitPlan';
-import { drummable, isDrummable, type Struck } from './oneDrummer';
+import { drummable, isDrummable, type DrummerStroke } from './oneDrummer';
 import { EMPTY_LANE_PATTERN, newHit, newLane, newPattern } from '../document/defaults';
 import { drumGroupOf } from '../document/drumGroups';
 import type { InstrumentId } from '../document/instruments';
@@ -20,7 +20,7 @@ const styles = [...new Set(library.map(({ style }) => style))].filter((style) =>
 const ofStyle = (style: string) => library.filter((groove) => groove.style === style);
 const model = (style: string) => beatModel(ofStyle(style))!;
 
-const strokesOf = (groove: Groove, tempo: number): Struck[] =>
+const strokesOf = (groove: Groove, tempo: number): DrummerStroke[] =>
   groove.lanes.flatMap(({ instrument, part }) =>
     part.hits.map((hit) => ({
       instrument,
@@ -118,7 +118,7 @@ test('rules: the backbeat stays however sparse, ghosts go, time is kept elsewher
 });
 
 test('of what two hands and two feet cannot strike the softer goes', () => {
-  const at = (ms: number, velocity: number, instrument: Struck['instrument']) => ({
+  const at = (ms: number, velocity: number, instrument: DrummerStroke['instrument']) => ({
     ms,
     velocity,
     instrument,

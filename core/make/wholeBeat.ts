@@ -11,7 +11,7 @@ import { alike, likenessOf, type Likeness } from '../groove/likeness';
 import { keepTimeOn } from '../groove/timekeeper';
 import { draw, hashText, PURPOSE } from '../random/draw';
 import { clamp, ticksPerMs, type Bpm, type Ticks } from '../units';
-import { drummable, type Struck } from './oneDrummer';
+import { drummable, type DrummerStroke } from './oneDrummer';
 
 /** A whole beat at a tap: drawn from how grooves of a style are played, then put right by rules. */
 
@@ -167,7 +167,7 @@ const busier = (p: number, busy: number): number => {
 const busyOf = (settings: BeatSettings, instrument: InstrumentId): number =>
   clamp(settings.busy + (settings.groups?.[drumGroupOf(instrument)] ?? 50) - 50, 0, 100);
 
-interface MadeHit extends Struck {
+interface MadeHit extends DrummerStroke {
   bar: number;
   cell: number;
   off: Ticks;

@@ -1,6 +1,6 @@
 import type { Ticks } from '../units';
 import { atLoopEdges, cutAtEnd, endedByNext, heldAtStart, type LoopEdges } from './edges';
-import { inOrder, margin, regionNotes, sorted, type Merged, type Note } from './notes';
+import { notesInOrder, margin, regionNotes, sorted, type Merged, type Note } from './notes';
 import type { LanePlan } from './plan';
 import type { Region } from './timeline';
 import type { TimelinePlan } from './timelinePlan';
@@ -11,17 +11,17 @@ import type { TimelinePlan } from './timelinePlan';
  */
 
 /** A part of a timeline, `from` included and `to` not. */
-export interface Range {
+export interface TickRange {
   from: Ticks;
   to: Ticks;
 }
 
-const ALL: Range = { from: -Infinity, to: Infinity };
+const ALL: TickRange = { from: -Infinity, to: Infinity };
 
 /** Steps lie on a grid that is told in fractions: so near to an edge they are on it. */
 const NEAR = 1e-6;
 
-const isWithin = (gridTick: Ticks, { from, to }: Range): boolean =>
+const isWithin = (gridTick: Ticks, { from, to }: TickRange): boolean =>
   gridTick >= from - NEAR && gridTick < to - NEAR;
 
 /** The notes of one lane in a region, told from the timeline's start. @param seen the notes that sound in it, and some around */
@@ -29,7 +29,7 @@ const laneInRegion = (
   lane: LanePlan,
   region: Region,
   index: number,
-  seen: Range,
+  seen: TickRange,
   onMerged?: Merged,
 ): Note[] => {
   const shift = region.from - region.offset;
@@ -57,7 +57,7 @@ interface Near {
 }
 
 /** The regions that may have a note within a range, as far as the feel can carry one. */
-const regionsNear = ({ timeline, reach }: TimelinePlan, { from, to }: Range): Near[] => {
+const regionsNear = ({ timeline, reach }: TimelinePlan, { from, to }: TickRange): Near[] => {
   const far = reach(to);
   const out: Near[] = [];
   timeline.regions.forEach((region, index) => {
@@ -70,7 +70,7 @@ const laneOf = (plan: TimelinePlan, region: Region, lane: number): LanePlan | un
   plan.lanesOf(region).find(({ index }) => index === lane);
 
 /** The notes of one lane within a range, and some around it; none sounding into the next. */
-const laneWithin = (plan: TimelinePlan, lane: number, range: Range): Note[] => {
+const laneWithin = (plan: TimelinePlan, lane: number, range: TickRange): Note[] => {
   // A note may be ended by one that sounds as late as the longest note is long.
   const seen = { from: range.from, to: range.to + plan.longest };
   const notes: Note[] = [];
@@ -89,7 +89,7 @@ export interface WindowOptions {
   /** Where play begins: what would sound before it is held there. */
   start?: Ticks;
   /** Only notes whose steps lie within it. */
-  steps?: Range;
+  steps?: TickRange;
 }
 
 /**
@@ -117,7 +117,7 @@ const mergedPair = (a: Note[], b: Note[]): Note[] => {
   let [i, j] = [0, 0];
   while (i < a.length && j < b.length) {
     const [x, y] = [a[i]!, b[j]!];
-    if (x.tick < y.tick || (x.tick === y.tick && inOrder(x, y) <= 0)) {
+    if (x.tick < y.tick || (x.tick === y.tick && notesInOrder(x, y) <= 0)) {
       out.push(x);
       i += 1;
     } else {
@@ -168,7 +168,7 @@ function* piecesOf(
   lane: LanePlan,
   region: Region,
   index: number,
-  range: Range,
+  range: TickRange,
   onMerged?: Merged,
 ): Generator<Note[], void, void> {
   const end = Math.min(range.to, region.from + region.length);
@@ -196,7 +196,7 @@ function* piecesOf(
 export function* lanesIn(
   plan: TimelinePlan,
   edges: LoopEdges,
-  range: Range = { from: 0, to: plan.timeline.length },
+  range: TickRange = { from: 0, to: plan.timeline.length },
   onMerged?: Merged,
 ): Generator<Note[], void, void> {
   const length = range.to - range.from;
@@ -253,10 +253,10 @@ const roundMerged = (notes: Note[], near: Ticks, onMerged?: Merged): Note[] => {
  *
  * @example allNotes(planPasses(beat, pattern, 2), 'wrap').length // 12
  */
-export const allNotes = (plan: TimelinePlan, edges: LoopEdges, range?: Range): Note[] => {
+export const allNotes = (plan: TimelinePlan, edges: LoopEdges, range?: TickRange): Note[] => {
   const lanes = plan.beat.lanes.map((): Note[] => []);
   for (const notes of lanesIn(plan, edges, range)) for (const note of notes) lanes[note.lane]!.push(note);
   const notes = lanes.flatMap((lane) => endedByNext(sorted(lane)));
   cutAtEnd(notes, range ? range.to - range.from : plan.timeline.length);
-  return notes.sort(inOrder);
+  return notes.sort(notesInOrder);
 };

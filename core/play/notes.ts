@@ -81,13 +81,13 @@ const noteOf = (lane: LanePlan, stroke: Stroke): Note => ({
 });
 
 /** By time; what sounds together, by lane. */
-export const inOrder = (a: Note, b: Note): number =>
+export const notesInOrder = (a: Note, b: Note): number =>
   a.tick - b.tick || a.lane - b.lane || a.cycle - b.cycle || a.readIndex - b.readIndex || a.stroke - b.stroke;
 
 /** Sorts in place; a lane's notes mostly are in order as they come, which is found out much faster than sorted. */
 export const sorted = (notes: Note[]): Note[] => {
   for (let i = 1; i < notes.length; i++)
-    if (inOrder(notes[i - 1]!, notes[i]!) > 0) return notes.sort(inOrder);
+    if (notesInOrder(notes[i - 1]!, notes[i]!) > 0) return notes.sort(notesInOrder);
   return notes;
 };
 

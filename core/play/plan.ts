@@ -18,7 +18,7 @@ import { echoReach, planEchoes, type EchoPlan } from './moves/echoes';
 import { detourSpans, planDetour, type DetourPlan, type DetourSpan, type Switched } from './moves/detours';
 import { sparkedStrokes, sparkReach, sparksTo, type SparkPlan } from './moves/sparks';
 import { stepsInCycle, rateOf } from './reading';
-import { newShared, staggered, type Shared } from './staggerCount';
+import { newShared, staggered, type SharedCount } from './staggerCount';
 import { weakerHand, writtenForHands, type WeakerHand } from './weakerHand';
 import { newFeel } from '../document/feelDefaults';
 import type { Stroke } from './strokes';
@@ -133,7 +133,7 @@ const longestOf = (part: LanePattern, step: Ticks): Ticks =>
 const laneNamed = ({ lanes }: Beat, id: string): Lane => lanes.find((lane) => lane.id === id)!;
 
 /** The song's changes of a pattern at one place in it. Positions are those of the pattern, from its own start. */
-export interface Setting {
+export interface PlanSetting {
   feel: Feel;
   seed: number;
   /** The fastest tempo there, and how many ticks a millisecond lasts at each position. */
@@ -175,7 +175,7 @@ const tempoAlone = (beat: Beat, feel: Feel, pass: Ticks): { plain: TempoMap; tem
 };
 
 /** A pattern by itself: the beat's tempo throughout, or that of the players whom it follows. */
-const alone = (beat: Beat, pattern: Pattern): Setting => {
+const alone = (beat: Beat, pattern: Pattern): PlanSetting => {
   const rate = ticksPerMs(beat.tempo);
   const feel = feelOf(beat, pattern);
   const pass = patternTicks(pattern);
@@ -199,7 +199,13 @@ const alone = (beat: Beat, pattern: Pattern): Setting => {
 };
 
 /** Lanes that have hits, made ready as they are written. */
-const plainPlans = (beat: Beat, lanes: readonly Lane[], pattern: Pattern, shared: Shared, setting: Setting) =>
+const plainPlans = (
+  beat: Beat,
+  lanes: readonly Lane[],
+  pattern: Pattern,
+  shared: SharedCount,
+  setting: PlanSetting,
+) =>
   lanes
     .filter(({ id }) => lanePatternOf(pattern, id).hits.length)
     .map((lane) => planLane(beat, pattern, lane, { ...shared, counting: true }, setting, 'own'));
@@ -208,8 +214,8 @@ const plainPlans = (beat: Beat, lanes: readonly Lane[], pattern: Pattern, shared
 const handsOf = (
   beat: Beat,
   pattern: Pattern,
-  shared: Shared,
-  setting: Setting,
+  shared: SharedCount,
+  setting: PlanSetting,
   leftHanded: boolean,
 ): WeakerHand => {
   const plain = { ...setting, feel: newFeel(), leanAt: () => null, mostLean: 0 };
@@ -238,8 +244,8 @@ export const planLane = (
   beat: Beat,
   pattern: Pattern,
   lane: Lane,
-  shared: Shared = newShared(),
-  setting: Setting = alone(beat, pattern),
+  shared: SharedCount = newShared(),
+  setting: PlanSetting = alone(beat, pattern),
   moves: 'all' | 'own' = 'all',
 ): LanePlan => {
   const most = ticksPerMs(setting.fastest);

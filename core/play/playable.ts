@@ -6,7 +6,7 @@ import type { Note } from './notes';
 import type { Bpm, Seconds, Ticks } from '../units';
 import { secondsAt, tempoAt, tickAtSeconds } from './tempoMap';
 import type { TimelinePlan } from './timelinePlan';
-import { notesIn, type Range } from './driver';
+import { notesIn, type TickRange } from './driver';
 
 /** From here on, for the eye: which pattern plays, from where in it, and at which tempo. */
 export interface Mark {
@@ -54,7 +54,7 @@ const beatsOf = (meter: Meter, origin: Ticks, from: Ticks, to: Ticks) => {
 };
 
 /** Maps time since play began to the song, where a part of it is repeated. */
-const turns = (loop: Range | null) => {
+const turns = (loop: TickRange | null) => {
   if (!loop) return { turn: () => 0, length: 0 };
   const length = loop.to - loop.from;
   return { turn: (tick: Ticks) => Math.max(0, Math.floor((tick - loop.from) / length)), length };
@@ -104,7 +104,7 @@ export interface PlayOptions {
   /** Where play begins. */
   start?: Ticks;
   /** The span that is repeated without end once play has come to it; null plays to the end. */
-  loop?: Range | null;
+  loop?: TickRange | null;
   /** When what plays was switched: strokes of before and after are told apart. */
   switched?: readonly { at: Ticks }[];
 }
@@ -129,7 +129,7 @@ export const playable = (
 ): Playable => {
   const { timeline } = plan;
   const { turn, length } = turns(loop);
-  const first: Range = { from: start, to: loop ? loop.to : Infinity };
+  const first: TickRange = { from: start, to: loop ? loop.to : Infinity };
   const endless = isEndless(plan);
   /** Gathers what each turn that a stretch of time touches has, with by how much it is to be shifted. */
   const eachTurn = <T>(

@@ -11,7 +11,7 @@ import type { Stroke } from './strokes';
 import type { WeakerHand } from './weakerHand';
 
 /** The state that the lanes of one pattern at one place share: the noise that they drift by, and the counting of their strokes. */
-export interface Shared {
+export interface SharedCount {
   pinks: Pinks;
   counters: Map<'a' | 'b', Counter>;
   /** A lane that is made ready to be counted has nothing to ask of the count. */
@@ -21,7 +21,7 @@ export interface Shared {
 }
 
 /** The state that lanes share, before any of it has been asked for. @example newShared().counting // false */
-export const newShared = (): Shared => ({
+export const newShared = (): SharedCount => ({
   pinks: sharedPinks(),
   counters: new Map(),
   counting: false,
@@ -232,7 +232,7 @@ const delaysOf = (lane: LanePlan, counter: Counter, length: Ticks): LaneDelays =
 export const staggered = (
   lane: LanePlan,
   feel: Feel,
-  shared: Shared,
+  shared: SharedCount,
   { planOf, laneIds, length }: Countable,
 ): LanePlan['staggered'] => {
   if (shared.counting) return null;

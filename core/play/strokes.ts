@@ -1,12 +1,12 @@
 import type { Hit, Roll, Spacing } from '../document/schema';
-import type { StrokeKind, Struck } from '../feel/struck';
+import type { StrokeKind, FeltStroke } from '../feel/struck';
 import type { Ticks, Velocity } from '../units';
 import { draw, hashText, PURPOSE } from '../random/draw';
 import { readingOrder } from './reading';
 import type { LanePlan } from './plan';
 
 /** A stroke of a lane's part: one blow of a stick, with what the stages of feel make of it. */
-export interface Stroke extends Struck {
+export interface Stroke extends FeltStroke {
   lead: Stroke | null;
   into: Stroke | null;
   /** In ticks; null rings out. */

@@ -14,7 +14,7 @@ import {
   planLane,
   type LanePlan,
   type PlanOptions,
-  type Setting,
+  type PlanSetting,
 } from './plan';
 import { sparksTo } from './moves/sparks';
 import { rateOf } from './reading';
@@ -152,7 +152,7 @@ const intoNext = ({ spans, bars }: Timeline, { span }: Region) => {
 };
 
 /** The lean of strokes in a region: over the phrase, into a fill, into the next section. */
-const leanIn = (timeline: Timeline, region: Region): Setting['leanAt'] => {
+const leanIn = (timeline: Timeline, region: Region): PlanSetting['leanAt'] => {
   const phrase = phraseLean(patternTicks(region.pattern!));
   const into = intoNext(timeline, region);
   const shift = region.from - region.offset;
@@ -177,7 +177,7 @@ const mostLeanIn = (timeline: Timeline, region: Region, feel: Feel): Ms =>
   Math.max(Math.abs(feel.lean?.fill ?? 0), Math.abs(feel.blend?.with.lean?.fill ?? 0)) +
   Math.abs(intoNext(timeline, region)?.ms ?? 0);
 
-const settingOf = (beat: Beat, timeline: Timeline, region: Region, bands: Bands): Setting => {
+const settingOf = (beat: Beat, timeline: Timeline, region: Region, bands: Bands): PlanSetting => {
   const { section } = region.span;
   const feel = anew(ownFeelOf(beat, region), region.repeat);
   const begin = section?.tempo ?? beat.tempo;

@@ -2,7 +2,7 @@ import type { Hand } from '../document/choices';
 import type { Beat, Hit } from '../document/schema';
 import { isPressed } from '../document/rolls';
 import { sticking, type StickStroke } from '../hands/sticking';
-import type { StrokeKind, Struck } from '../feel/struck';
+import type { StrokeKind, FeltStroke } from '../feel/struck';
 import { MOST_LATE } from '../feel/stages/humanize';
 import { modulo } from '../numbers';
 import { clamp, type Ms, type Ticks } from '../units';
@@ -11,7 +11,7 @@ import { DETOUR_HITS } from './moves/detours';
 import type { LanePlan } from './plan';
 
 /** The weaker hand's change to a stroke, by the lane and where it is written; null where the stronger one plays it. */
-export type WeakerHand = (lane: number, stroke: Struck) => { late: Ms; share: number } | null;
+export type WeakerHand = (lane: number, stroke: FeltStroke) => { late: Ms; share: number } | null;
 
 /** Strokes that follow one another as fast as this are the hardest for it. */
 const FAST_MS: Ms = 110;

@@ -1,5 +1,5 @@
 /** No draw goes farther than this many standard deviations. */
-export const MOST = 3;
+export const MOST_NORMAL = 3;
 
 const LOW = 0.02425;
 
@@ -25,8 +25,8 @@ const tail = (u: number): number => {
  * @example normal(0.5) // 0
  */
 export const normal = (u: number): number => {
-  if (u < LOW) return u <= 0 ? -MOST : Math.max(-MOST, tail(u));
-  if (u > 1 - LOW) return Math.min(MOST, -tail(1 - u));
+  if (u < LOW) return u <= 0 ? -MOST_NORMAL : Math.max(-MOST_NORMAL, tail(u));
+  if (u > 1 - LOW) return Math.min(MOST_NORMAL, -tail(1 - u));
   const q = u - 0.5;
   const r = q * q;
   return (

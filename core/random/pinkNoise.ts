@@ -1,6 +1,6 @@
 import { modulo } from '../numbers';
 import { draw, drawOn, fold, PURPOSE } from './draw';
-import { MOST, normal } from './normal';
+import { MOST_NORMAL, normal } from './normal';
 
 /** Lanes come to the same sixteenths one after another: so many are kept together, in so many pieces. */
 const PIECE = 256;
@@ -39,7 +39,7 @@ export const pinkNoise = (seed: number, lane: number): ((j: number) => number) =
       }
       all += values[k]!;
     }
-    return Math.max(-MOST, Math.min(MOST, all / 3));
+    return Math.max(-MOST_NORMAL, Math.min(MOST_NORMAL, all / 3));
   };
   /** The piece of what is known that a sixteenth is in. */
   const pieceOf = (place: number): Float64Array => {
@@ -82,6 +82,6 @@ export const circularPink = (seed: number, lane: number, n: number): ((j: number
   let variance = 0;
   for (const sum of sums) variance += (sum - mean) ** 2 / n;
   const scale = variance > 1e-18 ? 1 / Math.sqrt(variance) : 0;
-  const values = sums.map((sum) => Math.max(-MOST, Math.min(MOST, (sum - mean) * scale)));
+  const values = sums.map((sum) => Math.max(-MOST_NORMAL, Math.min(MOST_NORMAL, (sum - mean) * scale)));
   return (j) => values[modulo(j, n)]!;
 };

@@ -6,7 +6,7 @@ import readWav from '@audio/decode-wav';
 import { RANGES } from '../document/ranges';
 import { audioKind, textAt, type AudioKind } from './audioKind';
 import { mp3Delay } from './mp3Delay';
-import { peakOf, secondsOf, type Audio } from './sample';
+import { peakOf, sampleSecondsOf, type Audio } from './sample';
 
 /** From the bytes of a file to audio. */
 
@@ -107,7 +107,7 @@ export const faultOf = (audio: Audio, file: string): string | null => {
   if (!frames || !audio.rate) return `“${file}” holds no audio.`;
   if (frames < LEAST_FRAMES)
     return `“${file}” is too short to be heard: ${frames === 1 ? 'one sample' : `${frames} samples`}.`;
-  if (secondsOf(audio) > RANGES.inSound.most) return longText(file, secondsOf(audio));
+  if (sampleSecondsOf(audio) > RANGES.inSound.most) return longText(file, sampleSecondsOf(audio));
   if (peakOf(audio.channels) < SILENCE) return `“${file}” is silent: there is nothing in it to hear.`;
   return null;
 };

@@ -14,7 +14,7 @@ import { onsetsOf } from './onsets';
 import { spreadOver, voiceOfSamples, voicesGiven } from './newVoice';
 import { renderShipped } from '../mix/shippedLoops';
 import { SHIPPED_LIST } from './shippedList';
-import { secondsOf, type Audio } from './sample';
+import { sampleSecondsOf, type Audio } from './sample';
 import { sliceKinds } from './sliceKinds';
 
 const RATE = 22050;
@@ -106,7 +106,7 @@ test('a slice is told without what rings from before, and two drums struck at on
 test('loops that ship last exactly their bars, and have hits', async () => {
   for (const loop of SHIPPED_LIST.slice(0, 2)) {
     const audio = await renderShipped(loop, RATE);
-    const quarters = (secondsOf(audio) * loop.tempo) / 60;
+    const quarters = (sampleSecondsOf(audio) * loop.tempo) / 60;
     expect(Math.abs(quarters - Math.round(quarters))).toBeLessThan(0.001);
     expect(onsetsOf(audio).length).toBeGreaterThan(3);
   }

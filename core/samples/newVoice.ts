@@ -42,7 +42,7 @@ export const spreadOver = (layers: Voice['layers']): Voice['layers'] =>
   }));
 
 /** A file given to a kit, and the drum that it is for; none where nothing says which. */
-export interface GivenFile {
+export interface VoiceFile {
   sample: Sample;
   drum: InstrumentId | null;
 }
@@ -56,7 +56,7 @@ export interface GivenFile {
  */
 export const voicesGiven = (
   before: OwnKit['voices'],
-  files: readonly GivenFile[],
+  files: readonly VoiceFile[],
 ): { voices: OwnKit['voices']; left: number[] } => {
   const byDrum = new Map<InstrumentId, Sample[]>();
   const left = files.flatMap(({ sample, drum }, at): number[] => {

@@ -5,13 +5,13 @@ import { createMixer, mix, replan, type MixNote } from '../mix/mixer';
 import { mixNotes } from '../mix/mixNotes';
 import { renderLoop, renderVoice, sliceFrames } from './renderVoice';
 import { attackOf, type Audio } from './sample';
-import { shapeOf } from './shape';
+import { soundShapeOf } from './shape';
 import { createSounds, soundKey } from './sounds';
 import { strikeOf } from '../mix/strike';
 import { layersAt, type SoundPlan } from './voiceSound';
 
 const RATE = 8000;
-const PLAIN = shapeOf({});
+const PLAIN = soundShapeOf({});
 const ID = (letter: string) => letter.repeat(64);
 const sample = (letter = 'a') => ({ id: ID(letter), file: `${letter}.wav`, seconds: 1 });
 const layer = (change: Partial<Layer> = {}, letter = 'a'): Layer => ({

@@ -4,7 +4,7 @@ import { driven, filterAll, type FilterKind } from '../synthesis/dsp';
 import { kitOf, standIn } from '../synthesis/kits';
 import { FORCES, makeSound } from '../synthesis/layers';
 import { attackOf, readAt, toRate, type Audio } from './sample';
-import { isPlain, shapeLayers, type Shape } from './shape';
+import { isPlainShape, shapeLayers, type SoundShape } from './shape';
 import type { PlannedLayer, Sound } from './voiceSound';
 
 /** Voices and loops of one's own, worked out beforehand: while it plays the mixer only adds up. */
@@ -95,7 +95,7 @@ const shaped = (
   data: Float32Array,
   layer: Layer,
   force: number,
-  shape: Shape,
+  shape: SoundShape,
   rate: number,
 ): Float32Array => {
   let out = cut(data, layer.start ?? 0, layer.end ?? Infinity, rate);
@@ -107,14 +107,14 @@ const shaped = (
   if (layer.filter) out = filtered(out, layer.filter, force, rate);
   if (layer.attack || layer.decay !== undefined) out = enveloped(out, layer, rate);
   if (layer.gate !== undefined) out = gated(out, layer.gate, rate);
-  return isPlain(shape) ? out : shapeLayers([out], shape, rate)[0]!;
+  return isPlainShape(shape) ? out : shapeLayers([out], shape, rate)[0]!;
 };
 
 const forcesOf = (source: Source, layer: Layer): number =>
   source.forces > 1 ? source.forces : layer.filter?.follow ? FORCES.length : 1;
 
 /** A layer's buffers as it shapes them. A filter that follows the velocity makes one for each force. */
-const rendered = (source: Source, layer: Layer, shape: Shape, rate: number): Source => {
+const rendered = (source: Source, layer: Layer, shape: SoundShape, rate: number): Source => {
   const forces = forcesOf(source, layer);
   const each = source.strikes * source.sides;
   const buffers = Array.from({ length: forces }, (_, at) =>
@@ -157,7 +157,7 @@ const LEAST_LEAD_SECONDS = 0.001;
  */
 export const renderVoice = async (
   voice: Voice,
-  shape: Shape,
+  shape: SoundShape,
   rate: number,
   load: LoadSample,
 ): Promise<Sound | null> => {
@@ -217,7 +217,7 @@ const LOOP_LEVEL = (127 / AS_RECORDED) ** 1.6;
  */
 export const renderLoop = async (
   loop: Loop,
-  shape: Shape,
+  shape: SoundShape,
   rate: number,
   load: LoadSample,
 ): Promise<Sound | null> => {
@@ -248,7 +248,7 @@ export const renderLoop = async (
       lead: 0,
     };
   });
-  const all = isPlain(shape) ? buffers : shapeLayers(buffers, shape, rate);
+  const all = isPlainShape(shape) ? buffers : shapeLayers(buffers, shape, rate);
   return {
     buffers: all,
     plan: { choose: 'velocity', crossFade: 0, held: false, slices: true, layers },

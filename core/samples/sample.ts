@@ -11,7 +11,7 @@ export interface Audio {
 }
 
 /** How long it is. @example secondsOf({ rate: 8000, channels: [new Float32Array(4000)] }) // 0.5 */
-export const secondsOf = ({ rate, channels }: Audio): Seconds => (channels[0]?.length ?? 0) / rate;
+export const sampleSecondsOf = ({ rate, channels }: Audio): Seconds => (channels[0]?.length ?? 0) / rate;
 
 /** Both sides as one. @example toMono({ rate: 8000, channels: [new Float32Array(4)] }).length // 4 */
 export const toMono = ({ channels }: Pick<Audio, 'channels'>): Float32Array => {

@@ -2,7 +2,7 @@ import { filterAll, type FilterKind } from '../synthesis/dsp';
 import type { Lane } from '../document/schema';
 
 /** How a lane changes the sound of its instrument. */
-export interface Shape {
+export interface SoundShape {
   /** In semitones. */
   tune: number;
   /** How much of its ringing is left, 1 is all. */
@@ -19,7 +19,7 @@ const OPEN = { lowPass: 20000, highPass: 20 } as const;
  *
  * @example shapeOf({ tune: 2 }) // { tune: 2, decay: 1, lowPass: 20000, highPass: 20 }
  */
-export const shapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'highPass'>): Shape => ({
+export const soundShapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'highPass'>): SoundShape => ({
   tune: lane.tune ?? 0,
   decay: lane.decay ?? 1,
   lowPass: lane.lowPass ?? OPEN.lowPass,
@@ -27,7 +27,7 @@ export const shapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'highPas
 });
 
 /** Whether a shape leaves the sound as it is. @example isPlain(shapeOf({ decay: 0.5 })) // false */
-export const isPlain = ({ tune, decay, lowPass, highPass }: Shape): boolean =>
+export const isPlainShape = ({ tune, decay, lowPass, highPass }: SoundShape): boolean =>
   tune === 0 && decay >= 1 && lowPass >= OPEN.lowPass && highPass <= OPEN.highPass;
 
 /** Read faster or slower: straight lines between samples. */
@@ -50,7 +50,7 @@ const damped = (data: Float32Array, decay: number): Float32Array => {
 const filtered = (data: Float32Array, hertz: number, rate: number, kind: FilterKind): Float32Array =>
   filterAll(Float32Array.from(data), kind, hertz, Math.SQRT1_2, rate);
 
-const shaped = (data: Float32Array, shape: Shape, rate: number): Float32Array => {
+const shaped = (data: Float32Array, shape: SoundShape, rate: number): Float32Array => {
   let out = shape.tune === 0 ? data : tuned(data, shape.tune);
   if (shape.decay < 1) out = damped(out, shape.decay);
   if (shape.lowPass < OPEN.lowPass) out = filtered(out, shape.lowPass, rate, 'lowpass');
@@ -64,5 +64,5 @@ const shaped = (data: Float32Array, shape: Shape, rate: number): Float32Array =>
  * @param rate frames a second
  * @example shapeLayers([new Float32Array(8)], shapeOf({ tune: 12 }), 8000)[0]!.length // 3
  */
-export const shapeLayers = (layers: Float32Array[], shape: Shape, rate: number): Float32Array[] =>
+export const shapeLayers = (layers: Float32Array[], shape: SoundShape, rate: number): Float32Array[] =>
   layers.map((layer) => shaped(layer, shape, rate));

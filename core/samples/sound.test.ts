@@ -6,7 +6,7 @@ import { layerOf, levelOf, makeSound } from '../synthesis/layers';
 import { createMixer, mix, replan, silence, type MixNote } from '../mix/mixer';
 import { mixNotes } from '../mix/mixNotes';
 import { drumPlan } from './voiceSound';
-import { isPlain, shapeLayers, shapeOf } from './shape';
+import { isPlainShape, shapeLayers, soundShapeOf } from './shape';
 
 const RATE = 16000;
 const kits = Object.values(KITS);
@@ -203,8 +203,8 @@ describe('what a lane makes of its sound', () => {
     data.slice(from).reduce((sum, x) => sum + x * x, 0) / Math.max(1, data.length - from);
 
   test('left open it is the sound of the kit', () => {
-    expect(isPlain(shapeOf(newLane('a', 'snare')))).toBe(true);
-    expect(isPlain(shapeOf({ ...newLane('a', 'snare'), tune: 1 }))).toBe(false);
+    expect(isPlainShape(soundShapeOf(newLane('a', 'snare')))).toBe(true);
+    expect(isPlainShape(soundShapeOf({ ...newLane('a', 'snare'), tune: 1 }))).toBe(false);
     expect(shapeLayers(plain, shape, RATE)).toEqual(plain);
   });
 

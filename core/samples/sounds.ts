@@ -2,11 +2,11 @@ import type { InstrumentId } from '../document/instruments';
 import type { Beat, KitId } from '../document/schema';
 import { kitOf, standIn } from '../synthesis/kits';
 import { makeSound } from '../synthesis/layers';
-import { ownOf, type Kit, type OwnSound, type SoundingLane } from './own';
-import { isPlain, shapeLayers, shapeOf, type Shape } from './shape';
+import { ownOf, type SoundingKit, type OwnLayers, type SoundingLane } from './own';
+import { isPlainShape, shapeLayers, soundShapeOf, type SoundShape } from './shape';
 import { drumPlan, type Sound } from './voiceSound';
 
-export type { Kit, OwnSound, SoundingLane };
+export type { SoundingKit as Kit, OwnLayers as OwnSound, SoundingLane };
 
 /** A drum in its layers, from the softest strike to the hardest. */
 export type Layers = Float32Array[];
@@ -15,16 +15,16 @@ export type Layers = Float32Array[];
 export type LoadSound = (kit: KitId, id: InstrumentId, rate: number) => Promise<Layers>;
 
 /** How sounds of one's own are come by; null where none of their samples is there. */
-export type LoadOwn = (own: OwnSound, shape: Shape, rate: number) => Promise<Sound | null>;
+export type LoadOwn = (own: OwnLayers, shape: SoundShape, rate: number) => Promise<Sound | null>;
 
 /** All sounds come from here: to live playback, to a bounce, to the command line. Each is made once. */
 export interface Sounds {
   /** Samples a second. */
   rate: number;
   /** The sound of a lane in a kit; lanes of one key share it. @throws what loading throws; it can be asked for again */
-  soundsFor: (kit: Kit, lane: SoundingLane) => Promise<Sound>;
+  soundsFor: (kit: SoundingKit, lane: SoundingLane) => Promise<Sound>;
   /** The same where it is there already, at once; otherwise null. */
-  ready: (kit: Kit, lane: SoundingLane) => Sound | null;
+  ready: (kit: SoundingKit, lane: SoundingLane) => Sound | null;
   /** Drops what was shaped for lanes that are not among these keys: a slider that is dragged shapes a sound at every move. */
   forget: (keys: ReadonlySet<string>) => void;
 }
@@ -40,7 +40,7 @@ const textOf = (part: object): string => {
 const baseKey = (kit: KitId, { instrument }: SoundingLane): string =>
   `${kit}/${standIn(kitOf(kit), instrument)}`;
 
-const ownKey = (own: OwnSound): string => `own/x/${textOf('loop' in own ? own.loop : own.voice)}`;
+const ownKey = (own: OwnLayers): string => `own/x/${textOf('loop' in own ? own.loop : own.voice)}`;
 
 /** Whether a key is of what was shaped, or of one's own: it is dropped once no lane asks for it. @example isOwnKey('quay/kick') // false */
 export const isOwnKey = (key: string): boolean => key.split('/', 3).length > 2;
@@ -50,11 +50,11 @@ export const isOwnKey = (key: string): boolean => key.split('/', 3).length > 2;
  *
  * @example soundKey({ kit: 'quay' }, { instrument: 'kick' }) // "quay/kick"
  */
-export const soundKey = (kit: Kit, lane: SoundingLane): string => {
+export const soundKey = (kit: SoundingKit, lane: SoundingLane): string => {
   const own = ownOf(kit, lane);
-  const shape = shapeOf(lane);
+  const shape = soundShapeOf(lane);
   const base = own ? ownKey(own) : baseKey(kit.kit, lane);
-  return isPlain(shape) ? base : `${base}/${JSON.stringify(shape)}`;
+  return isPlainShape(shape) ? base : `${base}/${JSON.stringify(shape)}`;
 };
 
 const synthesized: LoadSound = (kit, id, rate) => Promise.resolve(makeSound(kitOf(kit), id, rate).layers);
@@ -93,17 +93,17 @@ export const createSounds = (
       ofDrum(await load(kit, standIn(kitOf(kit), lane.instrument), rate)),
     );
 
-  const drum = async (kit: KitId, lane: SoundingLane, shape: Shape): Promise<Sound> => {
+  const drum = async (kit: KitId, lane: SoundingLane, shape: SoundShape): Promise<Sound> => {
     const sound = await plain(kit, lane);
-    return isPlain(shape) ? sound : ofDrum(shapeLayers(sound.buffers, shape, rate));
+    return isPlainShape(shape) ? sound : ofDrum(shapeLayers(sound.buffers, shape, rate));
   };
 
   return {
     rate,
     soundsFor: (kit, lane) => {
       const own = ownOf(kit, lane);
-      const shape = shapeOf(lane);
-      if (!own && isPlain(shape)) return plain(kit.kit, lane);
+      const shape = soundShapeOf(lane);
+      if (!own && isPlainShape(shape)) return plain(kit.kit, lane);
       return loaded(
         soundKey(kit, lane),
         async () => (own && (await loadOwn(own, shape, rate))) ?? drum(kit.kit, lane, shape),

@@ -2,7 +2,7 @@ import type { InstrumentId } from '../document/instruments';
 import type { Velocity } from '../units';
 import { draw, PURPOSE } from '../random/draw';
 import type { Kit } from './kits/kit';
-import { struck } from './voices';
+import { struckVoice } from './voices';
 
 /** How hard each layer of a drum is struck. */
 export const FORCES = [0.25, 0.5, 0.75, 1] as const;
@@ -34,7 +34,7 @@ const OFTEN: ReadonlySet<InstrumentId> = new Set([
 ]);
 
 /** One drum in all its layers, from the softest, each with its strikes one after the other. */
-export interface Sound {
+export interface LayerSound {
   id: InstrumentId;
   layers: Float32Array[];
 }
@@ -44,10 +44,10 @@ export interface Sound {
  *
  * @example makeSound(KITS.quay, 'kick', 8000).layers.length // 12
  */
-export const makeSound = (kit: Kit, id: InstrumentId, rate: number): Sound => ({
+export const makeSound = (kit: Kit, id: InstrumentId, rate: number): LayerSound => ({
   id,
   layers: FORCES.flatMap((force) =>
-    struck(kit.sounds[id]!, force, rate, OFTEN.has(id) ? STRIKES : 1, kit.finish, kit.level),
+    struckVoice(kit.sounds[id]!, force, rate, OFTEN.has(id) ? STRIKES : 1, kit.finish, kit.level),
   ),
 });
 

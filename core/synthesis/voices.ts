@@ -416,7 +416,7 @@ const another = (recipe: Recipe, strike: number): Recipe => {
  * @param level of its kit
  * @returns one channel each; the loudest sample is the recipe's peak whatever the force, the mixer sets the level
  */
-export const struck = (
+export const struckVoice = (
   recipe: Recipe,
   force: Force,
   rate: number,

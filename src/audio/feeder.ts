@@ -119,7 +119,7 @@ export const cutOf = (feeder: Feeder, now: Frames): Frames =>
   Math.max(feeder.begins, Math.round(now + CUT_SECONDS * feeder.rate));
 
 /** When another pattern begins while one is playing. */
-export type SwitchAt = 'now' | 'beat' | 'end';
+export type SwitchTime = 'now' | 'beat' | 'end';
 
 const boundary = (tick: Ticks, every: Ticks): Ticks => Math.ceil(tick / every - 1e-9) * every;
 
@@ -150,7 +150,7 @@ export const switchTo = (
   feeder: Feeder,
   plan: Playable,
   now: Frames,
-  at: SwitchAt,
+  at: SwitchTime,
   beat: Ticks,
 ): Batch | null => {
   const cut = Math.round(now + CUT_SECONDS * feeder.rate);

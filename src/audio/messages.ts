@@ -1,8 +1,8 @@
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, Detour, Lane } from '../../core/document/schema';
 import type { Switched } from '../../core/play/moves/detours';
-import type { Kit, OwnSound } from '../../core/samples/own';
-import type { Shape } from '../../core/samples/shape';
+import type { SoundingKit, OwnLayers } from '../../core/samples/own';
+import type { SoundShape } from '../../core/samples/shape';
 import type { Sound, SoundPlan } from '../../core/samples/voiceSound';
 import type { MixNote } from '../../core/mix/mixer';
 import type { Frames, Semitones, Ticks, Velocity } from '../../core/units';
@@ -62,13 +62,13 @@ export type ToWorker =
   /** Another clock leads: at a frame it stands at a tick. */
   | { type: 'align'; frame: Frames; tick: Ticks }
   /** Sounds that will be wanted soon are made beforehand. */
-  | { type: 'prepare'; kit: Kit; instruments: InstrumentId[] }
+  | { type: 'prepare'; kit: SoundingKit; instruments: InstrumentId[] }
   /** A sound of one's own that was wanted; null where none of its samples is there. */
   | { type: 'own'; name: number; sound: Sound | null }
   | { type: 'own'; name: number; failed: true }
   | { type: 'strike'; laneId: string; velocity: Velocity; pitch?: Semitones }
   /** A lane that the beat need not have: a drum of a kit, a sound that is tried. */
-  | { type: 'hear'; kit: Kit; lane: Lane; velocity: Velocity; pitch?: Semitones }
+  | { type: 'hear'; kit: SoundingKit; lane: Lane; velocity: Velocity; pitch?: Semitones }
   | { type: 'report' };
 
 /** A note that was handed to the audio clock, for the eye and for measuring. */
@@ -112,7 +112,7 @@ export type FromWorker =
   /** The mixer was given a sound; without a plan, it was taken away. */
   | { type: 'given'; key: string; index: number; plan: SoundPlan | null }
   /** A sound of one's own is wanted, under a number of its own. */
-  | { type: 'want'; name: number; own: OwnSound; shape: Shape; rate: number }
+  | { type: 'want'; name: number; own: OwnLayers; shape: SoundShape; rate: number }
   | { type: 'report'; report: MixerReport };
 
 /** From the worker to the mixer in the audio thread. */
@@ -129,7 +129,7 @@ export type ToMixer =
   | { type: 'report' };
 
 /** From the mixer to the page: the highest level of each lane lately, and what the limiter left of the loudest. */
-export interface Levels {
+export interface MixLevels {
   peaks: Float32Array;
   left: number;
 }

@@ -1,7 +1,7 @@
 /** The audio thread: a thin shell around the mixer of core. */
 import { createMixer, mix, replan, silence, startNote } from '../../core/mix/mixer';
 import { CLICKS } from '../../core/mix/click';
-import type { FromMixer, Levels, ToMixer } from './messages';
+import type { FromMixer, MixLevels, ToMixer } from './messages';
 
 declare const sampleRate: number;
 declare const currentFrame: number;
@@ -76,7 +76,7 @@ class MixerProcessor extends AudioWorkletProcessor {
     });
     this.blocks += 1;
     if (this.blocks % PEAKS_EVERY === 0) {
-      const levels: Levels = { peaks: this.mixer.peaks, left: this.mixer.left };
+      const levels: MixLevels = { peaks: this.mixer.peaks, left: this.mixer.left };
       this.port.postMessage(levels);
       this.mixer.peaks.fill(0);
       this.mixer.left = 1;

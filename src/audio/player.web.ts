@@ -2,22 +2,22 @@ import { soundingPattern, soundingSong } from '../../core/document/sounding';
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, Detour, Lane } from '../../core/document/schema';
 import type { Switched } from '../../core/play/moves/detours';
-import type { Kit, OwnSound } from '../../core/samples/own';
-import type { Shape } from '../../core/samples/shape';
+import type { SoundingKit, OwnLayers } from '../../core/samples/own';
+import type { SoundShape } from '../../core/samples/shape';
 import type { Sound } from '../../core/samples/voiceSound';
 import { patternOf } from '../../core/document/defaults';
 import { QUARTER, type Frames, type Ms, type Semitones, type Ticks, type Velocity } from '../../core/units';
 import { newClock } from './clock';
 import { heardFrame } from './heard';
-import { playerNow, setPlayer, type Anchor, type Player } from './playerNow';
+import { playerNow, setPlayer, type Anchor, type AudioPlayer } from './playerNow';
 import { createRenewals, PAUSES_MS } from './renewals';
 import { afterWord, NOTHING_TOLD, turned } from './told';
-import type { SwitchAt } from './feeder';
+import type { SwitchTime } from './feeder';
 import { SOUNDS_EACH } from './messages';
 import type {
   FromWorker,
   HandedNote,
-  Levels,
+  MixLevels,
   Metronome,
   MixerReport,
   Resume,
@@ -71,7 +71,7 @@ const tell = (message: ToWorker, transfer: Transferable[] = []) => {
 };
 
 /** The last place told that the audio clock has come to. */
-const anchorNow = (one: Player): Anchor | undefined => {
+const anchorNow = (one: AudioPlayer): Anchor | undefined => {
   const frame = (one.context?.currentTime ?? 0) * SAMPLE_RATE;
   return one.anchors.findLast((anchor) => anchor.frame <= frame);
 };
@@ -89,7 +89,7 @@ export const hearTrouble = (hear: (trouble: SoundTrouble) => void): (() => void)
 /** What a worker before gave to the mixer has rung out after so many ms. */
 const TIDY_MS = 6000;
 
-const giveUp = (one: Player, trouble: SoundTrouble): void => {
+const giveUp = (one: AudioPlayer, trouble: SoundTrouble): void => {
   // The next press of play makes everything anew.
   one.renewals.forget();
   one.playing = null;
@@ -98,14 +98,14 @@ const giveUp = (one: Player, trouble: SoundTrouble): void => {
 };
 
 /** Where play stands: the last place told that is heard by now, or the first that is told. */
-const placeOf = (one: Player): Resume | null => {
+const placeOf = (one: AudioPlayer): Resume | null => {
   if (!one.context || !one.anchors.length) return null;
   const anchor = anchorNow(one) ?? one.anchors[0]!;
   return { frame: anchor.frame, tick: anchor.tick, until: one.until, switched: one.routes };
 };
 
 /** Tells a worker that knows nothing, or a mixer that has nothing, all that has been said; play goes on where it was. */
-const retell = (one: Player, resume: Resume | null): void => {
+const retell = (one: AudioPlayer, resume: Resume | null): void => {
   const { beat, next, metronome } = one.told;
   const send = (message: ToWorker | null) => message && one.worker?.worker.postMessage(message);
   send(metronome);
@@ -125,7 +125,7 @@ const workerGone = (): void => {
   else setTimeout(() => one.worker ?? replaceWorker(one), pause);
 };
 
-const replaceWorker = (one: Player): void => {
+const replaceWorker = (one: AudioPlayer): void => {
   if (one.told.next && anchorNow(one)?.patternId === one.told.next.patternId) one.told = turned(one.told);
   const fresh = hireWorker();
   one.worker = fresh;
@@ -146,7 +146,7 @@ const hireWorker = (): Watched => {
 };
 
 /** Puts the worker in touch with the mixer that is there. */
-const connectWorker = ({ node, worker, workers, given }: Player): void => {
+const connectWorker = ({ node, worker, workers, given }: AudioPlayer): void => {
   if (!node || !worker) return;
   const { port1, port2 } = new MessageChannel();
   node.port.postMessage({ port: port2 }, [port2]);
@@ -198,7 +198,7 @@ const hear = (message: FromWorker, from: Watched) => {
   }
 };
 
-const answerRoute = (one: Player, { asked, frame }: Extract<FromWorker, { type: 'routed' }>): void => {
+const answerRoute = (one: AudioPlayer, { asked, frame }: Extract<FromWorker, { type: 'routed' }>): void => {
   if (asked === undefined) return;
   const give = one.turning.get(asked);
   one.turning.delete(asked);
@@ -206,7 +206,7 @@ const answerRoute = (one: Player, { asked, frame }: Extract<FromWorker, { type: 
   give?.(known ? Math.max(0, ((frame - heardFrame(one.context!)) * 1000) / SAMPLE_RATE) : null);
 };
 
-const create = (): Player => {
+const create = (): AudioPlayer => {
   return {
     worker: hireWorker(),
     context: null,
@@ -232,7 +232,7 @@ const create = (): Player => {
   };
 };
 
-const current = (): Player => playerNow() ?? setPlayer(create());
+const current = (): AudioPlayer => playerNow() ?? setPlayer(create());
 
 const peakHearers = new Set<(peaks: Float32Array, left: number) => void>();
 
@@ -257,7 +257,7 @@ const addMixer = async (context: AudioContext): Promise<void> => {
   }
 };
 
-const connect = async (one: Player): Promise<void> => {
+const connect = async (one: AudioPlayer): Promise<void> => {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
   one.context = context;
   await addMixer(context);
@@ -273,7 +273,7 @@ const connect = async (one: Player): Promise<void> => {
     // A call, an alarm or another program took the output for a while.
     else if (context.state !== 'running') void context.resume().catch(() => undefined);
   };
-  node.port.onmessage = ({ data: { peaks, left } }: MessageEvent<Levels>) => {
+  node.port.onmessage = ({ data: { peaks, left } }: MessageEvent<MixLevels>) => {
     one.sign = performance.now();
     peakHearers.forEach((give) => give(peaks, left));
   };
@@ -298,7 +298,7 @@ const ready = async (): Promise<void> => {
 };
 
 /** Leaves an audio clock that is of no use any more. */
-const letGo = (one: Player): void => {
+const letGo = (one: AudioPlayer): void => {
   const { context, node } = one;
   Object.assign(one, {
     context: null,
@@ -307,13 +307,13 @@ const letGo = (one: Player): void => {
     // The next mixer has nothing.
     given: new Map(),
     clock: newClock(),
-  } satisfies Partial<Player>);
+  } satisfies Partial<AudioPlayer>);
   node?.disconnect();
   if (context && context.state !== 'closed') void context.close().catch(() => undefined);
 };
 
 /** The audio clock ended: another one goes on from where it would be by now. */
-const audioGone = (one: Player, context: AudioContext): void => {
+const audioGone = (one: AudioPlayer, context: AudioContext): void => {
   if (one.context !== context) return;
   const place = placeOf(one);
   const tempo = one.anchors.at(-1)?.tempo ?? 120;
@@ -338,7 +338,7 @@ const LOOK_MS = 200;
 const SILENT_MS = 900;
 
 /** While it plays it is looked whether the sound goes on: an output that is lost is told by nothing. */
-const keepLooking = (one: Player): void => {
+const keepLooking = (one: AudioPlayer): void => {
   stopLooking(one);
   one.sign = performance.now();
   let last = performance.now();
@@ -354,7 +354,7 @@ const keepLooking = (one: Player): void => {
   }, LOOK_MS);
 };
 
-const stopLooking = (one: Player): void => {
+const stopLooking = (one: AudioPlayer): void => {
   if (one.looking) clearInterval(one.looking);
   one.looking = null;
 };
@@ -391,7 +391,7 @@ export const foreseeLeap = (loop: SongPlay['loop']): void => {
 };
 
 /** Lets another pattern begin while one plays: at once, at its next beat, or at its end. */
-export const switchPattern = (beat: Beat, patternId: string | null, at: SwitchAt): void => {
+export const switchPattern = (beat: Beat, patternId: string | null, at: SwitchTime): void => {
   const pattern = patternOf(beat, patternId);
   tell({ type: 'switch', beat: soundingPattern(beat, pattern), patternId: pattern.id, at });
 };
@@ -455,7 +455,7 @@ export const stopPlaying = (): void => {
 };
 
 /** Has sounds made before they are wanted. */
-export const prepareSounds = (kit: Kit, instruments: InstrumentId[]): void =>
+export const prepareSounds = (kit: SoundingKit, instruments: InstrumentId[]): void =>
   tell({ type: 'prepare', kit, instruments });
 
 export const setMetronome = (metronome: Metronome): void => tell({ type: 'metronome', metronome });
@@ -468,7 +468,7 @@ export const strikeLane = async (laneId: string, velocity: Velocity, pitch: Semi
 
 /** Sounds a lane once that the beat need not have: a drum of a kit, a sound that is tried. */
 export const hearLane = async (
-  kit: Kit,
+  kit: SoundingKit,
   lane: Lane,
   velocity: Velocity,
   pitch: Semitones = 0,
@@ -477,7 +477,7 @@ export const hearLane = async (
   tell({ type: 'hear', kit, lane, velocity, ...(pitch && { pitch }) });
 };
 
-type AskOwn = (own: OwnSound, shape: Shape, rate: number) => Promise<Sound | null>;
+type AskOwn = (own: OwnLayers, shape: SoundShape, rate: number) => Promise<Sound | null>;
 let ownMaker: (() => Promise<AskOwn>) | null = null;
 
 /** Says who works out sounds of one's own: it is fetched with the screens that come after the first. */
@@ -507,7 +507,7 @@ export const startLog = (): void => {
 };
 
 /** For measuring: when changes were handed over. */
-export const readChanges = (): Player['changes'] => current().changes;
+export const readChanges = (): AudioPlayer['changes'] => current().changes;
 
 /** For measuring: what was handed over, what the mixer began and how much of it late. */
 export const readLog = (): Promise<{ handed: HandedNote[]; report: MixerReport }> =>

@@ -12,7 +12,7 @@ export type Anchor = Pick<
 >;
 
 /** The page's hand on the sound: everything that must be on time happens in the worker and the audio thread. */
-export interface Player {
+export interface AudioPlayer {
   /** Null where none comes. */
   worker: Watched | null;
   context: AudioContext | null;
@@ -49,8 +49,8 @@ export interface Player {
   turning: Map<number, (ms: Ms | null) => void>;
 }
 
-let player: Player | null = null;
+let player: AudioPlayer | null = null;
 
 /** The page's only one; null before there is any. */
-export const playerNow = (): Player | null => player;
-export const setPlayer = (one: Player): Player => (player = one);
+export const playerNow = (): AudioPlayer | null => player;
+export const setPlayer = (one: AudioPlayer): AudioPlayer => (player = one);

@@ -6,21 +6,21 @@ import type { Beat } from '../../core/document/schema';
 import { words } from '../words/state';
 import { beatRenamed } from '../store/doc';
 import { noteDeleted, noteRestored } from './deletedBeats';
-import { append, type Item } from './log';
+import { append, type LogItem } from './log';
 import type { createReader } from './reader';
 import { offerUndo } from '../store/offers';
 import { asideRemoved, subjectClosed, summaryRemoved, summarySet } from '../store/slices';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
 import type { Store } from '../store/store';
-import type { Tabs } from './tabs';
+import type { TabsChannel } from './tabs';
 import type { createTrouble } from './trouble';
 
 /** What the beats that are kept need of the one that is open, and of where they are kept. */
 interface LibraryParts extends Pick<ReturnType<typeof createReader>, 'read' | 'peek' | 'mended'> {
   store: Store;
   storage: KeyValue;
-  tabs: Tabs;
+  tabs: TabsChannel;
   /** The name of this tab. */
   tab: string;
   now: () => number;
@@ -82,7 +82,7 @@ export const createBeatLibrary = (parts: LibraryParts) => {
       dispatch(beatRenamed({ name }));
       return;
     }
-    const item: Item = { tab: `${tab}/names`, n: ++renamed, entry: beatRenamed({ name }) };
+    const item: LogItem = { tab: `${tab}/names`, n: ++renamed, entry: beatRenamed({ name }) };
     const result = await append(storage, id, null, [item]);
     if (result.kind !== 'appended') return;
     tabs.say({ type: 'edits', id, from: result.seq, items: [item] });

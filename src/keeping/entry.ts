@@ -14,7 +14,7 @@ import {
 import { difference } from '../store/patch';
 
 /** One edit of a beat as it is kept and sent: plain data that does the same wherever it is done. */
-export interface Entry {
+export interface LogEntry {
   type: string;
   payload?: unknown;
 }
@@ -26,26 +26,26 @@ const leansOnPage = (action: UnknownAction): boolean => {
 };
 
 /** An edit as it is kept: itself where it does the same everywhere, else what came of it. */
-export const entryOf = (before: DocState, action: UnknownAction, after: DocState): Entry =>
+export const logEntryOf = (before: DocState, action: UnknownAction, after: DocState): LogEntry =>
   leansOnPage(action)
     ? beatPatched({ patch: difference(before.beat, after.beat) })
     : stepSet.match(action) && action.payload.on
       ? withHeld(before, action)
-      : (action as unknown as Entry);
+      : (action as unknown as LogEntry);
 
 /** Whether something read from a store can be an entry. */
-export const isEntry = (value: unknown): value is Entry =>
+export const isEntry = (value: unknown): value is LogEntry =>
   typeof value === 'object' &&
   value !== null &&
-  typeof (value as Entry).type === 'string' &&
+  typeof (value as LogEntry).type === 'string' &&
   isBeatAction(value as UnknownAction);
 
 /** What entries make of a document, each a step of its history. */
-export const withEntries = (doc: DocState, entries: readonly Entry[]): DocState =>
+export const withEntries = (doc: DocState, entries: readonly LogEntry[]): DocState =>
   entries.reduce((now, entry) => docReducer(now, entry as unknown as UnknownAction), doc);
 
 /** What entries make of a beat. @throws where one of them cannot be done */
-export const beatWith = (beat: Beat, entries: readonly Entry[]): Beat =>
+export const beatWith = (beat: Beat, entries: readonly LogEntry[]): Beat =>
   withEntries({ beat, past: [], future: [], gesture: null, off: {} }, entries).beat!;
 
-export const anyNeedsEdits = (entries: readonly Entry[]): boolean => entries.some(needsEdits);
+export const anyNeedsEdits = (entries: readonly LogEntry[]): boolean => entries.some(needsEdits);

@@ -1,13 +1,13 @@
 /** Files that the system or another program hands over: they wait here for the screen that opens them. */
 
 /** Files that came from elsewhere, and what is to be done once a person has said what becomes of them. */
-export interface Shared {
+export interface SharedBeat {
   files: File[];
   done: () => void;
 }
 
 let waiting: File[] = [];
-let shared: Shared | null = null;
+let shared: SharedBeat | null = null;
 const hearers = new Set<() => void>();
 const tell = (): void => {
   for (const hear of hearers) hear();
@@ -21,7 +21,7 @@ export const handOverFiles = (files: readonly File[]): void => {
 };
 
 /** Something sent them, a page perhaps that the person knows nothing of: they are asked about before anything is kept. */
-export const askAboutFiles = (what: Shared): void => {
+export const askAboutFiles = (what: SharedBeat): void => {
   shared = what;
   tell();
 };
@@ -34,7 +34,7 @@ export const takeHanded = (): File[] => {
 };
 
 /** What is to be asked about; null where nothing is, or it was answered. */
-export const toBeAsked = (): Shared | null => shared;
+export const toBeAsked = (): SharedBeat | null => shared;
 
 /** A person has said what becomes of it. */
 export const answered = (): void => {

@@ -31,7 +31,7 @@ const connect = (name: string): Promise<Database> => {
 };
 
 /** What is read before something is written. */
-export interface Asked {
+export interface StorageAsked {
   read: string[];
   /** Of these only whether they are there. */
   has: string[];
@@ -98,7 +98,7 @@ export default class IndexedStorage {
     });
 
   /** Reads and writes in one exchange, with nothing of another page in between. */
-  changeValues = (asked: Asked, work: (got: Got) => Record<string, string>): Promise<void> =>
+  changeValues = (asked: StorageAsked, work: (got: Got) => Record<string, string>): Promise<void> =>
     this.with(async (database) => {
       const change = database.transaction(TABLE, 'readwrite');
       try {

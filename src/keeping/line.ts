@@ -1,17 +1,17 @@
 import type { UnknownAction } from '@reduxjs/toolkit';
 import type { Beat } from '../../core/document/schema';
 import { docMerged, docReducer, type DocState } from '../store/doc';
-import { anyNeedsEdits, entryOf, type Entry } from './entry';
+import { anyNeedsEdits, logEntryOf, type LogEntry } from './entry';
 import type { Journal } from './journal';
-import { append, type Item } from './log';
+import { append, type LogItem } from './log';
 import type { KeyValue } from './storage';
 import type { EditHearer, Store } from '../store/store';
-import type { Tabs, TabWord } from './tabs';
+import type { TabsChannel, TabWord } from './tabs';
 import { words } from '../words/state';
 
 /** An edit of this tab that is not yet written, and what the document was with it. */
 interface Pending {
-  item: Item;
+  item: LogItem;
   after: DocState;
 }
 
@@ -27,7 +27,7 @@ export interface LineParts {
   store: Store;
   storage: KeyValue;
   journal: Journal;
-  tabs: Tabs;
+  tabs: TabsChannel;
   /** The name of this tab, for as long as its page lives. */
   tab: string;
   loadEdits: () => Promise<void>;
@@ -60,7 +60,7 @@ const gestureOf = (action: UnknownAction): string | undefined =>
   (action as { payload?: { gesture?: string } }).payload?.gesture;
 
 /** Every tab does and leaves out the same. */
-const soundly = (doc: DocState, entry: Entry): DocState => {
+const soundly = (doc: DocState, entry: LogEntry): DocState => {
   try {
     return docReducer(doc, entry as never);
   } catch {
@@ -86,10 +86,10 @@ export const createLine = (parts: LineParts) => {
   let gathering: { since: number; timer: ReturnType<typeof setTimeout> } | null = null;
 
   const journalKey = (n: number) => `${JOURNAL_EDITS}${tab}/${n}`;
-  const recordOf = (id: string, item: Item) => JSON.stringify({ id, item });
+  const recordOf = (id: string, item: LogItem) => JSON.stringify({ id, item });
 
   /** Takes in what was written, own and others', in order. */
-  const merge = (now: Standing, items: (Item | null)[], seq: number): void => {
+  const merge = (now: Standing, items: (LogItem | null)[], seq: number): void => {
     const foreign = items.some((item) => item && item.tab !== tab);
     const own = items.flatMap((item) => (item?.tab === tab ? [item.n] : []));
     const lastOwn = Math.max(0, ...own);
@@ -203,7 +203,7 @@ export const createLine = (parts: LineParts) => {
 
   const hear: EditHearer = (before, action, after) => {
     if (!open || after.beat?.id !== open.id) return;
-    const item: Item = { tab, n: ++made, entry: entryOf(before, action, after) };
+    const item: LogItem = { tab, n: ++made, entry: logEntryOf(before, action, after) };
     open.pending.push({ item, after });
     if (!journal.write(journalKey(item.n), recordOf(open.id, item))) unkept += 1;
     const goesOn = gestureOf(action) !== undefined && gestureOf(action) === gesture;
@@ -247,4 +247,4 @@ export const createLine = (parts: LineParts) => {
   };
 };
 
-export type Line = ReturnType<typeof createLine>;
+export type EditLine = ReturnType<typeof createLine>;

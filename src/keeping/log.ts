@@ -1,4 +1,4 @@
-import { isEntry, type Entry } from './entry';
+import { isEntry, type LogEntry } from './entry';
 import type { Got } from './indexedStorage';
 import type { KeyValue } from './storage';
 
@@ -9,10 +9,10 @@ import type { KeyValue } from './storage';
  */
 
 /** An entry with the tab that made it and how many that tab had made before. */
-export interface Item {
+export interface LogItem {
   tab: string;
   n: number;
-  entry: Entry;
+  entry: LogEntry;
 }
 
 /** What is kept of a beat beside its text. */
@@ -96,7 +96,7 @@ const standingIn = (id: string, { values, has }: Got): Standing | null =>
 const behind = (
   id: string,
   now: Standing,
-  items: Item[],
+  items: LogItem[],
 ): { next: Standing; entries: Record<string, string> } => {
   const fresh = items.filter(({ tab, n }) => n > (now.seen[tab] ?? 0));
   if (!fresh.length) return { next: now, entries: {} };
@@ -115,8 +115,8 @@ const behind = (
   return { next, entries: { ...entries, [LOG_KEY.standing(id)]: JSON.stringify(next) } };
 };
 
-const itemOf = (text: string | null | undefined): Item | null => {
-  const read = parsed(text) as Partial<Item> | null;
+const itemOf = (text: string | null | undefined): LogItem | null => {
+  const read = parsed(text) as Partial<LogItem> | null;
   return read && typeof read.tab === 'string' && isEntry(read.entry)
     ? { tab: read.tab, n: count(read.n), entry: read.entry }
     : null;
@@ -128,7 +128,7 @@ const entriesBetween = async (
   id: string,
   from: number,
   to: number,
-): Promise<(Item | null)[]> => {
+): Promise<(LogItem | null)[]> => {
   if (to < from) return [];
   const keys = Array.from({ length: to - from + 1 }, (_, at) => LOG_KEY.entry(id, from + at));
   const got = await storage.getMany(keys);
@@ -139,7 +139,7 @@ export interface Logged {
   /** The beat's text; null where there is none. */
   text: string | null;
   /** What came after it, in order; null for what cannot be read. */
-  items: (Item | null)[];
+  items: (LogItem | null)[];
   seq: number;
 }
 
@@ -161,7 +161,7 @@ export type Appended =
   | {
       kind: 'appended';
       /** What others had written since `known`. */
-      news: (Item | null)[];
+      news: (LogItem | null)[];
       seq: number;
     }
   /** The beat is not there: it was deleted, or never written. */
@@ -179,7 +179,7 @@ export const append = (
   storage: KeyValue,
   id: string,
   known: number | null,
-  items: Item[],
+  items: LogItem[],
 ): Promise<Appended> =>
   alone(`log/${id}`, async () => {
     let found = null as Standing | null;

@@ -6,12 +6,17 @@ import {
   MOST_NOTES,
   ownPerformance,
   playedIn,
-  type Played,
+  type PlayedKept,
 } from './ownFeel';
 import { memory } from './storage.mock';
 
 const meter = { beats: 4, unit: 4 } as const;
-const recording = (id: string, notes: Played['notes'], bpm = 120): Played => ({ id, bpm, meter, notes });
+const recording = (id: string, notes: PlayedKept['notes'], bpm = 120): PlayedKept => ({
+  id,
+  bpm,
+  meter,
+  notes,
+});
 const note = (at: number) => ({ at, velocity: 90, group: 'snare' as const });
 
 test('what is played in is kept when the hands rest, each recording by itself', async () => {

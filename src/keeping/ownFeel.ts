@@ -14,7 +14,7 @@ export interface PlayedNote {
 }
 
 /** One recording: its notes as they were played, before any quantizing, counted from where play began. */
-export interface Played {
+export interface PlayedKept {
   id: string;
   bpm: Bpm;
   meter: Meter;
@@ -35,9 +35,9 @@ const readNote = (raw: unknown): PlayedNote[] => {
     : [];
 };
 
-const read = (id: string, text: string | null): Played | null => {
+const read = (id: string, text: string | null): PlayedKept | null => {
   try {
-    const { bpm, meter, notes } = JSON.parse(text ?? '') as Partial<Played>;
+    const { bpm, meter, notes } = JSON.parse(text ?? '') as Partial<PlayedKept>;
     const fits = isNumber(bpm) && bpm > 0 && isNumber(meter?.beats) && isNumber(meter?.unit);
     return fits && Array.isArray(notes) ? { id, bpm, meter: meter!, notes: notes.flatMap(readNote) } : null;
   } catch {
@@ -46,7 +46,7 @@ const read = (id: string, text: string | null): Played | null => {
 };
 
 /** All recordings that are kept, the oldest first. What cannot be read is passed over. */
-export const playedIn = async (storage: KeyValue): Promise<Played[]> => {
+export const playedIn = async (storage: KeyValue): Promise<PlayedKept[]> => {
   const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(PREFIX)).sort();
   const texts = await storage.getMany(keys);
   return keys.flatMap((key) => read(key.slice(PREFIX.length), texts[key] ?? null) ?? []);
@@ -58,7 +58,7 @@ export const forgetPlayed = async (storage: KeyValue): Promise<void> => {
 };
 
 /** Keeps a recording, in the place of what was kept of it before; the oldest go where there are too many notes. */
-export const keepPlayed = async (storage: KeyValue, { id, ...rest }: Played): Promise<void> => {
+export const keepPlayed = async (storage: KeyValue, { id, ...rest }: PlayedKept): Promise<void> => {
   await storage.setMany({ [PREFIX + id]: JSON.stringify(rest) });
   const all = await playedIn(storage);
   let many = all.reduce((sum, { notes }) => sum + notes.length, 0);
@@ -73,7 +73,7 @@ export const keepPlayed = async (storage: KeyValue, { id, ...rest }: Played): Pr
 
 /** Takes down what is played in and keeps it when the hands rest. */
 export const createLearner = (storage: KeyValue, onFault: (fault: unknown) => void = () => undefined) => {
-  let now: Played | null = null;
+  let now: PlayedKept | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const keep = () => {
     clearTimeout(timer);
@@ -82,7 +82,7 @@ export const createLearner = (storage: KeyValue, onFault: (fault: unknown) => vo
   };
   return {
     /** @param session which recording it belongs to */
-    hear: (session: string, beat: Pick<Played, 'bpm' | 'meter'>, note: PlayedNote): void => {
+    hear: (session: string, beat: Pick<PlayedKept, 'bpm' | 'meter'>, note: PlayedNote): void => {
       if (now?.id !== session) {
         if (timer) keep();
         now = { id: session, ...beat, notes: [] };
@@ -100,9 +100,9 @@ export const createLearner = (storage: KeyValue, onFault: (fault: unknown) => vo
  *
  * @returns null where there are none
  */
-export const ownPerformance = (all: readonly Played[]): Performance | null => {
+export const ownPerformance = (all: readonly PlayedKept[]): Performance | null => {
   const weight = new Map<string, number>();
-  const nameOf = ({ meter }: Played) => `${meter.beats}/${meter.unit}`;
+  const nameOf = ({ meter }: PlayedKept) => `${meter.beats}/${meter.unit}`;
   for (const one of all) weight.set(nameOf(one), (weight.get(nameOf(one)) ?? 0) + one.notes.length);
   const [most] = [...weight].sort(([, a], [, b]) => b - a)[0] ?? [];
   const mine = all.filter((one) => nameOf(one) === most && one.notes.length);

@@ -1,6 +1,6 @@
 import type { Beat } from '../../core/document/schema';
 import { anyNeedsEdits } from './entry';
-import { readLogged, type Item } from './log';
+import { readLogged, type LogItem } from './log';
 import { soundBeat } from './readBack';
 import type { BeatSummary } from '../store/slices';
 import type { KeyValue } from './storage';
@@ -18,7 +18,7 @@ interface PeekParts {
 /** What lies at a beat's place. */
 export type Peeked =
   | { kind: 'none' }
-  | { kind: 'there'; beat: Beat; seq: number; lost: (Item | null)[]; text: string }
+  | { kind: 'there'; beat: Beat; seq: number; lost: (LogItem | null)[]; text: string }
   | { kind: 'newer'; text: string }
   | { kind: 'damaged'; text: string; error: string };
 

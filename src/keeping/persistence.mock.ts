@@ -8,7 +8,7 @@ import { loadEdits } from '../store/deferredEdits';
 import type { KeyValue } from './storage';
 import { changed } from './storage.mock';
 import { createStore } from '../store/store';
-import type { Tabs, TabWord } from './tabs';
+import type { TabsChannel, TabWord } from './tabs';
 
 export const demo = newBeat('demo', 'Demo', 1);
 export const second = newBeat('second', 'Second', 2);
@@ -40,7 +40,7 @@ export const memory = (
 /** Tabs that hear one another at once. */
 export const channel = () => {
   const ears: ((word: TabWord) => void)[] = [];
-  return (): Tabs => {
+  return (): TabsChannel => {
     let mine: ((word: TabWord) => void) | null = null;
     return {
       say: (word) => ears.filter((ear) => ear !== mine).forEach((ear) => ear(word)),

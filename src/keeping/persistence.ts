@@ -7,7 +7,7 @@ import { beatOpened } from '../store/doc';
 import { createBeatLibrary } from './beatLibrary';
 import type { Journal } from './journal';
 import { beginFirstVisit, demosLeft, demoWritten } from './firstVisit';
-import { createLine, type Line } from './line';
+import { createLine, type EditLine } from './line';
 import { readLogged } from './log';
 import type { Formats } from './peek';
 import { createAsking, samplesInReach } from './reach';
@@ -19,7 +19,7 @@ import { libraryRead, subjectClosed, summarySet } from '../store/slices';
 import type { Store } from '../store/store';
 import * as disk from './storage';
 import type { KeyValue } from './storage';
-import type { Tabs, TabWord } from './tabs';
+import type { TabsChannel, TabWord } from './tabs';
 import { createTrouble, TAKE_IT } from './trouble';
 import { words } from '../words/state';
 import { laneOpened, patternShown } from '../store/focus';
@@ -29,7 +29,7 @@ export interface PersistenceParts {
   store: Store;
   storage: KeyValue;
   journal: Journal;
-  tabs: Tabs;
+  tabs: TabsChannel;
   /** The name of this tab, whether the page of another one still lives, and which of them do. */
   life: { tab: string; alive: Alive; others: () => Promise<string[]> };
   demos: Beat[];
@@ -148,7 +148,7 @@ export const createPersistence = (parts: PersistenceParts): Persistence => {
 
   const { soundText, takeBack } = createSpoilt({ ...parts, say, peek, readList });
 
-  const line: Line = createLine({
+  const line: EditLine = createLine({
     store,
     storage,
     journal,

@@ -1,7 +1,7 @@
 import type { Beat } from '../../core/document/schema';
 import { samplesOfBeat } from '../../core/samples/beatSamples';
 import type { DocState } from '../store/doc';
-import type { TabWord, Tabs } from './tabs';
+import type { TabWord, TabsChannel } from './tabs';
 
 /** Which samples something can still bring back: what is played now, what an undo, a journal or another window has of them. */
 
@@ -34,7 +34,7 @@ const MOST_MS = 1500;
  * @param others the windows that live
  * @returns null where one of them does not answer: then nobody knows what it needs
  */
-export const createAsking = (tabs: Tabs, tab: string, others: () => Promise<string[]>) => {
+export const createAsking = (tabs: TabsChannel, tab: string, others: () => Promise<string[]>) => {
   let answers = new Map<string, string[]>();
   let heard: () => void = () => undefined;
 

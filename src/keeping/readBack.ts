@@ -1,14 +1,14 @@
 import type { Beat } from '../../core/document/schema';
-import { beatWith, type Entry } from './entry';
+import { beatWith, type LogEntry } from './entry';
 
 /** A beat after edits that were written behind its text, and those that cannot be done or leave nothing that can be read. */
-export interface Sound<T> {
+export interface ReadBackSound<T> {
   beat: Beat;
   left: T[];
 }
 
 /** What an edit is called where it has to be named. @example nameOfEntry({ type: 'doc/tempoSet' }) // "tempo set" */
-export const nameOfEntry = ({ type, payload }: Entry): string => {
+export const nameOfEntry = ({ type, payload }: LogEntry): string => {
   const { edit } = (payload ?? {}) as { edit?: { edit?: unknown } };
   const name = typeof edit?.edit === 'string' ? edit.edit : type.slice(type.indexOf('/') + 1);
   return name.replace(/([a-z])([A-Z])/g, (_, end: string, next: string) => `${end} ${next.toLowerCase()}`);
@@ -23,9 +23,9 @@ export const nameOfEntry = ({ type, payload }: Entry): string => {
 export const soundBeat = <T>(
   beat: Beat,
   edits: readonly T[],
-  entryOf: (edit: T) => Entry,
+  entryOf: (edit: T) => LogEntry,
   reads: (beat: Beat) => boolean,
-): Sound<T> => {
+): ReadBackSound<T> => {
   const made = (all: readonly T[]): Beat | null => {
     try {
       const one = beatWith(beat, all.map(entryOf));

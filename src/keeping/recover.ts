@@ -2,7 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { isEntry } from './entry';
 import type { Journal } from './journal';
 import { JOURNAL_EDITS } from './line';
-import { append, type Item } from './log';
+import { append, type LogItem } from './log';
 import type { KeyValue } from './storage';
 
 /** Whether the page of a tab still lives. */
@@ -11,7 +11,7 @@ export type Alive = (tab: string) => Promise<boolean>;
 export interface Left {
   key: string;
   id: string;
-  item: Item;
+  item: LogItem;
 }
 
 const leftIn = async (journal: Journal): Promise<Left[]> => {
@@ -20,7 +20,7 @@ const leftIn = async (journal: Journal): Promise<Left[]> => {
     if (!key.startsWith(JOURNAL_EDITS)) return [];
     try {
       const text = journal.read(key) ?? recovered.get(key) ?? '';
-      const { id, item } = JSON.parse(text) as { id: string; item: Item };
+      const { id, item } = JSON.parse(text) as { id: string; item: LogItem };
       if (typeof id === 'string' && typeof item.tab === 'string' && isEntry(item.entry))
         return [{ key, id, item }];
     } catch {

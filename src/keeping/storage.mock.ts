@@ -1,8 +1,8 @@
-import type { Asked, Got } from './indexedStorage';
+import type { StorageAsked, Got } from './indexedStorage';
 import type { KeyValue } from './storage';
 
 /** What lies there of what is asked for. */
-export const changed = (data: Map<string, string>, { read, has }: Asked): Got => ({
+export const changed = (data: Map<string, string>, { read, has }: StorageAsked): Got => ({
   values: Object.fromEntries(read.map((key) => [key, data.get(key) ?? null])),
   has: new Set(has.filter((key) => data.has(key))),
 });

@@ -2,7 +2,7 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { meterText } from '../../core/document/meter';
 import type { Beat } from '../../core/document/schema';
 import { browserJournal, type Journal } from './journal';
-import IndexedStorage, { type Asked, type Got } from './indexedStorage';
+import IndexedStorage, { type StorageAsked, type Got } from './indexedStorage';
 import { alone, begin, logKeys, rewrite } from './log';
 import type { BeatSummary, SetAside } from '../store/slices';
 import { words } from '../words/state';
@@ -13,7 +13,7 @@ export interface KeyValue {
   getMany(keys: string[]): Promise<Record<string, string | null>>;
   setMany(entries: Record<string, string>): Promise<void>;
   /** Writes what is found out from what lies there, with nothing of another page in between. */
-  change(asked: Asked, work: (got: Got) => Record<string, string>): Promise<void>;
+  change(asked: StorageAsked, work: (got: Got) => Record<string, string>): Promise<void>;
   removeMany(keys: string[]): Promise<void>;
   getAllKeys(): Promise<string[]>;
 }

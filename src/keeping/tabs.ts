@@ -1,13 +1,13 @@
 import { namedIn } from '../../core/namedIn';
 import { isEntry } from './entry';
-import type { Item } from './log';
+import type { LogItem } from './log';
 
 /** What the tabs of one browser tell each other. */
 export type TabWord =
   | { type: 'opened'; id: string }
   | { type: 'here'; id: string }
   /** Edits that were written, from this number of the beat's log on. */
-  | { type: 'edits'; id: string; from: number; items: Item[] }
+  | { type: 'edits'; id: string; from: number; items: LogItem[] }
   /** A beat was written anew, added or renamed: the list of beats is another. */
   | { type: 'saved'; id: string }
   | { type: 'removed'; id: string }
@@ -18,7 +18,7 @@ export type TabWord =
 const isTexts = (all: unknown): boolean => Array.isArray(all) && all.every((one) => typeof one === 'string');
 
 const isItem = (one: unknown): boolean => {
-  const { tab, n, entry } = (one ?? {}) as Partial<Item>;
+  const { tab, n, entry } = (one ?? {}) as Partial<LogItem>;
   return typeof tab === 'string' && typeof n === 'number' && isEntry(entry);
 };
 
@@ -44,13 +44,13 @@ export const isTabWord = (word: unknown): word is TabWord => {
 };
 
 /** A way to all other tabs. */
-export interface Tabs {
+export interface TabsChannel {
   say(word: TabWord): void;
   listen(hear: (word: TabWord) => void): void;
 }
 
 /** The browser's channel; silent where there is none. */
-export const browserTabs = (): Tabs => {
+export const browserTabs = (): TabsChannel => {
   if (typeof BroadcastChannel === 'undefined') return { say: () => undefined, listen: () => undefined };
   const channel = new BroadcastChannel('ruddik');
   return {

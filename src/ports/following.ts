@@ -8,7 +8,7 @@ const CLOCK_TICKS: Ticks = QUARTER / CLOCKS_A_QUARTER;
 const SIXTEENTH: Ticks = QUARTER / 4;
 
 /** What is told of who leads. */
-export interface Leader {
+export interface FollowedLeader {
   name: string;
   /** Null until it is known. */
   bpm: Bpm | null;
@@ -19,7 +19,7 @@ export interface Leader {
 interface FollowingParts {
   now: () => Ms;
   /** Who leads now; null is Ruddik itself. */
-  onLeader: (leader: Leader | null) => void;
+  onLeader: (leader: FollowedLeader | null) => void;
   /** Someone else's clock comes while one is followed. */
   onSecond: (name: string, leads: string) => void;
   /**
@@ -42,7 +42,7 @@ interface FollowingParts {
 }
 
 /** So often it is looked how far play is from the clock. */
-export const LOOK_MS: Ms = 120;
+export const FOLLOW_LOOK_MS: Ms = 120;
 /** It is put right ahead of time, so that nothing that sounds is moved. */
 const AHEAD_MS: Ms = 80;
 /** Less than this is left: putting it right would cost more than it gives. */
@@ -63,7 +63,7 @@ const TOLD = 100;
 export const createFollowing = (parts: FollowingParts) => {
   const { now, onLeader, onSecond, tickAt, align } = parts;
   let follower = createClockFollower();
-  let leader: Leader | null = null;
+  let leader: FollowedLeader | null = null;
   let told: string | null = null;
   /** Where in the song the clock's count began. */
   let place: Ticks = 0;
@@ -186,6 +186,6 @@ export const createFollowing = (parts: FollowingParts) => {
       waits = null;
       tell();
     },
-    leader: (): Leader | null => leader,
+    leader: (): FollowedLeader | null => leader,
   };
 };

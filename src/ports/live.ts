@@ -21,7 +21,7 @@ import { selectBeat } from '../store/store';
 import { listen } from '../web/listen';
 import { words } from '../words/ports';
 import { createCable, openCable, pageClock } from './cable';
-import { createFollowing, LOOK_MS } from './following';
+import { createFollowing, FOLLOW_LOOK_MS } from './following';
 import { firstBar, type BarNote } from './firstBar';
 import { createGrids } from './grids';
 import { createHub, type Hub } from './hub';
@@ -179,7 +179,7 @@ const create = async (togglePlay: (at?: Ms) => void): Promise<Live> => {
     following.look();
     sending.feed();
     if (store.getState().transport.playing) grids.draw();
-  }, LOOK_MS / 4);
+  }, FOLLOW_LOOK_MS / 4);
   // One window of the app speaks with what is outside: of two, both would do what is pressed.
   let has = false;
   const begin = () => {

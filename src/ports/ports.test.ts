@@ -5,7 +5,7 @@ import { beatOpened } from '../store/doc';
 import { createStore } from '../store/store';
 import { createPatternNotes } from './patternNotes';
 import type { MidiBytes } from '../../core/ports/midiStream';
-import { createFollowing, LOOK_MS } from './following';
+import { createFollowing, FOLLOW_LOOK_MS } from './following';
 import { createSending } from './sending';
 import { firstSetting, NO_SETTING, readPortSettings, type PortSetting } from './settings';
 import { setUp } from './setUp.mock';
@@ -256,7 +256,7 @@ const follow = () => {
     for (let n = 0; n * period < ms; n++) {
       now = from + n * period;
       while (look <= now) {
-        look += LOOK_MS;
+        look += FOLLOW_LOOK_MS;
         following.look();
       }
       following.take(name, [0xf8], now + jitter());

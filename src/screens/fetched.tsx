@@ -25,10 +25,10 @@ const fetchBeats = fetching('Beats');
 const fetchKit = fetching('Kit');
 const fetchPorts = fetching('Ports');
 
-export const GroovesScreen = () => <Later of={AHEAD['/grooves']!} />;
-export const FeelScreen = () => <Later of={AHEAD['/feel']!} />;
-export const SongScreen = () => <Later of={AHEAD['/song']!} />;
-export const ExportScreen = () => <Later of={AHEAD['/export']!} />;
-export const BeatsScreen = () => <Later of={fetchBeats} />;
-export const KitScreen = () => <Later of={fetchKit} />;
-export const PortsScreen = () => <Later of={fetchPorts} />;
+export const GroovesLater = () => <Later of={AHEAD['/grooves']!} />;
+export const FeelLater = () => <Later of={AHEAD['/feel']!} />;
+export const SongLater = () => <Later of={AHEAD['/song']!} />;
+export const ExportLater = () => <Later of={AHEAD['/export']!} />;
+export const BeatsLater = () => <Later of={fetchBeats} />;
+export const KitLater = () => <Later of={fetchKit} />;
+export const PortsLater = () => <Later of={fetchPorts} />;

@@ -3,7 +3,7 @@ import type { Compared } from '../../core/analysis/compare';
 import type { Feel } from '../../core/document/feelSchema';
 
 /** Where a blind test stands. */
-export interface BlindTest {
+export interface BlindTestState {
   which: Compared;
   /** Whether the first of the two is the feel, in this round. */
   feelFirst: boolean;
@@ -18,7 +18,7 @@ export interface ComparingState {
   /** A blind test is on: what is heard is not shown. */
   blind: boolean;
   /** A blind test that was begun. */
-  blindTest: BlindTest | null;
+  blindTest: BlindTestState | null;
   /** What one compares with, by the button, by C and in a blind test. */
   against: Compared;
   /** The feel that is compared and blended with. */
@@ -43,13 +43,16 @@ const comparing = createSlice({
       compare: payload,
       blind: true,
     }),
-    blindTestBegun: (state, { payload }: PayloadAction<BlindTest>) => ({
+    blindTestBegun: (state, { payload }: PayloadAction<BlindTestState>) => ({
       ...state,
       blindTest: payload,
       blind: true,
     }),
     /** The test begins anew with what is under it now; whether it is on stays. */
-    blindTestTurned: (state, { payload }: PayloadAction<BlindTest>) => ({ ...state, blindTest: payload }),
+    blindTestTurned: (state, { payload }: PayloadAction<BlindTestState>) => ({
+      ...state,
+      blindTest: payload,
+    }),
     blindTestLeft: (state) => ({ ...state, compare: null, blind: false, blindTest: null }),
     bChosen: (state, { payload }: PayloadAction<ComparingState['b']>) => ({ ...state, b: payload }),
   },

@@ -11,7 +11,7 @@ import {
   velocitySet,
   type DocState,
 } from './doc';
-import { beatWith, entryOf, type Entry } from '../keeping/entry';
+import { beatWith, logEntryOf, type LogEntry } from '../keeping/entry';
 import { difference, patched } from './patch';
 
 const json = fc.jsonValue({ maxDepth: 4 }) as fc.Arbitrary<unknown>;
@@ -61,13 +61,13 @@ test('whatever is done here, undo and redo among it, its entries do the same to 
     fc.property(fc.array(action, { maxLength: 40 }), (actions) => {
       const beat = newBeat('b', 'Quay', 1);
       let doc: DocState = docReducer(initialDoc, beatOpened({ beat }));
-      const entries: Entry[] = [];
+      const entries: LogEntry[] = [];
       for (const one of actions) {
         const after = docReducer(doc, one);
-        if (after.beat !== doc.beat) entries.push(entryOf(doc, one, after));
+        if (after.beat !== doc.beat) entries.push(logEntryOf(doc, one, after));
         doc = after;
       }
-      const sent = JSON.parse(JSON.stringify(entries)) as Entry[];
+      const sent = JSON.parse(JSON.stringify(entries)) as LogEntry[];
       expect(beatWith(beat, sent)).toEqual(doc.beat);
     }),
   );
@@ -78,8 +78,8 @@ test('an undo here leaves what was done elsewhere to the same lane', () => {
   const tap = (step: number) => stepSet({ patternId: 'a', laneId: 'kick', step, on: true });
   const one = [tap(1), tap(3)].reduce(docReducer, docReducer(initialDoc, beatOpened({ beat })));
   const back = docReducer(one, undone());
-  const entry = entryOf(one, undone(), back);
-  const out = beatWith(one.beat!, [tap(9) as unknown as Entry, entry]);
+  const entry = logEntryOf(one, undone(), back);
+  const out = beatWith(one.beat!, [tap(9) as unknown as LogEntry, entry]);
   expect(out.patterns[0]!.parts['kick']!.hits.map(({ step }) => step)).toEqual([1, 9]);
 });
 

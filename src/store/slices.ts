@@ -61,7 +61,7 @@ export type NoticeAction =
   /** What was handed to `offer`. */
   | { kind: 'offer'; id: string };
 
-export interface Notice {
+export interface NoticeState {
   id: string;
   text: string;
   tone: 'plain' | 'danger';
@@ -76,13 +76,13 @@ export interface Notice {
 
 const notices = createSlice({
   name: 'notices',
-  initialState: [] as Notice[],
+  initialState: [] as NoticeState[],
   reducers: {
     noticed: {
-      prepare: (notice: Partial<Notice> & { text: string }) => ({
-        payload: { id: nanoid(), tone: 'plain', lasting: false, ...notice } as Notice,
+      prepare: (notice: Partial<NoticeState> & { text: string }) => ({
+        payload: { id: nanoid(), tone: 'plain', lasting: false, ...notice } as NoticeState,
       }),
-      reducer: (state, { payload }: PayloadAction<Notice>) =>
+      reducer: (state, { payload }: PayloadAction<NoticeState>) =>
         [...state.filter(({ subject }) => !subject || subject !== payload.subject), payload].slice(-4),
     },
     noticeDismissed: (state, { payload }: PayloadAction<string>) => state.filter(({ id }) => id !== payload),

@@ -1,5 +1,5 @@
 import { useState, type KeyboardEvent } from 'react';
-import { bandAt, type Band } from '../../core/make/bands';
+import { bandAt, type HitBand } from '../../core/make/bands';
 import { clamp } from '../../core/units';
 import { createBandPointer, placeAt, type BandStroke } from './bandDraw';
 import './pictures.css';
@@ -7,7 +7,7 @@ import { words } from '../words/make';
 
 export interface BandProps {
   label: string;
-  band: Band;
+  band: HitBand;
   /** In so many places it is drawn. */
   places: number;
   least: number;

@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { instrument } from '../../core/document/instruments';
-import type { DrumPicture as Drum } from '../workers/drumPicture';
+import type { DrumDrawn as Drum } from '../workers/drumPicture';
 import type { Ink } from './ink';
 import { Picture } from './Picture';
 

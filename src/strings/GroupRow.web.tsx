@@ -1,5 +1,5 @@
 import { count } from '../../core/document/text';
-import type { Group, Lane } from '../../core/document/schema';
+import type { LaneGroup, Lane } from '../../core/document/schema';
 import { beatEdited } from '../store/doc';
 
 import { selectPattern, useApp, useDo } from '../store/store';
@@ -10,7 +10,7 @@ import { hitsSelected, laneOpened } from '../store/focus';
 import { drawerTurned } from '../store/look';
 
 /** The head of a group of lanes: folds them away, and mutes them together. */
-export const GroupRow = ({ group, lanes }: { group: Group; lanes: Lane[] }) => {
+export const GroupRow = ({ group, lanes }: { group: LaneGroup; lanes: Lane[] }) => {
   const act = useDo();
   const pattern = useApp(selectPattern)!;
   const inside = lanes.filter((lane) => lane.group === group.id);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { PointerEvent } from 'react';
-import { bandOf } from '../../core/make/bandParts';
+import { partBandOf } from '../../core/make/bandParts';
 import { createBandPointer, drawnBand, edgeNear, type BandStroke } from './bandDraw';
 
 const band = [
@@ -24,7 +24,7 @@ test('whatever is drawn, edges stay in order and in the range, and what was not 
       ),
       (edge, places) => {
         const before = drawnBand(band, { places: [], edge, gesture: '' }, 16, 1, 127);
-        const after = bandOf(drawnBand(band, { places, edge, gesture: '' }, 16, 1, 127));
+        const after = partBandOf(drawnBand(band, { places, edge, gesture: '' }, 16, 1, 127));
         const touched = new Set(places.map(({ place }) => place));
         after.forEach(({ low, high }, place) => {
           expect(low).toBeLessThanOrEqual(high);

@@ -1,5 +1,5 @@
 import type { PointerEvent } from 'react';
-import { bandAt, type Band } from '../../core/make/bands';
+import { bandAt, type HitBand } from '../../core/make/bands';
 import { clamp } from '../../core/units';
 
 /** What of a band a hand moves. */
@@ -31,7 +31,7 @@ export const edgeNear = (low: number, high: number, at: number): BandEdge => {
  * of the range.
  */
 export const drawnBand = (
-  band: Band,
+  band: HitBand,
   { places, edge }: BandStroke,
   count: number,
   least: number,
@@ -53,7 +53,7 @@ export const drawnBand = (
 
 /** What is drawn on. */
 interface Surface {
-  band: Band;
+  band: HitBand;
   places: number;
   least: number;
   most: number;

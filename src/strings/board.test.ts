@@ -1,12 +1,12 @@
 /** @jest-environment jsdom */
 import { createBoard, type Board } from './board';
-import type { Look, Picture } from './paint';
+import type { Look, Painting } from './paint';
 import type { Bead, Cell } from './drawing';
 
 const mockPainted: { from: number; lit: number[] }[] = [];
 jest.mock('./paint', () => ({
   ...jest.requireActual<object>('./paint'),
-  paintPicture: (_: unknown, picture: Picture, __: unknown, lit: ReadonlySet<number>) =>
+  paintPicture: (_: unknown, picture: Painting, __: unknown, lit: ReadonlySet<number>) =>
     mockPainted.push({ from: picture.from, lit: [...lit] }),
 }));
 
@@ -35,7 +35,7 @@ const near = () => Eye.all.find(({ options }) => options)!;
 const page = () => Eye.all.find(({ options }) => !options)!;
 
 const bead = (step: number): Bead => ({ step, x: step * 240, rule: step * 240 }) as Bead;
-const picture = (from: number, steps: number[]): Picture => ({
+const picture = (from: number, steps: number[]): Painting => ({
   from,
   length: 3840,
   cells: steps.map((step) => ({ step, pip: step * 240 }) as Cell),

@@ -1,6 +1,6 @@
 import type { Ticks } from '../../core/units';
 import { AROUND, heightOf } from './geometry';
-import { paintPicture, spansOf, type Look, type Picture, type Span } from './paint';
+import { paintPicture, spansOf, type Look, type Painting, type PaintedSpan } from './paint';
 
 /**
  * The canvases under the steps: one a bar, all lanes on it, each lane a band. A band is painted when what it shows
@@ -8,7 +8,7 @@ import { paintPicture, spansOf, type Look, type Picture, type Span } from './pai
  */
 export interface Board {
   /** What a lane shows, bar by bar, and how; `lane` is its place in the beat. */
-  setLane(lane: number, pictures: Picture[], look: Look): void;
+  setLane(lane: number, pictures: Painting[], look: Look): void;
   dropLane(lane: number): void;
   /** Where each lane's string begins, in points from the top of the sheet; null while it is folded away. */
   setTops(tops: (number | null)[], height: number): void;
@@ -25,7 +25,7 @@ export interface Board {
 }
 
 interface Row {
-  pictures: Picture[];
+  pictures: Painting[];
   look: Look;
   lit: Set<number>;
   /** The step it stands at, for lanes that keep a time of their own. */
@@ -53,12 +53,12 @@ const MOST_RATIO = 3;
 /** Pixels of one canvas at the most; beyond it is painted coarser. */
 const MOST_PIXELS = 6e6;
 
-const NOTHING: Picture = { from: 0, length: 0, cells: [], beads: [], repeats: [], knot: null, beat: 0 };
+const NOTHING: Painting = { from: 0, length: 0, cells: [], beads: [], repeats: [], knot: null, beat: 0 };
 
 const sameLists = <T>(a: T[], b: T[]): boolean =>
   a.length === b.length && a.every((one, at) => one === b[at]);
 
-const samePicture = (a: Picture, b: Picture | undefined): boolean =>
+const samePicture = (a: Painting, b: Painting | undefined): boolean =>
   !!b &&
   a.length === b.length &&
   a.beat === b.beat &&
@@ -97,7 +97,7 @@ export const createBoard = (): Board => {
     const picture = row?.pictures[bar];
     const top = tops[lane];
     if (!row || !picture || top == null) return;
-    const paintWithin = (left: number, right: number, span?: Span) => {
+    const paintWithin = (left: number, right: number, span?: PaintedSpan) => {
       brush.save();
       brush.translate(0, top);
       brush.beginPath();
@@ -131,7 +131,7 @@ export const createBoard = (): Board => {
     lane: number,
     row: Row,
     steps: (number | null)[],
-    seenAs: (picture: Picture) => { step: number }[],
+    seenAs: (picture: Painting) => { step: number }[],
   ) => {
     for (const [bar, { dirty }] of leaves) {
       const seen = steps.filter(

@@ -34,7 +34,7 @@ export const beadTop = (velocity: Velocity, open: boolean, tall = LANE_HEIGHT): 
   open ? OPEN_TOP + (127 - velocity) * VELOCITY_POINTS : tall / 2;
 
 /** The velocity that stands so far below the top of an open string; it may lie beyond 1 to 127. @example velocityAt(14) // 127 */
-export const velocityAt = (top: number): number => 127 - (top - OPEN_TOP) / VELOCITY_POINTS;
+export const velocityAtHeight = (top: number): number => 127 - (top - OPEN_TOP) / VELOCITY_POINTS;
 
 /** The lowest and the highest note that an open string shows. */
 export interface NoteSpan {

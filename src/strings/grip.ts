@@ -1,5 +1,5 @@
 import type { Spot } from '../../core/edit/spots';
-import type { Passed, Point } from './line';
+import type { Passed, LinePoint } from './line';
 
 export type Doing = 'nothing' | 'paint' | 'velocity' | 'nudge' | 'move' | 'length' | 'line' | 'box' | 'done';
 
@@ -28,7 +28,7 @@ export interface Grip {
   doing: Doing;
   last: number;
   /** Where a line that is drawn has come to: the finger, and the bead that it was nearest to. */
-  line: { at: Point; last: Passed | null } | null;
+  line: { at: LinePoint; last: Passed | null } | null;
   velocity: number;
   /** In semitones against its lane. */
   pitch: number;
@@ -60,7 +60,7 @@ export const stepUnder = (grip: Grip, x: number): number | null => {
 };
 
 /** The steps from one to another, the first left out. */
-export const between = (from: number, to: number): number[] => {
+export const betweenPoints = (from: number, to: number): number[] => {
   const way = Math.sign(to - from);
   return Array.from({ length: Math.abs(to - from) }, (_, at) => from + way * (at + 1));
 };

@@ -1,5 +1,5 @@
 /** A point that a finger was at. */
-export interface Point {
+export interface LinePoint {
   x: number;
   y: number;
 }
@@ -23,8 +23,8 @@ const TREMBLE = 1;
  */
 export const passed = (
   steps: readonly { step: number; x: number }[],
-  from: Point,
-  to: Point,
+  from: LinePoint,
+  to: LinePoint,
   before: Passed | null,
 ): Passed[] =>
   steps.flatMap(({ step, x }) => {

@@ -8,7 +8,7 @@ import { beadSize, beadTop, heightOf, INSET, noteHeight, OPEN_HEIGHT } from './g
 import type { Ink } from './ink';
 
 /** What is painted of one lane in one bar. */
-export interface Picture {
+export interface Painting {
   /** The bar's first tick, and how much is painted from half a sixteenth before it on. */
   from: Ticks;
   length: Ticks;
@@ -50,11 +50,11 @@ const GUIDES = [127, 96, 64, 32];
 type Brush = CanvasRenderingContext2D;
 
 /** From ticks to points on a picture. */
-export const across = (picture: Picture, look: Look, tick: Ticks): number =>
+export const across = (picture: Painting, look: Look, tick: Ticks): number =>
   (tick + INSET - picture.from) * look.points;
 
 /** A part of a band from left to right, in points. */
-export interface Span {
+export interface PaintedSpan {
   from: number;
   to: number;
 }
@@ -64,10 +64,10 @@ const AROUND_BEAD = 18;
 /** Half of a pip, a marker at the foot, or a knot. */
 const AROUND_PIP = 8;
 
-const meets = ({ from, to }: Span, left: number, right = left): boolean => right >= from && left <= to;
+const meets = ({ from, to }: PaintedSpan, left: number, right = left): boolean => right >= from && left <= to;
 
 /** From where to where a bead is painted, with its parting; its length too where that is shown. */
-const reachOf = (bead: Bead, picture: Picture, look: Look): Span => {
+const reachOf = (bead: Bead, picture: Painting, look: Look): PaintedSpan => {
   const x = across(picture, look, bead.x);
   const rule = across(picture, look, bead.rule);
   const end = look.open && bead.length !== null ? x + bead.length * look.points : x;
@@ -80,7 +80,7 @@ const reachOf = (bead: Bead, picture: Picture, look: Look): Span => {
  *
  * @param steps from 0
  */
-export const spansOf = (picture: Picture, look: Look, steps: ReadonlySet<number>): Span[] => {
+export const spansOf = (picture: Painting, look: Look, steps: ReadonlySet<number>): PaintedSpan[] => {
   const beads = picture.beads.filter(({ step }) => steps.has(step));
   const cells = picture.cells.filter(({ step }) => steps.has(step));
   const pips = cells.map(({ pip }) => {
@@ -91,7 +91,7 @@ export const spansOf = (picture: Picture, look: Look, steps: ReadonlySet<number>
   const spans = [...beads.map((bead) => reachOf(bead, picture, look)), ...pips]
     .map(({ from, to }) => ({ from: Math.floor(from), to: Math.ceil(to) }))
     .sort((a, b) => a.from - b.from);
-  const apart: Span[] = [];
+  const apart: PaintedSpan[] = [];
   for (const span of spans) {
     const last = apart.at(-1);
     if (last && span.from <= last.to) last.to = Math.max(last.to, span.to);
@@ -105,7 +105,7 @@ const vertical = (brush: Brush, x: number, height: number, colour: string): void
   brush.fillRect(Math.round(x), 0, 1, height);
 };
 
-const paintRules = (brush: Brush, picture: Picture, look: Look, height: number, span: Span): void => {
+const paintRules = (brush: Brush, picture: Painting, look: Look, height: number, span: PaintedSpan): void => {
   const { from, length, beat } = picture;
   for (let tick = from; tick < from + length; tick += 240) {
     if (!meets(span, across(picture, look, tick) - 1, across(picture, look, tick) + 1)) continue;
@@ -118,7 +118,7 @@ const paintRules = (brush: Brush, picture: Picture, look: Look, height: number, 
 /** Dots of a guide in the open string are so far apart. */
 const DOTS = 4;
 
-const paintString = (brush: Brush, width: number, look: Look, span: Span): void => {
+const paintString = (brush: Brush, width: number, look: Look, span: PaintedSpan): void => {
   if (look.open) {
     brush.fillStyle = look.ink.pip;
     brush.globalAlpha = 0.5;
@@ -182,7 +182,7 @@ const topOf = ({ velocity, pitch }: Bead, look: Look): number =>
 /** Strokes beside the main one are smaller than a single hit of the same velocity. */
 export const sizeOf = (bead: Bead): number => beadSize(bead.velocity) * (bead.small ? 0.7 : 1);
 
-const paintBead = (brush: Brush, picture: Picture, bead: Bead, look: Look, lit: boolean): void => {
+const paintBead = (brush: Brush, picture: Painting, bead: Bead, look: Look, lit: boolean): void => {
   const x = across(picture, look, bead.x);
   const y = topOf(bead, look);
   if (look.open) {
@@ -201,7 +201,7 @@ const paintBead = (brush: Brush, picture: Picture, bead: Bead, look: Look, lit: 
 };
 
 /** What is chosen wears a ring; what differs from the parent a dot above the string. */
-const paintMarks = (brush: Brush, picture: Picture, look: Look): void => {
+const paintMarks = (brush: Brush, picture: Painting, look: Look): void => {
   if (!look.chosen.size && !look.marked.size) return;
   for (const cell of picture.cells) {
     if (look.marked.has(cell.step)) {
@@ -228,7 +228,7 @@ const LETTER_UNDER = 4;
 const LETTER_FOOT = 3;
 
 /** Which hand plays, under each step that is struck. */
-const paintLetters = (brush: Brush, picture: Picture, look: Look, span: Span): void => {
+const paintLetters = (brush: Brush, picture: Painting, look: Look, span: PaintedSpan): void => {
   if (!look.letters?.size) return;
   brush.font = '600 10px sans-serif';
   brush.textAlign = 'center';
@@ -251,7 +251,7 @@ const paintLetters = (brush: Brush, picture: Picture, look: Look, span: Span): v
 };
 
 /** How long a hit lasts, at the foot of the open string; a roll's span too. */
-const paintLength = (brush: Brush, picture: Picture, bead: Bead, look: Look): void => {
+const paintLength = (brush: Brush, picture: Painting, bead: Bead, look: Look): void => {
   if (!look.open || bead.length === null || bead.stroke !== 0) return;
   const x = across(picture, look, bead.x);
   brush.fillStyle = look.dye;
@@ -262,7 +262,7 @@ const paintLength = (brush: Brush, picture: Picture, bead: Bead, look: Look): vo
 };
 
 /** A lane that keeps a time of its own has its own small marker at the string's foot. */
-const paintPlace = (brush: Brush, picture: Picture, look: Look, at: number, height: number): void => {
+const paintPlace = (brush: Brush, picture: Painting, look: Look, at: number, height: number): void => {
   const cell = picture.cells.find(({ step }) => step === at);
   if (!cell) return;
   const x = across(picture, look, cell.pip);
@@ -285,7 +285,7 @@ const paintKnot = (brush: Brush, x: number, look: Look): void => {
   brush.stroke();
 };
 
-const WHOLE: Span = { from: -Infinity, to: Infinity };
+const WHOLE: PaintedSpan = { from: -Infinity, to: Infinity };
 
 /**
  * Paints one bar of a string, in points.
@@ -296,11 +296,11 @@ const WHOLE: Span = { from: -Infinity, to: Infinity };
  */
 export const paintPicture = (
   brush: Brush,
-  picture: Picture,
+  picture: Painting,
   look: Look,
   lit: ReadonlySet<number>,
   at: number | null = null,
-  span: Span = WHOLE,
+  span: PaintedSpan = WHOLE,
 ): void => {
   const height = heightOf(look);
   const width = picture.length * look.points;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Bead, Cell } from './drawing';
 import type { Ink } from './ink';
-import { paintPicture, spansOf, type Look, type Picture, type Span } from './paint';
+import { paintPicture, spansOf, type Look, type Painting, type PaintedSpan } from './paint';
 
 /** A stroke of the brush: what it does, how, and from where to where. */
 interface Stroke {
@@ -68,7 +68,7 @@ const pictures = fc
     }),
     { maxLength: 24 },
   )
-  .map((given): Picture => {
+  .map((given): Painting => {
     const beads = given.map(({ step, away, stroke, ...more }): Bead => ({
       ...more,
       step,
@@ -99,13 +99,19 @@ const looks = fc.record({
 const lights = fc.uniqueArray(fc.nat(STEPS - 1), { maxLength: 5 }).map((steps) => new Set(steps));
 const places = fc.option(fc.nat(STEPS - 1));
 
-const painted = (picture: Picture, look: Look, lit: ReadonlySet<number>, at: number | null, span?: Span) => {
+const painted = (
+  picture: Painting,
+  look: Look,
+  lit: ReadonlySet<number>,
+  at: number | null,
+  span?: PaintedSpan,
+) => {
   const { brush, strokes } = noting();
   paintPicture(brush, picture, look, lit, at, span);
   return strokes;
 };
 
-const inside = ({ left, right }: Stroke, { from, to }: Span) => right > from && left < to;
+const inside = ({ left, right }: Stroke, { from, to }: PaintedSpan) => right > from && left < to;
 
 /** What differs between two paintings, stroke by stroke. */
 const differing = (before: Stroke[], after: Stroke[]): Stroke[] => {

@@ -1,7 +1,7 @@
 import type { Ticks } from '../../core/units';
 import type { Bead, LaneDrawing } from './drawing';
 import { AROUND } from './geometry';
-import type { Picture } from './paint';
+import type { Painting } from './paint';
 
 /** How far a bead reaches beyond its place at the most, so that it is painted in both of two bars. */
 const REACH: Ticks = 120;
@@ -18,9 +18,9 @@ const barOf = (left: Ticks, right: Ticks, bar: Ticks): number =>
   Math.max(0, Math.floor((left + right) / 2 / bar + 1e-6));
 
 /** A lane's drawing, bar by bar. */
-export const picturesOf = (drawing: LaneDrawing, { bar, beat, total }: Bars): Picture[] => {
+export const picturesOf = (drawing: LaneDrawing, { bar, beat, total }: Bars): Painting[] => {
   const count = Math.ceil(total / bar - 1e-9);
-  const pictures = Array.from({ length: count }, (_, at): Picture => {
+  const pictures = Array.from({ length: count }, (_, at): Painting => {
     const last = (at + 1) * bar >= total;
     return {
       from: at * bar,

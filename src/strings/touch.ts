@@ -12,8 +12,8 @@ import { cursorMoved, hitsSelected, selectionMoved, type Heights, selectionEnded
 import { selectPattern, type Store } from '../store/store';
 import type { Bead } from './drawing';
 import { laneDrawing } from './drawings';
-import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS, velocityAt } from './geometry';
-import { between, cellOf, laneOf, spotOf, stepUnder, type Grip } from './grip';
+import { AROUND, beadTop, INSET, OPEN_HEIGHT, VELOCITY_POINTS, velocityAtHeight } from './geometry';
+import { betweenPoints, cellOf, laneOf, spotOf, stepUnder, type Grip } from './grip';
 import { boxBetween } from './box';
 import { heightsOf, pitchAt, pitchScale, pitchTop } from './heights';
 import { hearHit } from './hearHit';
@@ -210,7 +210,7 @@ export const createTouch = (store: Store): Touch => {
   const paint = (one: Grip, x: number) => {
     const step = stepUnder(one, x);
     if (step === null) return;
-    for (const each of between(one.last, step)) put(one.laneId, each, !one.on, one.gesture);
+    for (const each of betweenPoints(one.last, step)) put(one.laneId, each, !one.on, one.gesture);
     one.last = step;
   };
 
@@ -301,7 +301,7 @@ export const createTouch = (store: Store): Touch => {
     if (step === null) return;
     const { box, points, step: wide } = scale(one.lane, one.laneId);
     const { at, last } = one.line ?? { at: { x: one.x, y: one.y }, last: null };
-    const steps = [one.last, ...between(one.last, step)].map((each) => ({
+    const steps = [one.last, ...betweenPoints(one.last, step)].map((each) => ({
       step: each,
       x: box.left + (each * wide + INSET) * points,
     }));
@@ -311,7 +311,7 @@ export const createTouch = (store: Store): Touch => {
       const spots = [{ laneId: one.laneId, step: each.step }];
       const to = heights
         ? pitchAt(heights, each.y - box.top)
-        : Math.round(clamp(velocityAt(each.y - box.top), 1, 127));
+        : Math.round(clamp(velocityAtHeight(each.y - box.top), 1, 127));
       editShown(
         store,
         heights

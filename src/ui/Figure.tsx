@@ -1,5 +1,5 @@
 import { bounds, RANGES } from '../../core/document/ranges';
-import { figure, PAN, panText, percent, PERCENT, type Written } from './figures';
+import { figure, PAN, panText, percent, PERCENT, type FigureWritten } from './figures';
 import { Range } from './Range';
 import type { SliderProps } from './Slider';
 
@@ -8,7 +8,7 @@ interface How {
   /** By how much one press of a key, or one point of a drag, changes it. */
   step: number;
   /** How it is told and typed, where that is another figure. */
-  written?: Written;
+  written?: FigureWritten;
   text: (value: number) => string;
 }
 

@@ -1,4 +1,4 @@
-import { selectAll, selectAllOf } from './field';
+import { selectAllText, selectAllOf } from './field';
 import { Input } from '@rneui/base/dist/Input';
 import { use, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { StyleSheet, View, type TextInput } from 'react-native';
@@ -124,7 +124,7 @@ export const NumberField = (props: NumberFieldProps) => {
     drag.current = null;
     if (now && !now.moved) {
       input.current!.focus();
-      selectAll(input.current);
+      selectAllText(input.current);
     }
   };
 

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { HERTZ, PAN, PERCENT, percent, times, type Written } from './figures';
+import { HERTZ, PAN, PERCENT, percent, times, type FigureWritten } from './figures';
 import { SayContext } from './say';
 import { Slider } from './Slider';
 
@@ -18,7 +18,7 @@ jest.mock('@rneui/base/dist/Slider', () => ({
 
 const given: { to: number; gesture: string }[] = [];
 const said: string[] = [];
-const Field = ({ written = PERCENT, from = 1 }: { written?: Written; from?: number }) => {
+const Field = ({ written = PERCENT, from = 1 }: { written?: FigureWritten; from?: number }) => {
   const [value, setValue] = useState(from);
   return (
     <SayContext value={(text) => void said.push(text)}>
@@ -140,7 +140,7 @@ test('a page that is scrolled by a finger on a track changes nothing', () => {
   expect(given).toEqual([]);
 });
 
-test.each<[string, Written, number, string, number]>([
+test.each<[string, FigureWritten, number, string, number]>([
   ['per cent', PERCENT, 1, '40', 0.4],
   ['per cent with its sign', PERCENT, 1, '150 %', 1.5],
   ['milliseconds of a step', times(125, 0.1), 0, '40', 0.32],

@@ -8,7 +8,7 @@ import { useRne } from './Themed';
 import { colour, TARGET } from './tokens';
 import { listen } from '../web/listen';
 import { words } from '../words/ui';
-import { figure, typedFigure, type Written } from './figures';
+import { figure, typedFigure, type FigureWritten } from './figures';
 
 export interface SliderProps {
   /** The whole name, such as "Level of Kick". */
@@ -26,7 +26,7 @@ export interface SliderProps {
   /** What may be typed, from and to, where that is more than the track shows. */
   typed?: [number, number];
   /** How the value is told and typed; as it is where this is not given. */
-  written?: Written;
+  written?: FigureWritten;
 }
 
 const TRACK = 4;

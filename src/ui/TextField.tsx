@@ -1,4 +1,4 @@
-import { selectAll, selectAllOf } from './field';
+import { selectAllText, selectAllOf } from './field';
 import { Input } from '@rneui/base/dist/Input';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { StyleSheet, View, type StyleProp, type TextInput, type ViewStyle } from 'react-native';
@@ -58,7 +58,7 @@ export const TextField = (props: TextFieldProps) => {
   const rne = useRne();
   const text = draft ?? value;
   useEffect(() => {
-    if (focused) selectAll(input.current);
+    if (focused) selectAllText(input.current);
   }, [focused]);
   // A field that goes when it is done with is done with once: going, it is left too.
   const gone = useRef(false);

@@ -1,6 +1,7 @@
 import type * as Web from './field.web';
 
-export const selectAll: typeof Web.selectAll = (input) => input?.setNativeProps({ selectTextOnFocus: true });
+export const selectAllText: typeof Web.selectAllText = (input) =>
+  input?.setNativeProps({ selectTextOnFocus: true });
 export const selectAllOf: typeof Web.selectAllOf = () => undefined;
 export const write: typeof Web.write = (input, text) => input?.setNativeProps({ text });
 export const focusSlider: typeof Web.focusSlider = () => undefined;

@@ -4,7 +4,7 @@ import type { TextInput, View } from 'react-native';
 const fieldOf = (input: TextInput | null) => input as unknown as HTMLInputElement | null;
 
 /** Selects all that stands in a field; the focus stays where it is. */
-export const selectAll = (input: TextInput | null): void => fieldOf(input)?.select?.();
+export const selectAllText = (input: TextInput | null): void => fieldOf(input)?.select?.();
 
 /** The same for the field that an event is of. */
 export const selectAllOf = (target: EventTarget): void => (target as HTMLInputElement).select();

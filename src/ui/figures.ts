@@ -18,7 +18,7 @@ export const panText = (pan: number): string => {
 };
 
 /** How the value of a slider is told, and typed, where that is another figure than the value itself. */
-export interface Written {
+export interface FigureWritten {
   /** The figure that a person sees. */
   figure: (value: number) => number;
   /** The value that a figure stands for. */
@@ -36,7 +36,7 @@ export const typedFigure = (text: string): number =>
   Number.parseFloat(text.trim().replace(',', '.').replace(/^−/, '-'));
 
 /** A multiple of the value is told. @example times(125, 0.1).figure(0.5) // 62.5 */
-export const times = (factor: number, grain = 1): Written => ({
+export const times = (factor: number, grain = 1): FigureWritten => ({
   figure: (value) => value * factor,
   value: (told) => told / factor,
   grain,
@@ -46,10 +46,10 @@ export const times = (factor: number, grain = 1): Written => ({
 export const PERCENT = times(100);
 
 /** Counted from one. */
-export const FROM_ONE: Written = { figure: (value) => value + 1, value: (told) => told - 1, grain: 1 };
+export const FROM_ONE: FigureWritten = { figure: (value) => value + 1, value: (told) => told - 1, grain: 1 };
 
 /** A pitch on a slider of octaves, told in hertz; "8k" and "8 kHz" are 8000. */
-export const HERTZ: Written = {
+export const HERTZ: FigureWritten = {
   figure: (value) => 2 ** value,
   value: Math.log2,
   grain: 1,
@@ -57,13 +57,13 @@ export const HERTZ: Written = {
 };
 
 /** A place from left to right, told in per cent; "30 L" is to the left. */
-export const PAN: Written = {
+export const PAN: FigureWritten = {
   ...PERCENT,
   read: (text) => typedFigure(text) * (/l/i.test(text) ? -1 : 1),
 };
 
 /** Notes by their names, where they have any; a number is read too. */
-export const notes = (names: NoteNames): Written => ({
+export const notes = (names: NoteNames): FigureWritten => ({
   ...times(1),
   read: (text) => noteOfName(text, names),
   ...(names !== 'none' && { text: (note) => noteName(note, names) }),

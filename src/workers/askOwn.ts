@@ -1,5 +1,5 @@
-import type { OwnSound } from '../../core/samples/own';
-import type { Shape } from '../../core/samples/shape';
+import type { OwnLayers } from '../../core/samples/own';
+import type { SoundShape } from '../../core/samples/shape';
 import type { Sound } from '../../core/samples/voiceSound';
 import { createCaller, createPool } from './caller';
 import type { Desk } from './soundDesk';
@@ -18,7 +18,7 @@ const heard = createPool<Desk>(worker, MOST_MS, MOST_WORKERS);
 const desk = createCaller<Desk>(worker, MOST_MS);
 
 /** A sound of one's own at a rate; null where none of its samples is there. @throws where the worker fails */
-export const askOwn = async (own: OwnSound, shape: Shape, rate: number): Promise<Sound | null> => {
+export const askOwn = async (own: OwnLayers, shape: SoundShape, rate: number): Promise<Sound | null> => {
   const answer = await heard((far) => far.ownSound(own, shape, rate) as Promise<Sound | null>);
   if (!answer.ok) throw new Error(answer.why);
   return answer.value;

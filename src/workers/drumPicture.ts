@@ -6,7 +6,7 @@ import { centroidOf, ringOf, spectrumOf, type Spectrum } from '../../core/synthe
 import type { Seconds } from '../../core/units';
 
 /** What a drum looks like: its wave, its spectrum, and what is measured of them. */
-export interface DrumPicture {
+export interface DrumDrawn {
   instrument: InstrumentId;
   /** Another one, where the kit has none of its own. */
   soundsAs: InstrumentId;
@@ -55,7 +55,7 @@ const bandsOf = ({ power, step }: Spectrum): number[] => {
  *
  * @param kit its id; where there is none, the one that plays in its place
  */
-export const drumPicture = (kit: KitId, instrument: InstrumentId): DrumPicture => {
+export const drumPicture = (kit: KitId, instrument: InstrumentId): DrumDrawn => {
   const there = kitOf(kit);
   const soundsAs = standIn(there, instrument);
   const { layers } = makeSound(there, soundsAs, RATE);

@@ -1,8 +1,8 @@
 import { decodeAudio } from '../../core/samples/decode';
-import type { OwnSound } from '../../core/samples/own';
+import type { OwnLayers } from '../../core/samples/own';
 import { renderLoop, renderVoice, type LoadSample } from '../../core/samples/renderVoice';
 import type { Audio } from '../../core/samples/sample';
-import type { Shape } from '../../core/samples/shape';
+import type { SoundShape } from '../../core/samples/shape';
 import type { Sound } from '../../core/samples/voiceSound';
 import type { BytesStore } from '../keeping/indexedBytes';
 
@@ -56,8 +56,8 @@ export const createSamples = (store: Pick<BytesStore, 'get'>): LoadSample => {
 
 /** A sound of one's own at a rate; null where none of its samples is there. */
 export const ownSound = (
-  own: OwnSound,
-  shape: Shape,
+  own: OwnLayers,
+  shape: SoundShape,
   rate: number,
   load: LoadSample,
 ): Promise<Sound | null> =>

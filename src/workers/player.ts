@@ -22,7 +22,7 @@ import {
   switchTo,
   tickAt,
   wake,
-  type SwitchAt,
+  type SwitchTime,
   type Batch,
   type Feeder,
 } from '../audio/feeder';
@@ -299,7 +299,7 @@ export const createPlayer = ({ toPage, now: clock, wall = Date.now, later, load 
   };
 
   /** Another pattern begins; the one that plays goes on until then. */
-  const switchPattern = (beat: Beat, patternId: string, at: SwitchAt) => {
+  const switchPattern = (beat: Beat, patternId: string, at: SwitchTime) => {
     const { feeder } = state;
     state.beat = beat;
     state.patternId = patternId;

@@ -19,7 +19,7 @@ import { drumStrokes } from '../../core/midi/read/drumStrokes';
 import { handStrokes } from '../../core/play/plan';
 import { playedFeel, type PlayedFeel } from '../../core/analysis/playedFeel';
 import { playersLines } from '../../core/analysis/playedText';
-import { ownPerformance, type Played } from '../keeping/ownFeel';
+import { ownPerformance, type PlayedKept } from '../keeping/ownFeel';
 import { words } from '../words/workers';
 
 /** What a report may be asked of. */
@@ -30,7 +30,7 @@ export type ReportSource =
   | { kind: 'template'; shape: Shape; bpm?: number }
   | { kind: 'groove'; groove: Groove }
   /** What the user played in over time. */
-  | { kind: 'played'; all: Played[] };
+  | { kind: 'played'; all: PlayedKept[] };
 
 const performed = (source: ReportSource): Read<Performance> => {
   if (source.kind === 'pattern')

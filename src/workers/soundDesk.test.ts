@@ -2,11 +2,11 @@
 import { newBeat, newLane } from '../../core/document/defaults';
 import { writeBeat } from '../../core/document/text';
 import { voiceOfSamples } from '../../core/samples/newVoice';
-import { shapeOf } from '../../core/samples/shape';
+import { soundShapeOf } from '../../core/samples/shape';
 import { wavOf } from '../../core/files/wav';
 import type { BytesStore } from '../keeping/indexedBytes';
 import { createSamples } from './ownSounds';
-import { createDesk, waveOf } from './soundDesk';
+import { createDesk, deskWaveOf } from './soundDesk';
 
 /** A store in memory that can be told to fail. */
 const memory = () => {
@@ -93,7 +93,7 @@ test('a kit goes out as a file and comes back in another browser; a full one tak
   expect(await other.openKit(file)).toEqual({ ok: true, kit: 'quay', own, said: [] });
   const voice = { voice: own.voices.kick };
   const [first, second] = await Promise.all(
-    [desk, other].map((one) => one.ownSound(voice, shapeOf({}), 48000)),
+    [desk, other].map((one) => one.ownSound(voice, soundShapeOf({}), 48000)),
   );
   expect(second!.buffers).toEqual(first!.buffers);
   // What is lost here is missing in the file, and named there.
@@ -136,7 +136,7 @@ test('what is missing is told as missing, never thrown', async () => {
   expect(await desk.found(id, 50, 4)).toBeNull();
   expect(await desk.kinds(loop)).toBeNull();
   expect(await desk.slices(loop)).toBeNull();
-  expect(await desk.ownSound({ loop }, shapeOf({}), 48000)).toBeNull();
+  expect(await desk.ownSound({ loop }, soundShapeOf({}), 48000)).toBeNull();
   expect(await desk.shaped(voiceOfSamples([loop.sample]).layers[0]!)).toBeNull();
   expect(await desk.shippedLoop('gone')).toBeNull();
 });
@@ -175,7 +175,7 @@ test('what has not been asked for in a while gives its memory back, and is decod
 
 test('a wave is drawn by its lowest and highest, and says where its attack is', () => {
   const data = Float32Array.from({ length: 4800 }, (_, at) => (at < 480 ? 0 : at % 2 ? 0.5 : -0.25));
-  const wave = waveOf({ rate: 48000, channels: [data] }, 100);
+  const wave = deskWaveOf({ rate: 48000, channels: [data] }, 100);
   expect(wave.low[50]).toBe(-0.25);
   expect(wave.high[50]).toBe(0.5);
   expect(wave.high[5]).toBe(0);

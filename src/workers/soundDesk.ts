@@ -15,9 +15,9 @@ import { readKit, samplesOf, writeKit, type KitOnKit } from '../../core/files/ki
 import { loopTempos, type LoopTempo, type TempoHints } from '../../core/samples/loopTempo';
 import { sliceFiles } from '../../core/files/sliceFiles';
 import { onsetsOf, type Onset } from '../../core/samples/onsets';
-import type { OwnSound } from '../../core/samples/own';
-import { attackOf, secondsOf, toMono, type Audio } from '../../core/samples/sample';
-import { shapeOf, type Shape } from '../../core/samples/shape';
+import type { OwnLayers } from '../../core/samples/own';
+import { attackOf, sampleSecondsOf, toMono, type Audio } from '../../core/samples/sample';
+import { soundShapeOf, type SoundShape } from '../../core/samples/shape';
 import { sliceKinds, type SliceKind } from '../../core/samples/sliceKinds';
 import { createSounds } from '../../core/samples/sounds';
 import { strikeOf } from '../../core/mix/strike';
@@ -35,7 +35,7 @@ export interface SoundFile {
 }
 
 /** What became of files: samples that are kept, and a sentence for each that could not be, or is not whole. */
-export interface TakenIn {
+export interface SoundTakenIn {
   samples: Sample[];
   said: string[];
 }
@@ -66,7 +66,7 @@ const COLUMNS = 1200;
 const RATE = 48000;
 
 /** Audio as columns. @param gain what it is drawn larger by */
-export const waveOf = ({ rate, channels }: Audio, columns = COLUMNS): Wave => {
+export const deskWaveOf = ({ rate, channels }: Audio, columns = COLUMNS): Wave => {
   const data = toMono({ channels });
   const count = Math.min(columns, Math.max(1, data.length));
   const low = new Array<number>(count).fill(0);
@@ -119,7 +119,7 @@ export const createDesk = (store: BytesStore) => {
       id: names[at]!,
       // One whose name is blank has to be called something.
       file: file.trim().slice(0, 120).trim() || words.sound,
-      seconds: secondsOf(audio),
+      seconds: sampleSecondsOf(audio),
     }));
   };
 
@@ -146,11 +146,11 @@ export const createDesk = (store: BytesStore) => {
   };
 
   return {
-    ownSound: (own: OwnSound, shape: Shape, rate: number): Promise<Sound | null> =>
+    ownSound: (own: OwnLayers, shape: SoundShape, rate: number): Promise<Sound | null> =>
       ownSound(own, shape, rate, load),
 
     /** Decodes files and keeps those that can be used, all of them or none. */
-    takeIn: async (files: SoundFile[]): Promise<TakenIn> => {
+    takeIn: async (files: SoundFile[]): Promise<SoundTakenIn> => {
       const said: string[] = [];
       const good: { file: string; bytes: Uint8Array; audio: Audio }[] = [];
       for (const { name, bytes } of files) {
@@ -169,7 +169,7 @@ export const createDesk = (store: BytesStore) => {
     },
 
     /** Renders a loop that ships and keeps it as any other; null where there is none of that id. */
-    shippedLoop: async (id: string): Promise<TakenIn | null> => {
+    shippedLoop: async (id: string): Promise<SoundTakenIn | null> => {
       const loop = SHIPPED_LIST.find((one) => one.id === id);
       if (!loop) return null;
       const audio = await renderShipped(loop, RATE);
@@ -199,7 +199,7 @@ export const createDesk = (store: BytesStore) => {
     /** A sample as it came; null where it is missing. */
     wave: async (id: string): Promise<Wave | null> => {
       const audio = await load(id);
-      return audio && waveOf(audio);
+      return audio && deskWaveOf(audio);
     },
 
     /** What is found in a loop; null where its sample is missing. */
@@ -212,7 +212,7 @@ export const createDesk = (store: BytesStore) => {
       const audio = await load(id);
       if (!audio) return null;
       const onsets = onsetsOf(audio, sensitivity);
-      const seconds = secondsOf(audio);
+      const seconds = sampleSecondsOf(audio);
       return { onsets, tempos: loopTempos(onsets, seconds, quarters, hints), seconds };
     },
 
@@ -269,12 +269,12 @@ export const createDesk = (store: BytesStore) => {
     /** How a layer looks as it is heard, struck hard; null where its sample is missing. */
     shaped: async (layer: Layer): Promise<Wave | null> => {
       const voice: Voice = { choose: 'velocity', layers: [layer] };
-      const sound = await ownSound({ voice }, shapeOf({}), RATE, load);
+      const sound = await ownSound({ voice }, soundShapeOf({}), RATE, load);
       const planned = sound?.plan.layers[0];
       if (!sound || !planned) return null;
       const { first, forces, strikes, sides } = planned;
       const at = first + (forces - 1) * strikes * sides;
-      return waveOf({ rate: RATE, channels: sound.buffers.slice(at, at + sides) });
+      return deskWaveOf({ rate: RATE, channels: sound.buffers.slice(at, at + sides) });
     },
   };
 };

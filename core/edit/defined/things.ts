@@ -35,7 +35,7 @@ import type { Clip } from '../clip';
 import { thing } from '../define';
 import type { FillOffer } from '../fills';
 import type { SectionChange } from '../song';
-import type { Told } from '../sounds';
+import type { SoundsTold } from '../sounds';
 
 /** Arguments given as a whole: a part of a document, in the form of its schema, or what is outside it. */
 export const THINGS = {
@@ -76,6 +76,6 @@ export const THINGS = {
   swing: thing<Swing>('swing'),
   switchedRoutes: thing<Switched[]>('switched routes'),
   template: thing<Template>('template'),
-  toldSlices: thing<(Told | null)[]>('told slices'),
+  toldSlices: thing<(SoundsTold | null)[]>('told slices'),
   voice: thing<Voice>('voice'),
 };

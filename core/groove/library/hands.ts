@@ -2,7 +2,7 @@
 const piece = (style: string, tempo: string, says: string, grooves: string): string =>
   `style ${style}\nplace ${style}\ntempo ${tempo}\nhands 5\ntags percussion layer\n${says}\n${grooves}`;
 
-export const HANDS = [
+export const HAND_GROOVES = [
   piece(
     'Shaker',
     '104 70-140',

@@ -4,7 +4,7 @@ import type { Groove } from '../groove';
 import { BELL_SIX, BOSSA, HIGHLIFE, ONE_DROP, SAMBA, STREET_PARADE } from './coast';
 import { BROKEN, DEMBOW, FOUR_FLOOR, TWO_STEP } from './floor';
 import { CASCARA, MARACATU, RUMBA, SON } from './clave';
-import { HANDS } from './hands';
+import { HAND_GROOVES } from './hands';
 import { DISCO, DRILL, HOUSE, METAL, TECHNO, TRAP } from './night';
 import { FIVE, SEVEN, WALTZ } from './odd';
 import { BACKBEAT, BRUSHES, SHUFFLE, SLOW_TWELVE, TRAIN } from './stage';
@@ -44,7 +44,7 @@ export const TEXTS = [
   CASCARA,
   SON,
   RUMBA,
-  ...HANDS,
+  ...HAND_GROOVES,
 ];
 
 /** The built-in grooves, a family at each step: for whoever has something else to do in between. */

@@ -5,7 +5,7 @@ import { prepareFeel, sharedPinks, type LaneFeelPlan } from '../../feel/prepareF
 import { beforeStagger, inCountingOrder, staggerDelay, staggerTicks } from '../../feel/stagger';
 import type { Pinks } from '../../feel/stage';
 import { feelStrokes } from '../../feel/feelStrokes';
-import type { Struck } from '../../feel/struck';
+import type { FeltStroke } from '../../feel/struck';
 import { draw, hashText, PURPOSE } from '../../random/draw';
 import { bandAlone, type PlacedBand } from '../../feel/bandAt';
 import { followingTempos, throughTempo } from '../../play/bandTempo';
@@ -42,7 +42,7 @@ export interface FeltFile {
   carried: number;
 }
 
-interface FileStroke extends Struck {
+interface FileStroke extends FeltStroke {
   of: ReadNote;
 }
 

@@ -1,1 +1,1 @@
-export { BeatsScreen as default } from '../../screens/fetched';
+export { BeatsLater as default } from '../../screens/fetched';

@@ -1,1 +1,1 @@
-export { ExportScreen as default } from '../../screens/fetched';
+export { ExportLater as default } from '../../screens/fetched';

@@ -1,1 +1,1 @@
-export { FeelScreen as default } from '../../screens/fetched';
+export { FeelLater as default } from '../../screens/fetched';

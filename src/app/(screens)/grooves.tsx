@@ -1,1 +1,1 @@
-export { GroovesScreen as default } from '../../screens/fetched';
+export { GroovesLater as default } from '../../screens/fetched';

@@ -1,1 +1,1 @@
-export { KitScreen as default } from '../../screens/fetched';
+export { KitLater as default } from '../../screens/fetched';

@@ -1,1 +1,1 @@
-export { PortsScreen as default } from '../../screens/fetched';
+export { PortsLater as default } from '../../screens/fetched';

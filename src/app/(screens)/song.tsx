@@ -1,1 +1,1 @@
-export { SongScreen as default } from '../../screens/fetched';
+export { SongLater as default } from '../../screens/fetched';

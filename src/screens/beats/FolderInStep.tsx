@@ -4,7 +4,7 @@ import { Chips } from '../../ui/Layout';
 import { Para } from '../../ui/Words';
 import { hasFolders } from '../../web/folderHandle';
 import { words } from '../../words/beats';
-import { choose, folderState, goOn, letGo, onFolderState, stepNow } from './folderSteps';
+import { keepInFolder, folderState, goOn, letGoOfFolder, onFolderState, stepNow } from './folderSteps';
 
 /** A folder of one's own that holds every beat as a file. */
 export const FolderInStep = () => {
@@ -14,7 +14,7 @@ export const FolderInStep = () => {
     return (
       <>
         <Chips>
-          <Action label={words.keepAFolder} kind="outline" onPress={() => void choose()} />
+          <Action label={words.keepAFolder} kind="outline" onPress={() => void keepInFolder()} />
         </Chips>
         <Para quiet>{words.folderAbout}</Para>
       </>
@@ -28,7 +28,7 @@ export const FolderInStep = () => {
         ) : (
           <Action label={words.stepNow} kind="outline" onPress={() => void stepNow()} />
         )}
-        <Action label={words.letFolderGo} kind="outline" onPress={() => void letGo()} />
+        <Action label={words.letFolderGo} kind="outline" onPress={() => void letGoOfFolder()} />
       </Chips>
     </>
   );

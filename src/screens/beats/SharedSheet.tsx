@@ -2,7 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Beat } from '../../../core/document/schema';
-import type { Shared } from '../../keeping/handed';
+import type { SharedBeat } from '../../keeping/handed';
 import { useApp } from '../../store/store';
 import { BeadPicture } from '../../strings/BeadPicture';
 import { Action } from '../../ui/Action';
@@ -73,7 +73,7 @@ export const SharedSheet = ({
   shared,
   onAnswer,
 }: {
-  shared: Shared;
+  shared: SharedBeat;
   onAnswer: (wanted: boolean) => void;
 }) => {
   const [looked, setLooked] = useState<Looked[] | null>(null);

@@ -22,20 +22,20 @@ const EVERY_MS = 15_000;
 const storage = browserStorage();
 
 /** How it stands, for the screen. */
-export interface FolderState {
+export interface BeatFolderState {
   name: string | null;
   /** The browser wants to be asked again. */
   asks: boolean;
   told: string | null;
 }
 
-let state: FolderState = { name: null, asks: false, told: null };
+let state: BeatFolderState = { name: null, asks: false, told: null };
 const hearers = new Set<() => void>();
-const tell = (next: Partial<FolderState>) => {
+const tell = (next: Partial<BeatFolderState>) => {
   state = { ...state, ...next };
   hearers.forEach((hear) => hear());
 };
-export const folderState = (): FolderState => state;
+export const folderState = (): BeatFolderState => state;
 export const onFolderState = (hear: () => void): (() => void) => {
   hearers.add(hear);
   return () => void hearers.delete(hear);
@@ -171,7 +171,7 @@ const begin = (folder: ChosenFolder) => {
   void stepNow();
 };
 
-export const choose = async (): Promise<void> => {
+export const keepInFolder = async (): Promise<void> => {
   const folder = await chooseFolder();
   if (folder) begin(folder);
 };
@@ -183,7 +183,7 @@ export const goOn = async (asks: boolean): Promise<void> => {
   else if (folder) tell({ name: folder.name, asks: true });
 };
 
-export const letGo = async (): Promise<void> => {
+export const letGoOfFolder = async (): Promise<void> => {
   chosen = null;
   ends.forEach((end) => end());
   ends = [];

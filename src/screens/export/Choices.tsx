@@ -14,8 +14,8 @@ import { EXPORT_BOUNDS } from '../../../core/export/exportPattern.mock';
 import {
   DEPTHS,
   KIND_NAMES,
-  KINDS,
-  RATES,
+  EXPORT_KINDS,
+  BOUNCE_RATES,
   SCOPE_NAMES,
   SCOPES,
   type ExportHow,
@@ -170,7 +170,7 @@ export const What = (props: ChoicesProps) => {
       <Pick
         label={words.as}
         value={how.kind}
-        options={KINDS.map((value) => ({ value, name: KIND_NAMES[value] }))}
+        options={EXPORT_KINDS.map((value) => ({ value, name: KIND_NAMES[value] }))}
         onChange={(kind) => onHow({ kind })}
       />
     </>
@@ -315,7 +315,7 @@ export const AudioChoices = ({ how, onHow }: ChoicesProps) => (
     <Pick
       label={words.rate}
       value={String(how.rate)}
-      options={RATES.map((rate) => ({ value: String(rate), name: words.rateKHz(rate / 1000) }))}
+      options={BOUNCE_RATES.map((rate) => ({ value: String(rate), name: words.rateKHz(rate / 1000) }))}
       onChange={(rate) => onHow({ rate: Number(rate) as ExportHow['rate'] })}
     />
     <Tick

@@ -6,7 +6,7 @@ import { use, useEffect, useRef, useState } from 'react';
 import { SayContext } from '../../ui/say';
 import { byChance, type Compared } from '../../../core/analysis/compare';
 import {
-  type BlindTest as Test,
+  type BlindTestState as Test,
   blindHeard,
   blindTestBegun,
   blindTestLeft,

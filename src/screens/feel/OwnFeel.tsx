@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { forgetPlayed, playedIn, type Played } from '../../keeping/ownFeel';
+import { forgetPlayed, playedIn, type PlayedKept } from '../../keeping/ownFeel';
 import { browserStorage } from '../../keeping/storage';
 import { noticed } from '../../store/slices';
 import { learnFeelSet } from '../../store/input';
@@ -18,7 +18,7 @@ const storage = browserStorage();
 export const OwnFeel = () => {
   const learns = useApp(({ input }) => input.learnFeel);
   const act = useDo();
-  const [all, setAll] = useState<Played[] | null>(null);
+  const [all, setAll] = useState<PlayedKept[] | null>(null);
   const look = () =>
     void playedIn(storage)
       .then(setAll)

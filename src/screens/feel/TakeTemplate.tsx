@@ -18,7 +18,7 @@ import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';
 import { TemplatePicture } from '../../strings/TemplatePicture';
-import { barsOf, type Source } from './templates';
+import { templateBarsOf, type TemplateSource } from './templates';
 import { words } from '../../words/feel';
 
 const OFFERED: Grid[] = GRIDS.filter((grid) => /^1\/(8|16|32)[T]?$/.test(grid));
@@ -39,7 +39,7 @@ const laneName = (lane: string, beat: Beat): string => {
 
 interface TakeTemplateProps {
   beat: Beat;
-  source: Source;
+  source: TemplateSource;
   onDone: () => void;
 }
 
@@ -53,7 +53,7 @@ const GROUP = 'group';
 export const TakeTemplate = ({ beat, source, onDone }: TakeTemplateProps) => {
   const { performance } = source;
   const found = useMemo(() => findGrid(performance), [performance]);
-  const all = barsOf(performance);
+  const all = templateBarsOf(performance);
   const [grid, setGrid] = useState<Grid>(found);
   const [bars, setBars] = useState(all);
   const [lane, setLane] = useState('');

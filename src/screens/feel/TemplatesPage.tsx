@@ -26,7 +26,7 @@ import { SlotEditor } from '../../strings/SlotEditor';
 import { TakeTemplate } from './TakeTemplate';
 import { TemplatePicture } from '../../strings/TemplatePicture';
 import { readAside } from '../../workers/aside';
-import { madeOf, sourceOf, type Source } from './templates';
+import { madeOf, templateSourceOf, type TemplateSource } from './templates';
 import { words } from '../../words/feel';
 
 /** Humanize and chance even out over so many passes. */
@@ -190,12 +190,12 @@ interface TemplatesPageProps {
 /** Templates: taken, opened, edited, averaged, and those that ship. */
 export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPageProps) => {
   const act = useDo();
-  const [source, setSource] = useState<Source | null>(null);
+  const [source, setSource] = useState<TemplateSource | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const say = (text: string) => act(noticed({ text, tone: 'danger', subject: 'template' }));
 
   const take = async (name: string, bytes: Uint8Array) => {
-    const read = await sourceOf(name, bytes);
+    const read = await templateSourceOf(name, bytes);
     if (read.ok) setSource(read.value);
     else say(read.error);
   };
@@ -215,7 +215,7 @@ export const TemplatesPage = ({ beat, pattern, lane, dropped }: TemplatesPagePro
   useEffect(() => {
     if (!dropped || !isMidi(dropped.bytes)) return;
     let current = true;
-    void sourceOf(dropped.name, dropped.bytes).then((read) => {
+    void templateSourceOf(dropped.name, dropped.bytes).then((read) => {
       if (current && read.ok) setSource(read.value);
     });
     return () => {

@@ -2,7 +2,7 @@ import { StyleSheet } from 'react-native';
 import { colour, CORNER } from '../../ui/tokens';
 
 /** The width of a lane's name before its controls, and of the figure behind them, in points. */
-export const NAME = 84;
+export const NAME_WIDTH = 84;
 export const FIELD = 64;
 
 export const styles = StyleSheet.create({
@@ -60,10 +60,17 @@ export const styles = StyleSheet.create({
   stageBody: { paddingBottom: 12 },
   ahead: { marginBottom: 8 },
   aheadRow: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 48 },
-  name: { width: NAME },
+  name: { width: NAME_WIDTH },
   slider: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 0 },
   // Behind the sliders, from the first to the last: the beat in the middle, and a sixty-fourth on either side.
-  marks: { position: 'absolute', top: 0, bottom: 0, left: NAME + 8, right: FIELD + 8, pointerEvents: 'none' },
+  marks: {
+    position: 'absolute',
+    top: 0,
+    bottom: 0,
+    left: NAME_WIDTH + 8,
+    right: FIELD + 8,
+    pointerEvents: 'none',
+  },
   mark: { position: 'absolute', top: 0, bottom: 0, borderLeftWidth: 1, borderColor: colour.pip },
   dotted: { borderStyle: 'dotted' },
   pairRow: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 48 },

@@ -12,13 +12,13 @@ import { readAside } from '../../workers/aside';
 import { words } from '../../words/feel';
 
 /** A performance that a template may be taken from. */
-export interface Source {
+export interface TemplateSource {
   name: string;
   performance: Performance;
 }
 
 /** The notes of a MIDI file, to take a template from. */
-export const sourceOf = async (name: string, bytes: Uint8Array): Promise<Read<Source>> => {
+export const templateSourceOf = async (name: string, bytes: Uint8Array): Promise<Read<TemplateSource>> => {
   const checked = await readAside('checkNotes', name, bytes);
   if (!checked.ok) return checked;
   const file = readMidiFile(bytes);
@@ -28,7 +28,7 @@ export const sourceOf = async (name: string, bytes: Uint8Array): Promise<Read<So
 };
 
 /** How many bars a performance has. */
-export const barsOf = ({ length, meter }: Performance): number =>
+export const templateBarsOf = ({ length, meter }: Performance): number =>
   Math.max(1, Math.round(length / barTicks(meter)));
 
 /**

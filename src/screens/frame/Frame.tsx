@@ -18,7 +18,7 @@ import { Themed } from '../../ui/Themed';
 import { useEarly } from './early';
 import { ErrorFallback } from './ErrorFallback';
 import { Notices } from './Notices';
-import { Tabs } from './Tabs';
+import { ScreenTabs } from './Tabs';
 import { Transport } from './Transport';
 import { useFocusKept } from '../../web/focusKept';
 import { drawPageBy, listen, onPage } from '../../web/listen';
@@ -163,7 +163,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
               </View>
               <Transport />
             </View>
-            <Tabs />
+            <ScreenTabs />
           </View>
           {help ? (
             <Later

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { View } from 'react-native';
-import { noticeDismissed, type Notice, type NoticeAction } from '../../store/slices';
+import { noticeDismissed, type NoticeState, type NoticeAction } from '../../store/slices';
 import { useApp, useDo } from '../../store/store';
 import { Action } from '../../ui/Action';
 import { Notice as Shown } from '../../ui/Notice';
@@ -8,7 +8,7 @@ import { Notice as Shown } from '../../ui/Notice';
 const SHOWN_MS = 6000;
 
 interface OneProps {
-  notice: Notice;
+  notice: NoticeState;
   onAction: (action: NoticeAction) => void;
 }
 

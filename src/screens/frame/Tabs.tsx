@@ -35,7 +35,7 @@ const Screen = ({ href, label, icon }: (typeof TABS)[number]) => {
 };
 
 /** The screens in the order of the work. A pattern that is dragged onto Song is laid into the tray. */
-export const Tabs = () => {
+export const ScreenTabs = () => {
   const wide = useWide();
   return (
     <View

@@ -28,7 +28,7 @@ export const act = (action: Parameters<typeof store.dispatch>[0]) => void store.
 export const say = (text: string) => act(noticed({ text, subject: 'command' }));
 
 /** Works on the hits that the drawer works on; where there are none, it is said what to do first. */
-export const onHits = (edit: (spots: Spot[]) => void) => () => {
+export const onChosenHits = (edit: (spots: Spot[]) => void) => () => {
   const { spots } = targetOf(store.getState());
   if (spots.length) edit(spots);
   else say(words.openALaneAndTap);
@@ -58,7 +58,7 @@ export const hits = (name: string, edit: (spots: Spot[]) => void, more: Partial<
   name,
   of: drawer.hits,
   on: '/',
-  run: onHits(edit),
+  run: onChosenHits(edit),
   ...more,
 });
 export const lane = (name: string, edit: (laneId: string) => void, more: Partial<Command> = {}): Command => ({

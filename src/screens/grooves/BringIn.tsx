@@ -11,7 +11,7 @@ import {
   fittedBars,
   MOST_BARS,
   allAt,
-  piecesOf,
+  groovePiecesOf,
   TIMES,
   TIMES_NAMES,
   wholeFitBars,
@@ -106,7 +106,10 @@ export const BringIn = ({ groove, now }: BringInProps) => {
   const [out, setOut] = useKept<ReadonlySet<InstrumentId>>(`drums of ${groove.id}`, new Set());
   const { fit, voicing } = useHeard();
   // Everything there is of it, meters as they change: what a pattern cannot hold is brought in as several.
-  const pieces = useMemo(() => piecesOf(revoiced(groove, voicing), fit.times), [groove, voicing, fit.times]);
+  const pieces = useMemo(
+    () => groovePiecesOf(revoiced(groove, voicing), fit.times),
+    [groove, voicing, fit.times],
+  );
   if (!beat || !pattern) return null;
   const isLong = pieces.length > 1 && fit.bars === null;
   const whole = isLong ? allAt(revoiced(groove, voicing), fit.times) : now;

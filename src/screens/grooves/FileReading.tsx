@@ -13,7 +13,7 @@ import { takeOff } from './takeOff';
 import { words } from '../../words/grooves';
 
 /** How a file is read: with which map, and whether its tempos are followed. */
-export const FileReading = ({ groove }: { groove: Groove }) => {
+export const FileReadingPanel = ({ groove }: { groove: Groove }) => {
   const maps = useApp((state) => state.grooves.maps);
   const act = useDo();
   useShelf();

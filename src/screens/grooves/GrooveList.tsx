@@ -26,7 +26,7 @@ import { keeperWords, SORT_NAMES, type Folder, type Sort } from '../../../core/g
 import { feelWords, type GrooveRow } from '../../../core/groove/groove';
 import { drag } from '../../ui/dragged';
 import { Icon } from '../../ui/Icon';
-import type { Line, Lines } from './lines';
+import type { GrooveLine, Lines } from './lines';
 import { rowAside } from './tray';
 import { aboutRow } from './words';
 import { words } from '../../words/grooves';
@@ -39,10 +39,10 @@ interface GrooveListProps {
   /** Where it stands among the lines; -1 where it does not. */
   chosenAt: number;
   sounding: boolean;
-  keeps: (line: Line) => boolean;
+  keeps: (line: GrooveLine) => boolean;
   onChoose: (row: GrooveRow) => void;
   onFolder: (path: string[]) => void;
-  onKeep: (line: Line) => void;
+  onKeep: (line: GrooveLine) => void;
   wide: boolean;
   sort: Sort;
   down: boolean;
@@ -75,7 +75,7 @@ const SPARE: Sort[] = ['tag', 'source'];
 const FEWER = COLUMNS.filter(({ by }) => !SPARE.includes(by));
 
 interface LineItemProps {
-  line: Line;
+  line: GrooveLine;
   at: number;
   size: number;
   height: number;
@@ -84,8 +84,8 @@ interface LineItemProps {
   kept: boolean;
   wide: boolean;
   columns: Column[];
-  onPress: (line: Line) => void;
-  onKeep: (line: Line) => void;
+  onPress: (line: GrooveLine) => void;
+  onKeep: (line: GrooveLine) => void;
   takesFocus: () => boolean;
 }
 
@@ -257,11 +257,11 @@ export const GrooveList = (props: GrooveListProps) => {
     latest.current = props;
   });
   const press = useCallback(
-    (line: Line) =>
+    (line: GrooveLine) =>
       line.kind === 'folder' ? latest.current.onFolder(line.folder.path) : latest.current.onChoose(line.row),
     [],
   );
-  const turnKept = useCallback((line: Line) => latest.current.onKeep(line), []);
+  const turnKept = useCallback((line: GrooveLine) => latest.current.onKeep(line), []);
   // What is chosen by keys has the focus too, as soon as it has come into sight.
   const walked = useRef(false);
   const takesFocus = useCallback(() => {

@@ -20,7 +20,7 @@ import { Tabs, tabId } from '../../ui/Tabs';
 import { askReport } from '../../workers/askReport';
 import { shaped, useHeard } from './audition';
 import { BringIn } from './BringIn';
-import { FileReading } from './FileReading';
+import { FileReadingPanel } from './FileReading';
 import { GroovePicture } from '../../strings/GroovePicture';
 import { LikeThis } from './LikeThis';
 import { Revoice } from './Revoice';
@@ -121,7 +121,7 @@ const WhatItIs = ({ groove }: { groove: Groove }) => {
       )}
       <Para quiet>{[groove.path.join(' / '), groove.tags.join(', ')].filter(Boolean).join(' · ')}</Para>
       <KitFor groove={groove} tempo={tempo} />
-      {groove.source === 'built-in' ? null : <FileReading groove={groove} />}
+      {groove.source === 'built-in' ? null : <FileReadingPanel groove={groove} />}
       <Heading level={3}>{words.itsFeel}</Heading>
       <Report groove={groove} />
       <Disclosure title={playerWords.howPlayed}>

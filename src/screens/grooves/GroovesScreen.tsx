@@ -32,7 +32,7 @@ import { GroovePage } from './GroovePage';
 import { HearOptions } from './HearOptions';
 import { ImportPanel, useImport } from './ImportPanel';
 import { FavouritesFile } from './FavouritesFile';
-import { linesOf, type Line } from './lines';
+import { linesOf, type GrooveLine } from './lines';
 import { Overview } from './Overview';
 import { MapsPage } from './MapsPage';
 import { shelf, useShelf } from './shelf';
@@ -174,9 +174,9 @@ export const GroovesScreen = () => {
       void choose(chosen, false);
   }, [status, chosen, heard.groove, catalogue]);
 
-  const keeps = (line: Line) =>
+  const keeps = (line: GrooveLine) =>
     line.kind === 'folder' ? keepsFolder(keepers, line.folder.path) : keepsGroove(keepers, line.row.id);
-  const keep = (line: Line) =>
+  const keep = (line: GrooveLine) =>
     act(
       groovesChanged({
         keepers:

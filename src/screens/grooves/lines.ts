@@ -2,20 +2,20 @@ import type { Catalogue, Folder } from '../../../core/groove/catalogue';
 import type { GrooveRow } from '../../../core/groove/groove';
 
 /** A line of the list. */
-export type Line = { kind: 'folder'; folder: Folder } | { kind: 'groove'; row: GrooveRow };
+export type GrooveLine = { kind: 'folder'; folder: Folder } | { kind: 'groove'; row: GrooveRow };
 
 /** Lines by the ten thousand: each is made when it comes into sight. */
 export interface Lines {
   count: number;
-  at(index: number): Line | undefined;
+  at(index: number): GrooveLine | undefined;
   /** Where a groove stands; -1 where it does not. */
   placeOf(id: string | null): number;
 }
 
-const known = new WeakMap<GrooveRow, Line>();
+const known = new WeakMap<GrooveRow, GrooveLine>();
 
 /** The same row is the same line, so that nothing is drawn anew for it. */
-const lineOf = (row: GrooveRow): Line => {
+const lineOf = (row: GrooveRow): GrooveLine => {
   const line = known.get(row) ?? { kind: 'groove', row };
   known.set(row, line);
   return line;
@@ -27,7 +27,7 @@ const lineOf = (row: GrooveRow): Line => {
  * @example linesOf([], [2, 0], catalogue).at(0) // { kind: 'groove', row: catalogue.rows[2] }
  */
 export const linesOf = (folders: Folder[], order: readonly number[], catalogue: Catalogue): Lines => {
-  const first = folders.map((folder): Line => ({ kind: 'folder', folder }));
+  const first = folders.map((folder): GrooveLine => ({ kind: 'folder', folder }));
   return {
     count: first.length + order.length,
     at: (index) => {

@@ -17,9 +17,9 @@ import { colour, CORNER, TARGET } from '../../ui/tokens';
 import { Para, Words } from '../../ui/Words';
 import { useKept } from '../../ui/useKept';
 import { words } from '../../words/kits';
-import { OwnKit } from './OwnKit';
+import { OwnKitPart } from './OwnKit';
 import { askDrum } from '../../workers/askDrum';
-import type { DrumPicture as Drum } from '../../workers/drumPicture';
+import type { DrumDrawn as Drum } from '../../workers/drumPicture';
 
 const HARD = 112;
 const PICTURE = { width: 144, height: 40 };
@@ -133,7 +133,7 @@ export const KitSheet = ({ onClose }: { onClose: () => void }) => {
           </Press>
         ))}
       </Group>
-      <OwnKit beat={beat} />
+      <OwnKitPart beat={beat} />
       <Group title={words.drumsOf(kit.name)}>
         <Para quiet>{words.pictures}</Para>
         <Chips>

@@ -9,7 +9,7 @@ import { SOUND } from '../../../core/document/choices';
 import { instrumentOfFile } from '../../../core/samples/fileNames';
 import { kitFor } from '../../../core/samples/fitting';
 import { kitToldOf } from '../../../core/synthesis/kitList';
-import { voicesGiven, type GivenFile } from '../../../core/samples/newVoice';
+import { voicesGiven, type VoiceFile } from '../../../core/samples/newVoice';
 import { hearPeaks } from '../../audio/player';
 import { beatEdited, kitSet, laneChanged } from '../../store/doc';
 import { forgetKit, keepKit, keptKits, type KeptKit } from '../../keeping/keptKits';
@@ -93,7 +93,7 @@ const useKept = () => {
 interface Given {
   beat: string;
   before: Own['voices'];
-  files: GivenFile[];
+  files: VoiceFile[];
 }
 
 /** What each file that was given is for, to be changed at once. */
@@ -126,7 +126,7 @@ const GivenFiles = ({
 };
 
 /** Sounds of one's own over the kit: from files, kept, opened, saved. */
-export const OwnKit = ({ beat }: { beat: Beat }) => {
+export const OwnKitPart = ({ beat }: { beat: Beat }) => {
   const act = useDo();
   const store = useAppStore();
   const { kept, look } = useKept();

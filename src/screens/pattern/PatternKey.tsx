@@ -12,7 +12,7 @@ import { listen } from '../../web/listen';
 import { words } from '../../words/pattern';
 
 /** The key that begins a pattern: learned by pressing it. */
-export const PatternKey = ({ pattern }: { pattern: Pattern }) => {
+export const PatternKeyPart = ({ pattern }: { pattern: Pattern }) => {
   const act = useDo();
   const [learning, setLearning] = useState(false);
   const { id, key } = pattern;

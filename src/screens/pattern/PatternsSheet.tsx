@@ -28,7 +28,7 @@ import { SwitchWhen } from '../../ui/SwitchWhen';
 import { Sheet } from '../../ui/Sheet';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
-import { PatternKey } from './PatternKey';
+import { PatternKeyPart } from './PatternKey';
 import { TrialBar } from './TrialBar';
 import { attempt, leaveTrial } from '../../store/trial';
 import { words } from '../../words/pattern';
@@ -165,7 +165,7 @@ const Shown = ({ pattern, count }: { pattern: Pattern; count: number }) => {
       />
       {several ? <Para quiet>{words.onlyHere(pattern.name)}</Para> : null}
       <CopyBar pattern={pattern} />
-      <PatternKey pattern={pattern} />
+      <PatternKeyPart pattern={pattern} />
       <Presets patternId={pattern.id} />
       <Chips>
         <Chip

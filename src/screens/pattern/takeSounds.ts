@@ -5,7 +5,7 @@ import { wavOf } from '../../../core/files/wav';
 import { noticed } from '../../store/slices';
 import { store } from '../../keeping/session';
 import { askDesk } from '../../workers/askOwn';
-import type { SoundFile, TakenIn } from '../../workers/soundDesk';
+import type { SoundFile, SoundTakenIn } from '../../workers/soundDesk';
 import { words } from '../../words/sounds';
 
 /** What is asked for where audio is chosen. */
@@ -47,7 +47,7 @@ export const takeSounds = async (files: readonly File[]): Promise<Sample[]> => {
     else read.push(await readable({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) }));
   }
   if (!read.length) return [];
-  const taken = await askDesk<TakenIn>((far) => far.takeIn(read) as Promise<TakenIn>);
+  const taken = await askDesk<SoundTakenIn>((far) => far.takeIn(read) as Promise<SoundTakenIn>);
   if (!taken) {
     tell(words.noAnswer, true);
     return [];

@@ -14,7 +14,7 @@ import { IconButton } from '../../ui/IconButton';
 import { NumberField } from '../../ui/NumberField';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { useClamped } from '../../store/useClamped';
 import { entryWords } from './words';
 import { words } from '../../words/song';
@@ -38,7 +38,10 @@ const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: 
   const { name } = entryPattern(beat, entry);
   const by = entry.bars === undefined ? 'times' : 'bars';
   const set = (args: { patternId?: string; times?: number; bars?: number | null }, gesture?: string) =>
-    edit({ edit: 'changeEntry', args: { sectionId: section.id, entryId: entry.id, change: args } }, gesture);
+    editSong(
+      { edit: 'changeEntry', args: { sectionId: section.id, entryId: entry.id, change: args } },
+      gesture,
+    );
   return (
     <View style={styles.songEntry}>
       {pattern ? <BeadPicture pattern={pattern} lanes={beat.lanes} width={64} height={40} /> : null}
@@ -77,7 +80,7 @@ const EntryRow = ({ beat, section, entry, at }: OnSection & { entry: Entry; at: 
       <IconButton
         label={words.takeNameOutOfSection(name, section.name)}
         icon="remove"
-        onPress={() => edit({ edit: 'removeEntry', args: { sectionId: section.id, entryId: entry.id } })}
+        onPress={() => editSong({ edit: 'removeEntry', args: { sectionId: section.id, entryId: entry.id } })}
       />
     </View>
   );
@@ -94,7 +97,9 @@ export const Entries = ({ beat, section }: OnSection) => (
           name: entryPattern(beat, entry).name,
           row: <EntryRow beat={beat} section={section} entry={entry} at={at} />,
         }))}
-        onMove={(entryId, to) => edit({ edit: 'moveEntry', args: { sectionId: section.id, entryId, to } })}
+        onMove={(entryId, to) =>
+          editSong({ edit: 'moveEntry', args: { sectionId: section.id, entryId, to } })
+        }
       />
     ) : (
       <Para quiet>{words.itHasNoPatternYet}</Para>
@@ -106,7 +111,7 @@ export const Entries = ({ beat, section }: OnSection) => (
       options={[{ value: '', name: words.chooseAPattern }, ...patternChoices(beat)]}
       onChange={(patternId) =>
         patternId &&
-        edit({ edit: 'addEntry', args: { sectionId: section.id, entry: newEntry(nanoid(), patternId) } })
+        editSong({ edit: 'addEntry', args: { sectionId: section.id, entry: newEntry(nanoid(), patternId) } })
       }
     />
   </Group>

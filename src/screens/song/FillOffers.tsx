@@ -15,7 +15,7 @@ import { useApp, useDo, useAppStore } from '../../store/store';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { PlayContext } from '../../ui/playing';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { words } from '../../words/song';
 
 /** The last two bars of a section's first time, to hear a fill in its place. */
@@ -72,7 +72,7 @@ export const FillOffers = ({ beat, section }: { beat: Beat; section: Section }) 
   };
   const take = (offer: FillOffer) => {
     end();
-    edit({ edit: 'takeFill', args: { sectionId: section.id, offer, patternId: nanoid(), over } });
+    editSong({ edit: 'takeFill', args: { sectionId: section.id, offer, patternId: nanoid(), over } });
     setOffers(null);
   };
   if (!offers)

@@ -8,7 +8,7 @@ import { atHand, FORMS, songOf } from '../../../core/edit/forms';
 import { noticed } from '../../store/slices';
 import { useDo, useAppStore } from '../../store/store';
 import { Sheet } from '../../ui/Sheet';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { words } from '../../words/song';
 
 /** Forms of songs, filled with what lies in the tray. */
@@ -19,7 +19,7 @@ export const FormsSheet = ({ beat, onClose }: { beat: Beat; onClose: () => void 
   const take = (at: number) => {
     const form = FORMS[at]!;
     const had = beat.song.order.length > 0;
-    edit({ edit: 'setSong', args: { song: songOf(beat, form, nanoid) } });
+    editSong({ edit: 'setSong', args: { song: songOf(beat, form, nanoid) } });
     const undo = { label: words.undo, does: { kind: 'undo', at: store.getState().doc.past.length } } as const;
     act(
       noticed({

@@ -17,7 +17,7 @@ import { Chip } from '../../ui/Chip';
 import { PlayContext } from '../../ui/playing';
 import { SwitchWhen } from '../../ui/SwitchWhen';
 import { BeadPicture } from '../../strings/BeadPicture';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { words } from '../../words/song';
 
 /** Adds what has been played since play began to the song. */
@@ -26,7 +26,7 @@ const keepRecording = (store: Store) => {
   if (!doc.beat) return;
   const song = recordedSong(doc.beat, heardPatterns(), heardSeconds(), nanoid);
   const added = song.order.length - doc.beat.song.order.length;
-  if (added > 0) edit({ edit: 'setSong', args: { song } });
+  if (added > 0) editSong({ edit: 'setSong', args: { song } });
   store.dispatch(
     noticed({
       text: added ? words.addedToTheSongAs(added) : words.nothingWasRecordedNoPattern,

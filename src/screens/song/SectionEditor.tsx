@@ -17,7 +17,7 @@ import { NameInput } from '../../ui/NameInput';
 import { NumberField } from '../../ui/NumberField';
 import { PERCENT } from '../../ui/figures';
 import { Range } from '../../ui/Range';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { Entries } from './Entries';
 import { FillOffers } from './FillOffers';
 import { useClamped } from '../../store/useClamped';
@@ -29,7 +29,7 @@ interface OnSection {
 }
 
 const change = (id: string, args: SectionChange, gesture?: string) =>
-  edit({ edit: 'changeSection', args: { id, change: args } }, gesture);
+  editSong({ edit: 'changeSection', args: { id, change: args } }, gesture);
 
 const Naming = ({ section }: OnSection) => (
   <View style={styles.songNaming}>
@@ -323,7 +323,7 @@ const AtItsPlace = ({
           under={words.times}
           width={56}
           onChange={(asked, gesture) =>
-            edit(
+            editSong(
               {
                 edit: 'repeatPlace',
                 args: { placeId: place.id, times: within(asked, 1, SONG.times, words.times2) },
@@ -337,7 +337,7 @@ const AtItsPlace = ({
       <Chips>
         <Chip
           onPress={() =>
-            edit({
+            editSong({
               edit: 'linkSection',
               args: { place: { id: nanoid(), sectionId: section.id, times: 1 }, at: at + 1 },
             })
@@ -348,7 +348,10 @@ const AtItsPlace = ({
         <Chip
           onPress={() => {
             const newPlaceId = nanoid();
-            edit({ edit: 'duplicateSection', args: { placeId: place.id, sectionId: nanoid(), newPlaceId } });
+            editSong({
+              edit: 'duplicateSection',
+              args: { placeId: place.id, sectionId: nanoid(), newPlaceId },
+            });
             onOther(newPlaceId);
           }}
         >
@@ -356,27 +359,27 @@ const AtItsPlace = ({
         </Chip>
         {linked > 1 ? (
           <Chip
-            onPress={() => edit({ edit: 'ownSection', args: { placeId: place.id, sectionId: nanoid() } })}
+            onPress={() => editSong({ edit: 'ownSection', args: { placeId: place.id, sectionId: nanoid() } })}
           >
             {words.makeThisOneItsOwn}
           </Chip>
         ) : null}
         <Chip
           disabled={at <= 0}
-          onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at - 1 } })}
+          onPress={() => editSong({ edit: 'movePlace', args: { placeId: place.id, to: at - 1 } })}
         >
           {words.earlier}
         </Chip>
         <Chip
           disabled={at >= beat.song.order.length - 1}
-          onPress={() => edit({ edit: 'movePlace', args: { placeId: place.id, to: at + 1 } })}
+          onPress={() => editSong({ edit: 'movePlace', args: { placeId: place.id, to: at + 1 } })}
         >
           {words.later}
         </Chip>
         <Chip
           tone="danger"
           onPress={() => {
-            edit({ edit: 'removePlace', args: { placeId: place.id } });
+            editSong({ edit: 'removePlace', args: { placeId: place.id } });
             onOther('');
           }}
         >

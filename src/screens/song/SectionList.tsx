@@ -12,7 +12,7 @@ import { songFaults, type Timeline } from '../../../core/play/timeline';
 import { Chip } from '../../ui/Chip';
 import { Choice } from '../../ui/Choice';
 import { SortableLater } from '../../web/SortableLater';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { lengthWords, playsWords } from './words';
 import { words } from '../../words/song';
 
@@ -51,7 +51,7 @@ export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: Section
   const add = (name: string) => {
     if (!name) return;
     const placeId = nanoid();
-    edit({ edit: 'addSection', args: { section: newSection(beat, name), placeId, at: null } });
+    editSong({ edit: 'addSection', args: { section: newSection(beat, name), placeId, at: null } });
     onChoose(placeId);
   };
   return (
@@ -104,7 +104,7 @@ export const SectionList = ({ beat, layout, chosen, onChoose, onForms }: Section
               },
             ];
           })}
-          onMove={(placeId, to) => edit({ edit: 'movePlace', args: { placeId, to } })}
+          onMove={(placeId, to) => editSong({ edit: 'movePlace', args: { placeId, to } })}
         />
       ) : null}
       <View style={styles.songAdd}>

@@ -23,7 +23,7 @@ import { PlayContext } from '../../ui/playing';
 import { Sheet } from '../../ui/Sheet';
 import { Tabs, tabId } from '../../ui/Tabs';
 import { useWide } from '../../ui/useWide';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { FormsSheet } from './FormsSheet';
 import { LivePage } from './LivePage';
 import { SectionEditor } from './SectionEditor';
@@ -206,7 +206,7 @@ const Whole = ({ beat }: { beat: Beat }) => {
             onLoop={(range) => act(songLooped(range))}
             onChoose={chooseSpan}
             onMove={(span, to) =>
-              edit({
+              editSong({
                 edit: 'movePlace',
                 args: { placeId: span.place!.id, to: placeIndexAt(layout, beat, span, to) },
               })

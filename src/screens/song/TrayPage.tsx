@@ -21,7 +21,7 @@ import { NameInput } from '../../ui/NameInput';
 import { PlayContext } from '../../ui/playing';
 import { SortableLater } from '../../web/SortableLater';
 import { BeadPicture } from '../../strings/BeadPicture';
-import { edit } from './edit';
+import { editSong } from './edit';
 import { words } from '../../words/song';
 
 /** The tray as a song of its own: each once, in order. */
@@ -50,12 +50,12 @@ const Picture = ({ beat, pattern }: { beat: Beat; pattern: Pattern | undefined }
   );
 
 const rename = (id: string, now: string, name: string) => {
-  if (name.trim() && name.trim() !== now) edit({ edit: 'renameInTray', args: { id, name } });
+  if (name.trim() && name.trim() !== now) editSong({ edit: 'renameInTray', args: { id, name } });
 };
 
 const asSection = (beat: Beat, name: string, patternId: string) => {
   const free = freeSectionName(beat.song, name);
-  edit({
+  editSong({
     edit: 'addSection',
     args: {
       section: {
@@ -73,7 +73,7 @@ const asSection = (beat: Beat, name: string, patternId: string) => {
 
 const setAside = (beat: Beat, patternId: string) => {
   const pattern = beat.patterns.find(({ id }) => id === patternId);
-  if (pattern) edit({ edit: 'toTray', args: { id: nanoid(), name: pattern.name, patternId } });
+  if (pattern) editSong({ edit: 'toTray', args: { id: nanoid(), name: pattern.name, patternId } });
 };
 
 /** What was set aside for the song, and the patterns that can be. */
@@ -141,13 +141,13 @@ export const TrayPage = ({ beat, wide }: { beat: Beat; wide: boolean }) => {
                         <IconButton
                           label={words.takeNameOffTheTray(name)}
                           icon="close"
-                          onPress={() => edit({ edit: 'fromTray', args: { id } })}
+                          onPress={() => editSong({ edit: 'fromTray', args: { id } })}
                         />
                       </View>
                     ),
                   };
                 })}
-                onMove={(id, to) => edit({ edit: 'moveInTray', args: { id, to } })}
+                onMove={(id, to) => editSong({ edit: 'moveInTray', args: { id, to } })}
               />
             ) : (
               <Para quiet>{words.setPatternsAndGroovesAside}</Para>

@@ -3,6 +3,6 @@ import { beatEdited } from '../../store/doc';
 import { store } from '../../keeping/session';
 
 /** Makes one edit of the song or the tray. */
-export const edit = (one: BeatEdit, gesture?: string): void => {
+export const editSong = (one: BeatEdit, gesture?: string): void => {
   store.dispatch(beatEdited({ edit: one, ...(gesture && { gesture }) }));
 };

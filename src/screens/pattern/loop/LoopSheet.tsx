@@ -13,12 +13,12 @@ import { Para, Words } from '../../../ui/Words';
 import { DropFiles } from '../../../web/DropFiles';
 import { useFileField } from '../../../web/fileField';
 import { askDesk } from '../../../workers/askOwn';
-import type { TakenIn } from '../../../workers/soundDesk';
+import type { SoundTakenIn } from '../../../workers/soundDesk';
 import { words } from '../../../words/sounds';
 import { AUDIO_FILES, takeSounds, tell } from '../takeSounds';
 import { LoopCuts } from './LoopCuts';
 import { LoopUses } from './LoopUses';
-import { heldTempo, openLoop, type OpenLoop } from './openLoop';
+import { heldLoopTempo, openLoop, type OpenLoop } from './openLoop';
 
 const quartersOf = ({ beats, unit }: { beats: number; unit: number }): number => (4 * beats) / unit;
 
@@ -68,7 +68,7 @@ const LoopLength = ({
   const likely = found.tempos.some(({ bars }) => bars === loop.bars);
   const lengths = likely ? found.tempos : [...found.tempos, { bars: loop.bars, bpm: loop.tempo }];
   const setBars = (bars: number) =>
-    onLoop({ ...loop, bars, tempo: heldTempo(bpmOf(loop.end, bars, quarters)) });
+    onLoop({ ...loop, bars, tempo: heldLoopTempo(bpmOf(loop.end, bars, quarters)) });
   return (
     <Group title={sample.file}>
       <Choice
@@ -127,7 +127,9 @@ export const LoopSheet = ({ lane, onClose }: { lane?: Lane; onClose: () => void 
   };
   const shipped = async (id: string) => {
     setBusy(words.rendering);
-    const taken = await askDesk<TakenIn | null>((far) => far.shippedLoop(id) as Promise<TakenIn | null>);
+    const taken = await askDesk<SoundTakenIn | null>(
+      (far) => far.shippedLoop(id) as Promise<SoundTakenIn | null>,
+    );
     if (!taken) tell(words.noAnswer, true);
     taken?.said.forEach((text) => tell(text, true));
     await open(taken?.samples[0]);

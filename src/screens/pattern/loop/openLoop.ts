@@ -17,7 +17,7 @@ export interface OpenLoop {
 }
 
 /** The tempo of a loop of so many bars, as far as a loop may have one. */
-export const heldTempo = (bpm: number): number => Math.min(400, Math.max(20, bpm));
+export const heldLoopTempo = (bpm: number): number => Math.min(400, Math.max(20, bpm));
 
 /** What is found in a sample by how readily a mark is set; null where it is missing. */
 export const foundIn = (sample: Sample, sensitivity: number, quarters: number): Promise<LoopFound | null> => {
@@ -45,7 +45,7 @@ export const openLoop = async (sample: Sample, quarters: number, loop?: Loop): P
       marks: marksAt(found.onsets, found.seconds),
       end: found.seconds,
       bars: likely.bars,
-      tempo: heldTempo(likely.bpm),
+      tempo: heldLoopTempo(likely.bpm),
     },
   };
 };

@@ -101,7 +101,15 @@ export const Clipboard = ({ spots }: { spots: Spot[] }) => {
 };
 
 /** The one place that says what the controls are for, and where that is changed. */
-export const Scope = ({ target, lane, count }: { target: Target; lane: Lane | undefined; count: number }) => {
+export const ScopeChoice = ({
+  target,
+  lane,
+  count,
+}: {
+  target: Target;
+  lane: Lane | undefined;
+  count: number;
+}) => {
   const act = useDo();
   const scope = useApp(({ focus }) => focus.scope);
   const openLane = useApp(({ focus }) => focus.openLane);

@@ -25,8 +25,8 @@ import { times } from '../../../../ui/figures';
 import { Range } from '../../../../ui/Range';
 import { hearHit } from '../../../../strings/hearHit';
 import { edit, onHits } from '../edit';
-import { Clipboard, Scope, Selecting } from './HitChoice';
-import { Graces, Roll, type HitsProps } from './HitStrokes';
+import { Clipboard, ScopeChoice, Selecting } from './HitChoice';
+import { Graces, RollPart, type HitsProps } from './HitStrokes';
 import type { HandRule } from '../../../../../core/document/choices';
 import { handsToggled } from '../../../../store/look';
 import { words } from '../../../../words/drawer';
@@ -321,13 +321,13 @@ export const HitPage = ({ beside }: { beside?: Lane | undefined }) => {
   const all = { spots, hit: hit!, count: hits.length };
   return (
     <>
-      <Scope target={target} lane={lane} count={hits.length} />
+      <ScopeChoice target={target} lane={lane} count={hits.length} />
       <Selecting />
       <Clipboard spots={hit ? spots : []} />
       {hit ? (
         <>
           <Velocity {...all} />
-          <Roll {...all} />
+          <RollPart {...all} />
           <Graces {...all} />
           <Timing {...all} />
           {lane?.tuning && spots.every(({ laneId }) => laneId === lane.id) ? (

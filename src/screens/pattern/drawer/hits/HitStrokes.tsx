@@ -23,7 +23,7 @@ export interface HitsProps {
 const SPACING_NAMES = SPACINGS.map((value) => ({ value, name: value }));
 
 /** Several strokes in the place of one. */
-export const Roll = ({ spots, hit }: HitsProps) => {
+export const RollPart = ({ spots, hit }: HitsProps) => {
   const { roll } = hit;
   const set = (next: NonNullable<typeof roll>, gesture?: string) =>
     edit('setRolls', { spots, roll: next }, gesture);

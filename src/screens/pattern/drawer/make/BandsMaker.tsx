@@ -12,7 +12,7 @@ import {
   type BandShape,
 } from '../../../../../core/make/bands';
 import {
-  bandOf,
+  partBandOf,
   BANDS_DEFAULTS,
   bandsParts,
   pointsOf,
@@ -105,7 +105,7 @@ export const BandsMaker = ({ lane }: { lane: Lane }) => {
   const told = of === 'pitch' ? (value: number) => noteName(Math.round(value), names) : OF[of].told;
   const points = s[of];
   const places = placesIn(useApp((state) => selectPattern(state)!.bars));
-  const band = points.length ? bandOf(points) : shapedBand('flat', least, most, 0.5);
+  const band = points.length ? partBandOf(points) : shapedBand('flat', least, most, 0.5);
   const first = bandAt(band, 0);
   const width = points.length ? (first.high - first.low) / (most - least) : 0;
   const setBand = (to: readonly number[], gesture?: string) => change({ [of]: [...to] }, gesture);

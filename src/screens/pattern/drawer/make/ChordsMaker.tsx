@@ -10,7 +10,7 @@ import {
 } from '../../../../../core/make/makers';
 import { selectPattern, useApp, useAppStore } from '../../../../store/store';
 import { CheckBox } from '../../../../ui/CheckBox';
-import { figure, notes, type Written } from '../../../../ui/figures';
+import { figure, notes, type FigureWritten } from '../../../../ui/figures';
 import { Group } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { TextField } from '../../../../ui/TextField';
@@ -46,7 +46,7 @@ export const ChordsMaker = ({ lane }: { lane: Lane }) => {
     short: string,
     [least, most]: [number, number],
     told: (value: number) => string,
-    written?: Written,
+    written?: FigureWritten,
   ) => (
     <Range
       label={label}

@@ -4,7 +4,7 @@ import type { Layer } from '../../../../../core/document/schema';
 import { Chip } from '../../../../ui/Chip';
 import { Choice } from '../../../../ui/Choice';
 import { Disclosure } from '../../../../ui/Disclosure';
-import { hertzText, HERTZ, PAN, panText, PERCENT, type Written } from '../../../../ui/figures';
+import { hertzText, HERTZ, PAN, panText, PERCENT, type FigureWritten } from '../../../../ui/figures';
 import { Chips } from '../../../../ui/Layout';
 import { Range } from '../../../../ui/Range';
 import { useFileField } from '../../../../web/fileField';
@@ -36,7 +36,7 @@ const FIGURES: {
   step: number;
   idle: number;
   told: (value: number) => string;
-  written?: Written;
+  written?: FigureWritten;
   /** What is said in the place of the figure where it is not set. */
   unset?: string;
 }[] = [

@@ -26,7 +26,7 @@ import { Fitting, StackDrum } from './OtherDrums';
 const HARD = 110;
 
 /** What a lane sounds like: the kit's drum, or a voice of its own with its layers. */
-export const OwnSound = ({ lane }: { lane: Lane }) => {
+export const OwnSoundPart = ({ lane }: { lane: Lane }) => {
   const act = useDo();
   const store = useAppStore();
   const beat = useApp(selectBeat)!;

@@ -7,7 +7,7 @@ import { hertzText, HERTZ } from '../../../../ui/figures';
 import { Range } from '../../../../ui/Range';
 import { LaneSound } from '../../LaneSound';
 import { LoopGroup } from './LoopGroup';
-import { OwnSound } from './OwnSound';
+import { OwnSoundPart } from './OwnSound';
 import { words } from '../../../../words/drawer';
 
 const OPEN = { low: 20000, high: 20 };
@@ -65,7 +65,7 @@ export const SoundPage = ({ lane }: { lane: Lane }) => {
           onChange={(value, gesture) => set({ highPass: Math.max(OPEN.high, toHertz(value)) }, gesture)}
         />
       </Group>
-      {lane.loop ? <LoopGroup lane={lane} /> : <OwnSound lane={lane} />}
+      {lane.loop ? <LoopGroup lane={lane} /> : <OwnSoundPart lane={lane} />}
     </>
   );
 };

@@ -7,7 +7,7 @@ import * as edits from '../../../../../core/edit/edits';
 import { beatEdited, beatOpened, giveEdits, undone } from '../../../../store/doc';
 import { store } from '../../../../keeping/session';
 import { LoopSheet } from '../../loop/LoopSheet';
-import { OwnSound } from './OwnSound';
+import { OwnSoundPart } from './OwnSound';
 import { pageFits } from '../../../../ui/width.mock';
 
 const mockHeard: string[] = [];
@@ -77,7 +77,7 @@ const choose = async (label: string, names: string[]) => {
 };
 const pick = (name: string, value: string) =>
   fireEvent.change(screen.getByRole('combobox', { name }), { target: { value } });
-const Shown = () => <OwnSound lane={lane()} />;
+const Shown = () => <OwnSoundPart lane={lane()} />;
 
 beforeEach(() => {
   mockHeard.length = 0;
