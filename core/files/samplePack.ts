@@ -79,7 +79,7 @@ const DAMAGED = 'It is a ZIP, but a damaged one.';
  * a file at what it claims to hold.
  *
  * @returns a sentence for a person where it is none, is damaged, or swells beyond 400 MB or 1,024 files
- * @example unpack(new Uint8Array(4)) // { ok: false, error: 'It is no ZIP.' }
+ * @example unpackSamples(new Uint8Array(4)) // { ok: false, error: 'It is no ZIP.' }
  */
 export const unpackSamples = (bytes: Uint8Array): Read<ReadonlyMap<string, Uint8Array>> => {
   if (!isZip(bytes)) return { ok: false, error: 'It is no ZIP.' };

@@ -157,7 +157,7 @@ export const allAt = (groove: Groove, times: Times): Groove => {
  * first beat of it.
  *
  * @param times how much as fast as it was played; meters that change are kept only as it is
- * @example piecesOf({ ...groove, bars: 40 }, '1').map(({ bars }) => bars) // [16, 16, 8]
+ * @example groovePiecesOf({ ...groove, bars: 40 }, '1').map(({ bars }) => bars) // [16, 16, 8]
  */
 export const groovePiecesOf = (groove: Groove, times: Times = '1'): Groove[] => {
   const whole = allAt(groove, times);

@@ -51,7 +51,7 @@ export const BANDS_DEFAULTS: BandsSettings = {
   scale: 'C minor pentatonic',
 };
 
-/** A band from its points as they are kept. @example bandOf([0, 1, 2]) // [{ at: 0, low: 1, high: 2 }] */
+/** A band from its points as they are kept. @example partBandOf([0, 1, 2]) // [{ at: 0, low: 1, high: 2 }] */
 export const partBandOf = (points: readonly number[]): HitBand =>
   Array.from({ length: Math.floor(points.length / 3) }, (_, i) => ({
     at: points[3 * i]!,

@@ -10,7 +10,7 @@ export interface Audio {
   channels: Float32Array[];
 }
 
-/** How long it is. @example secondsOf({ rate: 8000, channels: [new Float32Array(4000)] }) // 0.5 */
+/** How long it is. @example sampleSecondsOf({ rate: 8000, channels: [new Float32Array(4000)] }) // 0.5 */
 export const sampleSecondsOf = ({ rate, channels }: Audio): Seconds => (channels[0]?.length ?? 0) / rate;
 
 /** Both sides as one. @example toMono({ rate: 8000, channels: [new Float32Array(4)] }).length // 4 */

@@ -17,7 +17,7 @@ const OPEN = { lowPass: 20000, highPass: 20 } as const;
 /**
  * A lane's changes to its sound, as the mixer takes them.
  *
- * @example shapeOf({ tune: 2 }) // { tune: 2, decay: 1, lowPass: 20000, highPass: 20 }
+ * @example soundShapeOf({ tune: 2 }) // { tune: 2, decay: 1, lowPass: 20000, highPass: 20 }
  */
 export const soundShapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'highPass'>): SoundShape => ({
   tune: lane.tune ?? 0,
@@ -26,7 +26,7 @@ export const soundShapeOf = (lane: Pick<Lane, 'tune' | 'decay' | 'lowPass' | 'hi
   highPass: lane.highPass ?? OPEN.highPass,
 });
 
-/** Whether a shape leaves the sound as it is. @example isPlain(shapeOf({ decay: 0.5 })) // false */
+/** Whether a shape leaves the sound as it is. @example isPlainShape(soundShapeOf({ decay: 0.5 })) // false */
 export const isPlainShape = ({ tune, decay, lowPass, highPass }: SoundShape): boolean =>
   tune === 0 && decay >= 1 && lowPass >= OPEN.lowPass && highPass <= OPEN.highPass;
 
@@ -62,7 +62,7 @@ const shaped = (data: Float32Array, shape: SoundShape, rate: number): Float32Arr
  * All layers of a sound, shaped.
  *
  * @param rate frames a second
- * @example shapeLayers([new Float32Array(8)], shapeOf({ tune: 12 }), 8000)[0]!.length // 3
+ * @example shapeLayers([new Float32Array(8)], soundShapeOf({ tune: 12 }), 8000)[0]!.length // 3
  */
 export const shapeLayers = (layers: Float32Array[], shape: SoundShape, rate: number): Float32Array[] =>
   layers.map((layer) => shaped(layer, shape, rate));
