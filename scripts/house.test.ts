@@ -41,3 +41,20 @@ test('a name is exported by one module', () => {
   const several = [...from].filter(([, modules]) => modules.size > 1).map(([name]) => name);
   expect(several.sort()).toEqual(SHARED_NAMES);
 });
+
+test('an event of the store is handed to it: made by itself it does nothing', () => {
+  const files = (fs.readdirSync('src', { recursive: true }) as string[]).filter(
+    (name) => /\.tsx?$/.test(name) && !/\.(test|mock)\./.test(name),
+  );
+  const read = (name: string) => fs.readFileSync(`src/${name}`, 'utf8');
+  const events = files
+    .filter((name) => name.startsWith('store/'))
+    .flatMap((name) => [...read(name).matchAll(/export const \{([^}]*)\} = \w+\.actions/g)])
+    .flatMap(([, names]) => names!.match(/\w+/g)!);
+  expect(events).toContain('selectionEnded');
+  const alone = new RegExp(`([;{}]|=>|\\) |else )\\s*(${events.join('|')})\\([^;]*\\);`);
+  const found = (text: string) => alone.exec(text)?.[0];
+  expect(found('if (left) {\n  selectionEnded();\n}')).toBeDefined();
+  expect(found('store.dispatch(\n  selectionEnded(),\n);')).toBeUndefined();
+  expect(files.filter((name) => found(read(name)) !== undefined)).toEqual([]);
+});

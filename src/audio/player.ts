@@ -1,18 +1,7 @@
 /** Sound needs a browser's audio thread: elsewhere play does not begin, which the app says, and nothing is heard. */
 import type * as Web from './player.web';
 
-export type { HeardAt, HeardPattern } from './heard';
-export {
-  heardAt,
-  heardPatterns,
-  heardSeconds,
-  msToNextHeard,
-  playedPattern,
-  playedSongTick,
-  playedTick,
-  takeHeard,
-  timeOfFrame,
-} from './heard';
+export * from './heard';
 export type { Anchor } from './playerNow';
 export type { Onlooker, SoundTrouble } from './player.web';
 

@@ -27,18 +27,7 @@ import type {
 import { watched, type Watched } from '../workers/watched';
 import { SAMPLE_RATE } from './timing';
 
-export type { HeardAt, HeardPattern } from './heard';
-export {
-  heardAt,
-  heardPatterns,
-  heardSeconds,
-  msToNextHeard,
-  playedPattern,
-  playedSongTick,
-  playedTick,
-  takeHeard,
-  timeOfFrame,
-} from './heard';
+export * from './heard';
 export type { Anchor } from './playerNow';
 
 /** Who is told of what is handed to the audio clock: notes, where time is counted from, and that it ends. */

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { hitsSelected } from '../store/focus';
 import { looked, lookedAt } from '../store/looked.mock';
 import { newBeat, lanePatternOf, patternOf } from '../../core/document/defaults';
 import { setStep } from '../../core/edit/hits';
@@ -235,8 +236,10 @@ describe('on an open string', () => {
     touch.move(event(x(4), y('kick', -4000)));
     expect(reading()).toBe('let go to take it off');
     expect(steps('kick')).toEqual([4]);
+    store.dispatch(hitsSelected({ spots: [{ laneId: 'kick', step: 4 }] }));
     touch.up(event(x(4), y('kick', -4000)));
     expect(steps('kick')).toEqual([]);
+    expect(view().selection).toEqual([]);
     store.dispatch(undone());
     expect(hit()).toEqual(before);
   });
@@ -287,6 +290,7 @@ describe('on an open string', () => {
     down('kick', 4, { timeStamp: 1100 }, BEAD);
     touch.up(event(x(4), y('kick', BEAD), { timeStamp: 1150 }));
     expect(steps('kick')).toEqual([]);
+    expect(view().selection).toEqual([]);
   });
 
   test('a tap on an empty step puts a hit there and selects it', () => {

@@ -26,7 +26,7 @@ test.each(PLAIN)('%s stands for its counterpart: it has no name that the other h
 test('a part that needs a browser says so in a sentence', () => {
   const Strings = load('strings/Strings.tsx')['Strings'] as ComponentType;
   render(<Strings />);
-  expect(screen.getByText('The drawing of the strings needs a browser: open Ruddik there.')).toBeTruthy();
+  expect(screen.getByText('Strings: only in a browser. Open Ruddik there.')).toBeTruthy();
 });
 
 test('without a browser play does not begin, and nothing is heard', async () => {

@@ -5,7 +5,7 @@ import { Para } from './Words';
 /**
  * What stands where a part is drawn, or heard, by a browser only: a sentence that says what is missing.
  *
- * @param what the part, as the beginning of a sentence
+ * @param what the part's name
  */
 export const onlyInBrowser = (what: string) => () => <Para quiet>{words.needsABrowser(what)}</Para>;
 

@@ -177,7 +177,7 @@ const struck = (delta: number): number[] => [0x80 | (delta >> 7), delta & 0x7f, 
 const OVER = [0, 0xff, 0x2f, 0];
 
 test.each([7, 30, 31])('time signatures of a note of 2 to the power of %i are left out and told', (power) => {
-  const said = ['1 time signature cannot be counted in; the bars go on as they were before.'];
+  const said = ['1 time signature skipped: the note value is shorter than a 64th.'];
   const first = inspectMidi(ofBytes([...signature(4, power), ...struck(9000), ...OVER]));
   expect(first).toMatchObject({ value: { timeSignature: '4/4', bars: 5, warnings: said } });
   const later = inspectMidi(

@@ -110,9 +110,7 @@ export const readMidi = (bytes: Uint8Array, how: 'strict' | 'lenient'): Read<Ope
   if (endless > 1) warnings.push(`${endless} notes have no end and were given one.`);
   const uncounted = metersLeftOut(file.tracks);
   if (uncounted)
-    warnings.push(
-      `${count(uncounted, 'time signature')} cannot be counted in; the bars go on as they were before.`,
-    );
+    warnings.push(`${count(uncounted, 'time signature')} skipped: the note value is shorter than a 64th.`);
   return { ok: true, value: { file, division, warnings } };
 };
 
