@@ -3,15 +3,12 @@ import type * as Web from './player.web';
 
 export * from './heard';
 export type { Anchor } from './playerNow';
-export type { Onlooker, SoundTrouble } from './player.web';
+export { hearPeaks, hearTrouble, lookOn, type Onlooker, type SoundTrouble } from './hearers';
+export { ownSoundsFrom } from './ownSounds';
 
 const silent = (): void => undefined;
-const nobody = () => silent;
 const refused = (): Promise<void> => Promise.reject(new Error('Sound needs a browser.'));
 
-export const lookOn: typeof Web.lookOn = nobody;
-export const hearTrouble: typeof Web.hearTrouble = nobody;
-export const hearPeaks: typeof Web.hearPeaks = nobody;
 export const alignTo: typeof Web.alignTo = silent;
 export const setPlayed: typeof Web.setPlayed = silent;
 export const setSongPlayed: typeof Web.setSongPlayed = silent;
@@ -26,4 +23,3 @@ export const prepareSounds: typeof Web.prepareSounds = silent;
 export const setMetronome: typeof Web.setMetronome = silent;
 export const strikeLane: typeof Web.strikeLane = refused;
 export const hearLane: typeof Web.hearLane = refused;
-export const ownSoundsFrom: typeof Web.ownSoundsFrom = silent;

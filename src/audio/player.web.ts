@@ -2,13 +2,13 @@ import { soundingPattern, soundingSong } from '../../core/document/sounding';
 import type { InstrumentId } from '../../core/document/instruments';
 import type { Beat, Detour, Lane } from '../../core/document/schema';
 import type { Switched } from '../../core/play/moves/detours';
-import type { SoundingKit, OwnLayers } from '../../core/samples/own';
-import type { SoundShape } from '../../core/samples/shape';
-import type { Sound } from '../../core/samples/voiceSound';
+import type { SoundingKit } from '../../core/samples/own';
 import { patternOf } from '../../core/document/defaults';
-import { QUARTER, type Frames, type Ms, type Semitones, type Ticks, type Velocity } from '../../core/units';
+import { QUARTER, type Ms, type Semitones, type Ticks, type Velocity } from '../../core/units';
 import { newClock } from './clock';
 import { heardFrame } from './heard';
+import { onlookers, peakHearers, troubleHearers, type SoundTrouble } from './hearers';
+import { giveOwn } from './ownSounds';
 import { playerNow, setPlayer, type Anchor, type AudioPlayer } from './playerNow';
 import { createRenewals, PAUSES_MS } from './renewals';
 import { afterWord, NOTHING_TOLD, turned } from './told';
@@ -29,21 +29,8 @@ import { SAMPLE_RATE } from './timing';
 
 export * from './heard';
 export type { Anchor } from './playerNow';
-
-/** Who is told of what is handed to the audio clock: notes, where time is counted from, and that it ends. */
-export interface Onlooker {
-  /** @param fresh what was heard before may come again: something else plays, or it leapt */
-  handed: (from: Frames, until: Frames, notes: readonly HandedNote[], fresh: boolean) => void;
-  anchored: (anchor: Anchor) => void;
-  stopped: () => void;
-}
-const onlookers = new Set<Onlooker>();
-
-/** Tells what is played ahead of its being heard. @returns stops it */
-export const lookOn = (onlooker: Onlooker): (() => void) => {
-  onlookers.add(onlooker);
-  return () => void onlookers.delete(onlooker);
-};
+export { hearPeaks, hearTrouble, lookOn, type Onlooker, type SoundTrouble } from './hearers';
+export { ownSoundsFrom } from './ownSounds';
 
 /** Another clock leads: at a time of the page's clock it stands at a tick, in the song from its first bar. */
 export const alignTo = (time: Ms, tick: Ticks): void => {
@@ -63,16 +50,6 @@ const tell = (message: ToWorker, transfer: Transferable[] = []) => {
 const anchorNow = (one: AudioPlayer): Anchor | undefined => {
   const frame = (one.context?.currentTime ?? 0) * SAMPLE_RATE;
   return one.anchors.findLast((anchor) => anchor.frame <= frame);
-};
-
-/** What of the sound is gone for good, though it was made anew. */
-export type SoundTrouble = 'code' | 'output';
-const troubleHearers = new Set<(trouble: SoundTrouble) => void>();
-
-/** Tells when play has ended because a part of it could not be made anew. @returns stops it */
-export const hearTrouble = (hear: (trouble: SoundTrouble) => void): (() => void) => {
-  troubleHearers.add(hear);
-  return () => void troubleHearers.delete(hear);
 };
 
 /** What a worker before gave to the mixer has rung out after so many ms. */
@@ -222,14 +199,6 @@ const create = (): AudioPlayer => {
 };
 
 const current = (): AudioPlayer => playerNow() ?? setPlayer(create());
-
-const peakHearers = new Set<(peaks: Float32Array, left: number) => void>();
-
-/** Tells how loud each lane was, by its place, and what the limiter left of the loudest, some twelve times a second. @returns stops it */
-export const hearPeaks = (give: (peaks: Float32Array, left: number) => void): (() => void) => {
-  peakHearers.add(give);
-  return () => peakHearers.delete(give);
-};
 
 /** A browser that has taken note of an address that failed asks for it no more: another one is as good. */
 const MIXER_TRIES = ['', '?again=1', '?again=2'];
@@ -464,29 +433,6 @@ export const hearLane = async (
 ): Promise<void> => {
   await ready();
   tell({ type: 'hear', kit, lane, velocity, ...(pitch && { pitch }) });
-};
-
-type AskOwn = (own: OwnLayers, shape: SoundShape, rate: number) => Promise<Sound | null>;
-let ownMaker: (() => Promise<AskOwn>) | null = null;
-
-/** Says who works out sounds of one's own: it is fetched with the screens that come after the first. */
-export const ownSoundsFrom = (fetched: () => Promise<AskOwn>): void => {
-  ownMaker = fetched;
-};
-
-/** A sound of one's own is worked out beside the page, and handed on; how that is done is fetched when the first one is wanted. */
-const giveOwn = async (
-  { name, own, shape, rate }: Extract<FromWorker, { type: 'want' }>,
-  to: Watched,
-): Promise<void> => {
-  const give = (message: ToWorker, transfer: Transferable[] = []) => to.worker.postMessage(message, transfer);
-  try {
-    const ask = await ownMaker!();
-    const sound = await ask(own, shape, rate);
-    give({ type: 'own', name, sound }, sound?.buffers.map(({ buffer }) => buffer) ?? []);
-  } catch {
-    give({ type: 'own', name, failed: true });
-  }
 };
 
 /** For measuring: keeps a list of what is handed to the audio clock from now on. */
