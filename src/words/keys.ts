@@ -41,7 +41,7 @@ export const words = {
     ['Left, Right', 'Move by bar through the song, Page Up and Down by section'],
   ],
   names: {
-    Mod: 'Ctrl or Cmd',
+    Mod: 'Ctrl/Cmd',
     Arrow: 'arrows',
     'Digit1-9': '1 to 9',
     'Digit0-9': '0 to 9',

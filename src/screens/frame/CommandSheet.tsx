@@ -1,4 +1,4 @@
-import { keyText } from './keyList';
+import { shortKeyText } from './keyList';
 import { ListItem } from '@rneui/base/dist/ListItem';
 import { useRouter, usePathname } from 'expo-router';
 import { useState, type KeyboardEvent } from 'react';
@@ -114,7 +114,7 @@ export const CommandSheet = ({ onClose, onKeys }: CommandSheetProps) => {
                 <Words style={styles.name}>{item.name}</Words>
                 {wide && item.key ? (
                   <Words figure quiet>
-                    {keyText(item.key)}
+                    {shortKeyText(item.key)}
                   </Words>
                 ) : null}
                 <Words small quiet>

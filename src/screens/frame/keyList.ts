@@ -4,18 +4,22 @@ import { words } from '../../words/keys';
 
 const DOES: Record<KeyId, string> = words.does;
 
-/** A key as it is read. @example keyText('redo') // "Shift + Ctrl or Cmd + Z, Ctrl or Cmd + Y" */
-export const keyText = (id: KeyId): string =>
-  KEYS[id]
-    .map((press) =>
-      capital(
-        press
-          .split('+')
-          .map((name) => words.names[name] ?? name)
-          .join(' + '),
-      ),
-    )
-    .join(words.or);
+/** Broken across two lines a press is hard to read. */
+const HELD_TOGETHER = '\u00a0+\u00a0';
+
+const pressText = (press: string): string =>
+  capital(
+    press
+      .split('+')
+      .map((name) => words.names[name] ?? name)
+      .join(HELD_TOGETHER),
+  );
+
+/** The first way to press a key, where there is room for one. @example shortKeyText('redo') // "Shift + Ctrl/Cmd + Z" */
+export const shortKeyText = (id: KeyId): string => pressText(KEYS[id][0]);
+
+/** All ways to press a key. @example keyText('redo') // "Shift + Ctrl/Cmd + Z, Ctrl/Cmd + Y" */
+export const keyText = (id: KeyId): string => KEYS[id].map(pressText).join(words.or);
 
 /** All keys, for the sheet that lists them and for the guide. */
 export const KEY_LIST: { keys: string; does: string }[] = [
@@ -32,6 +36,6 @@ export const keysPage = (): string =>
     '',
     '| key | what it does |',
     '| --- | --- |',
-    ...KEY_LIST.map(({ keys, does }) => `| ${keys} | ${does} |`),
+    ...KEY_LIST.map(({ keys, does }) => `| ${keys.replaceAll(HELD_TOGETHER, ' + ')} | ${does} |`),
     '',
   ].join('\n');
