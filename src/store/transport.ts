@@ -109,8 +109,8 @@ const transport = createSlice({
     }),
     songShown: (state, { payload }: PayloadAction<boolean>) => withSong(state, { shown: payload }),
     songPlaceSet: (state, { payload }: PayloadAction<SongView['from']>) => withSong(state, { from: payload }),
-    songLooped: (state, { payload }: PayloadAction<SongView['loop']>) =>
-      withSong(state, { loop: payload, ...(payload && { from: payload.from }) }),
+    /** What is repeated; the place that play begins at stays. */
+    songLooped: (state, { payload }: PayloadAction<SongView['loop']>) => withSong(state, { loop: payload }),
     /** The song is tried with something in it, or no longer; from where it then plays, and what of it is repeated. */
     songTried: (state, { payload }: PayloadAction<Pick<SongView, 'tried'> & Partial<SongView>>) =>
       withSong(state, payload),

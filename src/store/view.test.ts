@@ -109,6 +109,8 @@ describe('what plays', () => {
     const store = createStore();
     store.dispatch(songShown(true));
     store.dispatch(songLooped({ from: 960, to: 1920 }));
+    expect(transport(store).song.from).toBe(0);
+    store.dispatch(songPlaceSet(960));
     store.dispatch(songTried({ tried: beat }));
     store.dispatch(playBegan(true));
     expect(transport(store)).toMatchObject({

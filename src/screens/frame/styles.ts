@@ -94,6 +94,6 @@ export const styles = StyleSheet.create({
     borderTopWidth: 1,
     borderTopColor: colour.line,
   },
-  keyNames: { width: 168, fontFamily: font.figures, fontSize: 12 },
+  keyNames: { width: 184, fontFamily: font.figures, fontSize: 12 },
   keyDoes: { flex: 1, minWidth: 160 },
 });

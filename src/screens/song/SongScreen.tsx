@@ -203,7 +203,10 @@ const Whole = ({ beat }: { beat: Beat }) => {
             playing={playing}
             chosen={shown}
             onSeek={seek}
-            onLoop={(range) => act(songLooped(range))}
+            onLoop={(range) => {
+              act(songLooped(range));
+              if (range) act(songPlaceSet(range.from));
+            }}
             onChoose={chooseSpan}
             onMove={(span, to) =>
               editSong({
